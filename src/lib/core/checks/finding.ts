@@ -1,0 +1,62 @@
+import type { Size } from '../measure/box';
+import type { Book, PageList } from '../pages/page';
+import type { SelectionError } from '../pages/selection';
+import type { Surveys } from '../pages/survey';
+import type { Docket } from '../docket/docket';
+import type { Replay } from '../docket/replay';
+import type { StepProblem } from '../docket/stepKind';
+import type { Step } from '../docket/steps';
+import type { SheetPlan } from '../sheets/plan';
+import type { Scheme } from '../sheets/scheme';
+
+/** How grave: the work will be wrong, it should be looked at, or it is good to know. */
+export type Level = 'stop' | 'look' | 'note';
+export type Stage = 'take-in' | 'pages' | 'sheets' | 'hand-over';
+
+/** A step without its id, which whoever puts it on the docket gives it. */
+export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
+
+/** What would put a finding right: steps for the docket's end, or a change of scheme or book. */
+export interface Mend {
+  code: 'blank-inside-covers' | 'commonest-size' | 'larger-sheet' | 'first-right' | 'fill-with-blanks';
+  steps?: readonly StepDraft[];
+  scheme?: Partial<Scheme>;
+  book?: Partial<Book>;
+  data?: Readonly<Record<string, string | number>>;
+}
+
+/** What was found, as code and data; its wording lives in the room `words`. Lengths in points. */
+export type Found =
+  | { code: 'step-failed'; problem: StepProblem | SelectionError; kind: Step['kind'] }
+  | { code: 'mixed-sizes'; commonest: Size; sizes: number }
+  | { code: 'leaf-two-sizes'; front: Size; back: Size }
+  | { code: 'bleed-missing' }
+  | { code: 'bleed-short'; wanted: number; there: number }
+  | { code: 'pairs-apart'; name: string }
+  | { code: 'blanks-wanted'; count: number; total: number; pad: Scheme['pad'] }
+  | { code: 'first-page-left' }
+  | { code: 'sheet-too-small'; sheet: Size; needed: Size }
+  | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }
+  | { code: 'marks-off-sheet'; sheet: Size; needed: Size };
+
+/** One thing that will go wrong, where, and what would mend it. */
+export type Finding = Found & {
+  level: Level;
+  stage: Stage;
+  /** Ids of the pages concerned. */
+  pages: readonly string[];
+  step?: string;
+  mend?: Mend;
+};
+
+/** All that a check may look at. */
+export interface JobState {
+  docket: Docket;
+  surveys: Surveys;
+  replay: Replay;
+  list: PageList;
+  plan: SheetPlan | undefined;
+}
+
+/** One family of findings. */
+export type Check = (state: JobState) => Finding[];

@@ -1,0 +1,25 @@
+import { replay, type Replay } from '../docket/replay';
+import type { Docket } from '../docket/docket';
+import type { Surveys } from '../pages/survey';
+import { planSheets } from '../sheets';
+import { checkBleed } from './bleed';
+import type { Check, Finding, JobState } from './finding';
+import { checkPairs } from './pairs';
+import { checkSheets } from './sheets';
+import { checkSizes } from './sizes';
+import { checkSteps } from './steps';
+
+/** Every family of findings; a new one is one new file and one line here. */
+const CHECKS: readonly Check[] = [checkSteps, checkPairs, checkSizes, checkBleed, checkSheets];
+
+/** A job worked out: its pages, its sheets, and all that was found. */
+export interface WorkedOut extends JobState {
+  findings: readonly Finding[];
+}
+
+/** Works a job out from its two parts, re-using what `before` still holds true. */
+export function workOut(docket: Docket, surveys: Surveys, before?: Replay): WorkedOut {
+  const done = replay(docket, surveys, before);
+  const state = { docket, surveys, replay: done, list: done.list, plan: planSheets(done.list, docket.scheme) };
+  return { ...state, findings: CHECKS.flatMap((check) => check(state)) };
+}

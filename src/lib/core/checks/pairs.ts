@@ -1,0 +1,43 @@
+import type { StepDraft } from './finding';
+import { sideOf, type PageList } from '../pages/page';
+import type { Check, Finding } from './finding';
+
+/** Shortest run of one source's pages that can be a finished interior with pairs of its own. */
+const SHORTEST_INTERIOR = 4;
+
+/**
+ * A finished interior whose first page, made for the right, lies on the left: every pair of facing pages has come apart.
+ * Happens when one cover page is put in front of it. Mend by practice: one blank inside each cover.
+ */
+export const checkPairs: Check = ({ list, docket }) =>
+  interiors(list).flatMap(({ first, last, source }): Finding[] => {
+    if (sideOf(first, list.book) === 'right') return [];
+    const taken = docket.steps.find((step) => step.kind === 'take-in' && step.source === source);
+    const ids = list.pages.slice(first, last + 1).map((page) => page.id);
+    const steps: StepDraft[] = [{ kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [ids[0]!] } } }];
+    if (last < list.pages.length - 1) steps.push({ kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [ids.at(-1)!] } } });
+    return [
+      {
+        code: 'pairs-apart',
+        name: taken?.kind === 'take-in' ? taken.name : '',
+        level: 'stop',
+        stage: 'pages',
+        pages: ids,
+        mend: { code: 'blank-inside-covers', steps, data: { count: steps.length } },
+      },
+    ];
+  });
+
+/** Whole interiors: runs of one source's pages in their own order, beginning with its first. */
+function interiors({ pages }: PageList): { first: number; last: number; source: string }[] {
+  const runs: { first: number; last: number; source: string }[] = [];
+  for (let first = 0; first < pages.length; first++) {
+    const art = pages[first]!.art;
+    if (art?.index !== 0) continue;
+    let last = first;
+    while (pages[last + 1]?.art?.source === art.source && pages[last + 1]!.art!.index === last + 1 - first) last++;
+    if (last - first + 1 >= SHORTEST_INTERIOR) runs.push({ first, last, source: art.source });
+    first = last;
+  }
+  return runs;
+}

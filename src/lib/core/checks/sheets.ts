@@ -1,0 +1,48 @@
+import type { Size } from '../measure/box';
+import { STOCKS } from '../paper/stock';
+import { blanksWanted } from '../sheets/stitched';
+import type { Check, Finding, Mend } from './finding';
+
+/** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
+export const checkSheets: Check = ({ list, docket, plan }) => {
+  if (!plan) return [];
+  const findings: Finding[] = [];
+  const { scheme } = docket;
+  const count = blanksWanted(list.pages.length);
+  const place = scheme.pad === 'end' ? ({ at: 'end' } as const) : ({ at: 'before', pages: 'last' } as const);
+  if (count)
+    findings.push({
+      code: 'blanks-wanted',
+      count,
+      total: list.pages.length,
+      pad: scheme.pad,
+      level: 'look',
+      stage: 'sheets',
+      pages: [],
+      mend: { code: 'fill-with-blanks', steps: [{ kind: 'blank', count, where: place }], data: { count } },
+    });
+  if (list.book.first === 'left')
+    findings.push({ code: 'first-page-left', level: 'stop', stage: 'sheets', pages: [list.pages[0]!.id], mend: { code: 'first-right', book: { first: 'right' } } });
+  return [...findings, ...tooSmall(plan.sheet, plan.needed)];
+};
+
+function tooSmall(sheet: Size, needed: { trims: Size; bleeds: Size; marks: Size }): Finding[] {
+  const cases = [
+    { code: 'sheet-too-small', size: needed.trims, level: 'stop' },
+    { code: 'bleed-off-sheet', size: needed.bleeds, level: 'stop' },
+    { code: 'marks-off-sheet', size: needed.marks, level: 'look' },
+  ] as const;
+  const found = cases.find(({ size }) => !fits(size, sheet));
+  if (!found) return [];
+  return [{ code: found.code, sheet, needed: needed.marks, level: found.level, stage: 'sheets', pages: [], mend: largerSheet(needed.marks) }];
+}
+
+/** The smallest stock, by area, that takes everything in one of its orientations. */
+function largerSheet(needed: Size): Mend | undefined {
+  const stock = [...STOCKS]
+    .sort((a, b) => a.width * a.height - b.width * b.height)
+    .find((size) => fits(needed, size) || fits(needed, { width: size.height, height: size.width }));
+  return stock && { code: 'larger-sheet', scheme: { stock: { width: stock.width, height: stock.height } }, data: { name: stock.name } };
+}
+
+const fits = (size: Size, into: Size): boolean => size.width <= into.width + 1e-6 && size.height <= into.height + 1e-6;

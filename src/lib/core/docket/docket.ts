@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { UNITS } from '../measure/unit';
+import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
+import { stepSchema } from './steps';
+
+/** What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), and the sheets. */
+export const outputSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('pages'), crop: z.enum(['bleed', 'trim']) }),
+  z.object({ kind: z.literal('sheets') }),
+]);
+export type Output = z.infer<typeof outputSchema>;
+
+/** The instruction list of a job; with its sources, all there is. Lengths in points. */
+export const docketSchema = z.object({
+  version: z.literal(1),
+  title: z.string().trim().min(1).max(200),
+  /** Unit in which lengths are shown; changing it changes no length. */
+  unit: z.enum(UNITS),
+  book: z.object({ first: z.enum(['left', 'right']) }),
+  steps: z
+    .array(stepSchema)
+    .max(5000)
+    .refine((steps) => new Set(steps.map((step) => step.id)).size === steps.length, 'step ids repeat'),
+  scheme: schemeSchema,
+  outputs: z.array(outputSchema),
+});
+export type Docket = z.infer<typeof docketSchema>;
+
+/** A job with nothing in it. */
+export const emptyDocket = (title: string): Docket => ({
+  version: 1,
+  title,
+  unit: 'mm',
+  book: { first: 'right' },
+  steps: [],
+  scheme: DEFAULT_SCHEME,
+  outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],
+});
+
+/** SHA-256 of every source the docket takes in, switched-off steps too, each once. */
+export const sourcesOf = (docket: Docket): string[] => [...new Set(docket.steps.flatMap((step) => (step.kind === 'take-in' ? [step.source] : [])))];

@@ -1,0 +1,51 @@
+import { SelectionError } from '../pages/selection';
+import type { PageList } from '../pages/page';
+import type { Surveys } from '../pages/survey';
+import type { Docket } from './docket';
+import { StepProblem } from './stepKind';
+import { applyStep, type Step } from './steps';
+
+/** A step that could not apply; the list passes it unchanged. */
+export interface FailedStep {
+  step: Step;
+  problem: StepProblem | SelectionError;
+}
+
+/** The docket carried out: the list after each step (`after[0]` is after the first), and at the end. */
+export interface Replay {
+  docket: Docket;
+  surveys: Surveys;
+  after: readonly PageList[];
+  list: PageList;
+  failed: readonly FailedStep[];
+}
+
+/**
+ * Carries out a docket. Where `before` is an earlier replay with the same book and surveys, the steps that both
+ * start with are not carried out again.
+ */
+export function replay(docket: Docket, surveys: Surveys, before?: Replay): Replay {
+  const known = before && before.surveys === surveys && before.docket.book.first === docket.book.first ? before : undefined;
+  const after: PageList[] = [];
+  const failed: FailedStep[] = [];
+  let list: PageList = { pages: [], book: docket.book };
+  let same = known !== undefined;
+  for (const [index, step] of docket.steps.entries()) {
+    same = same && sameStep(known!.docket.steps[index], step);
+    if (same) {
+      list = known!.after[index]!;
+      failed.push(...known!.failed.filter((failure) => failure.step.id === step.id));
+    } else if (!step.off) {
+      try {
+        list = applyStep(list, step, { surveys });
+      } catch (error) {
+        if (!(error instanceof StepProblem || error instanceof SelectionError)) throw error;
+        failed.push({ step, problem: error });
+      }
+    }
+    after.push(list);
+  }
+  return { docket, surveys, after, list, failed };
+}
+
+const sameStep = (a: Step | undefined, b: Step): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);

@@ -1,0 +1,29 @@
+import type { z } from 'zod';
+import type { PageList } from '../pages/page';
+import type { Surveys } from '../pages/survey';
+
+/** What a step may look at besides the list. */
+export interface StepContext {
+  surveys: Surveys;
+}
+
+/** One kind of step: its schema and what it does to a page list. `apply` is pure; it throws StepProblem or SelectionError. */
+export interface StepKind<Schema extends z.ZodType> {
+  kind: string;
+  schema: Schema;
+  apply(list: PageList, step: z.infer<Schema>, context: StepContext): PageList;
+}
+
+export const defineStep = <Schema extends z.ZodType>(kind: StepKind<Schema>): StepKind<Schema> => kind;
+
+export type StepProblemCode = 'source-missing' | 'source-page-missing' | 'into-itself' | 'empty-list';
+
+/** Why a step cannot apply to the list it met. */
+export class StepProblem extends Error {
+  constructor(
+    readonly code: StepProblemCode,
+    readonly data: Record<string, string | number> = {},
+  ) {
+    super(code);
+  }
+}

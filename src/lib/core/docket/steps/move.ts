@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { indexOfPlace, placeSchema } from '../../pages/place';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { defineStep, StepProblem } from '../stepKind';
+import { stepBase } from './base';
+
+/** Moves pages, in the order they have, to another place. A place beside one of the moved pages themselves is refused. */
+export const move = defineStep({
+  kind: 'move',
+  schema: z.object({ ...stepBase, kind: z.literal('move'), pages: selectionSchema, where: placeSchema }),
+  apply(list, step) {
+    const picked = new Set(resolveSelection(step.pages, list));
+    if ('pages' in step.where) {
+      const anchors = resolveSelection(step.where.pages, list);
+      const anchor = step.where.at === 'before' ? anchors[0]! : anchors.at(-1)!;
+      if (picked.has(anchor)) throw new StepProblem('into-itself', { position: anchor + 1 });
+    }
+    const index = indexOfPlace(step.where, list);
+    const moved = list.pages.filter((_, i) => picked.has(i));
+    const before = list.pages.filter((_, i) => i < index && !picked.has(i));
+    const after = list.pages.filter((_, i) => i >= index && !picked.has(i));
+    return { ...list, pages: [...before, ...moved, ...after] };
+  },
+});

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { translate } from '../../measure/matrix';
+import { heightOf, widthOf } from '../../measure/box';
+import { reachOf, type Page } from '../../pages/page';
+import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
+import { resolveSelection } from '../../pages/selection';
+import type { SurveyPage } from '../../pages/survey';
+import { defineStep, StepProblem } from '../stepKind';
+import { stepBase } from './base';
+
+/** Puts the pages of a source into the list, each at its TrimBox, with the bleed the file declares. */
+export const takeIn = defineStep({
+  kind: 'take-in',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('take-in'),
+    /** SHA-256 of the source, in hex. */
+    source: z.string().regex(/^[0-9a-f]{64}$/),
+    /** The name the file had. */
+    name: z.string().min(1).max(400),
+    /** Which of its pages, as typed positions; all where missing. */
+    take: z.string().max(4000).optional(),
+    where: placeSchema,
+  }),
+  apply(list, step, { surveys }) {
+    const survey = surveys[step.source];
+    if (!survey) throw new StepProblem('source-missing', { name: step.name });
+    const copies = list.pages.filter((page) => page.art?.source === step.source).length;
+    const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies));
+    const taken = step.take ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!) : all;
+    return insertPages(list, indexOfPlace(step.where, list), taken);
+  },
+});
+
+function toPage(page: SurveyPage, source: string, index: number, copies: number): Page {
+  const { trim, bleed } = page.boxes;
+  const declared = page.given.includes('bleed');
+  const beyond = (length: number) => (declared ? Math.max(0, length) : 0);
+  return {
+    id: `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`,
+    art: { source, index, place: translate(-trim.x0, -trim.y0), reach: reachOf(page) },
+    trim: { width: widthOf(trim), height: heightOf(trim) },
+    bleed: {
+      by: 'side',
+      left: beyond(trim.x0 - bleed.x0),
+      right: beyond(bleed.x1 - trim.x1),
+      head: beyond(bleed.y1 - trim.y1),
+      foot: beyond(trim.y0 - bleed.y0),
+    },
+    ...(page.label === undefined ? {} : { label: page.label }),
+  };
+}

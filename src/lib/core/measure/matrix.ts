@@ -1,0 +1,57 @@
+import { box, type Box } from './box';
+
+/** An affine matrix [a b c d e f] as PDF writes it: x' = a·x + c·y + e, y' = b·x + d·y + f (ISO 32000-1, 8.3.3). */
+export type Matrix = readonly [number, number, number, number, number, number];
+
+export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
+export const translate = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
+export const scale = (x: number, y = x): Matrix => [x, 0, 0, y, 0, 0];
+
+/** The matrix that applies `first`, then `second`. */
+export const compose = (first: Matrix, second: Matrix): Matrix => {
+  const [a, b, c, d, e, f] = first;
+  const [A, B, C, D, E, F] = second;
+  return [a * A + b * C, a * B + b * D, c * A + d * C, c * B + d * D, e * A + f * C + E, e * B + f * D + F];
+};
+
+/** The inverse; throws RangeError when the matrix flattens everything to a line. */
+export const invert = ([a, b, c, d, e, f]: Matrix): Matrix => {
+  const det = a * d - b * c;
+  if (det === 0) throw new RangeError('matrix has no inverse');
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+};
+
+export const applyToPoint = ([a, b, c, d, e, f]: Matrix, x: number, y: number): { x: number; y: number } => ({
+  x: a * x + c * y + e,
+  y: b * x + d * y + f,
+});
+
+/** Bounds of the box after the matrix. */
+export const applyToBox = (matrix: Matrix, b: Box): Box => {
+  const corners = [
+    applyToPoint(matrix, b.x0, b.y0),
+    applyToPoint(matrix, b.x1, b.y0),
+    applyToPoint(matrix, b.x0, b.y1),
+    applyToPoint(matrix, b.x1, b.y1),
+  ];
+  const xs = corners.map((p) => p.x);
+  const ys = corners.map((p) => p.y);
+  return box(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys));
+};
+
+/** Quarter turns clockwise, as `/Rotate` counts them. */
+export type Turn = 0 | 90 | 180 | 270;
+
+/** Normalises any multiple of 90 degrees, negatives too, to 0, 90, 180 or 270; undefined for other angles. */
+export const turnOf = (degrees: number): Turn | undefined => {
+  const turn = ((degrees % 360) + 360) % 360;
+  return turn === 0 || turn === 90 || turn === 180 || turn === 270 ? turn : undefined;
+};
+
+/** Turns a box clockwise by `turn` and moves it so that its new lower left corner is the origin. */
+export const turnMatrix = (b: Box, turn: Turn): Matrix => {
+  if (turn === 0) return translate(-b.x0, -b.y0);
+  if (turn === 90) return [0, -1, 1, 0, -b.y0, b.x1];
+  if (turn === 180) return [-1, 0, 0, -1, b.x1, b.y1];
+  return [0, 1, -1, 0, b.y1, -b.x0];
+};

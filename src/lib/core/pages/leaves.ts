@@ -1,0 +1,44 @@
+import { sideOf, type Book, type Page } from './page';
+import { sameSize } from '../paper/sizes';
+
+/** What a reader has open at once: indexes into the page list, from 0. */
+export interface Spread {
+  left?: number;
+  right?: number;
+}
+
+/** The page list as a reader meets it, spread by spread. */
+export function spreadsOf(pageCount: number, book: Book): Spread[] {
+  const spreads: Spread[] = [];
+  for (let index = 0; index < pageCount; index++) {
+    const side = sideOf(index, book);
+    const open = spreads.at(-1);
+    if (side === 'right' && open?.left === index - 1 && index > 0) open.right = index;
+    else spreads.push({ [side]: index });
+  }
+  return spreads;
+}
+
+/** The leaf of the page at `index`: its number from 1 and which of its two faces the page is. */
+export function leafOf(index: number, book: Book): { leaf: number; face: 'front' | 'back' } {
+  const offset = book.first === 'right' ? 0 : 1;
+  return { leaf: Math.floor((index + offset) / 2) + 1, face: sideOf(index, book) === 'right' ? 'front' : 'back' };
+}
+
+/** The size most pages of the list have; the earlier one wins a draw. Undefined for an empty list. */
+export function commonestSize(pages: readonly Page[]): { width: number; height: number } | undefined {
+  return sizeGroups(pages)[0]?.size;
+}
+
+/** Pages grouped by trim size (tolerance SIZE_TOLERANCE, orientation counted), largest group first. */
+export function sizeGroups<T extends { trim: { width: number; height: number } }>(
+  pages: readonly T[],
+): { size: { width: number; height: number }; indexes: number[] }[] {
+  const groups: { size: { width: number; height: number }; indexes: number[] }[] = [];
+  pages.forEach(({ trim }, index) => {
+    const group = groups.find(({ size }) => sameSize(size, trim));
+    if (group) group.indexes.push(index);
+    else groups.push({ size: trim, indexes: [index] });
+  });
+  return groups.sort((a, b) => b.indexes.length - a.indexes.length);
+}

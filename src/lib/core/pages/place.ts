@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import type { Page, PageList } from './page';
+import { resolveSelection, selectionSchema } from './selection';
+
+/** Where pages are put: at an end of the list, or before the first or after the last of some pages. */
+export const placeSchema = z.union([
+  z.object({ at: z.enum(['start', 'end']) }),
+  z.object({ at: z.enum(['before', 'after']), pages: selectionSchema }),
+]);
+export type Place = z.infer<typeof placeSchema>;
+
+/** The index at which new pages go in. Throws SelectionError. */
+export function indexOfPlace(place: Place, list: PageList): number {
+  if (!('pages' in place)) return place.at === 'start' ? 0 : list.pages.length;
+  const picked = resolveSelection(place.pages, list);
+  return place.at === 'before' ? picked[0]! : picked.at(-1)! + 1;
+}
+
+/** A new list with `pages` put in at `index`. */
+export const insertPages = (list: PageList, index: number, pages: readonly Page[]): PageList => ({
+  ...list,
+  pages: [...list.pages.slice(0, index), ...pages, ...list.pages.slice(index)],
+});

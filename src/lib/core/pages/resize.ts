@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import type { Size } from '../measure/box';
+import { compose, translate, type Matrix } from '../measure/matrix';
+import type { Page, Side } from './page';
+
+/** What the content does when the trim size changes: keeps its real size, fits inside, covers, or follows both edges. */
+export const contentSchema = z.enum(['hold', 'fit', 'fill', 'stretch']);
+export type Content = z.infer<typeof contentSchema>;
+
+/** The point of the page that stays put when its size changes; spine and fore edge mirror on left-hand pages. */
+export const fixedPointSchema = z.object({
+  x: z.enum(['left', 'centre', 'right', 'spine', 'fore']),
+  y: z.enum(['head', 'centre', 'foot']),
+});
+export type FixedPoint = z.infer<typeof fixedPointSchema>;
+
+/** The page at a new trim size. Bleed never scales. */
+export function resizePage(page: Page, size: Size, content: Content, fixed: FixedPoint, side: Side): Page {
+  if (!page.art) return { ...page, trim: size };
+  return { ...page, trim: size, art: { ...page.art, place: compose(page.art.place, resizeMatrix(page.trim, size, content, fixed, side)) } };
+}
+
+/** What moves page content when `from` becomes `to`: a scale (1 for *hold*) about the fixed point. */
+export function resizeMatrix(from: Size, to: Size, content: Content, fixed: FixedPoint, side: Side): Matrix {
+  const [sx, sy] = contentScale(from, to, content);
+  const { fx, fy } = fixedFractions(fixed, side);
+  const about = translate(-fx * from.width, -fy * from.height);
+  return compose(compose(about, [sx, 0, 0, sy, 0, 0]), translate(fx * to.width, fy * to.height));
+}
+
+/** Horizontal and vertical scale of the content. */
+export function contentScale(from: Size, to: Size, content: Content): [number, number] {
+  const [x, y] = [to.width / from.width, to.height / from.height];
+  if (content === 'hold') return [1, 1];
+  if (content === 'stretch') return [x, y];
+  const both = content === 'fit' ? Math.min(x, y) : Math.max(x, y);
+  return [both, both];
+}
+
+function fixedFractions(fixed: FixedPoint, side: Side): { fx: number; fy: number } {
+  const spineAt = side === 'right' ? 0 : 1;
+  const fx = { left: 0, centre: 0.5, right: 1, spine: spineAt, fore: 1 - spineAt }[fixed.x];
+  return { fx, fy: { head: 1, centre: 0.5, foot: 0 }[fixed.y] };
+}

@@ -1,0 +1,161 @@
+import { z } from 'zod';
+import { sameSize, sizeByName } from '../paper/sizes';
+import { labelsOf } from './labels';
+import { sideOf, type PageList } from './page';
+
+/** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
+export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
+export type Selection = z.infer<typeof selectionSchema>;
+
+export type SelectionErrorCode = 'empty' | 'unexpected' | 'no-such-page' | 'backwards' | 'no-such-label' | 'no-such-size' | 'pages-gone' | 'none-match';
+
+/** Why a selection does not resolve: `at` is the index in the typed text, `seen` the words it stumbled on. */
+export class SelectionError extends Error {
+  constructor(
+    readonly code: SelectionErrorCode,
+    readonly text: string,
+    readonly at: number,
+    readonly seen: string,
+    readonly pageCount: number,
+  ) {
+    super(`${code} at ${at} in "${text}"`);
+  }
+}
+
+/**
+ * The indexes (from 0, ascending, each once) that a selection picks from a list.
+ *
+ * Grammar: `term (',' term)* ('not' term (',' term)*)?` where a term is a position `3`, a range `5-9`, `12-`, `last`,
+ * `last-1`, `all`, `odd`, `even` (by position), `left`, `right` (by side of the leaf), `blank`, a label `"iv"` or
+ * labels `"iv"-"xii"`, or a size `size:A5`. Ids that have gone are left out as long as one remains.
+ * Throws SelectionError.
+ */
+export function resolveSelection(selection: Selection, list: PageList): number[] {
+  if (typeof selection === 'string') return new Reader(selection, list).read();
+  const wanted = new Set(selection.ids);
+  const found = list.pages.flatMap((page, index) => (wanted.has(page.id) ? [index] : []));
+  if (!found.length) throw new SelectionError('pages-gone', '', 0, selection.ids.join(', '), list.pages.length);
+  return found;
+}
+
+/** The shortest typed form of the indexes (from 0): `1, 3-5`. */
+export function describeIndexes(indexes: readonly number[]): string {
+  const sorted = [...new Set(indexes)].sort((a, b) => a - b);
+  const runs: string[] = [];
+  for (let start = 0; start < sorted.length; ) {
+    let end = start;
+    while (sorted[end + 1] === sorted[end]! + 1) end++;
+    const [from, to] = [sorted[start]! + 1, sorted[end]! + 1];
+    runs.push(from === to ? `${from}` : to === from + 1 ? `${from}, ${to}` : `${from}-${to}`);
+    start = end + 1;
+  }
+  return runs.join(', ');
+}
+
+class Reader {
+  private at = 0;
+  private readonly text: string;
+  private readonly count: number;
+  constructor(
+    text: string,
+    private readonly list: PageList,
+  ) {
+    this.text = text.replace(/[–—−]/g, '-').replace(/[“”]/g, '"');
+    this.count = list.pages.length;
+  }
+
+  read(): number[] {
+    const picked = new Set<number>();
+    let away = false;
+    this.space();
+    if (this.at === this.text.length) throw this.error('empty', 0);
+    if (/^not\b/i.test(this.rest())) this.everything().forEach((i) => picked.add(i));
+    while (this.at < this.text.length) {
+      if (this.word(/^not\b/i)) away = true;
+      for (const index of this.term()) {
+        if (away) picked.delete(index);
+        else picked.add(index);
+      }
+      this.space();
+      const more = this.word(/^,/);
+      this.space();
+      if (this.at === this.text.length) break;
+      if (!more && !/^not\b/i.test(this.rest())) throw this.error('unexpected', this.at);
+    }
+    if (!picked.size) throw this.error('none-match', 0);
+    return [...picked].sort((a, b) => a - b);
+  }
+
+  private term(): number[] {
+    this.space();
+    const start = this.at;
+    const { pages, book } = this.list;
+    const where = (test: (index: number) => boolean) => this.everything().filter(test);
+    if (this.word(/^all\b/i)) return this.everything();
+    if (this.word(/^odd\b/i)) return where((i) => i % 2 === 0);
+    if (this.word(/^even\b/i)) return where((i) => i % 2 === 1);
+    if (this.word(/^left\b/i)) return where((i) => sideOf(i, book) === 'left');
+    if (this.word(/^right\b/i)) return where((i) => sideOf(i, book) === 'right');
+    if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
+    const size = this.word(/^size:\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
+    if (size) return this.ofSize(size.replace(/^size:\s*/i, ''), start);
+    const from = this.point();
+    if (from === undefined) throw this.error('unexpected', start);
+    this.space();
+    if (!this.word(/^-/)) return [from];
+    this.space();
+    const next = this.at;
+    const to = this.at === this.text.length || /^(,|not\b)/i.test(this.rest()) ? this.count - 1 : this.point();
+    if (to === undefined) throw this.error('unexpected', next);
+    if (to < from) throw this.error('backwards', start);
+    return where((i) => i >= from && i <= to);
+  }
+
+  /** One page: a position, `last`, `last-1`, or a label in quotes. */
+  private point(): number | undefined {
+    const start = this.at;
+    const label = this.word(/^"[^"]*"/);
+    if (label !== undefined) {
+      const index = labelsOf(this.list.pages).indexOf(label.slice(1, -1));
+      if (index < 0) throw this.error('no-such-label', start, label);
+      return index;
+    }
+    const last = this.word(/^last(\s*-\s*\d+)?\b/i);
+    const digits = last === undefined ? this.word(/^\d+/) : undefined;
+    if (last === undefined && digits === undefined) return undefined;
+    const position = last === undefined ? Number(digits) : this.count - Number(/\d+/.exec(last)?.[0] ?? 0);
+    if (position < 1 || position > this.count) throw this.error('no-such-page', start, (last ?? digits)!);
+    return position - 1;
+  }
+
+  private ofSize(name: string, start: number): number[] {
+    const size = sizeByName(name);
+    if (!size) throw this.error('no-such-size', start, name);
+    const lying = { width: size.height, height: size.width };
+    return this.everything().filter((i) => sameSize(this.list.pages[i]!.trim, size) || sameSize(this.list.pages[i]!.trim, lying));
+  }
+
+  private everything(): number[] {
+    return this.list.pages.map((_, index) => index);
+  }
+
+  private rest(): string {
+    return this.text.slice(this.at);
+  }
+
+  private word(pattern: RegExp): string | undefined {
+    this.space();
+    const match = pattern.exec(this.rest());
+    if (!match) return undefined;
+    this.at += match[0].length;
+    return match[0];
+  }
+
+  private space(): void {
+    while (/\s/.test(this.text[this.at] ?? '')) this.at++;
+  }
+
+  private error(code: SelectionErrorCode, at: number, seen = this.text.slice(at, at + 12)): SelectionError {
+    return new SelectionError(code, this.text, at, seen, this.count);
+  }
+}

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+
+const boxSchema = z.object({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() });
+const matrixSchema = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()]).readonly();
+
+/**
+ * Facts of one source page. Boxes are in points *as the page is seen*: `/Rotate` and `UserUnit` (ISO 32000-1, 7.7.3.3)
+ * are resolved and the origin is the lower left corner of the turned MediaBox. Missing boxes have their defaults
+ * (14.11.2: crop from media; bleed, trim and art from crop); `given` says which were really there.
+ */
+export const surveyPageSchema = z.object({
+  boxes: z.object({ media: boxSchema, crop: boxSchema, bleed: boxSchema, trim: boxSchema, art: boxSchema }),
+  given: z.array(z.enum(['media', 'crop', 'bleed', 'trim', 'art'])),
+  rotate: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
+  userUnit: z.number().positive(),
+  /** From the page's own user space to points as seen. */
+  toUpright: matrixSchema,
+  /** The printed page number the file claims (12.4.2). */
+  label: z.string().optional(),
+});
+export type SurveyPage = z.infer<typeof surveyPageSchema>;
+
+export const inkSchema = z.object({ name: z.string(), kind: z.enum(['process', 'spot']) });
+export type Ink = z.infer<typeof inkSchema>;
+
+/** Facts read from a source. */
+export const surveySchema = z.object({
+  version: z.literal(1),
+  pages: z.array(surveyPageSchema).min(1),
+  inks: z.array(inkSchema),
+  bookmarks: z.array(z.object({ title: z.string(), level: z.number().int().min(0), page: z.number().int().optional() })),
+  title: z.string().optional(),
+  producer: z.string().optional(),
+  pdfVersion: z.string(),
+  /** `owner`: encrypted, but opens without a password. */
+  encryption: z.enum(['none', 'owner']),
+  byteCount: z.number().int().positive(),
+});
+export type Survey = z.infer<typeof surveySchema>;
+
+/** Surveys by the SHA-256 of their source. */
+export type Surveys = Readonly<Record<string, Survey>>;

@@ -1,0 +1,98 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { contains, heightOf, intersect, sizeBox, widthOf } from '../measure/box';
+import { applyToBox, turnMatrix } from '../measure/matrix';
+import { mm } from '../measure/unit';
+import { workOut } from '../checks';
+import { docketOf, hashOf, plainSurvey, takeInStep } from '../testing.test-help';
+import { planSheets } from '.';
+import { DEFAULT_SCHEME, type Scheme } from './scheme';
+import type { Cell } from './plan';
+
+const plan = (pages: number, scheme: Partial<Scheme> = {}, bleed = 0) =>
+  workOut(
+    docketOf([takeInStep('a'), { id: 'b', kind: 'bleed', pages: 'all', head: bleed, foot: bleed, spine: bleed, fore: bleed }], {
+      scheme: { ...DEFAULT_SCHEME, ...scheme },
+    }),
+    { [hashOf('a')]: plainSurvey(pages) },
+  ).plan!;
+const positions = (cells: readonly Cell[]) => cells.map((cell) => cell.position).join('·');
+
+describe('stitched', () => {
+  // By practice: front 8·1, back 2·7; front 6·3, back 4·5.
+  test('8 pages', () => {
+    expect(plan(8).sheets.map(({ front, back }) => [positions(front.cells), positions(back.cells)])).toEqual([
+      ['8·1', '2·7'],
+      ['6·3', '4·5'],
+    ]);
+  });
+
+  // Arithmetic: sheet s from 0 carries N−2s, 2s+1 on its front and 2s+2, N−2s−1 on its back.
+  test('N pages follow the formula, blanks filling the last sheet', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 260 }), fc.constantFrom('before-last' as const, 'end' as const), (pages, pad) => {
+        const made = plan(pages, { pad });
+        const n = Math.ceil(pages / 4) * 4;
+        expect(made.blanksAdded).toBe(n - pages);
+        made.sheets.forEach(({ front, back }, s) => {
+          expect(positions(front.cells)).toBe(`${n - 2 * s}·${2 * s + 1}`);
+          expect(positions(back.cells)).toBe(`${2 * s + 2}·${n - 2 * s - 1}`);
+        });
+        const last = made.pages.at(pad === 'end' ? pages - 1 : -1)!;
+        expect(last.page?.art?.index).toBe(pages - 1);
+      }),
+    );
+  });
+
+  // Geometry: turned on the long edge of a landscape sheet the back is turned 180° against the front; on the short edge not.
+  test.each([
+    ['short-edge', 'vertical', 0],
+    ['long-edge', 'horizontal', 180],
+  ] as const)('turned on the %s of a landscape sheet', (turn, axis, degrees) => {
+    const made = plan(8, { turn, gap: mm(4) });
+    expect(made.turnAxis).toBe(axis);
+    expect(made.sheets[0]!.back.cells.map((cell) => cell.turn)).toEqual([degrees, degrees]);
+    // Held to the light, a leaf's two faces cover each other.
+    for (const { front, back } of made.sheets) {
+      const through = back.cells.map((cell) =>
+        axis === 'vertical'
+          ? { ...cell.trim, x0: made.sheet.width - cell.trim.x1, x1: made.sheet.width - cell.trim.x0 }
+          : { ...cell.trim, y0: made.sheet.height - cell.trim.y1, y1: made.sheet.height - cell.trim.y0 },
+      );
+      for (const cell of front.cells) {
+        const other = cell.position % 2 ? cell.position + 1 : cell.position - 1;
+        const behind = through[back.cells.findIndex((c) => c.position === other)]!;
+        for (const edge of ['x0', 'x1', 'y0', 'y1'] as const) expect(behind[edge]).toBeCloseTo(cell.trim[edge], 9);
+      }
+    }
+  });
+
+  test('portrait sheets turn about the other axis', () => {
+    const wide = workOut(docketOf([takeInStep('a')]), { [hashOf('a')]: plainSurvey(4, { width: mm(100), height: mm(210) }) }).list;
+    expect(planSheets(wide, { ...DEFAULT_SCHEME, stock: { width: mm(225), height: mm(320) } })).toMatchObject({ turnAxis: 'horizontal', sheet: { width: mm(225) } });
+  });
+
+  test('bleed stops at the fold, marks keep clear of it, and a gap is split between both pages', () => {
+    for (const turn of ['short-edge', 'long-edge'] as const) {
+      const made = plan(4, { turn, gap: mm(4) }, mm(3));
+      for (const side of [made.sheets[0]!.front, made.sheets[0]!.back]) {
+        const [left, right] = side.cells as [Cell, Cell];
+        expect(right.trim.x0 - left.trim.x1).toBeCloseTo(mm(4), 9);
+        expect(left.clip.x1).toBeCloseTo(made.sheet.width / 2, 9);
+        expect(left.trim.x0 - left.clip.x0).toBeCloseTo(mm(3), 9);
+        for (const { kind, ...line } of side.lines.filter((line) => line.kind !== 'fold'))
+          for (const cell of side.cells) {
+            const met = intersect(cell.clip, line);
+            expect([kind, widthOf(met) + heightOf(met)]).toEqual([kind, 0]);
+            expect(contains(sizeBox(made.sheet), line)).toBe(true);
+          }
+      }
+    }
+  });
+
+  test('the plan turned upside down is the plan of the other turning edge', () => {
+    const [short, long] = [plan(8), plan(8, { turn: 'long-edge' })];
+    const turned = short.sheets[0]!.back.cells.map((cell) => applyToBox(turnMatrix(sizeBox(short.sheet), 180), cell.trim)).reverse();
+    long.sheets[0]!.back.cells.forEach((cell, i) => expect(cell.trim.x0).toBeCloseTo(turned[i]!.x0, 9));
+  });
+});

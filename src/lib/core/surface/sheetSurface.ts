@@ -1,0 +1,35 @@
+import { bounds, intersect, sizeBox, type Size } from '../measure/box';
+import { applyToBox, compose } from '../measure/matrix';
+import type { SheetLine, SheetSide } from '../sheets/plan';
+import type { Item, Surface } from './surface';
+
+const HAIRLINE = 0.25;
+
+/** One side of a sheet as it goes through the press; the origin is the sheet's lower left corner. */
+export function sheetSurface(side: SheetSide, sheet: Size): Surface {
+  const media = sizeBox(sheet);
+  const art = side.cells.flatMap(({ page, matrix, clip }): Item[] => {
+    if (!page?.art) return [];
+    const seen = compose(page.art.place, matrix);
+    return [{ kind: 'art', source: page.art.source, index: page.art.index, matrix: seen, clip: intersect(clip, applyToBox(seen, page.art.reach)) }];
+  });
+  const marks = side.lines.filter((line) => line.kind !== 'fold').map(toItem);
+  return {
+    media,
+    bleed: intersect(media, bounds(side.cells.map((cell) => cell.clip))),
+    trim: intersect(media, bounds(side.cells.map((cell) => cell.trim))),
+    items: [...art, ...marks],
+  };
+}
+
+const toItem = ({ kind, x0, y0, x1, y1 }: SheetLine): Item => ({
+  kind: 'line',
+  x0,
+  y0,
+  x1,
+  y1,
+  width: HAIRLINE,
+  dash: kind === 'fold-mark' ? [3, 1.5, 0.5, 1.5] : [],
+  ink: 'all',
+  layer: kind === 'fold-mark' ? 'folds' : 'marks',
+});

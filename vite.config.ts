@@ -1,0 +1,10 @@
+import { sveltekit } from '@sveltejs/kit/vite';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [sveltekit()],
+  worker: { format: 'es' },
+  build: { chunkSizeWarningLimit: 2000 },
+  ssr: { external: ['sharp', 'pg', 'pg-boss'] },
+  test: { include: ['src/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+});
