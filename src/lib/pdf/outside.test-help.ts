@@ -1,0 +1,103 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
+import type { Docket, Output } from '../core/docket/docket';
+import type { Survey } from '../core/pages/survey';
+import { surveyPdf } from './survey';
+import { writeOutput } from './writeOutput';
+
+/** Makers of test PDFs, and the tools from outside that judge what comes out. */
+const folder = mkdtempSync(join(tmpdir(), 'folder-test-'));
+let files = 0;
+
+export function keep(bytes: Uint8Array, name = 'file.pdf'): string {
+  const path = join(folder, `${++files}-${name}`);
+  writeFileSync(path, bytes);
+  return path;
+}
+
+export const tool = (name: string, ...args: string[]): string => execFileSync(name, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1 << 28 });
+
+export interface Marked {
+  width?: number;
+  height?: number;
+  rotate?: number;
+  userUnit?: number;
+  /** Lower left corner of the MediaBox. */
+  origin?: [number, number];
+  bleed?: number;
+  prefix?: string;
+}
+
+/** A PDF whose page n carries the words `Pn` at its middle, `HEADn` near its head and `FOOTn` near its foot, as seen unturned. */
+export async function markedPdf(count: number, options: Marked = {}): Promise<Uint8Array> {
+  const { width = 420, height = 595, rotate = 0, userUnit, origin = [0, 0], bleed = 0, prefix = '' } = options;
+  const document = await PDFDocument.create({ updateMetadata: false });
+  const font = await document.embedFont(StandardFonts.Helvetica);
+  for (let n = 1; n <= count; n++) {
+    const page = document.addPage([width + 2 * bleed, height + 2 * bleed]);
+    const [x, y] = [origin[0] + bleed, origin[1] + bleed];
+    page.setMediaBox(origin[0], origin[1], width + 2 * bleed, height + 2 * bleed);
+    if (bleed) {
+      page.setBleedBox(origin[0], origin[1], width + 2 * bleed, height + 2 * bleed);
+      page.setTrimBox(x, y, width, height);
+    }
+    page.setRotation(degrees(rotate));
+    if (userUnit) page.node.set(PDFName.of('UserUnit'), document.context.obj(userUnit));
+    const put = (text: string, at: number) => page.drawText(text, { x: x + width / 2 - font.widthOfTextAtSize(text, 12) / 2, y: y + at, size: 12, font });
+    put(`${prefix}P${n}`, height / 2);
+    put(`${prefix}HEAD${n}`, height - 40);
+    put(`${prefix}FOOT${n}`, 40);
+  }
+  return document.save({ useObjectStreams: false, addDefaultPage: false });
+}
+
+export interface Given {
+  hash: string;
+  bytes: Uint8Array;
+  survey: Survey;
+}
+
+export async function give(bytes: Uint8Array): Promise<Given> {
+  return { hash: createHash('sha256').update(bytes).digest('hex'), bytes, survey: await surveyPdf(bytes) };
+}
+
+/** Writes one output of a docket over the given sources and returns the path of the file. */
+export async function make(docket: Docket, output: Output, ...given: Given[]): Promise<string> {
+  const chunks: Uint8Array[] = [];
+  await writeOutput(docket, output, {
+    surveys: Object.fromEntries(given.map(({ hash, survey }) => [hash, survey])),
+    read: (source) => Promise.resolve(given.find(({ hash }) => hash === source)!.bytes),
+    sink: (chunk) => void chunks.push(chunk),
+    at: new Date('2026-01-05T09:00:00Z'),
+  });
+  return keep(Buffer.concat(chunks));
+}
+
+/** Words of each page with the middle of their bounds, in points from the page's lower left corner (poppler). */
+export function wordsOf(path: string): { text: string; x: number; y: number }[][] {
+  return tool('pdftotext', '-bbox', path, '-')
+    .split('<page ')
+    .slice(1)
+    .map((page) => {
+      const height = Number(/height="([\d.]+)"/.exec(page)![1]);
+      return [...page.matchAll(/<word xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</g)].map(([, x0, y0, x1, y1, text]) => ({
+        text: text!,
+        x: (Number(x0) + Number(x1)) / 2,
+        y: height - (Number(y0) + Number(y1)) / 2,
+      }));
+    });
+}
+
+/** Boxes of each page as poppler reads them: [x0, y0, x1, y1] by name. */
+export function boxesOf(path: string): Record<string, number[]>[] {
+  const pages: Record<string, number[]>[] = [];
+  for (const [, page, name, numbers] of tool('pdfinfo', '-box', '-f', '1', '-l', '100000', path).matchAll(/^Page\s+(\d+) (\w+Box):\s+(.*)$/gm))
+    (pages[Number(page) - 1] ??= {})[name!] = numbers!.trim().split(/\s+/).map(Number);
+  return pages;
+}
+
+export const readBack = (path: string): Buffer => readFileSync(path);

@@ -1,0 +1,135 @@
+import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNull, PDFNumber, PDFRef, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
+import { contains, sizeBox, type Box } from '../core/measure/box';
+import { applyToBox, applyToPoint, compose, IDENTITY, invert, type Matrix } from '../core/measure/matrix';
+import { labelsOf } from '../core/pages/labels';
+import { bleedBox, sideOf, type Art, type Page, type PageList, type Side } from '../core/pages/page';
+import type { SurveyPage } from '../core/pages/survey';
+import { writeLabels } from './labels';
+import { boxNumbers, clipTo, concat } from './numbers';
+import type { WriteContext } from './sheetsPdf';
+import { mergeLayers, openSources, writeInfo, type OpenSource } from './sources';
+import { writePdf } from './writePdf';
+
+/** The slack in points within which a placement counts as unscaled. */
+const UNSCALED = 1e-9;
+
+/**
+ * Writes the pages in reading order. Pages stay pages: links, layers, tags and form fields of the source with most pages
+ * stay; MediaBox and BleedBox are trim plus bleed, CropBox the trim where asked. A page of another scale has one matrix
+ * put before its content. Throws PdfError.
+ */
+export async function writePagesPdf(list: PageList, crop: 'bleed' | 'trim', job: WriteContext): Promise<void> {
+  const uses = list.pages.flatMap(({ art }) => (art ? [art.source] : []));
+  const sources = await openSources(uses, job.read, job.surveys, () => PDFDocument.create({ updateMetadata: false }));
+  const { context, base } = sources;
+  const used = new Set(list.pages.flatMap(({ art }) => (art ? [`${art.source}:${art.index}`] : [])));
+  for (const [id, source] of sources.byId)
+    source.pages.forEach((page, index) => {
+      // Pages taken out must not ride along as targets of links and bookmarks.
+      if (!used.has(`${id}:${index}`)) source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
+    });
+  const pagesRef = context.nextRef();
+  const placed = new Set<string>();
+  const kids: PDFRef[] = [];
+  for (const [index, page] of list.pages.entries()) {
+    const key = page.art && `${page.art.source}:${page.art.index}`;
+    const repeated = key !== undefined && placed.has(key);
+    if (key) placed.add(key);
+    const { ref, dict } = page.art ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context) : newPage(context);
+    dict.set(PDFName.of('Parent'), pagesRef);
+    setBoxes(dict, page, sideOf(index, list.book), crop, page.art && job.surveys[page.art.source]!.pages[page.art.index], context);
+    kids.push(ref);
+    await job.onProgress?.(index + 1, list.pages.length);
+  }
+  context.assign(pagesRef, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
+  const { catalog } = base;
+  catalog.set(PDFName.of('Pages'), pagesRef);
+  catalog.set(PDFName.of('PageLabels'), writeLabels(labelsOf(list.pages), context));
+  const layers = mergeLayers(sources);
+  if (layers) catalog.set(PDFName.of('OCProperties'), layers);
+  const preferences = catalog.lookup(PDFName.of('ViewerPreferences'));
+  catalog.set(PDFName.of('ViewerPreferences'), preferences instanceof PDFDict ? preferences : context.obj({}));
+  (catalog.lookup(PDFName.of('ViewerPreferences')) as PDFDict).set(PDFName.of('DisplayDocTitle'), context.obj(true));
+  const root = context.trailerInfo.Root as PDFRef;
+  await writePdf({ context, root, info: writeInfo(context, job.title, job.at), id: job.id, version: sources.version }, job.sink);
+}
+
+/** The page in the output, with all it inherited made its own; a second use of a page is a copy without its annotations. */
+function bringPage(source: OpenSource, index: number, repeated: boolean, context: PDFContext): { ref: PDFRef; dict: PDFDict } {
+  const page = source.pages[index]!;
+  if (!repeated) for (const [key, value] of Object.entries(page.inherited)) if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
+  const ref = source.bring(page.ref);
+  const dict = context.lookup(ref, PDFDict);
+  if (!repeated) return { ref, dict };
+  const copy = dict.clone();
+  for (const key of ['Annots', 'StructParents', 'B']) copy.delete(PDFName.of(key));
+  return { ref: context.register(copy), dict: copy };
+}
+
+function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
+  const dict = context.obj({ Type: 'Page', Resources: {} }) as PDFDict;
+  return { ref: context.register(dict), dict };
+}
+
+function setBoxes(dict: PDFDict, page: Page, side: Side, crop: 'bleed' | 'trim', survey: SurveyPage | undefined, context: PDFContext): void {
+  const bleed = bleedBox(page, side);
+  const { toPage, content } = survey && page.art ? placement(page.art, survey) : { toPage: [1, 0, 0, 1, bleed.x0, bleed.y0] as Matrix, content: IDENTITY };
+  const toRaw = invert(toPage);
+  const raw = (b: Box) => context.obj(boxNumbers(applyToBox(toRaw, b)));
+  for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
+  dict.set(PDFName.of('TrimBox'), raw(sizeBox(page.trim)));
+  dict.delete(PDFName.of('ArtBox'));
+  if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(sizeBox(page.trim)));
+  else dict.delete(PDFName.of('CropBox'));
+  if (!survey || !page.art) return;
+  const reach = applyToBox(page.art.place, page.art.reach);
+  const scaled = content !== IDENTITY;
+  const spills = !contains(reach, bleed, 0.01);
+  if (!scaled && !spills) return;
+  // What the source never showed must not come to light when the page grows.
+  const before = `q ${spills ? `${clipTo(applyToBox(toRaw, reach))} ` : ''}${scaled ? concat(content) : ''}`;
+  wrapContents(dict, before, 'Q', context);
+  if (scaled) moveAnnotations(dict, content);
+}
+
+/**
+ * How a source page becomes the output page. Unscaled: its own user space stays and only boxes move. Scaled: `content`
+ * is put before its content, and `toPage` leads from there to page space.
+ */
+function placement(art: Art, survey: SurveyPage): { toPage: Matrix; content: Matrix } {
+  const whole = compose(survey.toUpright, art.place);
+  const [a, b, c, d] = art.place;
+  if ([a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)) return { toPage: whole, content: IDENTITY };
+  return { toPage: survey.toUpright, content: compose(whole, invert(survey.toUpright)) };
+}
+
+function wrapContents(dict: PDFDict, before: string, after: string, context: PDFContext): void {
+  const key = PDFName.of('Contents');
+  const [value, found] = [dict.get(key), dict.lookup(key)];
+  const own: PDFObject[] = found instanceof PDFArray ? found.asArray() : value ? [value] : [];
+  dict.set(key, context.obj([context.register(context.flateStream(`${before}\n`)), ...own, context.register(context.flateStream(`\n${after}`))]));
+}
+
+/** Links and other annotations go where their place on the page goes. */
+function moveAnnotations(dict: PDFDict, matrix: Matrix): void {
+  const annotations = dict.lookup(PDFName.of('Annots'));
+  if (!(annotations instanceof PDFArray)) return;
+  for (let i = 0; i < annotations.size(); i++) {
+    const annotation = annotations.lookup(i);
+    if (!(annotation instanceof PDFDict)) continue;
+    for (const key of ['Rect', 'QuadPoints', 'L', 'Vertices']) {
+      const points = annotation.lookup(PDFName.of(key));
+      if (points instanceof PDFArray) movePoints(points, matrix);
+    }
+  }
+}
+
+function movePoints(points: PDFArray, matrix: Matrix): void {
+  for (let i = 0; i + 1 < points.size(); i += 2) {
+    const [x, y] = [points.lookup(i), points.lookup(i + 1)];
+    if (!(x instanceof PDFNumber && y instanceof PDFNumber)) return;
+    const moved = applyToPoint(matrix, x.asNumber(), y.asNumber());
+    points.set(i, PDFNumber.of(moved.x));
+    points.set(i + 1, PDFNumber.of(moved.y));
+  }
+}

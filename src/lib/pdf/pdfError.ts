@@ -1,0 +1,22 @@
+export type PdfErrorCode =
+  | 'empty-file'
+  | 'not-a-pdf'
+  | 'needs-password'
+  | 'damaged'
+  | 'no-pages'
+  | 'page-unreadable'
+  | 'bad-page-box'
+  | 'too-many-pages'
+  | 'unpacks-too-large'
+  | 'source-changed'
+  | 'no-sheets';
+
+/** Why a PDF was refused; `data.page` counts from 1. */
+export class PdfError extends Error {
+  constructor(
+    readonly code: PdfErrorCode,
+    readonly data: Record<string, string | number> = {},
+  ) {
+    super(code);
+  }
+}

@@ -1,0 +1,119 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { applyToPoint } from '../core/measure/matrix';
+import { contains } from '../core/measure/box';
+import { mm } from '../core/measure/unit';
+import { workOut } from '../core/checks';
+import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { docketOf } from '../core/testing.test-help';
+import type { Docket } from '../core/docket/docket';
+import { drawCover, drawInterior } from '../../../demo/timetable';
+import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from './outside.test-help';
+
+const takeIn = (given: Given, take?: string, id = 't') => ({ id, kind: 'take-in' as const, source: given.hash, name: 'x.pdf', where: { at: 'end' as const }, ...(take ? { take } : {}) });
+let marked: Given;
+beforeAll(async () => {
+  marked = await give(await markedPdf(64));
+});
+
+/** Every word of the sheets must lie where the plan puts it: markers of a page in its cell, head towards the head. */
+async function expectPlanned(docket: Docket, ...given: Given[]) {
+  const { plan } = workOut(docket, Object.fromEntries(given.map(({ hash, survey }) => [hash, survey])));
+  const path = await make(docket, { kind: 'sheets' }, ...given);
+  tool('qpdf', '--check', path);
+  const sides = plan!.sheets.flatMap(({ front, back }) => [front, back]);
+  const found = wordsOf(path);
+  expect(found).toHaveLength(sides.length);
+  let seen = 0;
+  sides.forEach(({ cells }, i) => {
+    const filled = cells.filter((cell) => cell.page?.art);
+    expect(found[i]!).toHaveLength(3 * filled.length);
+    for (const cell of filled) {
+      const number = cell.page!.art!.index + 1;
+      const { width, height } = cell.page!.trim;
+      for (const [word, y] of [[`P${number}`, height / 2], [`HEAD${number}`, height - 40], [`FOOT${number}`, 40]] as const) {
+        const at = found[i]!.find(({ text }) => text === word)!;
+        const expected = applyToPoint(cell.matrix, width / 2, y + 4);
+        expect(Math.hypot(at.x - expected.x, at.y - expected.y), `${word} on side ${i + 1}`).toBeLessThan(4);
+        expect(contains(cell.trim, { x0: at.x, x1: at.x, y0: at.y, y1: at.y })).toBe(true);
+        seen++;
+      }
+    }
+  });
+  expect(seen).toBe(3 * plan!.pages.filter(({ page }) => page?.art).length);
+  return { path, plan: plan! };
+}
+
+describe('sheet PDF', () => {
+  test('every page stands in its cell, upright and in order, for 4 to 64 pages and both turning edges (poppler, qpdf)', async () => {
+    for (let pages = 4; pages <= 64; pages += pages < 16 ? 1 : 12)
+      for (const turn of ['short-edge', 'long-edge'] as const)
+        await expectPlanned(docketOf([takeIn(marked, `1-${pages}`)], { scheme: { ...DEFAULT_SCHEME, turn, pad: pages % 2 ? 'end' : 'before-last' } }), marked);
+  }, 120_000);
+
+  test('boxes are the sheet, and nest (poppler)', async () => {
+    const bleed = { id: 'b', kind: 'bleed' as const, pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
+    const { path } = await expectPlanned(docketOf([takeIn(marked, '1-8'), bleed]), marked);
+    for (const { MediaBox, BleedBox, TrimBox } of boxesOf(path)) {
+      // SRA3 lying: 450 × 320 mm; two pages of 420 × 595 pt in its middle.
+      const trim = [mm(225) - 420, mm(160) - 297.5, mm(225) + 420, mm(160) + 297.5];
+      agree(MediaBox!, [0, 0, mm(450), mm(320)]);
+      agree(TrimBox!, trim);
+      agree(BleedBox!, trim.map((value, i) => value + [-1, -1, 1, 1][i]! * mm(3)));
+    }
+  });
+
+  test('turned pages, a UserUnit, a MediaBox off the origin and several files land where they should', async () => {
+    const given = [await give(await markedPdf(1, { rotate: 180, origin: [-50, 30] })), await give(await markedPdf(2, { width: 210, height: 297.5, userUnit: 2 }))];
+    const flipped = given[0]!;
+    const path = await make(docketOf([takeIn(flipped), takeIn(given[1]!, undefined, 'u')], { scheme: { ...DEFAULT_SCHEME, pad: 'end' } }), { kind: 'sheets' }, ...given);
+    const [front, back] = wordsOf(path);
+    // Page 1, seen turned upside down, is on the right of the front: its foot marker is above its head marker.
+    const word = (side: typeof front, text: string) => side!.filter((found) => found.text === text);
+    const y = (text: string, index = 0) => word(front, text)[index]!.y;
+    expect(y('FOOT1')).toBeGreaterThan(y('HEAD1'));
+    const [left, right] = [word(back, 'P1')[0]!, word(back, 'P2')[0]!];
+    expect(right.x - left.x).toBeCloseTo(420, 0);
+    expect(word(back, 'HEAD1')[0]!.y - word(back, 'FOOT1')[0]!.y).toBeCloseTo(2 * (297.5 - 80), 0);
+  });
+
+  test('spot inks keep a plate of their own, and marks are on every plate (Ghostscript tiffsep)', async () => {
+    const [interior, front] = [await give(await drawInterior()), await give(await drawCover('front'))];
+    expect(front.survey.inks).toContainEqual({ name: 'Larkmoor Green', kind: 'spot' });
+    const bleed = { id: 'b', kind: 'bleed' as const, pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
+    const path = await make(docketOf([takeIn(front), takeIn(interior, '1-3', 'u'), bleed]), { kind: 'sheets' }, interior, front);
+    tool('qpdf', '--check', path);
+    const darkest = (ink: string, area: string) => {
+      const [left, foot] = area.split(' ').map(Number);
+      tool('gs', '-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', '-r72', '-dLastPage=1', `-sOutputFile=${path}.%d.tif`, path);
+      // tiffsep plates are 8-bit grey, 0 for full ink.
+      return plate(`${path}.1(${ink}).tif`, left!, foot!);
+    };
+    const [cx, cy] = [mm(225) + 200, mm(160) + 250];
+    expect(await darkest('Larkmoor Green', `${cx} ${cy}`)).toBe(0);
+    expect(await darkest('Larkmoor Green', `${mm(225) - 200} ${cy}`)).toBe(255);
+    const markX = mm(225) + mm(148);
+    const markY = mm(160) + mm(105) + mm(5.5);
+    for (const ink of ['Cyan', 'Magenta', 'Yellow', 'Black', 'Larkmoor Green']) expect(await darkest(ink, `${markX} ${markY}`), ink).toBeLessThan(255);
+  });
+
+  test('pages with one content stream keep their compressed bytes', async () => {
+    const given = await give(await drawInterior());
+    const path = await make(docketOf([takeIn(given)]), { kind: 'sheets' }, given);
+    const json = JSON.parse(tool('qpdf', '--json', '--json-key=pages', path)) as { pages: unknown[] };
+    expect(json.pages).toHaveLength(6);
+    expect(readBack(path).length).toBeLessThan(given.bytes.length * 1.3);
+  });
+});
+
+/** poppler prints two decimals: agreement to 0.01 pt is agreement to the last digit printed. */
+const agree = (box: number[], expected: number[]) => expected.forEach((value, i) => expect(Math.abs(box[i]! - value)).toBeLessThan(0.01));
+
+/** Least value (0 is full ink) within 1 pt of a place, in points from the sheet's lower left corner, of a tiffsep plate at 72 dpi. */
+async function plate(file: string, x: number, y: number): Promise<number> {
+  const { default: sharp } = await import('sharp');
+  const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+  let least = 255;
+  for (let dx = -1; dx <= 1; dx++)
+    for (let dy = -1; dy <= 1; dy++) least = Math.min(least, data[((info.height - 1 - Math.round(y) + dy) * info.width + Math.round(x) + dx) * info.channels]!);
+  return least;
+}

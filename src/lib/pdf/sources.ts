@@ -1,0 +1,79 @@
+import { PDFArray, PDFDict, PDFHexString, PDFName, PDFObjectCopier, PDFString, type PDFRef, type PDFContext, type PDFDocument } from '@cantoo/pdf-lib';
+import type { Surveys } from '../core/pages/survey';
+import { loadPdf } from './load';
+import { pagesOf, type SourcePage } from './pageTree';
+import { PdfError } from './pdfError';
+
+/** Fetches a source's bytes by its SHA-256. */
+export type ReadSource = (source: string) => Promise<Uint8Array>;
+
+/** A source opened for writing: its pages, and how an object of it comes into the output. */
+export interface OpenSource {
+  document: PDFDocument;
+  pages: SourcePage[];
+  /** Brings an object into the output's context; in the base it is there already. */
+  bring: <T extends Parameters<PDFObjectCopier['copy']>[0]>(object: T) => T;
+  isBase: boolean;
+}
+
+export interface OpenSources {
+  /** The context the output is written in: that of the source with most pages in use, whose objects need no copying. */
+  context: PDFContext;
+  base: PDFDocument;
+  byId: ReadonlyMap<string, OpenSource>;
+  version: '1.7' | '2.0';
+}
+
+/** Opens the sources of an output. `uses` are the source ids in order of use, repeats included. Throws PdfError. */
+export async function openSources(uses: readonly string[], read: ReadSource, surveys: Surveys, empty: () => Promise<PDFDocument>): Promise<OpenSources> {
+  const counts = new Map<string, number>();
+  for (const source of uses) counts.set(source, (counts.get(source) ?? 0) + 1);
+  const order = [...counts].sort((a, b) => b[1] - a[1]).map(([source]) => source);
+  const byId = new Map<string, OpenSource>();
+  let base: PDFDocument | undefined;
+  let version: OpenSources['version'] = '1.7';
+  for (const source of order) {
+    const document = await loadPdf(await read(source));
+    const pages = pagesOf(document);
+    if (pages.length !== surveys[source]?.pages.length) throw new PdfError('source-changed');
+    if (document.context.header.getVersionString().startsWith('2')) version = '2.0';
+    const isBase = base === undefined;
+    base ??= document;
+    const copier = isBase ? undefined : PDFObjectCopier.for(document.context, base.context);
+    byId.set(source, { document, pages, isBase, bring: (object) => (copier ? copier.copy(object) : object) });
+  }
+  base ??= await empty();
+  return { context: base.context, base, byId, version };
+}
+
+/**
+ * One OCProperties dictionary for the layers of all sources (ISO 32000-1, 8.11.4), so that what was hidden stays hidden.
+ * Undefined where no source has layers.
+ */
+export function mergeLayers({ context, byId }: OpenSources): PDFDict | undefined {
+  const all = [...byId.values()].flatMap((source) => {
+    const layers = source.document.catalog.lookup(PDFName.of('OCProperties'));
+    return layers instanceof PDFDict ? [source.bring(layers)] : [];
+  });
+  const [first, ...rest] = all;
+  if (!first) return undefined;
+  for (const layers of rest) {
+    append(first, layers, 'OCGs', context);
+    const [into, from] = [first.lookup(PDFName.of('D')), layers.lookup(PDFName.of('D'))];
+    if (into instanceof PDFDict && from instanceof PDFDict) for (const key of ['ON', 'OFF', 'Order', 'Locked']) append(into, from, key, context);
+  }
+  return first;
+}
+
+function append(into: PDFDict, from: PDFDict, key: string, context: PDFContext): void {
+  const [a, b] = [into.lookup(PDFName.of(key)), from.lookup(PDFName.of(key))];
+  if (!(b instanceof PDFArray)) return;
+  const both = [...(a instanceof PDFArray ? a.asArray() : []), ...b.asArray()];
+  into.set(PDFName.of(key), context.obj(both));
+}
+
+/** The info dictionary of an output. Times as PDF dates (7.9.4). */
+export function writeInfo(context: PDFContext, title: string, at: Date): PDFRef {
+  const date = `D:${at.toISOString().replace(/[-:T]|\.\d+Z$/g, '')}Z`;
+  return context.register(context.obj({ Title: PDFHexString.fromText(title), Producer: PDFHexString.fromText('Folder'), Creator: PDFHexString.fromText('Folder'), CreationDate: PDFString.of(date), ModDate: PDFString.of(date) }));
+}

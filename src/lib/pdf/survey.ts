@@ -1,0 +1,37 @@
+import { PDFDict, PDFName } from '@cantoo/pdf-lib';
+import type { Survey } from '../core/pages/survey';
+import { expandLabels } from '../core/pages/pageLabels';
+import { InkFinder, textOf } from './inks';
+import { readLabelRuns } from './labels';
+import { loadPdf } from './load';
+import { bookmarksOf } from './outline';
+import { readBoxes } from './pageBoxes';
+import { pagesOf } from './pageTree';
+
+/** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
+export async function surveyPdf(bytes: Uint8Array, onPage?: (done: number, total: number) => void): Promise<Survey> {
+  const document = await loadPdf(bytes);
+  const pages = pagesOf(document);
+  const inks = new InkFinder(document.context);
+  const labels = expandLabels(readLabelRuns(document), pages.length);
+  const surveyed = pages.map((page, index): Survey['pages'][number] => {
+    inks.page(page);
+    onPage?.(index + 1, pages.length);
+    const label = labels[index];
+    return { ...readBoxes(page, index + 1, document.context), ...(label === undefined ? {} : { label }) };
+  });
+  const info = document.context.lookup(document.context.trailerInfo.Info);
+  const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
+  const [title, producer] = [about('Title'), about('Producer')];
+  return {
+    version: 1,
+    pages: surveyed,
+    inks: inks.inks(),
+    bookmarks: bookmarksOf(document, new Map(pages.map((page, index) => [page.ref, index]))),
+    ...(title ? { title } : {}),
+    ...(producer ? { producer } : {}),
+    pdfVersion: document.context.header.getVersionString(),
+    encryption: document.context.isDecrypted ? 'owner' : 'none',
+    byteCount: bytes.length,
+  };
+}

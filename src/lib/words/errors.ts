@@ -1,0 +1,90 @@
+import type { StepProblem } from '../core/docket/stepKind';
+import { SelectionError } from '../core/pages/selection';
+
+/** The sentence for a selection that does not resolve. */
+export function saySelectionError({ code, seen, pageCount }: SelectionError): string {
+  const pages = pageCount === 1 ? 'only 1 page' : pageCount ? `pages 1 to ${pageCount}` : 'no pages yet';
+  switch (code) {
+    case 'empty':
+      return 'Say which pages: 3, 5-9, even, last, or all.';
+    case 'unexpected':
+      return seen ? `“${seen}” cannot be read here. Pages look like 3, 5-9, even, last.` : 'Something is missing at the end. Pages look like 3, 5-9, even, last.';
+    case 'no-such-page':
+      return `There is no page ${seen}: the job has ${pages}.`;
+    case 'backwards':
+      return 'This range runs backwards. Put the smaller position first.';
+    case 'no-such-label':
+      return `No page is labelled ${seen}.`;
+    case 'no-such-size':
+      return `“${seen}” is no size known by name.`;
+    case 'pages-gone':
+      return 'The pages picked for this are no longer in the job.';
+    case 'none-match':
+      return `No page answers to this: the job has ${pages}.`;
+  }
+}
+
+/** Why a step does not apply, and what to do. */
+export function sayStepProblem(problem: StepProblem | SelectionError): string {
+  if (problem instanceof SelectionError) return saySelectionError(problem);
+  switch (problem.code) {
+    case 'source-missing':
+      return `The file “${problem.data.name}” is not here. Take it in again.`;
+    case 'source-page-missing':
+      return `The file has no page ${problem.data.page}.`;
+    case 'into-itself':
+      return `Page ${problem.data.position} is one of the pages to be moved. Choose a place beside another page.`;
+    case 'empty-list':
+      return 'There are no pages yet.';
+  }
+}
+
+/** What went wrong with a file or an output, as a code that crosses the wire. */
+export interface Trouble {
+  code: string;
+  data?: Record<string, string | number>;
+}
+
+/** The sentence for a file that could not be taken in, or work that failed: what, why, what to do. */
+export function sayTrouble({ code, data = {} }: Trouble): string {
+  switch (code) {
+    case 'empty-file':
+      return 'This file is empty: it has no bytes. Ask for it again; it was probably cut off on the way.';
+    case 'not-a-pdf':
+      return 'This is not a PDF: it does not begin as one. Ask for a PDF of the pages, or check that the right file was chosen.';
+    case 'needs-password':
+      return 'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.';
+    case 'damaged':
+      return 'This PDF is damaged: its parts cannot be found. Ask for it again, or have the sender save it anew.';
+    case 'no-pages':
+      return 'This PDF has no pages in it. Check that the right file was sent.';
+    case 'page-unreadable':
+      return `Page ${data.page} of this PDF cannot be read, so the file is probably cut short. Ask for it again.`;
+    case 'bad-page-box':
+      return `Page ${data.page} has no usable size (its MediaBox is missing or empty). Have the sender save the PDF anew.`;
+    case 'too-many-pages':
+      return `This PDF has more than ${data.most} pages, more than can be taken in at once. Split it and take in the parts.`;
+    case 'unpacks-too-large':
+      return 'A part of this PDF unpacks to more than 256 MB, which no page needs. It was left alone; ask for a plain PDF.';
+    case 'too-large':
+      return `This file is larger than ${data.most} MB, the most that can be taken in. Split it, or reduce its images.`;
+    case 'too-slow':
+      return `Reading this took longer than ${data.seconds} s and was stopped. The file may be damaged; have the sender save it anew.`;
+    case 'too-much-memory':
+      return `Reading this took more than ${data.mb} MB of memory and was stopped. Split the file, or have it saved anew.`;
+    case 'upload-cut-off':
+      return 'The file did not arrive whole: the connection was cut. Nothing was stored; drop it again.';
+    case 'source-changed':
+      return 'A source file is not the one that was surveyed. Take it in again.';
+    case 'source-missing':
+      return `The file “${data.name}” was not given. Give every file that the docket takes in.`;
+    case 'no-sheets':
+      return 'There are no pages to put on sheets. Take in a file first.';
+    case 'cancelled':
+      return 'Cancelled. Nothing was written.';
+    case 'docket-invalid':
+      return `The docket cannot be read: ${data.reason}.`;
+    default:
+      return `The work stopped for a reason that was not foreseen (${code}${data.reason ? `: ${data.reason}` : ''}). Try again; the job itself is unharmed.`;
+  }
+}
