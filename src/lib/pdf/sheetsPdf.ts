@@ -74,7 +74,8 @@ function sheetPage(surface: Surface, parent: PDFRef, allInk: PDFRef, formOf: (it
     const matrix = compose(surveys[item.source]!.pages[item.index]!.toUpright, item.matrix);
     lines.push(`q ${clipTo(item.clip)} ${concat(matrix)} /${name} Do Q`);
   }
-  const contents = context.register(context.flateStream(lines.join('\n')));
+  // Short, and there are many of them: packing them would cost more time than it saves bytes.
+  const contents = context.register(context.stream(lines.join('\n')));
   return context.register(
     context.obj({
       Type: 'Page',

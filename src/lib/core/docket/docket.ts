@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { UNITS } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
 import { stepSchema } from './steps';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { PageList } from '../pages/page';
 import type { Surveys } from '../pages/survey';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Page, PageList } from './page';
 import { resolveSelection, selectionSchema } from './selection';
 

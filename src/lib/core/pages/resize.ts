@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Size } from '../measure/box';
 import { compose, translate, type Matrix } from '../measure/matrix';
 import type { Page, Side } from './page';

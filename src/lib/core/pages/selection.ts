@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { sameSize, sizeByName } from '../paper/sizes';
 import { labelsOf } from './labels';
 import { sideOf, type PageList } from './page';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const boxSchema = z.object({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() });
 const matrixSchema = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()]).readonly();

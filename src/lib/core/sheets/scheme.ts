@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { mm } from '../measure/unit';
 import { sizeByName } from '../paper/sizes';
 import { pageLength } from '../measure/pageLength';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
 import type { Page } from '../../pages/page';
 import { mm } from '../../measure/unit';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { PageList } from '../../pages/page';
 import type { StepContext } from '../stepKind';
 import { blank } from './blank';

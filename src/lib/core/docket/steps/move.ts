@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { indexOfPlace, placeSchema } from '../../pages/place';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';

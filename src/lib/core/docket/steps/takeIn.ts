@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { translate } from '../../measure/matrix';
 import { heightOf, widthOf } from '../../measure/box';
 import { reachOf, type Page } from '../../pages/page';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { sideOf } from '../../pages/page';
 import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
 import { resolveSelection, selectionSchema } from '../../pages/selection';

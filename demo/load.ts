@@ -1,0 +1,42 @@
+import { createHash } from 'node:crypto';
+import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
+import { surveyPdf } from '../src/lib/pdf/survey';
+import { storeBlob } from '../src/lib/server/blobs';
+import { closeDb, db, transaction } from '../src/lib/server/db';
+import { createJob } from '../src/lib/server/jobs';
+import { migrate } from '../src/lib/server/migrate';
+import { addSource } from '../src/lib/server/sources';
+import { drawDemoSources } from './draw';
+
+/** Job 1: a finished interior with a cover put round it afterwards, so that its pairs have come apart. */
+const timetable = (hashes: Record<string, string>): Docket => {
+  const takeIn = (id: string, name: string, at: 'start' | 'end') => ({ id, kind: 'take-in' as const, source: hashes[name]!, name, where: { at } });
+  return {
+    ...emptyDocket('Season timetable'),
+    steps: [takeIn('t-interior', 'timetable-interior.pdf', 'end'), takeIn('t-front', 'cover-front.pdf', 'start'), takeIn('t-back', 'cover-back.pdf', 'end')],
+  };
+};
+
+/** Draws the demo's sources, stores them and opens its jobs. */
+export async function loadDemo(): Promise<void> {
+  const hashes: Record<string, string> = {};
+  for (const { name, bytes } of await drawDemoSources()) {
+    hashes[name] = createHash('sha256').update(bytes).digest('hex');
+    const survey = await surveyPdf(bytes);
+    await transaction(async (client) => {
+      const blob = await storeBlob(client, (async function* () {
+        yield bytes;
+      })());
+      await addSource(client, blob.sha256, blob.id, survey);
+    });
+  }
+  await createJob(timetable(hashes));
+}
+
+if (process.argv[1] === import.meta.filename) {
+  await migrate();
+  const { rows } = await db().query<{ empty: boolean }>('select not exists (select from job) as empty');
+  const wanted = process.argv.includes('--always') || (rows[0]!.empty && !process.argv.includes('--never'));
+  if (wanted) await loadDemo();
+  await closeDb();
+}

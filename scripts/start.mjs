@@ -1,0 +1,67 @@
+// npm start: everything from a fresh machine to a running Folder. Safe to repeat.
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { chdir } from 'node:process';
+import { dirname, join } from 'node:path';
+import { buildProgram, installPackages, run } from './lib/build.mjs';
+import { needPackages } from './lib/debian.mjs';
+
+chdir(join(dirname(import.meta.filename), '..'));
+const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
+
+const ownDatabase = !process.env.DATABASE_URL;
+if (ownDatabase) needPackages(['postgresql']);
+installPackages();
+buildProgram();
+
+let database;
+if (ownDatabase) {
+  const { startPostgres } = await import('./lib/postgres.mjs');
+  database = await startPostgres('postgres');
+  process.env.DATABASE_URL = database.url;
+}
+
+const programs = [];
+let stopping = false;
+async function stop(status) {
+  if (stopping) return;
+  stopping = true;
+  const ends = programs.filter((program) => program.exitCode === null && program.signalCode === null).map((program) => once(program, 'exit'));
+  for (const program of programs) program.kill('SIGTERM');
+  const hard = setTimeout(() => programs.forEach((program) => program.kill('SIGKILL')), 8000);
+  await Promise.all(ends);
+  clearTimeout(hard);
+  database?.stop();
+  process.exit(status);
+}
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop(0));
+
+run('node', ['--import', 'tsx', 'demo/load.ts', ...(process.env.FOLDER_NO_DEMO ? ['--never'] : [])]);
+
+// Children get their own process group, so that Ctrl-C reaches them once, from here, in order.
+const start = (name, script) => {
+  const program = spawn(process.execPath, [script], {
+    stdio: 'inherit',
+    detached: true,
+    env: { ...process.env, HOST, PORT, FOLDER_BUILT: '1', NODE_ENV: 'production', BODY_SIZE_LIMIT: 'Infinity', SHUTDOWN_TIMEOUT: '2', ORIGIN: process.env.ORIGIN ?? `http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}` },
+  });
+  program.on('exit', (status) => {
+    if (stopping) return;
+    console.error(`The ${name} ended by itself (status ${status}). Is port ${PORT} taken? Another one can be named: PORT=3001 npm start`);
+    void stop(1);
+  });
+  programs.push(program);
+};
+start('web server', 'build/index.js');
+start('worker', 'build/tools/worker/main.mjs');
+
+const address = `http://${HOST}:${PORT}`;
+for (let tries = 0; tries < 100 && !stopping; tries++) {
+  try {
+    await fetch(`${address}/api/jobs`);
+    console.log(`Folder is at ${address}   (Ctrl-C stops it)`);
+    break;
+  } catch {
+    await new Promise((done) => setTimeout(done, 100));
+  }
+}

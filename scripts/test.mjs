@@ -1,0 +1,48 @@
+// npm test: all set-up, then every check. Ends with one line: N passed, N failed.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { chdir } from 'node:process';
+import { dirname, join } from 'node:path';
+import { buildProgram, installPackages } from './lib/build.mjs';
+import { needPackages } from './lib/debian.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+
+chdir(join(dirname(import.meta.filename), '..'));
+needPackages(['postgresql', 'chromium', 'qpdf', 'poppler-utils', 'ghostscript', 'libpaper-utils']);
+installPackages();
+
+let [passed, failed] = [0, 0];
+const results = join('.folder', 'results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+
+const step = (title, command, args, count, env = {}) => {
+  console.log(`\n${title}`);
+  const started = Date.now();
+  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+  const counted = count?.(status) ?? (status === 0 ? [1, 0] : [0, 1]);
+  if (status !== 0 && counted[1] === 0) counted[1] = 1;
+  passed += counted[0];
+  failed += counted[1];
+  console.log(`${title}: ${((Date.now() - started) / 1000).toFixed(0)} s`);
+};
+const fromReport = (file, read) => () => {
+  try {
+    return read(JSON.parse(readFileSync(join(results, file), 'utf8')));
+  } catch {
+    return [0, 1];
+  }
+};
+
+step('Types and lint', 'npm', ['run', '-s', 'check']);
+const database = await startPostgres('test-postgres');
+try {
+  const env = { DATABASE_URL: database.url };
+  step('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`], fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]), env);
+  buildProgram();
+  step('Interface', 'npx', ['playwright', 'test'], fromReport('e2e.json', (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]), { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` });
+} finally {
+  database.stop();
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed ? 1 : 0);

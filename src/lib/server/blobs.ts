@@ -1,0 +1,97 @@
+import { createHash } from 'node:crypto';
+import { open } from 'node:fs/promises';
+import type { PoolClient } from 'pg';
+import { db, type Db } from './db';
+import { Problem } from './problem';
+
+const CHUNK_BYTES = 1 << 20;
+/** Largest file taken in, in megabytes. */
+export const MOST_MB = 1024;
+
+/**
+ * Stores bytes as they come, in chunks, within the caller's transaction, and returns the blob's id. A file that is
+ * there already is stored no second time. Throws Problem `too-large`.
+ */
+export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Array>): Promise<{ id: string; sha256: string; size: number }> {
+  const { rows } = await client.query<{ id: string }>('insert into blob default values returning id');
+  const id = rows[0]!.id;
+  const hash = createHash('sha256');
+  let [size, n] = [0, 0];
+  for await (const chunk of inChunks(bytes)) {
+    size += chunk.length;
+    if (size > MOST_MB * 1024 * 1024) throw new Problem(413, { code: 'too-large', data: { most: MOST_MB } });
+    hash.update(chunk);
+    await client.query('insert into blob_chunk (blob_id, n, bytes) values ($1, $2, $3)', [id, n++, chunk]);
+  }
+  const sha256 = hash.digest('hex');
+  // Two uploads of one file at once: the later waits here until the earlier has ended, then finds it.
+  await client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
+  const known = await client.query<{ id: string }>('select id from blob where sha256 = $1 for key share', [sha256]);
+  if (known.rows[0]) {
+    await client.query('delete from blob where id = $1', [id]);
+    return { id: known.rows[0].id, sha256, size };
+  }
+  await client.query('update blob set sha256 = $2, size = $3 where id = $1', [id, sha256, size]);
+  return { id, sha256, size };
+}
+
+/** The bytes of a blob, chunk by chunk, from one moment in time. */
+export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<Uint8Array> {
+  for (let n = 0; ; n++) {
+    const { rows } = await client.query<{ bytes: Buffer }>('select bytes from blob_chunk where blob_id = $1 and n = $2', [id, n]);
+    if (!rows[0]) return;
+    yield rows[0].bytes;
+  }
+}
+
+/** Copies a blob to a file. */
+export async function blobToFile(id: string, path: string): Promise<void> {
+  const file = await open(path, 'w');
+  try {
+    for await (const chunk of readBlob(id)) await file.write(chunk);
+  } finally {
+    await file.close();
+  }
+}
+
+/** The web's view of a blob: a stream that reads on only as fast as it is taken. */
+export function blobStream(id: string): ReadableStream<Uint8Array> {
+  const chunks = readBlob(id);
+  return new ReadableStream({
+    async pull(controller) {
+      const { value, done } = await chunks.next();
+      if (done) controller.close();
+      else controller.enqueue(value);
+    },
+  });
+}
+
+/** Deletes sources that no job uses, and blobs that nothing refers to. Waits for nobody: what is locked is left for the next time. */
+export async function sweep(client: Db): Promise<void> {
+  await client.query('delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)');
+  await client.query(
+    `delete from blob where id in (
+       select b.id from blob b
+       where b.sha256 is not null
+         and not exists (select from source s where s.blob_id = b.id)
+         and not exists (select from intake i where i.blob_id = b.id)
+         and not exists (select from output o where o.blob_id = b.id)
+       for update skip locked)`,
+  );
+}
+
+async function* inChunks(bytes: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
+  let waiting: Uint8Array[] = [];
+  let length = 0;
+  for await (const part of bytes) {
+    waiting.push(part);
+    length += part.length;
+    if (length < CHUNK_BYTES) continue;
+    const whole = Buffer.concat(waiting);
+    let at = 0;
+    for (; at + CHUNK_BYTES <= whole.length; at += CHUNK_BYTES) yield whole.subarray(at, at + CHUNK_BYTES);
+    waiting = [whole.subarray(at)];
+    length = whole.length - at;
+  }
+  if (length) yield Buffer.concat(waiting);
+}

@@ -1,0 +1,28 @@
+import { writeSync } from 'node:fs';
+import type { Trouble } from '../../words/errors';
+import { PdfError } from '../../pdf/pdfError';
+
+/** What a fenced process says on its standard output, one JSON value a line. */
+export type Said = { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true };
+
+/** Least milliseconds between two words of progress. */
+const PROGRESS_EVERY_MS = 100;
+
+/** Runs the work of a fenced process and says how it ended. The task comes as JSON on standard input. */
+export async function runFenced<Task>(work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>): Promise<void> {
+  const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);
+  let last = 0;
+  try {
+    const chunks: Buffer[] = [];
+    for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+    await work(JSON.parse(Buffer.concat(chunks).toString('utf8')) as Task, (done, total) => {
+      const now = Date.now();
+      if (now - last < PROGRESS_EVERY_MS && done < total) return;
+      last = now;
+      say({ progress: [done, total] });
+    });
+    say({ done: true });
+  } catch (error) {
+    say({ trouble: error instanceof PdfError ? { code: error.code, data: error.data } : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } } });
+  }
+}

@@ -1,0 +1,135 @@
+import type { PoolClient } from 'pg';
+import { docketSchema, emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
+import { sweep } from './blobs';
+import { db, transaction, type Db } from './db';
+import { Problem } from './problem';
+import { surveysOf } from './sources';
+import { summarise, type JobSummary } from './summary';
+
+/** A job as the bench holds it. `redo` is where redo leads, one docket after the other. */
+export interface JobRecord {
+  id: string;
+  revision: number;
+  docket: Docket;
+  canUndo: boolean;
+  redo: Docket[];
+}
+
+export interface JobListing {
+  id: string;
+  summary: JobSummary;
+  changedAt: string;
+}
+
+/** States kept for undo; older ones are let go. */
+const MOST_STATES = 500;
+/** Most states shown ahead of the present one. */
+const MOST_REDO = 20;
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** The jobs, last touched first. */
+export async function listJobs(): Promise<JobListing[]> {
+  const { rows } = await db().query<{ id: string; summary: JobSummary; changed_at: Date }>('select id, summary, changed_at from job order by changed_at desc, id');
+  return rows.map(({ id, summary, changed_at }) => ({ id, summary, changedAt: changed_at.toISOString() }));
+}
+
+/** Starts a job with nothing in it, or with the given docket. */
+export async function createJob(docket: Docket = emptyDocket('New job')): Promise<string> {
+  return transaction(async (client) => {
+    const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [JSON.stringify(await summary(client, docket))]);
+    const id = rows[0]!.id;
+    await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [id, JSON.stringify(docket)]);
+    await keepSources(client, id, docket);
+    return id;
+  });
+}
+
+/** A job. Throws Problem 404. */
+export async function readJob(id: string, client: Db = db()): Promise<JobRecord> {
+  if (!UUID.test(id)) throw new Problem(404, { code: 'no-such-job' });
+  const { rows } = await client.query<{ revision: number; docket: Docket; undo: boolean }>(
+    `select j.revision, s.docket, exists (select from docket_state u where u.job_id = j.id and u.seq < j.at_seq) as undo
+     from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1`,
+    [id],
+  );
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
+  const redo = await client.query<{ docket: Docket }>(
+    'select s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq > j.at_seq order by s.seq limit $2',
+    [id, MOST_REDO],
+  );
+  return { id, revision: rows[0].revision, docket: rows[0].docket, canUndo: rows[0].undo, redo: redo.rows.map((row) => row.docket) };
+}
+
+/** Puts a new state of the docket in place of the one with `revision`. Throws Problem 409 with the present state when somebody was quicker. */
+export async function saveDocket(id: string, revision: number, value: unknown): Promise<JobRecord> {
+  const parsed = docketSchema.safeParse(value);
+  if (!parsed.success) throw new Problem(400, { code: 'docket-invalid', data: { reason: parsed.error.issues[0]?.message ?? '' } });
+  return transaction(async (client) => {
+    await lockJob(client, id, revision);
+    await pushState(client, id, parsed.data);
+    return readJob(id, client);
+  });
+}
+
+/** Makes `docket` the job's next state; the caller holds the job's row. */
+export async function pushState(client: PoolClient, id: string, docket: Docket): Promise<void> {
+  const { rows } = await client.query<{ at_seq: number }>('select at_seq from job where id = $1', [id]);
+  const seq = rows[0]!.at_seq + 1;
+  await client.query('delete from docket_state where job_id = $1 and (seq >= $2 or seq < $2 - $3::integer)', [id, seq, MOST_STATES]);
+  await client.query('insert into docket_state (job_id, seq, docket) values ($1, $2, $3)', [id, seq, JSON.stringify(docket)]);
+  await keepSources(client, id, docket);
+  await stand(client, id, seq, docket);
+}
+
+/** Goes one state back or on. At the last state in that direction it stays. Throws Problem 409. */
+export async function walk(id: string, revision: number, direction: 'undo' | 'redo'): Promise<JobRecord> {
+  return transaction(async (client) => {
+    await lockJob(client, id, revision);
+    const { rows } = await client.query<{ seq: number; docket: Docket }>(
+      direction === 'undo'
+        ? 'select s.seq, s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq < j.at_seq order by s.seq desc limit 1'
+        : 'select s.seq, s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq > j.at_seq order by s.seq limit 1',
+      [id],
+    );
+    if (rows[0]) await stand(client, id, rows[0].seq, rows[0].docket);
+    return readJob(id, client);
+  });
+}
+
+/** A job like this one, with a docket of its own that begins where this one stands. */
+export async function copyJob(id: string): Promise<string> {
+  const { docket } = await readJob(id);
+  return createJob({ ...docket, title: `${docket.title} (copy)`.slice(0, 200) });
+}
+
+/** Deletes a job. Its sources go too, but for those that other jobs use. */
+export async function deleteJob(id: string): Promise<void> {
+  await transaction(async (client) => {
+    await readJob(id, client);
+    await client.query('delete from job where id = $1', [id]);
+    await sweep(client);
+  });
+}
+
+/** Locks the job's row and, where a revision is given, makes sure that it is still the present one. */
+export async function lockJob(client: PoolClient, id: string, revision?: number): Promise<void> {
+  const present = await readJob(id, client);
+  const { rows } = await client.query<{ revision: number }>('select revision from job where id = $1 for update', [id]);
+  if (revision === undefined || rows[0]?.revision === revision) return;
+  throw new Problem(409, { code: 'stale' }, { job: rows[0]?.revision === present.revision ? present : await readJob(id, client) });
+}
+
+async function stand(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
+  await client.query('update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1', [
+    id,
+    seq,
+    JSON.stringify(await summary(client, docket)),
+  ]);
+}
+
+async function keepSources(client: PoolClient, id: string, docket: Docket): Promise<void> {
+  await client.query('insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing', [id, sourcesOf(docket)]);
+}
+
+const summary = async (client: Db, docket: Docket): Promise<JobSummary> => summarise(docket, await surveysOf(sourcesOf(docket), client));

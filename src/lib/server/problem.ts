@@ -1,0 +1,22 @@
+import type { Trouble } from '../words/errors';
+
+/** A request that cannot be met: its HTTP status, and the trouble as code and data. `body` is sent along. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly trouble: Trouble,
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(trouble.code);
+  }
+}
+
+/** Answers a request with JSON; a Problem becomes its status and trouble. */
+export async function answer(work: () => Promise<unknown>): Promise<Response> {
+  try {
+    return Response.json((await work()) ?? {});
+  } catch (error) {
+    if (error instanceof Problem) return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
+    throw error;
+  }
+}

@@ -1,0 +1,45 @@
+import { workOut } from '../core/checks';
+import type { Docket } from '../core/docket/docket';
+import { heightOf, widthOf, type Size } from '../core/measure/box';
+import { commonestSize, spreadsOf } from '../core/pages/leaves';
+import { sideOf } from '../core/pages/page';
+import type { Surveys } from '../core/pages/survey';
+import { pageSurface } from '../core/surface/pageSurface';
+import type { Surface } from '../core/surface/surface';
+
+/** What the list of jobs shows of one. */
+export interface JobSummary {
+  title: string;
+  unit: Docket['unit'];
+  scheme: Docket['scheme']['kind'];
+  pages: number;
+  sheets: number;
+  size?: Size;
+  open: { stop: number; look: number; note: number };
+  /** The first spread, from left to right, with the size of each source page as seen. */
+  spread: { side: 'left' | 'right'; surface: Surface; media?: Size }[];
+}
+
+/** Works out what the list of jobs shows. */
+export function summarise(docket: Docket, surveys: Surveys): JobSummary {
+  const { list, plan, findings } = workOut(docket, surveys);
+  const first = spreadsOf(list.pages.length, list.book)[0];
+  const indexes = [first?.left, first?.right].filter((index) => index !== undefined);
+  const count = (level: string) => findings.filter((finding) => finding.level === level).length;
+  const size = commonestSize(list.pages);
+  return {
+    title: docket.title,
+    unit: docket.unit,
+    scheme: docket.scheme.kind,
+    pages: list.pages.length,
+    sheets: plan?.sheets.length ?? 0,
+    ...(size ? { size } : {}),
+    open: { stop: count('stop'), look: count('look'), note: count('note') },
+    spread: indexes.map((index) => {
+      const side = sideOf(index, list.book);
+      const { art } = list.pages[index]!;
+      const media = art && surveys[art.source]?.pages[art.index]?.boxes.media;
+      return { side, surface: pageSurface(list.pages[index]!, side), ...(media ? { media: { width: widthOf(media), height: heightOf(media) } } : {}) };
+    }),
+  };
+}

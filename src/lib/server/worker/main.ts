@@ -1,0 +1,53 @@
+import { closeDb } from '../db';
+import { forsakenIntakes } from '../intakes';
+import { closeQueue, enqueue, queue, type QueueName } from '../queue';
+import { waitingOutputs } from '../outputs';
+import { making, makeOutput } from './output';
+import { surveyIntake } from './survey';
+
+const POLL_SECONDS = 0.5;
+const LOOK_AFTER_MS = 3000;
+const HAND_OUT_AGAIN_MS = 20_000;
+
+/** Takes work off the queue until it is told to stop. Several may run, on one machine or more. */
+const boss = await queue();
+const take = (name: QueueName, work: (id: string) => Promise<void>) =>
+  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
+    try {
+      if (job) await work(job.data.id);
+    } catch (error) {
+      console.error(`${name}:`, error);
+      throw error;
+    }
+  });
+await take('survey', surveyIntake);
+await take('survey', surveyIntake);
+await take('output', makeOutput);
+
+/** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
+const handedOut = new Map<string, number>();
+async function lookAfter(): Promise<void> {
+  const waiting = [...(await waitingOutputs()).map((id) => ['output', id] as const), ...(await forsakenIntakes()).map((id) => ['survey', id] as const)];
+  for (const [name, id] of waiting) {
+    if (Date.now() - (handedOut.get(id) ?? 0) < HAND_OUT_AGAIN_MS) continue;
+    handedOut.set(id, Date.now());
+    await enqueue(name, id);
+  }
+}
+await lookAfter();
+const looking = setInterval(() => void lookAfter().catch((error) => console.error('worker:', error)), LOOK_AFTER_MS);
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(looking);
+  const mine = [...making.keys()];
+  for (const controller of making.values()) controller.abort();
+  await waitingOutputs(mine);
+  await closeQueue();
+  await closeDb();
+  process.exit(0);
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
+console.log('worker: ready');

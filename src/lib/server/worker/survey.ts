@@ -1,0 +1,36 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { surveySchema } from '../../core/pages/survey';
+import { blobToFile } from '../blobs';
+import { FenceError, runInFence } from '../fence';
+import type { SurveyTask } from '../fenced/surveyFile';
+import { intakeToSurvey, settleIntake, tendIntake } from '../intakes';
+
+const LIMITS = { seconds: 60, mb: 2048 };
+/** A large file gets a second more for each of these megabytes. */
+const MB_PER_SECOND = 4;
+const TEND_EVERY_MS = 500;
+
+/** Surveys the file of an intake, in a fence, and settles the intake. */
+export async function surveyIntake(id: string): Promise<void> {
+  const intake = await intakeToSurvey(id);
+  if (!intake) return;
+  const folder = await mkdtemp(join(tmpdir(), 'folder-survey-'));
+  let progress: [number, number] = [0, 0];
+  const tend = setInterval(() => void tendIntake(id, ...progress), TEND_EVERY_MS);
+  try {
+    const task: SurveyTask = { file: join(folder, 'in.pdf'), out: join(folder, 'survey.json') };
+    await blobToFile(intake.blobId, task.file);
+    const seconds = LIMITS.seconds + Math.ceil(intake.size / 1024 / 1024 / MB_PER_SECOND);
+    await runInFence('surveyFile', task, { ...LIMITS, seconds }, undefined, (done, total) => (progress = [done, total]));
+    const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
+    await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId });
+  } catch (error) {
+    if (!(error instanceof FenceError)) throw error;
+    await settleIntake(id, intake.jobId, { trouble: error.trouble });
+  } finally {
+    clearInterval(tend);
+    await rm(folder, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,92 @@
+import type { Docket, Output } from '../core/docket/docket';
+import type { Place } from '../core/pages/place';
+import type { Survey } from '../core/pages/survey';
+import type { Trouble } from '../words/errors';
+
+/** The shapes that the server sends. */
+export interface JobState {
+  id: string;
+  revision: number;
+  docket: Docket;
+  canUndo: boolean;
+  redo: Docket[];
+}
+export interface IntakeState {
+  id: string;
+  name: string;
+  state: 'surveying' | 'surveyed' | 'done' | 'failed';
+  done: number;
+  total: number;
+  trouble?: Trouble;
+}
+export interface OutputState {
+  id: string;
+  spec: Output;
+  fileName: string;
+  state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
+  done: number;
+  total: number;
+  size?: number;
+  trouble?: Trouble;
+  createdAt: string;
+  finishedAt?: string;
+  fresh: boolean;
+}
+export interface Status {
+  revision: number;
+  intakes: IntakeState[];
+  outputs: OutputState[];
+}
+
+/** The server said no. For 409 `job` is how the job stands now. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly trouble: Trouble,
+    readonly job?: JobState,
+  ) {
+    super(trouble.code);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const response = await fetch(path, { method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) });
+  if (response.ok) return (await response.json()) as T;
+  const said = (await response.json().catch(() => ({}))) as { trouble?: Trouble; job?: JobState };
+  throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` }, said.job);
+}
+
+export const api = {
+  newJob: (docket?: unknown) => call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
+  copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`),
+  deleteJob: (id: string) => call('DELETE', `/api/jobs/${id}`),
+  readJob: (id: string) => call<JobState>('GET', `/api/jobs/${id}`),
+  save: (id: string, revision: number, docket: Docket) => call<JobState>('PUT', `/api/jobs/${id}`, { revision, docket }),
+  walk: (id: string, revision: number, direction: 'undo' | 'redo') => call<JobState>('POST', `/api/jobs/${id}/${direction}`, { revision }),
+  status: (id: string) => call<Status>('GET', `/api/jobs/${id}/status`),
+  survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
+  dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
+  order: (id: string, output: Output) => call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, output),
+  drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
+};
+
+/** Sends a file; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
+export function upload(jobId: string, file: File, place: Place, onProgress: (share: number) => void): Promise<void> {
+  return new Promise((done, fail) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', `/api/jobs/${jobId}/intakes?name=${encodeURIComponent(file.name)}&place=${encodeURIComponent(JSON.stringify(place))}`);
+    request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0);
+    request.onload = () => {
+      if (request.status < 300) return done();
+      let trouble: Trouble = { code: `http-${request.status}` };
+      try {
+        trouble = (JSON.parse(request.responseText) as { trouble: Trouble }).trouble;
+      } catch {
+        // The answer was not ours; its status says enough.
+      }
+      fail(new Refused(request.status, trouble));
+    };
+    request.onerror = () => fail(new Refused(0, { code: 'upload-cut-off' }));
+    request.send(file);
+  });
+}

@@ -1,0 +1,261 @@
+import { workOut, type WorkedOut } from '../core/checks';
+import type { Finding, Mend, Stage, StepDraft } from '../core/checks/finding';
+import { sourcesOf, type Docket } from '../core/docket/docket';
+import type { Step } from '../core/docket/steps';
+import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
+import type { Survey, Surveys } from '../core/pages/survey';
+import { saySelectionError, sayTrouble } from '../words/errors';
+import { api, Refused, upload, type IntakeState, type JobState, type OutputState } from './api';
+
+/** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
+export interface Form {
+  kind: Step['kind'];
+  /** The step that is edited. */
+  step?: Step;
+}
+
+export interface Upload {
+  name: string;
+  share: number;
+}
+
+const POLL_MS = 700;
+
+/** One job on the bench: its state, what is worked out from it, what is picked, and what is being tried. */
+export class Bench {
+  readonly id: string;
+  revision = $state(0);
+  docket = $state.raw<Docket>()!;
+  surveys = $state.raw<Surveys>({});
+  canUndo = $state(false);
+  redo = $state.raw<Docket[]>([]);
+
+  /** The docket as it would be when what is tried were accepted. */
+  trial = $state.raw<Docket | undefined>();
+  form = $state.raw<Form | undefined>();
+  picked = $state.raw<ReadonlySet<string>>(new Set());
+  pickedText = $state('');
+  pickedError = $state('');
+  /** A finding that the reader was led to. */
+  pointed = $state.raw<Finding | undefined>();
+
+  notice = $state('');
+  saving = $state(false);
+  uploads = $state.raw<Upload[]>([]);
+  intakes = $state.raw<IntakeState[]>([]);
+  outputs = $state.raw<OutputState[]>([]);
+
+  readonly base: WorkedOut = $derived.by(() => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)));
+  /** What the bench shows: the trial where there is one. */
+  readonly shown: WorkedOut = $derived.by(() => (this.trial ? workOut(this.trial, this.surveys, this.base.replay) : this.base));
+  readonly pickedIndexes: number[] = $derived(this.shown.list.pages.flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])));
+
+  private lastBase: WorkedOut | undefined;
+  private work: Promise<void> = Promise.resolve();
+  private polling: ReturnType<typeof setTimeout> | undefined;
+  private closed = false;
+
+  constructor(job: JobState, surveys: Surveys) {
+    this.id = job.id;
+    this.surveys = surveys;
+    this.take(job);
+  }
+
+  get unit() {
+    return this.docket.unit;
+  }
+
+  /** Open findings of a stage. */
+  findingsOf(stage: Stage): readonly Finding[] {
+    return this.shown.findings.filter((finding) => finding.stage === stage);
+  }
+
+  /** Puts a new docket in place at once and saves it. */
+  put(docket: Docket): void {
+    this.docket = docket;
+    this.redo = [];
+    this.canUndo = true;
+    this.leave();
+    this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
+  }
+
+  addSteps(drafts: readonly StepDraft[]): void {
+    this.put({ ...this.docket, steps: [...this.docket.steps, ...drafts.map((draft) => ({ ...draft, id: newStepId() }) as Step)] });
+  }
+
+  changeSteps(change: (steps: Step[]) => Step[]): void {
+    this.put({ ...this.docket, steps: change([...this.docket.steps]) });
+  }
+
+  /** What a mend would make of the docket. */
+  mended(mend: Mend): Docket {
+    return {
+      ...this.docket,
+      steps: [...this.docket.steps, ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step)],
+      scheme: { ...this.docket.scheme, ...mend.scheme },
+      book: { ...this.docket.book, ...mend.book },
+    };
+  }
+
+  walk(direction: 'undo' | 'redo'): void {
+    if (direction === 'undo' ? !this.canUndo : !this.redo.length) return;
+    this.leave();
+    this.queue(async () => this.take(await api.walk(this.id, this.revision, direction)));
+  }
+
+  /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
+  open(form: Form): void {
+    this.trial = undefined;
+    this.form = form;
+  }
+
+  /** Puts away what is being tried. */
+  leave(): void {
+    this.trial = undefined;
+    this.form = undefined;
+  }
+
+  /** Shows the docket with this step in its place, without accepting it. */
+  tryStep(step: Step | undefined): void {
+    this.trial = step && this.withStep(step);
+  }
+
+  acceptStep(step: Step): void {
+    this.put(this.withStep(step));
+  }
+
+  private withStep(step: Step): Docket {
+    const known = this.docket.steps.some(({ id }) => id === step.id);
+    return { ...this.docket, steps: known ? this.docket.steps.map((each) => (each.id === step.id ? step : each)) : [...this.docket.steps, step] };
+  }
+
+  pick(ids: Iterable<string>): void {
+    this.picked = new Set(ids);
+    this.pickedText = describeIndexes(this.pickedIndexes);
+    this.pickedError = '';
+  }
+
+  /** Picks by typed text; false, with the reason in `pickedError`, when it cannot be read. */
+  pickText(text: string): boolean {
+    this.pickedText = text;
+    this.pickedError = '';
+    if (!text.trim()) {
+      this.picked = new Set();
+      return true;
+    }
+    try {
+      const indexes = resolveSelection(text, this.shown.list);
+      this.picked = new Set(indexes.map((index) => this.shown.list.pages[index]!.id));
+      return true;
+    } catch (error) {
+      if (!(error instanceof SelectionError)) throw error;
+      this.pickedError = saySelectionError(error);
+      return false;
+    }
+  }
+
+  /** The picked pages as a step keeps them: as typed where text was typed, else those very pages. */
+  get pickedSelection(): Selection | undefined {
+    if (!this.picked.size) return undefined;
+    const typed = this.pickedText.trim();
+    if (typed && !this.pickedError && typed !== describeIndexes(this.pickedIndexes)) return typed;
+    return { ids: [...this.picked] };
+  }
+
+  async takeIn(files: Iterable<File>): Promise<void> {
+    for (const file of files) {
+      const mine: Upload = { name: file.name, share: 0 };
+      this.uploads = [...this.uploads, mine];
+      try {
+        await upload(this.id, file, { at: 'end' }, (share) => {
+          mine.share = share;
+          this.uploads = [...this.uploads];
+        });
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        this.intakes = [...this.intakes, { id: `local-${Math.random()}`, name: file.name, state: 'failed', done: 0, total: 0, trouble: error.trouble }];
+      }
+      this.uploads = this.uploads.filter((each) => each !== mine);
+      void this.poll();
+    }
+  }
+
+  dismiss(intake: IntakeState): void {
+    this.intakes = this.intakes.filter((each) => each !== intake);
+    if (!intake.id.startsWith('local-')) void api.dismiss(intake.id);
+  }
+
+  /** Asks how things stand, and asks again while something is under way. */
+  async poll(): Promise<void> {
+    clearTimeout(this.polling);
+    if (this.closed) return;
+    let busy = true;
+    try {
+      const status = await api.status(this.id);
+      const local = this.intakes.filter(({ id }) => id.startsWith('local-'));
+      this.intakes = [...status.intakes, ...local];
+      this.outputs = status.outputs;
+      if (status.revision !== this.revision && !this.saving && !this.form) await this.reload();
+      busy = status.intakes.some(({ state }) => state !== 'failed') || status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
+    } catch {
+      // The server may be starting again; the next look will tell.
+    }
+    if (busy && !this.closed) this.polling = setTimeout(() => void this.poll(), POLL_MS);
+  }
+
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.polling);
+  }
+
+  private async reload(): Promise<void> {
+    const job = await api.readJob(this.id);
+    await this.fetchSurveys(job.docket);
+    this.take(job);
+  }
+
+  private async fetchSurveys(docket: Docket): Promise<void> {
+    const missing = sourcesOf(docket).filter((source) => !this.surveys[source]);
+    if (!missing.length) return;
+    const fetched = await Promise.all(missing.map(async (source): Promise<[string, Survey]> => [source, await api.survey(source)]));
+    this.surveys = { ...this.surveys, ...Object.fromEntries(fetched) };
+  }
+
+  private take(job: JobState): void {
+    this.revision = job.revision;
+    this.docket = job.docket;
+    this.canUndo = job.canUndo;
+    this.redo = job.redo;
+    this.picked = new Set([...this.picked].filter((id) => this.shown.list.pages.some((page) => page.id === id)));
+    if (!this.pickedError) this.pickedText = this.picked.size ? this.pickedText : '';
+  }
+
+  private queue(work: () => Promise<void>): void {
+    this.saving = true;
+    this.work = this.work.then(async () => {
+      try {
+        await work();
+        this.notice = '';
+      } catch (error) {
+        if (!(error instanceof Refused)) {
+          this.notice = 'Not saved: the server does not answer. What you see is kept here; the next change tries again.';
+        } else if (error.status === 409 && error.job) {
+          await this.fetchSurveys(error.job.docket);
+          this.take(error.job);
+          this.notice = 'This job was changed in another window, so your last change was not put on the docket. What you see is how it stands now.';
+        } else {
+          await this.reload().catch(() => undefined);
+          this.notice = `Not saved. ${sayTrouble(error.trouble)}`;
+        }
+      }
+    });
+    const mine = this.work;
+    void mine.then(() => {
+      if (this.work === mine) this.saving = false;
+    });
+  }
+}
+
+let lastStep = 0;
+/** An id for a new step, unique in its docket. */
+export const newStepId = (): string => `s-${Date.now().toString(36)}${(lastStep++).toString(36)}`;

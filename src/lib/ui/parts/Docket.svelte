@@ -1,0 +1,205 @@
+<script lang="ts">
+  import type { Step } from '../../core/docket/steps';
+  import type { PageList } from '../../core/pages/page';
+  import { sayStep } from '../../words/steps';
+  import type { Bench } from '../bench.svelte';
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import Power from '@lucide/svelte/icons/power';
+  import Trash from '@lucide/svelte/icons/trash-2';
+
+  let { bench }: { bench: Bench } = $props();
+  const empty: PageList = { pages: [], book: { first: 'right' } };
+  const failed = $derived(new Set(bench.base.replay.failed.map(({ step }) => step.id)));
+  /** Steps that redo would bring back, where it would only add to the end. */
+  const ahead = $derived.by(() => {
+    const last = bench.redo.at(-1);
+    const now = bench.docket.steps;
+    return last && now.every((step, i) => last.steps[i]?.id === step.id) ? last.steps.slice(now.length) : [];
+  });
+
+  const say = (step: Step, index: number) => sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty);
+  function swap(index: number, by: -1 | 1): void {
+    bench.changeSteps((steps) => {
+      const [moved] = steps.splice(index, 1);
+      steps.splice(index + by, 0, moved!);
+      return steps;
+    });
+  }
+  const toggle = (id: string) => bench.changeSteps((steps) => steps.map((step) => (step.id !== id ? step : step.off ? (({ off: _, ...on }) => on as Step)(step) : { ...step, off: true as const })));
+</script>
+
+<aside aria-label="Docket">
+  <header>
+    <h2>Docket</h2>
+    <span>
+      <button class="tool" onclick={() => bench.walk('undo')} disabled={!bench.canUndo} title="Undo (Ctrl+Z)">Undo</button>
+      <button class="tool" onclick={() => bench.walk('redo')} disabled={!bench.redo.length} title="Redo (Ctrl+Shift+Z)">Redo</button>
+    </span>
+  </header>
+  {#if !bench.docket.steps.length && !ahead.length}
+    <p class="none">Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.</p>
+  {/if}
+  <ol>
+    {#each bench.docket.steps as step, index (step.id)}
+      {@const words = say(step, index)}
+      <li class:off={step.off} class:failed={failed.has(step.id)} class:here={index === bench.docket.steps.length - 1} class:open={bench.form?.step?.id === step.id}>
+        <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
+          <span class="mono n">{index + 1}</span>
+          <span class="words"><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small></span>
+        </button>
+        <span class="tools">
+          <button title={step.off ? 'Switch on' : 'Switch off'} aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}" onclick={() => toggle(step.id)}><Power size={13} /></button>
+          <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}><ArrowUp size={13} /></button>
+          <button title="Later" aria-label="Move step {index + 1} later" disabled={index === bench.docket.steps.length - 1} onclick={() => swap(index, 1)}><ArrowDown size={13} /></button>
+          <button title="Take out of the docket" aria-label="Delete step {index + 1}" onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button>
+        </span>
+      </li>
+    {/each}
+    {#each ahead as step, i (step.id)}
+      <li class="ahead">
+        <button class="line" onclick={() => bench.walk('redo')} title="Redo brings this back">
+          <span class="mono n">{bench.docket.steps.length + i + 1}</span>
+          <span class="words"><b>{sayStep(step, bench.unit, bench.base.list).act}</b> {sayStep(step, bench.unit, bench.base.list).what}<small>undone</small></span>
+        </button>
+      </li>
+    {/each}
+  </ol>
+</aside>
+
+<style>
+  aside {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    border-right: 1px solid var(--rule);
+    background: var(--card);
+  }
+  header {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    padding: 9px 10px 7px 16px;
+  }
+  h2 {
+    font-size: 12px;
+    color: var(--ink-2);
+  }
+  .tool {
+    padding: 2px 6px;
+    border: 1px solid transparent;
+    background: none;
+    font-size: 12px;
+    color: var(--act);
+    cursor: pointer;
+  }
+  .tool:hover:not(:disabled) {
+    border-color: var(--rule);
+    background: var(--well);
+  }
+  .tool:disabled {
+    color: #86897f;
+    cursor: default;
+  }
+  .none {
+    padding: 8px 16px;
+    font-size: 12.5px;
+    color: var(--ink-2);
+  }
+  ol {
+    flex: 1;
+    overflow: auto;
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    border-top: 1px solid var(--rule);
+  }
+  li {
+    position: relative;
+    border-bottom: 1px solid var(--rule);
+  }
+  .line {
+    display: grid;
+    grid-template-columns: 24px 1fr;
+    width: 100%;
+    padding: 7px 10px 7px 10px;
+    border: 0;
+    background: none;
+    text-align: left;
+    cursor: pointer;
+  }
+  .line:hover,
+  .open .line {
+    background: var(--well);
+  }
+  .n {
+    font-size: 12px;
+    padding-top: 1px;
+    color: var(--ink-2);
+  }
+  .words {
+    min-width: 0;
+    overflow-wrap: anywhere;
+  }
+  b {
+    font-weight: 600;
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    color: var(--ink-2);
+  }
+  .off b {
+    text-decoration: line-through;
+    font-weight: 400;
+  }
+  .off .words {
+    color: var(--ink-2);
+  }
+  .failed small {
+    color: var(--cut);
+    font-weight: 600;
+  }
+  .here::after {
+    content: '';
+    position: absolute;
+    left: 0;
+    top: 0;
+    bottom: 0;
+    width: 4px;
+    background: var(--act);
+  }
+  .ahead {
+    border-bottom-style: dashed;
+    opacity: 0.72;
+  }
+  .tools {
+    position: absolute;
+    right: 4px;
+    top: 4px;
+    display: none;
+    background: var(--well);
+    border: 1px solid var(--rule);
+  }
+  li:hover .tools,
+  li:focus-within .tools {
+    display: flex;
+  }
+  .tools button {
+    display: grid;
+    place-items: center;
+    width: 24px;
+    height: 22px;
+    padding: 0;
+    border: 0;
+    background: none;
+    color: var(--ink-2);
+    cursor: pointer;
+  }
+  .tools button:hover:not(:disabled) {
+    color: var(--act);
+  }
+  .tools button:disabled {
+    opacity: 0.3;
+  }
+</style>

@@ -1,0 +1,74 @@
+<script lang="ts">
+  import type { Finding } from '../../core/checks/finding';
+  import { describeIndexes } from '../../core/pages/selection';
+  import { sayFinding, sayMend } from '../../words/findings';
+  import type { Bench } from '../bench.svelte';
+
+  let { finding, bench }: { finding: Finding; bench: Bench } = $props();
+  const said = $derived(sayFinding(finding, bench.unit));
+  const where = $derived.by(() => {
+    const ids = new Set(finding.pages);
+    return describeIndexes(bench.shown.list.pages.flatMap((page, index) => (ids.has(page.id) ? [index] : [])));
+  });
+  const WORD = { stop: 'Stop', look: 'Look', note: 'Note' };
+
+  function point(): void {
+    bench.pick(finding.pages);
+    bench.pointed = finding;
+  }
+</script>
+
+<article class={finding.level}>
+  <h3><span class="level">{WORD[finding.level]}</span> {said.title}</h3>
+  <p>{said.text}</p>
+  <div>
+    {#if finding.mend}
+      {@const mend = finding.mend}
+      <button class="link strong" onclick={() => bench.put(bench.mended(mend))} onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))} onpointerleave={() => !bench.form && (bench.trial = undefined)}>{sayMend(mend)}</button>
+    {/if}
+    {#if finding.step}
+      <button class="link" onclick={() => bench.open({ kind: bench.docket.steps.find((step) => step.id === finding.step)!.kind, step: bench.docket.steps.find((step) => step.id === finding.step)! })}>Edit the step</button>
+    {:else if where}
+      <button class="link" onclick={point}>Pick {where.length > 14 ? `${finding.pages.length} pages` : `page ${where}`}</button>
+    {/if}
+  </div>
+</article>
+
+<style>
+  article {
+    padding: 2px 0 2px 10px;
+    border-left: 4px solid var(--safe);
+    font-size: 13px;
+  }
+  .stop {
+    border-color: var(--cut);
+  }
+  .look {
+    border-color: var(--look);
+  }
+  h3 {
+    font-size: 13px;
+  }
+  .level {
+    font: 11px var(--mono);
+    padding: 0 4px;
+    margin-right: 2px;
+    border: 1px solid currentColor;
+    color: var(--ink-2);
+  }
+  .stop .level {
+    color: var(--cut);
+  }
+  .look .level {
+    color: var(--look);
+  }
+  div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    margin-top: 2px;
+  }
+  .strong {
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,73 @@
+<script lang="ts">
+  let { onclose }: { onclose: () => void } = $props();
+  const KEYS: [string, string][] = [
+    ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
+    ['Alt 1 … 4', 'go to a stage'],
+    ['/', 'type which pages are picked'],
+    ['Ctrl A', 'pick all pages'],
+    ['← → Home End', 'pick the page before, after, first, last'],
+    ['Shift with those', 'pick all the way there'],
+    ['Esc', 'leave what is being tried; then pick nothing'],
+    ['S', 'trim size'],
+    ['E', 'bleed (edges)'],
+    ['N', 'new blank pages'],
+    ['G', 'go elsewhere: move pages'],
+    ['Delete', 'take pages out'],
+    ['Enter in a slip', 'put on the docket'],
+    ['+  −  0', 'zoom in, out, fit'],
+    ['Wheel / Ctrl wheel', 'move the mat / zoom'],
+    ['Space and drag', 'move the mat'],
+    ['?', 'this list'],
+  ];
+  let panel: HTMLElement | undefined = $state();
+  $effect(() => panel?.focus());
+</script>
+
+<svelte:window onkeydown={(event) => (event.key === 'Escape' || event.key === '?') && (event.stopPropagation(), onclose())} />
+<div class="over" role="presentation" onclick={onclose}></div>
+<div class="panel" role="dialog" aria-label="Keys" tabindex="-1" bind:this={panel}>
+  <h2>Keys</h2>
+  <dl>
+    {#each KEYS as [key, what] (key)}
+      <dt class="mono">{key}</dt>
+      <dd>{what}</dd>
+    {/each}
+  </dl>
+  <button class="btn q" onclick={onclose}>Close</button>
+</div>
+
+<style>
+  .over {
+    position: fixed;
+    inset: 0;
+    z-index: 9;
+  }
+  .panel {
+    position: fixed;
+    right: 12px;
+    bottom: 50px;
+    z-index: 10;
+    width: 460px;
+    padding: 16px 20px;
+    background: var(--card);
+    border: 1px solid var(--ink-2);
+    outline: none;
+  }
+  h2 {
+    font-size: 16px;
+    margin-bottom: 8px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 170px 1fr;
+    gap: 4px 12px;
+    margin: 0 0 12px;
+    font-size: 13px;
+  }
+  dt {
+    font-size: 12px;
+  }
+  dd {
+    margin: 0;
+  }
+</style>

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
+  import { LengthError, parseLength } from '../../core/measure/parseLength';
+  import type { Unit } from '../../core/measure/unit';
+  import { sayLengthError } from '../../words/lengths';
+
+  interface Props {
+    label: string;
+    /** Points; undefined while what is typed cannot be used. */
+    value: number | undefined;
+    unit: Unit;
+    /** Says why a length in points will not do. */
+    check?: (points: number) => string | undefined;
+    onchange: (points: number | undefined) => void;
+    id?: string;
+  }
+  let { label, value, unit, check, onchange, id }: Props = $props();
+
+  let typed = $state<string | undefined>();
+  let wrong = $state('');
+  let sent: number | undefined;
+  // A value that changes from elsewhere replaces what was typed.
+  $effect.pre(() => {
+    if (value === undefined || value === sent) return;
+    sent = value;
+    typed = undefined;
+    wrong = '';
+  });
+  const own = $props.id();
+  const shown = $derived(typed ?? (value === undefined ? '' : formatFigure(value, unit)));
+  const isSum = $derived(typed !== undefined && value !== undefined && !/^\s*[\d.,]+\s*$/.test(typed));
+
+  function read(text: string): void {
+    typed = text;
+    try {
+      const points = parseLength(text, unit);
+      wrong = check?.(points) ?? '';
+      sent = wrong ? sent : points;
+      onchange(wrong ? undefined : points);
+    } catch (error) {
+      if (!(error instanceof LengthError)) throw error;
+      wrong = sayLengthError(error);
+      onchange(undefined);
+    }
+  }
+
+  function leave(): void {
+    if (!wrong) typed = undefined;
+  }
+</script>
+
+<div>
+  <label class="label" for={id ?? own}>{label}</label>
+  <div class="box" class:bad={wrong}>
+    <input id={id ?? own} class="mono" value={shown} autocomplete="off" spellcheck="false" aria-invalid={!!wrong} aria-describedby="{own}-wrong" oninput={(event) => read(event.currentTarget.value)} onblur={leave} onfocus={(event) => event.currentTarget.select()} />
+    <span class="mono quiet">{isSum ? `= ${formatLength(value!, unit)}` : UNIT_SIGN[unit]}</span>
+  </div>
+  {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
+</div>
+
+<style>
+  .box {
+    display: flex;
+    align-items: baseline;
+    gap: 6px;
+    padding: 0 8px 0 0;
+    border: 1px solid var(--rule);
+    background: var(--well);
+  }
+  .box:focus-within {
+    outline: 2px solid var(--act);
+    outline-offset: -1px;
+  }
+  .bad {
+    border-color: var(--cut);
+  }
+  input {
+    flex: 1;
+    min-width: 0;
+    padding: 5px 0 5px 8px;
+    border: 0;
+    outline: none;
+    background: none;
+    text-align: right;
+  }
+  span {
+    font-size: 12px;
+    white-space: nowrap;
+  }
+</style>

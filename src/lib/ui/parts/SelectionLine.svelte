@@ -1,0 +1,122 @@
+<script lang="ts">
+  import { UNITS, type Unit } from '../../core/measure/unit';
+  import { leafOf } from '../../core/pages/leaves';
+  import { labelsOf } from '../../core/pages/labels';
+  import { sideOf } from '../../core/pages/page';
+  import { saySize } from '../../words/findings';
+  import type { Bench } from '../bench.svelte';
+
+  interface Props {
+    bench: Bench;
+    zoom: number;
+    onzoom: (what: 'in' | 'out' | 'fit' | 'real') => void;
+    onkeys: () => void;
+  }
+  let { bench, zoom, onzoom, onkeys }: Props = $props();
+
+  const list = $derived(bench.shown.list);
+  const words = $derived.by(() => {
+    const count = list.pages.length;
+    const picked = bench.pickedIndexes;
+    if (!count) return 'no pages yet';
+    if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none picked`;
+    const first = list.pages[picked[0]!]!;
+    if (picked.length > 1) return `${picked.length} of ${count} pages`;
+    const { leaf, face } = leafOf(picked[0]!, list.book);
+    const label = labelsOf(list.pages)[picked[0]!];
+    return `${picked[0]! + 1} of ${count} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''} · ${saySize(first.trim, bench.unit)}`;
+  });
+  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch', pt: 'point', pica: 'pica' };
+</script>
+
+<footer>
+  <label class="pick"><i></i> picked <input id="picked" class="field mono" class:bad={bench.pickedError} value={bench.pickedText} placeholder="3, 5-9, even, last" spellcheck="false" autocomplete="off" oninput={(event) => bench.pickText(event.currentTarget.value)} aria-invalid={!!bench.pickedError} /></label>
+  <span class="words" class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span>
+  <span class="right">
+    {#if zoom}
+      <span class="zoom">
+        <button onclick={() => onzoom('out')} aria-label="Zoom out" title="Zoom out (-)">−</button>
+        <button class="mono" onclick={() => onzoom('real')} title="Real size">{Math.round(((zoom * 72) / 96) * 100)} %</button>
+        <button onclick={() => onzoom('in')} aria-label="Zoom in" title="Zoom in (+)">+</button>
+        <button onclick={() => onzoom('fit')} title="Fit (0)">Fit</button>
+      </span>
+    {/if}
+    <select aria-label="Unit" value={bench.unit} onchange={(event) => bench.put({ ...bench.docket, unit: event.currentTarget.value as Unit })}>
+      {#each UNITS as unit (unit)}<option value={unit}>{UNIT_WORD[unit]}</option>{/each}
+    </select>
+    <button class="keys" onclick={onkeys}><kbd>?</kbd> keys</button>
+  </span>
+</footer>
+
+<style>
+  footer {
+    grid-column: 1 / -1;
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    padding: 0 12px 0 16px;
+    border-top: 1px solid var(--rule);
+    background: var(--card);
+    font-size: 13px;
+    min-width: 0;
+  }
+  .pick {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+  }
+  i {
+    width: 11px;
+    height: 11px;
+    background: var(--pick);
+    border: 1px solid var(--ink);
+  }
+  input {
+    width: 190px;
+    padding: 3px 8px;
+    font-size: 13px;
+  }
+  input.bad {
+    border-color: var(--cut);
+  }
+  .words {
+    flex: 1;
+    min-width: 0;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    color: var(--ink-2);
+  }
+  .words.bad {
+    color: var(--cut);
+  }
+  .right {
+    display: flex;
+    align-items: center;
+    gap: 12px;
+  }
+  .zoom {
+    display: flex;
+  }
+  button,
+  select {
+    border: 1px solid var(--rule);
+    background: var(--well);
+    padding: 2px 7px;
+    font-size: 12px;
+    cursor: pointer;
+  }
+  .zoom button + button {
+    border-left: 0;
+  }
+  .keys {
+    border: 0;
+    background: none;
+  }
+  kbd {
+    font: 11px var(--mono);
+    border: 1px solid var(--rule);
+    padding: 0 4px;
+    background: var(--well);
+  }
+</style>

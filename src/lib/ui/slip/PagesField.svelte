@@ -1,0 +1,57 @@
+<script lang="ts">
+  import type { PageList } from '../../core/pages/page';
+  import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../../core/pages/selection';
+  import { saySelectionError } from '../../words/errors';
+
+  interface Props {
+    label?: string;
+    value: Selection;
+    /** The list that the step meets. */
+    list: PageList;
+    onchange: (selection: Selection) => void;
+  }
+  let { label = 'Pages', value, list, onchange }: Props = $props();
+  const id = $props.id();
+
+  const resolved = $derived.by(() => {
+    try {
+      return { indexes: resolveSelection(value, list), wrong: '' };
+    } catch (error) {
+      if (!(error instanceof SelectionError)) throw error;
+      return { indexes: [] as number[], wrong: saySelectionError(error) };
+    }
+  });
+  const follows = $derived(typeof value !== 'string');
+  const text = $derived(typeof value === 'string' ? value : describeIndexes(resolved.indexes));
+  const count = $derived(resolved.indexes.length);
+</script>
+
+<div>
+  <label class="label" for={id}>{label}</label>
+  <input {id} class="field mono" class:bad={resolved.wrong} value={text} spellcheck="false" autocomplete="off" aria-invalid={!!resolved.wrong} oninput={(event) => onchange(event.currentTarget.value)} />
+  {#if resolved.wrong}
+    <p class="wrong" role="alert">{resolved.wrong}</p>
+  {:else}
+    <p class="how">
+      {count === 1 ? '1 page' : `${count} pages`} ·
+      {#if follows}
+        follows {count === 1 ? 'this very page' : 'these very pages'} ·
+        <button class="link" onclick={() => onchange(text)}>by place instead</button>
+      {:else}
+        by place, as typed ·
+        <button class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}>follow the pages</button>
+      {/if}
+    </p>
+  {/if}
+</div>
+
+<style>
+  .bad {
+    border-color: var(--cut);
+  }
+  .how {
+    margin-top: 2px;
+    font-size: 12px;
+    color: var(--ink-2);
+  }
+</style>

@@ -1,0 +1,30 @@
+<script lang="ts">
+  import type { PageList } from '../../core/pages/page';
+  import type { Place } from '../../core/pages/place';
+  import type { Selection } from '../../core/pages/selection';
+  import Choice from '../parts/Choice.svelte';
+  import PagesField from './PagesField.svelte';
+
+  interface Props {
+    value: Place;
+    list: PageList;
+    /** The page meant where a page must be named and none is yet. */
+    beside: Selection;
+    onchange: (place: Place) => void;
+  }
+  let { value, list, beside, onchange }: Props = $props();
+
+  const OPTIONS = [
+    ['start', 'Start'],
+    ['before', 'Before'],
+    ['after', 'After'],
+    ['end', 'End'],
+  ] as const;
+  const choose = (at: Place['at']) => onchange(at === 'before' || at === 'after' ? { at, pages: 'pages' in value ? value.pages : beside } : { at });
+</script>
+
+<Choice label="Where" options={OPTIONS} value={value.at} onchange={choose} />
+{#if 'pages' in value}
+  {@const at = value.at}
+  <PagesField label="{at === 'before' ? 'Before' : 'After'} page" value={value.pages} {list} onchange={(pages) => onchange({ at, pages })} />
+{/if}

@@ -1,0 +1,148 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { formatLength, formatSize } from '../../core/measure/formatLength';
+  import { STOCKS } from '../../core/paper/stock';
+  import { nameSize } from '../../core/paper/sizes';
+  import { sayPageLength } from '../../words/lengths';
+  import type { Scheme } from '../../core/sheets/scheme';
+  import type { Bench } from '../bench.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import Working from '../parts/Working.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+  let scheme = $state.raw<Scheme>(untrack(() => bench.docket.scheme));
+  let wrong = $state<Record<string, boolean>>({});
+  const bad = $derived(Object.values(wrong).some(Boolean));
+  const changed = $derived(JSON.stringify(scheme) !== JSON.stringify(bench.docket.scheme));
+  const unit = $derived(bench.unit);
+  const stockName = $derived(nameSize(scheme.stock)?.name ?? '');
+  const offered = $derived(STOCKS.some(({ name }) => name === stockName) ? stockName : '');
+
+  // The docket moved under the form: undo, redo, a mend.
+  let seen = untrack(() => bench.docket.scheme);
+  $effect.pre(() => {
+    if (bench.docket.scheme === seen) return;
+    seen = bench.docket.scheme;
+    scheme = seen;
+    wrong = {};
+  });
+
+  const plan = $derived(bench.shown.plan);
+  const pages = $derived(bench.shown.list.pages.length);
+
+  function set(change: Partial<Scheme>): void {
+    scheme = { ...scheme, ...change };
+    bench.trial = bad ? undefined : { ...bench.docket, scheme };
+  }
+  function length(key: string, points: number | undefined, change: (points: number) => Partial<Scheme>): void {
+    wrong = { ...wrong, [key]: points === undefined };
+    if (points !== undefined) set(change(points));
+  }
+  function checkGap(points: number): string | undefined {
+    if (points < 0) return 'A gap cannot be less than 0.';
+    const most = Math.max(scheme.stock.width, scheme.stock.height);
+    if (points >= most) return `Wider than the sheet, whose long side is ${formatLength(most, unit)}.`;
+    return undefined;
+  }
+  function accept(event: SubmitEvent): void {
+    event.preventDefault();
+    if (changed && !bad) bench.put({ ...bench.docket, scheme });
+  }
+  function leave(): void {
+    scheme = bench.docket.scheme;
+    wrong = {};
+    bench.leave();
+  }
+  /** Stock that takes trims, bleed and marks. */
+  const takesAll = $derived.by(() => {
+    const needed = plan?.needed.marks;
+    if (!needed) return undefined;
+    const fits = (w: number, h: number) => needed.width <= w + 1e-6 && needed.height <= h + 1e-6;
+    return new Set(STOCKS.filter((size) => fits(size.width, size.height) || fits(size.height, size.width)).map(({ name }) => name));
+  });
+</script>
+
+<form onsubmit={accept}>
+  <div>
+    <label class="label" for="stock">Sheet</label>
+    <select id="stock" class="field" value={offered} onchange={(event) => { const stock = STOCKS.find(({ name }) => name === event.currentTarget.value); if (stock) { wrong = {}; set({ stock: { width: stock.width, height: stock.height } }); } }}>
+      <option value="" disabled>own size</option>
+      {#each STOCKS as stock (stock.name)}
+        <option value={stock.name}>{stock.name} · {formatSize(stock.width, stock.height, unit)}{takesAll && !takesAll.has(stock.name) ? ' · too small' : ''}</option>
+      {/each}
+    </select>
+  </div>
+  <div class="row">
+    <LengthField label="Sheet width" value={scheme.stock.width} {unit} check={sayPageLength} onchange={(points) => length('width', points, (width) => ({ stock: { ...scheme.stock, width } }))} />
+    <LengthField label="Sheet height" value={scheme.stock.height} {unit} check={sayPageLength} onchange={(points) => length('height', points, (height) => ({ stock: { ...scheme.stock, height } }))} />
+  </div>
+  <Choice label="Sheet turns on its" options={[['short-edge', 'short edge'], ['long-edge', 'long edge']]} value={scheme.turn} onchange={(turn) => set({ turn })} />
+  <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={checkGap} onchange={(points) => length('gap', points, (gap) => ({ gap }))} />
+  <Choice label="Blanks that fill the last sheet" options={[['before-last', 'before the back cover'], ['end', 'at the end']]} value={scheme.pad} onchange={(pad) => set({ pad })} />
+  <div class="marks">
+    <span class="label">Marks</span>
+    <label><input type="checkbox" checked={scheme.marks.trim} onchange={(event) => set({ marks: { ...scheme.marks, trim: event.currentTarget.checked } })} /> trim</label>
+    <label><input type="checkbox" checked={scheme.marks.fold} onchange={(event) => set({ marks: { ...scheme.marks, fold: event.currentTarget.checked } })} /> fold</label>
+  </div>
+  {#if changed || bad}
+    <div class="btns">
+      <button class="btn" disabled={bad}>Use this</button>
+      <button class="btn q" type="button" onclick={leave}>Leave</button>
+    </div>
+  {/if}
+  {#if plan}
+    <Working>
+      <dl>
+        <dt>sheets</dt>
+        <dd>{pages}{plan.blanksAdded ? ` + ${plan.blanksAdded} blank` : ''} = {plan.pages.length} pages ÷ 4 = {plan.sheets.length}</dd>
+        <dt>spread</dt>
+        <dd>2 × {formatLength(plan.cell.width, unit)}{scheme.gap ? ` + ${formatLength(scheme.gap, unit)}` : ''} = {formatSize(plan.needed.trims.width, plan.needed.trims.height, unit)}</dd>
+        <dt>with bleed</dt>
+        <dd>{formatSize(plan.needed.bleeds.width, plan.needed.bleeds.height, unit)}</dd>
+        <dt>with marks</dt>
+        <dd>{formatSize(plan.needed.marks.width, plan.needed.marks.height, unit)}</dd>
+        {#if scheme.gap}
+          <dt>leaf</dt>
+          <dd>{formatLength(plan.cell.width, unit)} + half the gap = {formatLength(plan.cell.width + scheme.gap / 2, unit)} wide</dd>
+        {/if}
+      </dl>
+    </Working>
+  {/if}
+</form>
+
+<style>
+  form {
+    display: grid;
+    gap: 11px;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+  }
+  .marks {
+    display: flex;
+    gap: 16px;
+    align-items: baseline;
+    font-size: 13px;
+  }
+  .btns {
+    display: flex;
+    gap: 8px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 1px 10px;
+    margin: 4px 0 0;
+  }
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    margin: 0;
+    font: 12px/1.5 var(--mono);
+    text-align: right;
+  }
+</style>

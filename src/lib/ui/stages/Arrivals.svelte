@@ -1,0 +1,75 @@
+<script lang="ts">
+  import { sayTrouble } from '../../words/errors';
+  import type { Bench } from '../bench.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+</script>
+
+{#if bench.uploads.length || bench.intakes.length}
+  <ul aria-label="Files on their way in">
+    {#each bench.uploads as file (file)}
+      <li>
+        <b>{file.name}</b>
+        <progress max="1" value={file.share}></progress>
+        <span class="mono">{Math.round(file.share * 100)} % sent</span>
+      </li>
+    {/each}
+    {#each bench.intakes as intake (intake.id)}
+      <li class:failed={intake.state === 'failed'}>
+        <b>{intake.name}</b>
+        {#if intake.state === 'failed'}
+          <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unknown' })}</p>
+          <button class="link" onclick={() => bench.dismiss(intake)}>Put this word away</button>
+        {:else}
+          <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>
+          <span class="mono">{intake.total ? `surveyed ${intake.done} of ${intake.total} pages` : 'waiting for its survey'}</span>
+        {/if}
+      </li>
+    {/each}
+  </ul>
+{/if}
+
+<style>
+  ul {
+    position: absolute;
+    left: 40px;
+    right: 20px;
+    bottom: 16px;
+    max-height: 46%;
+    overflow: auto;
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 6px;
+  }
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 160px 190px;
+    gap: 4px 14px;
+    align-items: center;
+    padding: 9px 14px;
+    background: var(--card);
+    border-left: 4px solid var(--act);
+    font-size: 13px;
+  }
+  .failed {
+    border-color: var(--cut);
+    grid-template-columns: 1fr auto;
+  }
+  .failed p {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
+  b {
+    overflow-wrap: anywhere;
+  }
+  progress {
+    width: 100%;
+    accent-color: var(--act);
+  }
+  .mono {
+    font-size: 12px;
+    text-align: right;
+  }
+</style>

@@ -1,0 +1,186 @@
+<script lang="ts">
+  import { formatDistanceToNow } from 'date-fns';
+  import type { Output } from '../../core/docket/docket';
+  import { formatSize } from '../../core/measure/formatLength';
+  import { saySize } from '../../words/findings';
+  import { commonestSize } from '../../core/pages/leaves';
+  import { sayTrouble } from '../../words/errors';
+  import { api, Refused, type OutputState } from '../api';
+  import type { Bench } from '../bench.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+
+  const work = $derived(bench.base);
+  const size = $derived(commonestSize(work.list.pages));
+  const stops = $derived(work.findings.filter(({ level }) => level === 'stop').length);
+  const crop = $derived(bench.docket.outputs.find((output) => output.kind === 'pages')?.crop ?? 'bleed');
+  const of = (kind: Output['kind']) => bench.outputs.filter(({ spec }) => spec.kind === kind);
+  const docketUrl = $derived(`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(bench.docket, null, 2))}`);
+  let wrong = $state('');
+
+  async function order(output: Output): Promise<void> {
+    wrong = '';
+    try {
+      await api.order(bench.id, output);
+    } catch (error) {
+      wrong = error instanceof Refused ? sayTrouble(error.trouble) : 'The server does not answer. Try again in a moment.';
+    }
+    await bench.poll();
+  }
+  async function drop({ id }: OutputState): Promise<void> {
+    await api.drop(id);
+    await bench.poll();
+  }
+  function setCrop(value: 'bleed' | 'trim'): void {
+    bench.put({ ...bench.docket, outputs: bench.docket.outputs.map((output) => (output.kind === 'pages' ? { ...output, crop: value } : output)) });
+  }
+  const bytes = (count: number) => (count < 1024 * 1024 ? `${Math.ceil(count / 1024)} kB` : `${(count / 1024 / 1024).toFixed(1)} MB`);
+</script>
+
+{#snippet result(output: OutputState)}
+  <li class={output.state}>
+    {#if output.state === 'done'}
+      <a class="file" href="/api/outputs/{output.id}/file" download={output.fileName}>{output.fileName}</a>
+      <span class="mono">{bytes(output.size ?? 0)}</span>
+      <span class={output.fresh ? 'fresh' : 'stale'}>{output.fresh ? 'fresh' : 'stale: the job has changed since'}</span>
+      <span class="quiet">{formatDistanceToNow(output.finishedAt ?? output.createdAt, { addSuffix: true })}</span>
+      <button class="link" onclick={() => void drop(output)}>Delete</button>
+    {:else if output.state === 'failed'}
+      <span class="stale" role="alert">{sayTrouble(output.trouble ?? { code: 'unknown' })}</span>
+      <button class="link" onclick={() => void drop(output)}>Put away</button>
+    {:else if output.state === 'cancelled'}
+      <span class="quiet">Cancelled. Nothing was written.</span>
+      <button class="link" onclick={() => void drop(output)}>Put away</button>
+    {:else}
+      <progress max={output.total || undefined} value={output.total ? output.done : undefined} aria-label="Being made"></progress>
+      <span class="mono">{output.total ? `${output.done} of ${output.total}` : output.state === 'waiting' ? 'waiting' : 'beginning'}</span>
+      <button class="link" onclick={() => void drop(output)}>Cancel</button>
+    {/if}
+  </li>
+{/snippet}
+
+<div class="bench">
+  <div class="column">
+    {#if !work.plan}
+      <article>
+        <h2>Nothing to hand over yet</h2>
+        <p>There are no pages in this job. Take in a file first.</p>
+        <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+      </article>
+    {:else}
+      {#if stops}
+        <p class="warn">{stops === 1 ? '1 finding says stop' : `${stops} findings say stop`}. The files can be made all the same; look at <a href="/jobs/{bench.id}/pages">Pages</a> and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.</p>
+      {/if}
+      <article>
+        <div class="what">
+          <h2>Sheet PDF</h2>
+          <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
+          <p class="mono facts">{work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(work.plan.sheet.width, work.plan.sheet.height, bench.unit)}</p>
+        </div>
+        <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
+        <ul>{#each of('sheets') as output (output.id)}{@render result(output)}{/each}</ul>
+      </article>
+      <article>
+        <div class="what">
+          <h2>Reading-order PDF</h2>
+          <p>For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.</p>
+          <p class="mono facts">{work.list.pages.length} pages{size ? ` · ${saySize(size, bench.unit)}` : ''}</p>
+          <div class="crop" role="radiogroup" aria-label="What a viewer shows">
+            A viewer shows
+            <label><input type="radio" name="crop" checked={crop === 'bleed'} onchange={() => setCrop('bleed')} /> trim and bleed</label>
+            <label><input type="radio" name="crop" checked={crop === 'trim'} onchange={() => setCrop('trim')} /> the trim only</label>
+          </div>
+        </div>
+        <button class="btn" onclick={() => void order({ kind: 'pages', crop })}>Make reading-order PDF</button>
+        <ul>{#each of('pages') as output (output.id)}{@render result(output)}{/each}</ul>
+      </article>
+    {/if}
+    <article>
+      <div class="what">
+        <h2>Docket</h2>
+        <p>The steps of this job as JSON: kept with the files, the command line makes the same outputs from it.</p>
+        <p class="mono facts">{bench.docket.steps.length} steps</p>
+      </div>
+      <a class="btn q" href={docketUrl} download="{bench.docket.title}.docket.json">Download docket</a>
+    </article>
+    {#if wrong}<p class="warn" role="alert">{wrong}</p>{/if}
+  </div>
+</div>
+
+<style>
+  .bench {
+    grid-column: 2 / -1;
+    min-height: 0;
+    overflow: auto;
+    background: var(--mat);
+    padding: 26px 32px;
+  }
+  .column {
+    display: grid;
+    gap: 16px;
+    max-width: 780px;
+    margin: 0 auto;
+  }
+  article {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    align-items: start;
+    gap: 10px 24px;
+    padding: 18px 22px;
+    background: var(--card);
+    clip-path: var(--corner);
+  }
+  h2 {
+    font-size: 16px;
+    margin-bottom: 2px;
+  }
+  .facts {
+    margin-top: 4px;
+    font-size: 12.5px;
+    color: var(--ink-2);
+  }
+  .crop {
+    display: flex;
+    gap: 14px;
+    margin-top: 8px;
+    font-size: 13px;
+  }
+  ul {
+    grid-column: 1 / -1;
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 16px;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+    font-size: 13px;
+  }
+  .file {
+    font-weight: 600;
+    overflow-wrap: anywhere;
+  }
+  .fresh {
+    color: var(--fine);
+    font-weight: 600;
+  }
+  .stale {
+    color: var(--cut);
+  }
+  .quiet {
+    margin-left: auto;
+  }
+  progress {
+    flex: 1;
+    accent-color: var(--act);
+  }
+  .warn {
+    padding: 10px 14px;
+    background: var(--card);
+    border-left: 4px solid var(--cut);
+  }
+</style>

@@ -1,0 +1,155 @@
+<script lang="ts">
+  import { formatLength } from '../../core/measure/formatLength';
+  import { widthOf, heightOf } from '../../core/measure/box';
+  import { describeIndexes } from '../../core/pages/selection';
+  import { sizeGroups } from '../../core/pages/leaves';
+  import { sourcesOf } from '../../core/docket/docket';
+  import { saySize } from '../../words/findings';
+  import type { Survey } from '../../core/pages/survey';
+  import type { Bench } from '../bench.svelte';
+  import Overview from '../slip/Overview.svelte';
+  import StepForm from '../slip/StepForm.svelte';
+
+  let { bench, chosen = $bindable() }: { bench: Bench; chosen: string | undefined } = $props();
+
+  const sources = $derived(sourcesOf(bench.docket));
+  const source = $derived(chosen ?? sources[0]);
+  const survey = $derived(source ? bench.surveys[source] : undefined);
+  const nameOf = (hash: string) => {
+    const step = bench.docket.steps.find((each) => each.kind === 'take-in' && each.source === hash);
+    return step?.kind === 'take-in' ? step.name : hash.slice(0, 12);
+  };
+
+  const groups = (facts: Survey) => sizeGroups(facts.pages.map(({ boxes }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) } })));
+  function bleedOf(facts: Survey): string {
+    const declared = facts.pages.map(({ boxes: { bleed, trim }, given }) => (given.includes('bleed') ? Math.max(trim.x0 - bleed.x0, bleed.x1 - trim.x1, bleed.y1 - trim.y1, trim.y0 - bleed.y0) : 0));
+    const [least, most] = [Math.min(...declared), Math.max(...declared)];
+    if (most < 0.05) return 'none supplied';
+    return least === most || most - least < 0.05 ? formatLength(most, bench.unit) : `${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
+  }
+  function labelsIn(facts: Survey): string {
+    const labels = facts.pages.map((page) => page.label);
+    if (labels.every((label) => label === undefined)) return 'none';
+    return labels.length === 1 ? `“${labels[0]}”` : `“${labels[0]}” to “${labels.at(-1)}”`;
+  }
+  const boxesGiven = (facts: Survey) => [...new Set(facts.pages.flatMap((page) => page.given))].join(', ');
+  const megabytes = (bytes: number) => (bytes < 1024 * 1024 ? `${Math.ceil(bytes / 1024)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`);
+</script>
+
+{#if bench.form}
+  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{:else}
+  <Overview {bench} stages={['take-in']} title="Take in">
+    <label class="btn q choose">Choose files<input type="file" accept="application/pdf,.pdf" multiple onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])} /></label>
+    {#if sources.length > 1}
+      <div>
+        <p class="label">Files of this job</p>
+        <ul>
+          {#each sources as hash (hash)}
+            <li><button class:on={hash === source} onclick={() => (chosen = hash)}>{nameOf(hash)} <span class="mono">{bench.surveys[hash]?.pages.length ?? '?'} p</span></button></li>
+          {/each}
+        </ul>
+      </div>
+    {/if}
+    {#if survey && source}
+      <dl>
+        <dt>file</dt>
+        <dd>{nameOf(source)} · <a href="/api/sources/{source}" target="_blank" rel="noreferrer">the original</a></dd>
+        <dt>pages</dt>
+        <dd class="mono">{survey.pages.length}</dd>
+        {#each groups(survey) as { size, indexes }, i (i)}
+          <dt>{i ? 'also' : 'size'}</dt>
+          <dd class:odd={i > 0}>{saySize(size, bench.unit)}{#if i > 0}<br />page{indexes.length > 1 ? 's' : ''} {describeIndexes(indexes)}{/if}</dd>
+        {/each}
+        <dt>bleed</dt>
+        <dd>{bleedOf(survey)}</dd>
+        <dt>boxes</dt>
+        <dd>{boxesGiven(survey)}</dd>
+        {#if survey.pages.some((page) => page.rotate)}<dt>turned</dt><dd>pages {describeIndexes(survey.pages.flatMap((page, i) => (page.rotate ? [i] : [])))}</dd>{/if}
+        <dt>inks</dt>
+        <dd>{#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? ' (spot)' : ''}</span>{:else}none{/each}</dd>
+        <dt>labels</dt>
+        <dd>{labelsIn(survey)}</dd>
+        <dt>bookmarks</dt>
+        <dd>{survey.bookmarks.length ? String(survey.bookmarks.length) : 'none'}</dd>
+        <dt>made by</dt>
+        <dd>{survey.producer ?? 'not said'} · PDF {survey.pdfVersion} · {megabytes(survey.byteCount)}{survey.encryption === 'owner' ? ' · owner password' : ''}</dd>
+      </dl>
+    {/if}
+  </Overview>
+{/if}
+
+<style>
+  .choose {
+    justify-self: start;
+    position: relative;
+  }
+  .choose:focus-within {
+    outline: 2px solid var(--ink);
+  }
+  input[type='file'] {
+    position: absolute;
+    inset: 0;
+    opacity: 0;
+    width: 100%;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    border: 1px solid var(--rule);
+    max-height: 132px;
+    overflow: auto;
+  }
+  li button {
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+    width: 100%;
+    padding: 5px 8px;
+    border: 0;
+    border-left: 3px solid transparent;
+    background: var(--well);
+    text-align: left;
+    font-size: 13px;
+    overflow-wrap: anywhere;
+    cursor: pointer;
+  }
+  li .on {
+    border-color: var(--act);
+    font-weight: 600;
+  }
+  li .mono {
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 70px 1fr;
+    gap: 3px 8px;
+    margin: 0;
+    font-size: 13px;
+  }
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    margin: 0;
+    overflow-wrap: anywhere;
+  }
+  .odd {
+    color: var(--look);
+    font-weight: 500;
+  }
+  .ink {
+    display: inline-block;
+    margin: 0 6px 2px 0;
+    padding: 0 5px;
+    border: 1px solid var(--rule);
+    background: var(--well);
+  }
+  .spot {
+    border-color: var(--ink-2);
+    border-style: dashed;
+  }
+</style>

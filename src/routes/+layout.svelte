@@ -1,0 +1,6 @@
+<script lang="ts">
+  import '$lib/ui/base.css';
+  let { children } = $props();
+</script>
+
+{@render children()}

@@ -1,0 +1,3 @@
+import { listJobs } from '$lib/server/jobs';
+
+export const load = async () => ({ jobs: await listJobs() });

@@ -1,0 +1,10 @@
+import { orderOutput } from '$lib/server/outputs';
+import { answer } from '$lib/server/problem';
+import { enqueue } from '$lib/server/queue';
+
+export const POST = ({ params, request }) =>
+  answer(async () => {
+    const id = await orderOutput(params.id, await request.json());
+    await enqueue('output', id);
+    return { id };
+  });

@@ -1,0 +1,243 @@
+<script lang="ts">
+  import { onDestroy, onMount, setContext, untrack } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import type { Step } from '$lib/core/docket/steps';
+  import type { Stage } from '$lib/core/checks/finding';
+  import { Bench } from '$lib/ui/bench.svelte';
+  import Docket from '$lib/ui/parts/Docket.svelte';
+  import Keys from '$lib/ui/parts/Keys.svelte';
+  import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
+  import { Pictures } from '$lib/ui/pictures.svelte';
+  import HandOver from '$lib/ui/stages/HandOver.svelte';
+  import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
+  import PagesStage from '$lib/ui/stages/PagesStage.svelte';
+  import SheetsSlip from '$lib/ui/stages/SheetsSlip.svelte';
+  import SheetsStage from '$lib/ui/stages/SheetsStage.svelte';
+  import TakeInSlip from '$lib/ui/stages/TakeInSlip.svelte';
+  import TakeInStage from '$lib/ui/stages/TakeInStage.svelte';
+
+  let { data } = $props();
+  const bench = untrack(() => new Bench(data.job, data.surveys));
+  const pictures = new Pictures();
+  setContext('pictures', pictures);
+
+  const STAGES: [Stage, string][] = [
+    ['take-in', 'Take in'],
+    ['pages', 'Pages'],
+    ['sheets', 'Sheets'],
+    ['hand-over', 'Hand over'],
+  ];
+  const stage = $derived(STAGES.some(([key]) => key === page.params.stage) ? (page.params.stage as Stage) : bench.docket.steps.length ? 'pages' : 'take-in');
+  let zoom = $state(0);
+  let keys = $state(false);
+  let chosen = $state<string | undefined>();
+  let view: { zoomTo: (what: 'in' | 'out' | 'fit' | 'real') => void; focus: () => void } | undefined = $state();
+  let title: HTMLInputElement | undefined = $state();
+
+  const go = (to: Stage) => {
+    bench.leave();
+    void goto(`/jobs/${bench.id}/${to}`, { keepFocus: true });
+  };
+  const counts = (of: Stage) => {
+    const all = bench.base.findings.filter((finding) => finding.stage === of && finding.level !== 'note');
+    return { count: all.length, stop: all.some(({ level }) => level === 'stop') };
+  };
+
+  onMount(() => {
+    void bench.poll();
+    const look = () => void bench.poll();
+    window.addEventListener('focus', look);
+    return () => window.removeEventListener('focus', look);
+  });
+  onDestroy(() => {
+    bench.close();
+    pictures.close();
+  });
+
+  function rename(event: Event & { currentTarget: HTMLInputElement }): void {
+    const text = event.currentTarget.value.trim().slice(0, 200);
+    if (text && text !== bench.docket.title) bench.put({ ...bench.docket, title: text });
+    else event.currentTarget.value = bench.docket.title;
+  }
+
+  const FORM_KEYS: Record<string, Step['kind']> = { s: 'trim', e: 'bleed', n: 'blank', g: 'move', Delete: 'remove' };
+  function onkeydown(event: KeyboardEvent): void {
+    const typing = (event.target as Element).closest('input, select, textarea');
+    const control = event.ctrlKey || event.metaKey;
+    if (control && event.key.toLowerCase() === 'z' && !(typing instanceof HTMLInputElement && typing.type === 'text' && typing.id === 'title')) {
+      event.preventDefault();
+      bench.walk(event.shiftKey ? 'redo' : 'undo');
+    } else if (event.altKey && STAGES[Number(event.key) - 1]) {
+      event.preventDefault();
+      go(STAGES[Number(event.key) - 1]![0]);
+    } else if (event.key === 'Escape') {
+      if (bench.form || bench.trial) bench.leave();
+      else bench.pick([]);
+      (document.activeElement as HTMLElement | null)?.blur();
+      view?.focus();
+    } else if (typing) return;
+    else if (control && event.key.toLowerCase() === 'a') {
+      event.preventDefault();
+      bench.pick(bench.shown.list.pages.map(({ id }) => id));
+    } else if (control || event.altKey) return;
+    else if (event.key === '?') keys = !keys;
+    else if (event.key === '/') {
+      event.preventDefault();
+      document.getElementById('picked')?.focus();
+    } else if (FORM_KEYS[event.key] && (bench.base.list.pages.length || event.key === 'n')) {
+      event.preventDefault();
+      if (stage !== 'pages') go('pages');
+      bench.open({ kind: FORM_KEYS[event.key]! });
+    }
+  }
+</script>
+
+<svelte:head><title>{bench.docket.title} · Folder</title></svelte:head>
+<svelte:window {onkeydown} />
+
+<div class="room">
+  <header>
+    <a class="brand" href="/" title="All jobs"><img src="/folder.svg" alt="" width="22" height="22" />Folder</a>
+    <div class="job">
+      <input id="title" bind:this={title} value={bench.docket.title} aria-label="Title of the job" onchange={rename} onkeydown={(event) => event.key === 'Enter' && title?.blur()} />
+      <span class="quiet" aria-live="polite">stitched booklet · {bench.base.list.pages.length} pages · {bench.notice ? 'see below' : bench.saving ? 'saving' : 'saved'}</span>
+    </div>
+    <nav aria-label="Stages">
+      {#each STAGES as [key, word], i (key)}
+        {@const { count, stop } = counts(key)}
+        <a href="/jobs/{bench.id}/{key}" class:on={stage === key} aria-current={stage === key ? 'page' : undefined} title="Alt {i + 1}" onclick={() => bench.leave()}>{word}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a>
+      {/each}
+    </nav>
+  </header>
+  <Docket {bench} />
+  {#if stage === 'hand-over'}
+    <HandOver {bench} />
+  {:else}
+    {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
+    {:else if stage === 'pages'}<PagesStage {bench} bind:zoom bind:this={view} />
+    {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
+    <aside class="slip" aria-label="Slip">
+      {#if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
+      {:else if stage === 'pages'}<PagesSlip {bench} />
+      {:else}<SheetsSlip {bench} />{/if}
+    </aside>
+  {/if}
+  {#if bench.notice}
+    <p class="notice" role="alert">{bench.notice} <button class="link" onclick={() => (bench.notice = '')}>Seen</button></p>
+  {/if}
+  <SelectionLine {bench} zoom={stage === 'hand-over' ? 0 : zoom} onzoom={(what) => view?.zoomTo(what)} onkeys={() => (keys = !keys)} />
+</div>
+{#if keys}<Keys onclose={() => (keys = false)} />{/if}
+
+<style>
+  .room {
+    display: grid;
+    grid-template: 52px minmax(0, 1fr) 38px / 228px minmax(0, 1fr) 284px;
+    height: 100vh;
+    overflow: hidden;
+  }
+  header {
+    grid-column: 1 / -1;
+    display: flex;
+    align-items: stretch;
+    min-width: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .brand {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    flex: 0 0 228px;
+    padding: 0 16px;
+    border-right: 1px solid var(--rule);
+    font-size: 17px;
+    font-weight: 700;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  .job {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    flex: 1;
+    min-width: 120px;
+    padding: 0 10px;
+  }
+  .job input {
+    width: 100%;
+    max-width: 380px;
+    padding: 0 7px;
+    border: 1px solid transparent;
+    background: none;
+    font-weight: 600;
+    text-overflow: ellipsis;
+  }
+  .job input:hover,
+  .job input:focus {
+    border-color: var(--rule);
+    background: var(--well);
+  }
+  .job span {
+    padding: 0 8px;
+    font-size: 12px;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  nav {
+    display: flex;
+    align-items: flex-end;
+    gap: 2px;
+    padding-right: 12px;
+  }
+  nav a {
+    display: flex;
+    align-items: center;
+    gap: 7px;
+    padding: 9px 15px 8px;
+    border: 1px solid var(--rule);
+    border-bottom: 0;
+    background: var(--card-2);
+    color: var(--ink);
+    font-weight: 500;
+    text-decoration: none;
+    white-space: nowrap;
+    clip-path: polygon(0 0, calc(100% - 9px) 0, 100% 9px, 100% 100%, 0 100%);
+  }
+  nav a.on {
+    padding-top: 12px;
+    background: var(--mat);
+    border-color: var(--mat);
+    color: #fff;
+  }
+  .n {
+    padding: 0 5px;
+    border: 1px solid currentColor;
+    border-radius: 8px;
+    background: #fff;
+    color: var(--look);
+    font-size: 11px;
+  }
+  .n.stop {
+    color: var(--cut);
+  }
+  .slip {
+    overflow: auto;
+    padding: 14px 16px;
+    border-left: 1px solid var(--rule);
+    background: var(--card);
+  }
+  .notice {
+    position: fixed;
+    left: 50%;
+    bottom: 52px;
+    translate: -50% 0;
+    z-index: 5;
+    max-width: 620px;
+    padding: 10px 16px;
+    background: var(--card);
+    border: 1px solid var(--ink-2);
+    border-left: 4px solid var(--cut);
+  }
+</style>
