@@ -89,7 +89,7 @@ function timetable(page: Drawing, n: number): void {
   page.text(season, 16, 26, 17, 'strong');
   page.text(n % 2 ? 'up the line' : 'down the line', WIDTH - 16, 26, 10, 'plain', INK.black, 'right');
   const trains = 6;
-  const column = (i: number) => 62 + i * 14;
+  const column = (i: number) => 61 + i * 13.2;
   for (let block = 0; block < 2; block++) {
     const top = 44 + block * 76;
     page.text(block ? 'Sundays and holidays' : 'Mondays to Saturdays', 14, top, 10, 'strong');
@@ -124,7 +124,8 @@ function map(page: Drawing, left: boolean): void {
     const { x, y } = at(station);
     if (x < 0 || x > WIDTH) continue;
     page.dot(x, y, 1.8, INK.rust);
-    page.text(station.name, Math.min(x + 4, WIDTH - 34), y - 3, 9, 'strong');
+    if (station.name === 'Ashgill Quarry') page.text(station.name, x - 4, y + 5, 9, 'strong', INK.black, 'right');
+    else page.text(station.name, Math.min(x + 4, WIDTH - 34), y - 3, 9, 'strong');
   }
   page.text(left ? 'The line' : 'and the moor', left ? 12 : WIDTH - 12, 22, 20, 'strong', INK.black, left ? 'left' : 'right');
 }

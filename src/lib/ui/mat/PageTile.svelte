@@ -65,7 +65,7 @@
   {/if}
   <g transform="translate({side === 'right' ? width : 0} {height + sides.foot + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
     <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-      ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="label" dx={7 * px}>“{label}”</tspan>{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
+      ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan>{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
     >
   </g>
   {#if flag}
@@ -92,7 +92,7 @@
     font-family: var(--narrow);
     fill: #eef4f0;
   }
-  .label {
+  .said {
     fill: var(--mat-text);
   }
   .fresh {

@@ -30,7 +30,7 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
     below = Math.max(below, page.trim.height + sides.foot);
     outside = Math.max(outside, sides.left, sides.right);
   });
-  const slot = { width: 2 * (half + outside) + GUTTER, height: above + below + Math.max(LABELS, below * 0.1) };
+  const slot = { width: 2 * (half + outside) + GUTTER, height: above + below + Math.max(LABELS, below * 0.15) };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
   const tiles = spreads.flatMap((spread, n): Tile[] => {
@@ -45,24 +45,33 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
   return { tiles, columns, width: columns * slot.width - GUTTER, height: Math.ceil(spreads.length / columns) * slot.height };
 }
 
-/** Sizes standing on base lines, like cards on a shelf; boards wrap at about `across` points. */
-export function arrangeShelf(sizes: readonly Size[], across: number): Arrangement {
-  const tiles: Tile[] = [];
-  let [x, y, width] = [0, 0, 0];
+/** One file's pages on shelves. `boards` are the base lines that they stand on, from the shelf's left end. */
+export interface Shelf extends Size {
+  tiles: { index: number; x: number; y: number }[];
+  boards: { y: number; width: number }[];
+}
+
+/** Sizes standing on base lines, like cards on a shelf, so that the odd one sticks out; shelves wrap at about `across` points. */
+export function arrangeShelf(sizes: readonly Size[], across: number): Shelf {
+  const shelf: Shelf = { tiles: [], boards: [], width: 0, height: 0 };
+  const tallest = Math.max(1, ...sizes.map(({ height }) => height));
+  const [apart, below] = [tallest * 0.06, Math.max(LABELS, tallest * 0.2)];
   let row: { index: number; x: number }[] = [];
+  let x = 0;
   const close = () => {
     if (!row.length) return;
-    const tall = Math.max(...row.map(({ index }) => sizes[index]!.height));
-    for (const { index, x: at } of row) tiles.push({ index, x: at, y: y + tall - sizes[index]!.height, side: 'right', faced: false });
-    y += tall + LABELS;
+    const base = shelf.height + Math.max(...row.map(({ index }) => sizes[index]!.height));
+    for (const { index, x: at } of row) shelf.tiles.push({ index, x: at, y: base - sizes[index]!.height });
+    shelf.boards.push({ y: base, width: x - apart });
+    shelf.width = Math.max(shelf.width, x - apart);
+    shelf.height = base + below;
     [row, x] = [[], 0];
   };
   sizes.forEach((size, index) => {
     if (row.length && x + size.width > across) close();
     row.push({ index, x });
-    x += size.width + GUTTER / 2;
-    width = Math.max(width, x - GUTTER / 2);
+    x += size.width + apart;
   });
   close();
-  return { tiles, columns: 1, width, height: Math.max(0, y) };
+  return shelf;
 }

@@ -176,7 +176,7 @@
   .tools {
     position: absolute;
     right: 4px;
-    top: 4px;
+    bottom: 4px;
     display: none;
     background: var(--well);
     border: 1px solid var(--rule);

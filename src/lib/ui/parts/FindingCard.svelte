@@ -29,7 +29,7 @@
     {#if finding.step}
       <button class="link" onclick={() => bench.open({ kind: bench.docket.steps.find((step) => step.id === finding.step)!.kind, step: bench.docket.steps.find((step) => step.id === finding.step)! })}>Edit the step</button>
     {:else if where}
-      <button class="link" onclick={point}>Pick {where.length > 14 ? `${finding.pages.length} pages` : `page ${where}`}</button>
+      <button class="link" onclick={point}>Pick {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button>
     {/if}
   </div>
 </article>

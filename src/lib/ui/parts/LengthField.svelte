@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
+  import { formatFigure, UNIT_SIGN } from '../../core/measure/formatLength';
   import { LengthError, parseLength } from '../../core/measure/parseLength';
   import type { Unit } from '../../core/measure/unit';
   import { sayLengthError } from '../../words/lengths';
@@ -53,7 +53,7 @@
   <label class="label" for={id ?? own}>{label}</label>
   <div class="box" class:bad={wrong}>
     <input id={id ?? own} class="mono" value={shown} autocomplete="off" spellcheck="false" aria-invalid={!!wrong} aria-describedby="{own}-wrong" oninput={(event) => read(event.currentTarget.value)} onblur={leave} onfocus={(event) => event.currentTarget.select()} />
-    <span class="mono quiet">{isSum ? `= ${formatLength(value!, unit)}` : UNIT_SIGN[unit]}</span>
+    <span class="mono quiet">{isSum ? `=${formatFigure(value!, unit)}` : UNIT_SIGN[unit]}</span>
   </div>
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
 </div>
@@ -62,8 +62,8 @@
   .box {
     display: flex;
     align-items: baseline;
-    gap: 6px;
-    padding: 0 8px 0 0;
+    gap: 5px;
+    padding: 0 7px 0 0;
     border: 1px solid var(--rule);
     background: var(--well);
   }

@@ -31,6 +31,7 @@
   .overview,
   section {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
   }
   h1 {

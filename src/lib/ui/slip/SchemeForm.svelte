@@ -114,11 +114,12 @@
 <style>
   form {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 11px;
   }
   .row {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 8px;
   }
   .marks {

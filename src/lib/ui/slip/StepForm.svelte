@@ -136,6 +136,7 @@
 <style>
   form {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
   }
   h1 {

@@ -107,7 +107,7 @@
 <style>
   .row {
     display: grid;
-    grid-template-columns: 1fr 1fr 30px;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 30px;
     gap: 6px;
     align-items: start;
   }

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { heightOf, sizeBox, widthOf } from '../../core/measure/box';
+  import { heightOf, sizeBox, widthOf, type Box, type Size } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
   import { sameSize } from '../../core/paper/sizes';
   import { sizeGroups } from '../../core/pages/leaves';
   import { saySize } from '../../words/findings';
   import { sourcesOf } from '../../core/docket/docket';
-  import type { SurveyPage } from '../../core/pages/survey';
-  import { arrangeShelf } from '../mat/arrange';
+  import type { Survey, SurveyPage } from '../../core/pages/survey';
+  import { arrangeShelf, type Shelf } from '../mat/arrange';
   import type { Bench } from '../bench.svelte';
   import Mat from '../mat/Mat.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
@@ -16,18 +16,49 @@
 
   let mat: ReturnType<typeof Mat> | undefined = $state();
   let over = $state(0);
-  const source = $derived(chosen ?? sourcesOf(bench.docket)[0]);
-  const survey = $derived(source ? bench.surveys[source] : undefined);
-  const sizes = $derived((survey?.pages ?? []).map((page) => ({ width: widthOf(page.boxes.media), height: heightOf(page.boxes.media) })));
+  let [matWidth, matHeight] = $state([768, 700]);
+  const sizeOf = (b: Box) => ({ width: widthOf(b), height: heightOf(b) });
+
+  interface FileShelf {
+    source: string;
+    name: string;
+    survey: Survey;
+    shelf: Shelf;
+    x: number;
+    y: number;
+    /** The trim size most of its pages have. */
+    commonest: Size;
+  }
+  const surveyed = $derived(sourcesOf(bench.docket).flatMap((source) => (bench.surveys[source] ? [{ source, survey: bench.surveys[source] }] : [])));
   const across = $derived.by(() => {
-    const widest = Math.max(1, ...sizes.map(({ width }) => width));
-    return widest * Math.max(6, Math.ceil(Math.sqrt(sizes.length * 1.6))) * 1.05;
+    const all = surveyed.flatMap(({ survey }) => survey.pages.map(({ boxes }) => sizeOf(boxes.media)));
+    const area = all.reduce((sum, { width, height }) => sum + width * 1.06 * height * 1.25, 0);
+    return Math.max(Math.sqrt((area * matWidth) / Math.max(1, matHeight)) * 1.3, ...all.map(({ width }) => width));
   });
-  const shelf = $derived(arrangeShelf(sizes, across));
-  const trims = $derived((survey?.pages ?? []).map((page) => ({ trim: { width: widthOf(page.boxes.trim), height: heightOf(page.boxes.trim) } })));
-  const commonest = $derived(sizeGroups(trims)[0]?.size);
+  const shelves = $derived.by(() => {
+    // Short files share a shelf, one beside the other.
+    let [x, y, below] = [0, 0, 0];
+    return surveyed.map(({ source, survey }): FileShelf => {
+      const shelf = arrangeShelf(survey.pages.map(({ boxes }) => sizeOf(boxes.media)), across);
+      const step = bench.docket.steps.find((each) => each.kind === 'take-in' && each.source === source);
+      const heading = Math.max(40, heightOf(survey.pages[0]!.boxes.media) * 0.13);
+      if (x > 0 && (shelf.boards.length > 1 || x + shelf.width > across)) [x, y, below] = [0, y + below, 0];
+      const placed = { source, survey, shelf, x, y: y + heading, name: step?.kind === 'take-in' ? step.name : '', commonest: sizeGroups(survey.pages.map(({ boxes }) => ({ trim: sizeOf(boxes.trim) })))[0]!.size };
+      below = Math.max(below, heading + shelf.height);
+      if (shelf.boards.length > 1) [x, y, below] = [0, y + below, 0];
+      else x += shelf.width + heading;
+      return placed;
+    });
+  });
+  const size = $derived({ width: Math.max(0, ...shelves.map(({ x, shelf }) => x + shelf.width)), height: Math.max(0, ...shelves.map(({ y, shelf }) => y + shelf.height)) });
   const ring = ({ boxes }: SurveyPage) =>
     `M${boxes.bleed.x0} ${boxes.bleed.y0}H${boxes.bleed.x1}V${boxes.bleed.y1}H${boxes.bleed.x0}Z M${boxes.trim.x0} ${boxes.trim.y0}V${boxes.trim.y1}H${boxes.trim.x1}V${boxes.trim.y0}Z`;
+
+  // A file chosen in the slip comes into sight.
+  $effect(() => {
+    const found = chosen && shelves.find(({ source }) => source === chosen);
+    if (found) mat?.show({ x0: found.x, y0: found.y, x1: found.x + found.shelf.width, y1: found.y + found.shelf.height });
+  });
 
   function drop(event: DragEvent): void {
     event.preventDefault();
@@ -38,33 +69,38 @@
   export const focus = () => mat?.focus();
 </script>
 
-<div class="stage" role="region" aria-label="Take in" ondragenter={() => over++} ondragleave={() => over--} ondragover={(event) => event.preventDefault()} ondrop={drop}>
-  {#key source}
-    <Mat bind:this={mat} bind:zoom unit={bench.unit} width={shelf.width} height={shelf.height} fitTo="width" label="Pages as supplied">
-      {#snippet children(view)}
-        {@const px = 1 / view.k}
+<div class="stage" role="region" aria-label="Take in" bind:clientWidth={matWidth} bind:clientHeight={matHeight} ondragenter={() => over++} ondragleave={() => over--} ondragover={(event) => event.preventDefault()} ondrop={drop}>
+  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" label="Pages as supplied">
+    {#snippet children(view)}
+      {@const px = 1 / view.k}
+      {#each shelves as { source, name, survey, shelf, x: left, y: top, commonest } (source)}
+        <text class="file" x={left} y={top - 7 * px} font-size={13 * px}>{name}</text>
+        {#each shelf.boards as board (board.y)}
+          <line class="board" x1={left - 4 * px} x2={left + board.width + 4 * px} y1={top + board.y + 1.5 * px} y2={top + board.y + 1.5 * px} stroke-width={3 * px} />
+        {/each}
         {#each shelf.tiles as { index, x, y } (index)}
-          {@const page = survey!.pages[index]!}
-          {@const { width, height } = sizes[index]!}
-          {#if y + height + 40 > view.y0 && y - 40 < view.y1 && x + width > view.x0 && x < view.x1}
-            {@const odd = commonest && !sameSize(trims[index]!.trim, commonest)}
-            <g transform="translate({x} {y})">
+          {@const page = survey.pages[index]!}
+          {@const { width, height } = sizeOf(page.boxes.media)}
+          {#if top + y + height + 60 > view.y0 && top + y - 60 < view.y1 && left + x + width > view.x0 && left + x < view.x1}
+            {@const trim = sizeOf(page.boxes.trim)}
+            {@const odd = !sameSize(trim, commonest)}
+            <g transform="translate({left + x} {top + y})">
               <g transform="translate(0 {height}) scale(1 -1)">
                 <rect {width} {height} fill="#fffdf7" />
-                <SurfaceArt item={{ kind: 'art', source: source!, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }} surveys={bench.surveys} k={view.k} />
+                <SurfaceArt item={{ kind: 'art', source, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }} surveys={bench.surveys} k={view.k} />
                 <path d={ring(page)} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity="0.55" />
                 <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={px} opacity="0.6" />
-                <rect x={page.boxes.trim.x0} y={page.boxes.trim.y0} width={widthOf(page.boxes.trim)} height={heightOf(page.boxes.trim)} fill="none" stroke={odd ? '#f2c230' : '#1d2422'} stroke-width={(odd ? 3 : 1.5) * px} />
+                <rect x={page.boxes.trim.x0} y={page.boxes.trim.y0} width={trim.width} height={trim.height} fill="none" stroke={odd ? '#f2c230' : '#1d2422'} stroke-width={(odd ? 3 : 1.5) * px} />
               </g>
-              <text class="number" y={height + 16 * px} font-size={12 * px}><tspan class="mono">{index + 1}</tspan>{#if page.label && page.label !== String(index + 1)}<tspan class="label" dx={6 * px}>“{page.label}”</tspan>{/if}</text>
-              {#if odd}<text class="odd" y={height + 30 * px} font-size={11 * px}>{saySize(trims[index]!.trim, bench.unit)}</text>{/if}
+              <text class="number" y={height + 17 * px} font-size={12 * px}><tspan class="mono">{index + 1}</tspan>{#if page.label && page.label !== String(index + 1)}<tspan class="said" dx={6 * px}>“{page.label}”</tspan>{/if}</text>
+              {#if odd}<text class="odd" y={height + 31 * px} font-size={11 * px}>{saySize(trim, bench.unit)}</text>{/if}
             </g>
           {/if}
         {/each}
-      {/snippet}
-    </Mat>
-  {/key}
-  {#if !survey && !bench.uploads.length && !bench.intakes.length}
+      {/each}
+    {/snippet}
+  </Mat>
+  {#if !shelves.length && !bench.uploads.length && !bench.intakes.length}
     <div class="empty">
       <h2>Drop PDFs here</h2>
       <p>Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are.</p>
@@ -85,8 +121,15 @@
     font-family: var(--narrow);
     fill: #eef4f0;
   }
-  .label {
+  .said {
     fill: var(--mat-text);
+  }
+  .file {
+    font-family: var(--narrow);
+    fill: #eef4f0;
+  }
+  .board {
+    stroke: #7d8f83;
   }
   .odd {
     font-family: var(--narrow);
