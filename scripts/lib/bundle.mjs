@@ -6,7 +6,7 @@ await build({
   outdir: 'build/tools',
   outbase: 'src/lib/server',
   bundle: true,
-  minify: true,
+  minify: !process.env.FOLDER_PLAIN,
   keepNames: true,
   splitting: true,
   platform: 'node',

@@ -13,6 +13,9 @@ const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/raster'], packages: /.*/ },
 };
 
+/** `import … from 'x'`, `export … from 'x'`, `import 'x'` at a line's beginning, and `import('x')` anywhere. */
+const IMPORT = /^\s*(?:import|export)\s[^'"`;]*?from\s*'([^']+)'|^\s*import\s*'([^']+)'|\bimport\('([^']+)'\)/gm;
+
 const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter((file) => /\.(ts|svelte)$/.test(file) && !/\.test/.test(file));
 const roomOf = (path: string) => Object.keys(MAY).find((room) => path.startsWith(`${room}/`));
 
@@ -20,7 +23,8 @@ test.each(Object.keys(MAY))('%s imports only what its place allows', (room) => {
   const inRoom = files.filter((file) => roomOf(file) === room);
   expect(inRoom.length).toBeGreaterThan(0);
   const wrong = inRoom.flatMap((file) =>
-    [...readFileSync(join(SRC, file), 'utf8').matchAll(/(?:from|import)\s*\(?\s*['"]([^'"]+)['"]/g)].flatMap(([, target]) => {
+    [...readFileSync(join(SRC, file), 'utf8').matchAll(IMPORT)].flatMap(([, ...targets]) => {
+      const target = targets.find(Boolean);
       const path = target!.startsWith('.') ? relative(SRC, resolve(SRC, dirname(file), target!)) : target!.replace(/^\$lib\//, 'lib/');
       const to = roomOf(`${path}/`);
       const fine = to ? to === room || MAY[room]!.rooms.includes(to) : MAY[room]!.packages.test(path);

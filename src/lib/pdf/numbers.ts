@@ -1,14 +1,11 @@
 import type { Box } from '../core/measure/box';
 import type { Matrix } from '../core/measure/matrix';
 
-/** A number as content streams take it: no exponent, at most five decimals. */
-export const figure = (value: number): string => {
-  const text = value.toFixed(5).replace(/\.?0+$/, '');
-  return text === '-0' ? '0' : text;
-};
+/** A number as content streams take it: at most five decimals, and so never an exponent. */
+export const figure = (value: number): string => String(Math.round(value * 1e5) / 1e5);
 
-/** The operands and operator that multiply the current matrix. */
-export const concat = (matrix: Matrix): string => `${matrix.map((entry) => entry.toFixed(8).replace(/\.?0+$/, '')).join(' ')} cm`;
+/** The operands and operator that multiply the current matrix; six decimals, so that a scale is true across a whole sheet. */
+export const concat = (matrix: Matrix): string => `${matrix.map((entry) => String(Math.round(entry * 1e6) / 1e6)).join(' ')} cm`;
 
 /** A rectangle that clips what follows. */
 export const clipTo = (b: Box): string => `${figure(b.x0)} ${figure(b.y0)} ${figure(b.x1 - b.x0)} ${figure(b.y1 - b.y0)} re W n`;

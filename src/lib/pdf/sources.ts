@@ -1,11 +1,13 @@
 import { PDFArray, PDFDict, PDFHexString, PDFName, PDFObjectCopier, PDFString, type PDFRef, type PDFContext, type PDFDocument } from '@cantoo/pdf-lib';
 import type { Surveys } from '../core/pages/survey';
+import type { PdfVersion } from './byteOutput';
 import { loadPdf } from './load';
 import { pagesOf, type SourcePage } from './pageTree';
+import type { ReadSource } from './sheetsPdf';
 import { PdfError } from './pdfError';
 
-/** Fetches a source's bytes by its SHA-256. */
-export type ReadSource = (source: string) => Promise<Uint8Array>;
+
+
 
 /** A source opened for writing: its pages, and how an object of it comes into the output. */
 export interface OpenSource {
@@ -21,7 +23,7 @@ export interface OpenSources {
   context: PDFContext;
   base: PDFDocument;
   byId: ReadonlyMap<string, OpenSource>;
-  version: '1.7' | '2.0';
+  version: PdfVersion;
 }
 
 /** Opens the sources of an output. `uses` are the source ids in order of use, repeats included. Throws PdfError. */

@@ -1,9 +1,10 @@
-import { spawn } from 'node:child_process';
+import { spawn, type ChildProcessByStdio } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
+import type { Readable, Writable } from 'node:stream';
 import type { Trouble } from '../words/errors';
-import { WRITER_FLAGS } from './fenced/flags';
+import { FENCED_FLAGS } from './fenced/flags';
 import type { Said } from './fenced/protocol';
 
 export interface FenceLimits {
@@ -20,12 +21,30 @@ export class FenceError extends Error {
   }
 }
 
+type Child = ChildProcessByStdio<Writable, Readable, null>;
+/** Processes started ahead of their task; undefined while none stands by. */
+const standby = new Map<string, Child | undefined>();
+
+/** Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. */
+export function keepReady(name: string): void {
+  standby.set(name, standby.get(name) ?? start(name));
+}
+
+/** Lets the processes that stand by go. */
+export function dismissStandby(): void {
+  for (const child of standby.values()) child?.kill('SIGKILL');
+  standby.clear();
+}
+
 /**
  * Runs `src/lib/server/fenced/NAME.ts` in a process of its own with a limit on time and memory (its resident size,
- * looked at ten times a second). A file that makes it run away takes nothing else along. Throws FenceError.
+ * looked at ten times a second). A file that makes it run away takes nothing else along. Returns the memory it took at
+ * its peak. Throws FenceError.
  */
-export async function runInFence(name: string, task: unknown, limits: FenceLimits, signal?: AbortSignal, onProgress?: (done: number, total: number) => void): Promise<void> {
-  const child = spawn(process.execPath, [...WRITER_FLAGS, ...command(name)], { stdio: ['pipe', 'pipe', 'ignore'] });
+export async function runInFence(name: string, task: unknown, limits: FenceLimits, signal?: AbortSignal, onProgress?: (done: number, total: number) => void): Promise<{ peakMb: number }> {
+  const waiting = standby.get(name);
+  const child = waiting?.exitCode === null ? waiting : start(name);
+  let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
   const stop = (reason: Trouble) => {
     trouble = reason;
@@ -45,18 +64,27 @@ export async function runInFence(name: string, task: unknown, limits: FenceLimit
     for await (const line of createInterface({ input: child.stdout })) {
       const said = JSON.parse(line) as Said;
       if (stopped) continue;
-      if ('progress' in said) onProgress?.(...said.progress);
-      else trouble = 'trouble' in said ? said.trouble : undefined;
+      if ('progress' in said) {
+        onProgress?.(...said.progress);
+        continue;
+      }
+      if ('trouble' in said) trouble = said.trouble;
+      else [trouble, peakMb] = [undefined, said.peakMb];
+      // Its last word: there is no need to see it off.
+      break;
     }
-    if (child.exitCode === null && child.signalCode === null) await new Promise((done) => child.once('exit', done));
     if (trouble) throw new FenceError(trouble);
+    return { peakMb };
   } finally {
     clearTimeout(late);
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     child.kill('SIGKILL');
+    if (standby.has(name)) standby.set(name, start(name));
   }
 }
+
+const start = (name: string): Child => spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], { stdio: ['pipe', 'pipe', 'ignore'] });
 
 /** The bundled program where one was built, else the source. */
 const command = (name: string): string[] =>

@@ -24,7 +24,8 @@ export function planStitched(list: PageList, scheme: Scheme): SheetPlan | undefi
   const needed = neededSize(pages, cell, scheme);
   const sheet = layStock(scheme.stock, needed.trims);
   const turnAxis = (scheme.turn === 'short-edge') === sheet.width >= sheet.height ? 'vertical' : 'horizontal';
-  const bench: Bench = { cell, sheet, scheme, turnAxis, origin: { x: (sheet.width - needed.trims.width) / 2, y: (sheet.height - cell.height) / 2 } };
+  const lines = linesOf(cell, sheet, needed, scheme);
+  const bench: Bench = { cell, sheet, scheme, turnAxis, lines, origin: { x: (sheet.width - needed.trims.width) / 2, y: (sheet.height - cell.height) / 2 } };
   const sheets = Array.from({ length: count }, (_, index): Sheet => {
     const placed = layout.map((place) => ({ place, page: pages[nestedPage(place.page, index, count, PAGES_PER_SHEET) - 1]! }));
     return { front: layOut('front', placed, bench), back: layOut('back', placed, bench) };
@@ -49,6 +50,7 @@ interface Bench {
   sheet: Size;
   scheme: Scheme;
   turnAxis: SheetPlan['turnAxis'];
+  lines: readonly SheetLine[];
   /** Lower left corner of the left cell's trim on the front. */
   origin: { x: number; y: number };
 }
@@ -60,7 +62,7 @@ function layOut(face: 'front' | 'back', placed: readonly { place: Imposed; page:
     .filter(({ place }) => place.face === face)
     .map(({ place, page }) => toCell(face, place, page, bench, whole))
     .sort((a, b) => a.trim.x0 - b.trim.x0);
-  return { cells, lines: linesOf(cells, bench) };
+  return { cells, lines: bench.lines };
 }
 
 function toCell(face: 'front' | 'back', place: Imposed, page: PlannedPage, bench: Bench, whole: Matrix): Cell {
@@ -86,20 +88,22 @@ function roomFor(side: Side, size: Size, gap: number, { sheet }: Bench): Box {
 
 const upsideDownTurn = (turn: Cell['turn'], whole: Matrix): Cell['turn'] => (whole[0] < 0 ? ((turn + 180) % 360 as Cell['turn']) : turn);
 
-/** Trim marks at the four outer corners, fold marks and the fold itself between the two pages; all clear of the bleed. */
-function linesOf(cells: readonly Cell[], { cell, sheet, scheme, origin }: Bench): SheetLine[] {
-  const left = (sheet.width - 2 * cell.width - scheme.gap) / 2;
-  const [right, foot, head] = [sheet.width - left, origin.y, origin.y + cell.height];
-  const fold = sheet.width / 2;
-  const clip = { x0: Math.min(left, ...cells.map((c) => c.clip.x0)), x1: Math.max(right, ...cells.map((c) => c.clip.x1)), y0: Math.min(foot, ...cells.map((c) => c.clip.y0)), y1: Math.max(head, ...cells.map((c) => c.clip.y1)) };
-  const start = { x0: Math.min(left - MARK_OFFSET, clip.x0), x1: Math.max(right + MARK_OFFSET, clip.x1), y0: Math.min(foot - MARK_OFFSET, clip.y0), y1: Math.max(head + MARK_OFFSET, clip.y1) };
+/**
+ * Trim marks at the four outer corners, fold marks and the fold itself between the two pages. They stand alike on every
+ * sheet, clear of the widest bleed of all, and in the same places on front and back.
+ */
+function linesOf(cell: Size, sheet: Size, needed: SheetPlan['needed'], scheme: Scheme): SheetLine[] {
+  const { trims, bleeds } = needed;
+  const [left, foot] = [(sheet.width - trims.width) / 2, (sheet.height - cell.height) / 2];
+  const [right, head, fold] = [left + trims.width, foot + cell.height, sheet.width / 2];
+  const [aside, above] = [Math.max(MARK_OFFSET, (bleeds.width - trims.width) / 2), Math.max(MARK_OFFSET, (bleeds.height - trims.height) / 2)];
   const lines: SheetLine[] = [{ kind: 'fold', x0: fold, x1: fold, y0: foot, y1: head }];
   const upright = (kind: SheetLine['kind'], x: number) =>
-    lines.push({ kind, x0: x, x1: x, y0: start.y0 - MARK_LENGTH, y1: start.y0 }, { kind, x0: x, x1: x, y0: start.y1, y1: start.y1 + MARK_LENGTH });
+    lines.push({ kind, x0: x, x1: x, y0: foot - above - MARK_LENGTH, y1: foot - above }, { kind, x0: x, x1: x, y0: head + above, y1: head + above + MARK_LENGTH });
   if (scheme.marks.trim) {
     [left, right].forEach((x) => upright('trim-mark', x));
     for (const y of [foot, head])
-      lines.push({ kind: 'trim-mark', x0: start.x0 - MARK_LENGTH, x1: start.x0, y0: y, y1: y }, { kind: 'trim-mark', x0: start.x1, x1: start.x1 + MARK_LENGTH, y0: y, y1: y });
+      lines.push({ kind: 'trim-mark', x0: left - aside - MARK_LENGTH, x1: left - aside, y0: y, y1: y }, { kind: 'trim-mark', x0: right + aside, x1: right + aside + MARK_LENGTH, y0: y, y1: y });
   }
   if (scheme.marks.fold) upright('fold-mark', fold);
   return lines;

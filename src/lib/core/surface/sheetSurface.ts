@@ -13,13 +13,20 @@ export function sheetSurface(side: SheetSide, sheet: Size): Surface {
     const seen = compose(page.art.place, matrix);
     return [{ kind: 'art', source: page.art.source, index: page.art.index, matrix: seen, clip: intersect(clip, applyToBox(seen, page.art.reach)) }];
   });
-  const marks = side.lines.filter((line) => line.kind !== 'fold').map(toItem);
   return {
     media,
     bleed: intersect(media, bounds(side.cells.map((cell) => cell.clip))),
     trim: intersect(media, bounds(side.cells.map((cell) => cell.trim))),
-    items: [...art, ...marks],
+    items: [...art, ...marksOf(side.lines)],
   };
+}
+
+/** The items of lines, made once for all sides that share them. */
+const made = new WeakMap<readonly SheetLine[], readonly Item[]>();
+function marksOf(lines: readonly SheetLine[]): readonly Item[] {
+  const known = made.get(lines) ?? lines.filter((line) => line.kind !== 'fold').map(toItem);
+  made.set(lines, known);
+  return known;
 }
 
 const toItem = ({ kind, x0, y0, x1, y1 }: SheetLine): Item => ({

@@ -1,2 +1,2 @@
-/** Node.js flags of the process that writes outputs: a small young generation keeps its peak memory near what it holds. */
-export const WRITER_FLAGS = ['--max-semi-space-size=4'];
+/** Node.js flags of fenced processes: a bounded young generation keeps peak memory near what is held. */
+export const FENCED_FLAGS = ['--max-semi-space-size=32'];

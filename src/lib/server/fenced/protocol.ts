@@ -3,7 +3,7 @@ import type { Trouble } from '../../words/errors';
 import { PdfError } from '../../pdf/pdfError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
-export type Said = { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true };
+export type Said = { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true; peakMb: number };
 
 /** Least milliseconds between two words of progress. */
 const PROGRESS_EVERY_MS = 100;
@@ -21,7 +21,7 @@ export async function runFenced<Task>(work: (task: Task, onProgress: (done: numb
       last = now;
       say({ progress: [done, total] });
     });
-    say({ done: true });
+    say({ done: true, peakMb: process.resourceUsage().maxRSS / 1024 });
   } catch (error) {
     say({ trouble: error instanceof PdfError ? { code: error.code, data: error.data } : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } } });
   }

@@ -1,5 +1,6 @@
 import { closeDb } from '../db';
 import { forsakenIntakes } from '../intakes';
+import { dismissStandby, keepReady } from '../fence';
 import { closeQueue, enqueue, queue, type QueueName } from '../queue';
 import { waitingOutputs } from '../outputs';
 import { making, makeOutput } from './output';
@@ -11,6 +12,8 @@ const HAND_OUT_AGAIN_MS = 20_000;
 
 /** Takes work off the queue until it is told to stop. Several may run, on one machine or more. */
 const boss = await queue();
+keepReady('surveyFile');
+keepReady('writeOutputFile');
 const take = (name: QueueName, work: (id: string) => Promise<void>) =>
   boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
     try {
@@ -45,6 +48,7 @@ async function stop(): Promise<void> {
   const mine = [...making.keys()];
   for (const controller of making.values()) controller.abort();
   await waitingOutputs(mine);
+  dismissStandby();
   await closeQueue();
   await closeDb();
   process.exit(0);

@@ -1,0 +1,75 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { createServer } from 'node:net';
+import pg from 'pg';
+
+/** A whole Folder for one test file: a database of its own, web server and worker. */
+export class Folder {
+  private programs: ChildProcess[] = [];
+  private constructor(
+    readonly databaseUrl: string,
+    readonly port: number,
+  ) {}
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async start({ demo = false } = {}): Promise<Folder> {
+    const server = process.env.DATABASE_URL;
+    if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
+    const name = `e2e_${process.pid}_${Date.now()}`;
+    const client = new pg.Client({ connectionString: server });
+    await client.connect();
+    await client.query(`create database ${name}`);
+    await client.end();
+    const url = new URL(server);
+    url.pathname = `/${name}`;
+    const folder = new Folder(url.href, await freePort());
+    const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'], { env: folder.environment(), encoding: 'utf8' });
+    if (setUp.status !== 0) throw new Error(setUp.stderr);
+    await folder.run();
+    return folder;
+  }
+
+  /** Starts web server and worker. */
+  async run(): Promise<void> {
+    for (const script of ['build/index.js', 'build/tools/worker/main.mjs']) this.programs.push(spawn(process.execPath, [script], { env: this.environment(), stdio: ['ignore', 'ignore', 'inherit'] }));
+    for (let tries = 0; tries < 150; tries++) {
+      if (await fetch(`${this.url}/api/jobs`).then((response) => response.ok, () => false)) return;
+      await new Promise((done) => setTimeout(done, 100));
+    }
+    throw new Error('the web server does not answer');
+  }
+
+  /** Ends both, at once and without warning, as a power cut would. */
+  async kill(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
+    const ends = this.programs.filter((program) => program.exitCode === null && program.signalCode === null).map((program) => once(program, 'exit'));
+    for (const program of this.programs) program.kill(signal);
+    await Promise.all(ends);
+    this.programs = [];
+  }
+
+  async query<Row extends pg.QueryResultRow>(sql: string): Promise<Row[]> {
+    const client = new pg.Client({ connectionString: this.databaseUrl });
+    await client.connect();
+    try {
+      return (await client.query<Row>(sql)).rows;
+    } finally {
+      await client.end();
+    }
+  }
+
+  private environment(): NodeJS.ProcessEnv {
+    return { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), HOST: '127.0.0.1', ORIGIN: this.url, FOLDER_BUILT: '1', NODE_ENV: 'production', BODY_SIZE_LIMIT: 'Infinity', SHUTDOWN_TIMEOUT: '1' };
+  }
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((done, fail) => {
+    const server = createServer().once('error', fail);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => done(port));
+    });
+  });

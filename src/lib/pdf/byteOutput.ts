@@ -1,0 +1,74 @@
+/** Takes the bytes of an output as they come. A promise is waited for, so a slow taker holds the writer back. */
+export type Sink = (chunk: Uint8Array) => void | Promise<void>;
+
+export type PdfVersion = '1.7' | '2.0';
+
+/** The first lines of a file; the second says that bytes above 127 follow (ISO 32000-1, 7.5.2). */
+export const fileHeader = (version: PdfVersion): string => `%PDF-${version}\n%\xE2\xE3\xCF\xD3\n`;
+
+const CHUNK = 1024 * 1024;
+
+/** Gathers small pieces into chunks for a sink and counts the bytes. Characters are bytes (Latin 1). */
+export class ByteOutput {
+  offset = 0;
+  private chunk = new Uint8Array(CHUNK);
+  private filled = 0;
+  /** Chunks that wait to be taken. */
+  private full: Uint8Array[] = [];
+  constructor(private readonly sink: Sink) {}
+
+  put(piece: string | Uint8Array): void {
+    this.offset += piece.length;
+    if (this.filled + piece.length > CHUNK) this.close();
+    if (piece.length > CHUNK) {
+      this.full.push(typeof piece === 'string' ? Buffer.from(piece, 'latin1') : piece);
+      return;
+    }
+    if (typeof piece === 'string') for (let i = 0; i < piece.length; i++) this.chunk[this.filled + i] = piece.charCodeAt(i);
+    else this.chunk.set(piece, this.filled);
+    this.filled += piece.length;
+  }
+
+  /** Hands on the chunks that are full; at the end of a file, `all`. */
+  async drain(all = false): Promise<void> {
+    if (all) this.close();
+    if (!this.full.length) return;
+    const chunks = this.full;
+    this.full = [];
+    for (const chunk of chunks) await this.sink(chunk);
+  }
+
+  private close(): void {
+    if (!this.filled) return;
+    this.full.push(this.chunk.subarray(0, this.filled));
+    this.chunk = new Uint8Array(CHUNK);
+    this.filled = 0;
+  }
+}
+
+/** Numbers and places of the objects of a file being written, for its cross-reference table. */
+export class ObjectTable {
+  private readonly entries = new Map<number, string>();
+  private largest = 0;
+  constructor(private readonly out: ByteOutput) {}
+
+  /** Begins an object: `n g obj`. */
+  begin(number: number, generation = 0): void {
+    this.entries.set(number, `${String(this.out.offset).padStart(10, '0')} ${String(generation).padStart(5, '0')} n \n`);
+    this.largest = Math.max(this.largest, number);
+    this.out.put(`${number} ${generation} obj\n`);
+  }
+
+  end(): void {
+    this.out.put('\nendobj\n');
+  }
+
+  /** Writes the table in one subsection, as a file without updates has it (ISO 32000-1, 7.5.4), and the trailer. */
+  finish(root: string, info: string, id: string): void {
+    const { out } = this;
+    const start = out.offset;
+    out.put(`xref\n0 ${this.largest + 1}\n`);
+    for (let number = 0; number <= this.largest; number++) out.put(this.entries.get(number) ?? '0000000000 65535 f \n');
+    out.put(`trailer\n<< /Size ${this.largest + 1} /Root ${root} /Info ${info} /ID [<${id}> <${id}>] >>\nstartxref\n${start}\n%%EOF\n`);
+  }
+}

@@ -1,0 +1,280 @@
+import { inflateSync } from 'node:zlib';
+import { dictEntry, eachReference, RawUnfit, readArray, readDict, readInteger, readReference, skipRegular, skipSpace, skipValue, textOf, type Range } from './scan';
+
+/** An object where it lies: the bytes that hold it (the file's own, or an unpacked object stream), its value, its stream's data. */
+export interface RawObject {
+  bytes: Uint8Array;
+  value: Range;
+  data?: Range;
+}
+
+/** A value in the bytes that hold it. */
+export interface Placed {
+  bytes: Uint8Array;
+  range: Range;
+}
+
+const MOST_OBJECTS = 8_388_607;
+const MOST_UNPACKED = 256 * 1024 * 1024;
+const DEEPEST = 64;
+const [FREE, PLAIN, PACKED] = [0, 1, 2];
+
+/**
+ * A PDF read where it lies, through its cross-reference tables and streams (ISO 32000-1, 7.5.4, 7.5.8), each object
+ * only when it is asked for. Throws RawUnfit for what it does not read: encrypted, damaged or oddly packed files.
+ */
+export class RawFile {
+  readonly trailer: Map<string, Range>;
+  readonly size: number;
+  private kinds = new Uint8Array(1024);
+  /** Offset of a plain object; number of the object stream of a packed one. */
+  private places = new Float64Array(1024);
+  private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
+
+  constructor(readonly bytes: Uint8Array) {
+    const tail = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
+    const at = tail.lastIndexOf('startxref');
+    const start = at < 0 ? undefined : readInteger(bytes, skipSpace(bytes, at + 9));
+    if (!start) throw new RawUnfit('no startxref');
+    this.trailer = this.readSections(start.value);
+    if (this.trailer.has('Encrypt')) throw new RawUnfit('encrypted');
+    const size = this.trailer.get('Size');
+    this.size = size ? (readInteger(bytes, size[0])?.value ?? 0) : 0;
+    if (!this.size || this.size > MOST_OBJECTS) throw new RawUnfit('size');
+  }
+
+  /** An object by its number; undefined where there is none (it reads as null, 7.3.10). */
+  object(number: number): RawObject | undefined {
+    const kind = this.kinds[number];
+    if (kind === PACKED) return this.packedObject(number);
+    if (kind !== PLAIN) return undefined;
+    const { bytes } = this;
+    let at = skipSpace(bytes, this.places[number]!);
+    const own = readInteger(bytes, at);
+    const generation = own && readInteger(bytes, skipSpace(bytes, own.end));
+    if (own?.value !== number || !generation) throw new RawUnfit(`object ${number} is not at its place`);
+    at = skipSpace(bytes, generation.end);
+    if (textOf(bytes, [at, at + 3]) !== 'obj') throw new RawUnfit(`object ${number} is not at its place`);
+    const start = skipSpace(bytes, at + 3);
+    const value: Range = [start, skipValue(bytes, start)];
+    const after = skipSpace(bytes, value[1]);
+    if (textOf(bytes, [after, after + 6]) !== 'stream') return { bytes, value };
+    return { bytes, value, data: this.dataOf(value, after + 6) };
+  }
+
+  /** Follows references until there is a value. */
+  resolve(bytes: Uint8Array, range: Range): RawObject | undefined {
+    let found: RawObject = { bytes, value: range };
+    for (let depth = 0; depth < DEEPEST; depth++) {
+      const reference = readReference(found.bytes, found.value[0]);
+      if (!reference || reference.end !== found.value[1]) return found;
+      const target = this.object(reference.number);
+      if (!target) return undefined;
+      found = target;
+    }
+    throw new RawUnfit('references go round');
+  }
+
+  /** The bytes of a stream, unpacked. */
+  unpack({ bytes, value, data }: RawObject): Uint8Array {
+    if (!data) return new Uint8Array();
+    const dict = readDict(bytes, value[0]);
+    const filter = dict.get('Filter') && this.resolve(bytes, dict.get('Filter')!);
+    const packed = bytes.subarray(data[0], data[1]);
+    if (!filter) return packed;
+    const name = textOf(filter.bytes, filter.value).replace(/[[\]\s]/g, '');
+    if (name !== '/FlateDecode') throw new RawUnfit(`filter ${name}`);
+    const parameters = dict.get('DecodeParms') && this.resolve(bytes, dict.get('DecodeParms')!);
+    const plain = inflateSync(packed, { maxOutputLength: MOST_UNPACKED });
+    return parameters ? unpredict(plain, readDict(parameters.bytes, parameters.value[0]), parameters.bytes) : plain;
+  }
+
+  /** The dictionaries of the pages in order, the resources they inherit (7.7.3.4) among their entries. */
+  pages(): Map<string, Placed>[] {
+    const found: Map<string, Placed>[] = [];
+    const walk = (bytes: Uint8Array, range: Range, above: Placed | undefined, depth: number): void => {
+      const node = this.resolve(bytes, range);
+      if (!node || depth > DEEPEST) throw new RawUnfit('page tree');
+      const entries = this.entries(node);
+      const resources = entries.get('Resources') ?? above;
+      const kids = entries.get('Kids') && this.resolve(node.bytes, entries.get('Kids')!.range);
+      if (kids) for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
+      else found.push(resources ? entries.set('Resources', resources) : entries);
+    };
+    const pages = this.catalog().get('Pages');
+    if (!pages) throw new RawUnfit('no pages');
+    walk(pages.bytes, pages.range, undefined, 0);
+    return found;
+  }
+
+  /** The entries of the document's catalog. */
+  catalog(): Map<string, Placed> {
+    const root = this.trailer.get('Root') && this.resolve(this.bytes, this.trailer.get('Root')!);
+    if (!root) throw new RawUnfit('no catalog');
+    return this.entries(root);
+  }
+
+  private entries({ bytes, value }: RawObject): Map<string, Placed> {
+    return new Map([...readDict(bytes, value[0])].map(([key, range]) => [key, { bytes, range }]));
+  }
+
+  private readSections(first: number): Map<string, Range> {
+    const seen = new Set<number>();
+    const waiting = [first];
+    let trailer: Map<string, Range> | undefined;
+    for (let at = waiting.shift(); at !== undefined; at = waiting.shift()) {
+      if (seen.has(at)) throw new RawUnfit('cross-references go round');
+      seen.add(at);
+      const entries = this.readSection(skipSpace(this.bytes, at));
+      trailer ??= entries;
+      for (const key of ['XRefStm', 'Prev']) {
+        const next = entries.get(key) && readInteger(this.bytes, entries.get(key)![0]);
+        if (next) waiting.push(next.value);
+      }
+    }
+    return trailer!;
+  }
+
+  private readSection(at: number): Map<string, Range> {
+    const { bytes } = this;
+    if (textOf(bytes, [at, at + 4]) !== 'xref') return this.readXrefStream(at);
+    at = skipSpace(bytes, at + 4);
+    for (let from = readInteger(bytes, at); from; from = readInteger(bytes, at)) {
+      const count = readInteger(bytes, skipSpace(bytes, from.end));
+      if (!count) throw new RawUnfit('cross-reference table');
+      at = skipSpace(bytes, count.end);
+      for (let i = 0; i < count.value; i++, at += 20) {
+        const kind = bytes[at + 17];
+        if (kind !== 110 && kind !== 102) throw new RawUnfit('cross-reference entry');
+        if (kind === 110) this.note(from.value + i, PLAIN, Number(textOf(bytes, [at, at + 10])));
+        else this.note(from.value + i, FREE, 0);
+      }
+      at = skipSpace(bytes, at);
+    }
+    if (textOf(bytes, [at, at + 7]) !== 'trailer') throw new RawUnfit('no trailer');
+    return readDict(bytes, skipSpace(bytes, at + 7));
+  }
+
+  private readXrefStream(at: number): Map<string, Range> {
+    const { bytes } = this;
+    const number = readInteger(bytes, at);
+    const generation = number && readInteger(bytes, skipSpace(bytes, number.end));
+    const word = generation && skipSpace(bytes, generation.end);
+    if (word === undefined || textOf(bytes, [word, word + 3]) !== 'obj') throw new RawUnfit('cross-reference stream');
+    const start = skipSpace(bytes, word + 3);
+    const value: Range = [start, skipValue(bytes, start)];
+    const after = skipSpace(bytes, value[1]);
+    const dict = readDict(bytes, start);
+    const plain = this.unpack({ bytes, value, data: this.dataOf(value, after + 6) });
+    const numbers = (key: string) => (dict.has(key) ? readArray(bytes, dict.get(key)![0]).map(([from]) => readInteger(bytes, from)?.value ?? 0) : undefined);
+    const [w0, w1, w2] = numbers('W') ?? [];
+    if (w0 === undefined || w1 === undefined || w2 === undefined) throw new RawUnfit('cross-reference widths');
+    const index = numbers('Index') ?? [0, readInteger(bytes, dict.get('Size')?.[0] ?? 0)?.value ?? 0];
+    const field = (from: number, width: number) => plain.subarray(from, from + width).reduce((sum, byte) => sum * 256 + byte, 0);
+    let place = 0;
+    for (let i = 0; i + 1 < index.length; i += 2)
+      for (let n = 0; n < index[i + 1]! && place + w0 + w1 + w2 <= plain.length; n++, place += w0 + w1 + w2)
+        this.note(index[i]! + n, w0 ? field(place, w0) : PLAIN, field(place + w0, w1));
+    return dict;
+  }
+
+  /** Notes where an object is, unless a newer section said so already. */
+  private note(number: number, kind: number, place: number): void {
+    if (number > MOST_OBJECTS) throw new RawUnfit('object number');
+    if (number >= this.kinds.length) {
+      const grown = Math.max(number + 1, this.kinds.length * 2);
+      const [kinds, places] = [new Uint8Array(grown), new Float64Array(grown)];
+      kinds.set(this.kinds);
+      places.set(this.places);
+      [this.kinds, this.places] = [kinds, places];
+    }
+    // 255 marks a free entry that was seen, so that an older section cannot bring the object back.
+    if (this.kinds[number] === 0) [this.kinds[number], this.places[number]] = [kind === FREE ? 255 : kind, place];
+  }
+
+  private dataOf(dict: Range, after: number): Range {
+    const { bytes } = this;
+    let start = after;
+    if (bytes[start] === 13) start++;
+    if (bytes[start] === 10) start++;
+    const entry = dictEntry(bytes, dict[0], 'Length');
+    const length = entry && this.resolve(bytes, entry);
+    const count = length && readInteger(length.bytes, length.value[0]);
+    if (!count) throw new RawUnfit('stream length');
+    const end = start + count.value;
+    const word = skipSpace(bytes, end);
+    if (textOf(bytes, [word, word + 9]) !== 'endstream') throw new RawUnfit('stream does not end where it says');
+    return [start, end];
+  }
+
+  private packedObject(number: number): RawObject {
+    const holder = this.places[number]!;
+    let pack = this.packs.get(holder);
+    if (!pack) {
+      const stream = this.kinds[holder] === PLAIN ? this.object(holder) : undefined;
+      if (!stream?.data) throw new RawUnfit('object stream');
+      const dict = readDict(stream.bytes, stream.value[0]);
+      const bytes = this.unpack(stream);
+      const whole = (key: string) => readInteger(stream.bytes, dict.get(key)?.[0] ?? -1)?.value;
+      const [count, first] = [whole('N'), whole('First')];
+      if (count === undefined || first === undefined) throw new RawUnfit('object stream');
+      const places = new Map<number, number>();
+      for (let n = 0, at = skipSpace(bytes, 0); n < count; n++) {
+        const [own, offset] = [readInteger(bytes, at), readInteger(bytes, skipSpace(bytes, skipRegular(bytes, at)))];
+        if (!own || !offset) throw new RawUnfit('object stream');
+        places.set(own.value, first + offset.value);
+        at = skipSpace(bytes, offset.end);
+      }
+      pack = { bytes, places };
+      this.packs.set(holder, pack);
+    }
+    const at = pack.places.get(number);
+    if (at === undefined) throw new RawUnfit(`object ${number} is not in its stream`);
+    const start = skipSpace(pack.bytes, at);
+    return { bytes: pack.bytes, value: [start, skipValue(pack.bytes, start)] };
+  }
+}
+
+/** Undoes the PNG predictors (7.4.4.4), as cross-reference streams use them. */
+function unpredict(plain: Uint8Array, parameters: Map<string, Range>, bytes: Uint8Array): Uint8Array {
+  const whole = (key: string, otherwise: number) => (parameters.has(key) ? (readInteger(bytes, parameters.get(key)![0])?.value ?? otherwise) : otherwise);
+  const predictor = whole('Predictor', 1);
+  if (predictor === 1) return plain;
+  if (predictor < 10 || whole('BitsPerComponent', 8) !== 8 || whole('Colors', 1) !== 1) throw new RawUnfit('predictor');
+  const width = whole('Columns', 1);
+  const rows = Math.floor(plain.length / (width + 1));
+  const out = new Uint8Array(rows * width);
+  for (let row = 0; row < rows; row++) {
+    const kind = plain[row * (width + 1)];
+    for (let i = 0; i < width; i++) {
+      const raw = plain[row * (width + 1) + 1 + i]!;
+      const left = i ? out[row * width + i - 1]! : 0;
+      const up = row ? out[(row - 1) * width + i]! : 0;
+      const corner = row && i ? out[(row - 1) * width + i - 1]! : 0;
+      const guess = kind === 0 ? 0 : kind === 1 ? left : kind === 2 ? up : kind === 3 ? (left + up) >> 1 : paeth(left, up, corner);
+      out[row * width + i] = raw + guess;
+    }
+  }
+  return out;
+}
+
+function paeth(left: number, up: number, corner: number): number {
+  const [a, b, c] = [Math.abs(up - corner), Math.abs(left - corner), Math.abs(left + up - 2 * corner)];
+  return a <= b && a <= c ? left : b <= c ? up : corner;
+}
+
+/** Copies a range with its references renumbered, and names each object that it refers to. */
+export function rebased(bytes: Uint8Array, range: Range, base: number, met: (number: number) => void): Uint8Array | string {
+  const parts: string[] = [];
+  let from = range[0];
+  eachReference(bytes, range, (number, generation, at, end) => {
+    met(number);
+    // What is written has generation 0 throughout.
+    if (!base && !generation) return;
+    parts.push(textOf(bytes, [from, at]), `${base + number} 0 R`);
+    from = end;
+  });
+  if (from === range[0]) return bytes.subarray(range[0], range[1]);
+  parts.push(textOf(bytes, [from, range[1]]));
+  return parts.join('');
+}

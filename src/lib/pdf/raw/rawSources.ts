@@ -1,0 +1,167 @@
+import { deflateSync } from 'node:zlib';
+import type { Surveys } from '../../core/pages/survey';
+import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
+import { PdfError } from '../pdfError';
+import { RawFile, rebased, type Placed, type RawObject } from './rawFile';
+import { dictEntry, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
+
+const OPEN_SQUARE = 0x5b;
+const FILTER_KEYS = ['Filter', 'DecodeParms'];
+const FLATE = Buffer.from('/FlateDecode');
+
+/** A source opened where it lies. Its object n becomes object `base + n` of the output. */
+export interface RawSource {
+  file: RawFile;
+  base: number;
+  pages: { dict: Map<string, Placed>; content: Content }[];
+}
+
+/** A page's content: ready data where there is one stream or none, else the streams to be joined. */
+interface Content {
+  data?: Uint8Array;
+  filter: [string, Placed][];
+  joined?: RawObject[];
+}
+
+/** The sources of a sheet PDF, and the objects of them that it needs. */
+export class RawSources {
+  private readonly byId = new Map<string, RawSource>();
+  private readonly wanted: [RawSource, number][] = [];
+  private readonly met = new Set<number>();
+  private next = 1;
+  version: PdfVersion = '1.7';
+
+  /** Opens sources, each once, in order of first use. A file that cannot be read where it lies is written plainly first. Throws PdfError. */
+  static async open(uses: readonly string[], read: (source: string) => Promise<Uint8Array>, surveys: Surveys): Promise<RawSources> {
+    const sources = new RawSources();
+    for (const id of new Set(uses)) {
+      const bytes = await read(id);
+      const source = sources.add(bytes) ?? sources.add(await (await import('../launder')).launderPdf(bytes));
+      if (source?.pages.length !== surveys[id]?.pages.length) throw new PdfError('source-changed');
+      sources.byId.set(id, source!);
+      if (textOf(bytes, [0, 16]).includes('%PDF-2')) sources.version = '2.0';
+    }
+    return sources;
+  }
+
+  /** A number for a new object. */
+  newNumber(): number {
+    return this.next++;
+  }
+
+  /** Writes a source page as a Form XObject (ISO 32000-1, 8.10) in the page's own user space; its one content stream stays packed as it is. */
+  writeForm(id: string, index: number, bbox: readonly number[], out: ByteOutput, table: ObjectTable): number {
+    const source = this.byId.get(id)!;
+    const { dict: page, content } = source.pages[index]!;
+    const { data, filter } = content.joined ? joinStreams(source.file, content.joined) : { data: content.data!, filter: content.filter };
+    const number = this.newNumber();
+    table.begin(number);
+    out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox.join(' ')}] /Resources `);
+    const resources = page.get('Resources');
+    out.put(resources ? this.take(source, resources) : '<< >>');
+    for (const [key, entry] of [['Group', page.get('Group')] as const, ...filter]) {
+      if (!entry) continue;
+      out.put(` /${key} `);
+      out.put(this.take(source, entry));
+    }
+    out.put(` /Length ${data.length} >>\nstream\n`);
+    out.put(data);
+    out.put('\nendstream');
+    table.end();
+    return number;
+  }
+
+  /** Writes every object that what was written so far refers to. */
+  async writeWanted(out: ByteOutput, table: ObjectTable): Promise<void> {
+    for (let want = this.wanted.pop(); want; want = this.wanted.pop()) {
+      const [source, number] = want;
+      const object = source.file.object(number);
+      if (!object) continue;
+      table.begin(source.base + number);
+      out.put(this.take(source, { bytes: object.bytes, range: object.value }));
+      if (object.data) {
+        out.put('\nstream\n');
+        out.put(object.bytes.subarray(object.data[0], object.data[1]));
+        out.put('\nendstream');
+      }
+      table.end();
+      await out.drain();
+    }
+  }
+
+  /** Catalog entries that the output inherits: the layers of all sources (8.11.4) and the first source's output intent. */
+  catalogEntries(): string {
+    const sources = [...this.byId.values()];
+    const layers = sources.flatMap((source) => {
+      const entry = source.file.catalog().get('OCProperties');
+      const found = entry && source.file.resolve(entry.bytes, entry.range);
+      return found ? [{ source, bytes: found.bytes, dict: readDict(found.bytes, found.value[0]) }] : [];
+    });
+    const intent = sources[0]?.file.catalog().get('OutputIntents');
+    const written = intent ? [`/OutputIntents ${asText(this.take(sources[0]!, intent))}`] : [];
+    if (layers.length) {
+      const inside = (key: string) => layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ');
+      const configs = layers.flatMap(({ source, bytes, dict }) => {
+        const d = dict.get('D') && source.file.resolve(bytes, dict.get('D')!);
+        return d ? [{ source, bytes: d.bytes, dict: readDict(d.bytes, d.value[0]) }] : [];
+      });
+      const state = ['ON', 'OFF', 'Order', 'Locked'].map((key) => `/${key} [${configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ')}]`);
+      written.push(`/OCProperties << /OCGs [${inside('OCGs')}] /D << ${state.join(' ')} >> >>`);
+    }
+    return written.join(' ');
+  }
+
+  private add(bytes: Uint8Array): RawSource | undefined {
+    try {
+      const file = new RawFile(bytes);
+      const pages = file.pages().map((dict) => ({ dict, content: contentOf(file, dict.get('Contents')) }));
+      const source = { file, base: this.next - 1, pages };
+      this.next += file.size;
+      return source;
+    } catch (error) {
+      if (error instanceof RawUnfit || error instanceof RangeError) return undefined;
+      throw error;
+    }
+  }
+
+  private take(source: RawSource, { bytes, range }: Placed): string | Uint8Array {
+    return rebased(bytes, range, source.base, (number) => {
+      if (this.met.has(source.base + number)) return;
+      this.met.add(source.base + number);
+      this.wanted.push([source, number]);
+    });
+  }
+
+  /** What stands in an array, without its brackets; nothing where there is no array. */
+  private items(source: RawSource, bytes: Uint8Array, range: Range | undefined): string {
+    const array = range && source.file.resolve(bytes, range);
+    return array ? readArray(array.bytes, array.value[0]).map((item) => asText(this.take(source, { bytes: array.bytes, range: item }))).join(' ') : '';
+  }
+}
+
+const asText = (piece: string | Uint8Array): string => (typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]));
+
+/** A page's content where it lies. Several streams are unpacked once, to see that they can be. */
+function contentOf(file: RawFile, contents: Placed | undefined): Content {
+  const found = contents && file.resolve(contents.bytes, contents.range);
+  const isArray = found && found.bytes[found.value[0]] === OPEN_SQUARE;
+  const parts = isArray ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part)) : [found];
+  const streams = parts.filter((part) => part?.data !== undefined) as RawObject[];
+  const [only] = streams;
+  if (!only) return { data: new Uint8Array(), filter: [] };
+  if (streams.length > 1) {
+    joinStreams(file, streams);
+    return { joined: streams, filter: [] };
+  }
+  const filter = FILTER_KEYS.flatMap((key): [string, Placed][] => {
+    const range = dictEntry(only.bytes, only.value[0], key);
+    return range ? [[key, { bytes: only.bytes, range }]] : [];
+  });
+  return { data: only.bytes.subarray(only.data![0], only.data![1]), filter };
+}
+
+/** Several content streams as one: unpacked, put in a row and packed again, since an operator may not be cut in two. */
+function joinStreams(file: RawFile, streams: readonly RawObject[]): { data: Uint8Array; filter: [string, Placed][] } {
+  const joined = Buffer.concat(streams.flatMap((stream) => [Buffer.from(file.unpack(stream)), Buffer.from('\n')]));
+  return { data: deflateSync(joined), filter: [['Filter', { bytes: FLATE, range: [0, FLATE.length] }]] };
+}

@@ -1,0 +1,150 @@
+/**
+ * Reading PDF syntax (ISO 32000-1, 7.2 and 7.3) as places in bytes, without making objects of it. Positions are byte
+ * offsets; ranges are half open. Throws RawUnfit where the bytes are not what the syntax wants.
+ */
+export class RawUnfit extends Error {}
+
+export type Range = readonly [start: number, end: number];
+
+// 0 regular, 1 white space, 2 delimiter (7.2.2, tables 1 and 2).
+const CLASS = new Uint8Array(256);
+for (const code of [0, 9, 10, 12, 13, 32]) CLASS[code] = 1;
+for (const sign of '()<>[]{}/%') CLASS[sign.charCodeAt(0)] = 2;
+
+const [OPEN, CLOSE, LESS, GREATER, SQUARE, SQUARE_END, SLASH, PERCENT, BACKSLASH, CAPITAL_R] = [...'()<>[]/%\\R'].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number, number, number, number];
+
+const isDigit = (byte: number | undefined): boolean => byte !== undefined && byte >= 48 && byte <= 57;
+const isRegular = (byte: number | undefined): boolean => byte !== undefined && CLASS[byte] === 0;
+
+/** The first place from `at` on that is neither white space nor comment. */
+export function skipSpace(bytes: Uint8Array, at: number): number {
+  for (;;) {
+    while (at < bytes.length && CLASS[bytes[at]!] === 1) at++;
+    if (bytes[at] !== PERCENT) return at;
+    while (at < bytes.length && bytes[at] !== 10 && bytes[at] !== 13) at++;
+  }
+}
+
+/** The end of the word of regular characters that begins at `at`. */
+export function skipRegular(bytes: Uint8Array, at: number): number {
+  while (at < bytes.length && CLASS[bytes[at]!] === 0) at++;
+  return at;
+}
+
+/** A whole number at `at`, with its end; undefined where there is none. */
+export function readInteger(bytes: Uint8Array, at: number): { value: number; end: number } | undefined {
+  let [value, end] = [0, at];
+  for (; isDigit(bytes[end]); end++) value = value * 10 + bytes[end]! - 48;
+  return end > at && !isRegular(bytes[end]) ? { value, end } : undefined;
+}
+
+/** The reference `n g R` that begins at `at`, if one does. */
+export function readReference(bytes: Uint8Array, at: number): { number: number; generation: number; end: number } | undefined {
+  const number = readInteger(bytes, at);
+  if (!number) return undefined;
+  const generation = readInteger(bytes, skipSpace(bytes, number.end));
+  if (!generation) return undefined;
+  const sign = skipSpace(bytes, generation.end);
+  return bytes[sign] === CAPITAL_R && !isRegular(bytes[sign + 1]) ? { number: number.value, generation: generation.value, end: sign + 1 } : undefined;
+}
+
+/** The end of the one value that begins at `at`. */
+export function skipValue(bytes: Uint8Array, at: number): number {
+  const first = bytes[at];
+  if (first === undefined) throw new RawUnfit('value expected');
+  if (first === OPEN) return skipString(bytes, at);
+  if (first === LESS && bytes[at + 1] !== LESS) return skipHex(bytes, at);
+  if (first === LESS || first === SQUARE) {
+    const isDict = first === LESS;
+    let inside = skipSpace(bytes, at + (isDict ? 2 : 1));
+    while (bytes[inside] !== (isDict ? GREATER : SQUARE_END)) inside = skipSpace(bytes, skipValue(bytes, inside));
+    if (isDict && bytes[inside + 1] !== GREATER) throw new RawUnfit('dictionary does not end');
+    return inside + (isDict ? 2 : 1);
+  }
+  if (first === SLASH) return skipRegular(bytes, at + 1);
+  if (CLASS[first] !== 0) throw new RawUnfit('value expected');
+  return readReference(bytes, at)?.end ?? skipRegular(bytes, at);
+}
+
+/** The entries of the dictionary that begins at `at`: name (as written, without the slash) and the range of its value. */
+export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
+  if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
+  const entries = new Map<string, Range>();
+  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER; ) {
+    if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
+    const nameEnd = skipRegular(bytes, inside + 1);
+    const start = skipSpace(bytes, nameEnd);
+    const end = skipValue(bytes, start);
+    entries.set(textOf(bytes, [inside + 1, nameEnd]), [start, end]);
+    inside = skipSpace(bytes, end);
+  }
+  return entries;
+}
+
+/** The range of one entry's value in the dictionary that begins at `at`, without reading more than it must. */
+export function dictEntry(bytes: Uint8Array, at: number, key: string): Range | undefined {
+  if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
+  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER; ) {
+    if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
+    const nameEnd = skipRegular(bytes, inside + 1);
+    const start = skipSpace(bytes, nameEnd);
+    const end = skipValue(bytes, start);
+    if (nameEnd - inside - 1 === key.length && textOf(bytes, [inside + 1, nameEnd]) === key) return [start, end];
+    inside = skipSpace(bytes, end);
+  }
+  return undefined;
+}
+
+/** The values in the array that begins at `at`. */
+export function readArray(bytes: Uint8Array, at: number): Range[] {
+  if (bytes[at] !== SQUARE) throw new RawUnfit('array expected');
+  const values: Range[] = [];
+  for (let inside = skipSpace(bytes, at + 1); bytes[inside] !== SQUARE_END; ) {
+    const end = skipValue(bytes, inside);
+    values.push([inside, end]);
+    inside = skipSpace(bytes, end);
+  }
+  return values;
+}
+
+/** Calls `found` for every reference in a range, wherever it is nested, in order. */
+export function eachReference(bytes: Uint8Array, [start, end]: Range, found: (number: number, generation: number, at: number, end: number) => void): void {
+  for (let at = start; at < end; ) {
+    const byte = bytes[at]!;
+    if (isDigit(byte)) {
+      const reference = readReference(bytes, at);
+      if (reference && reference.end <= end) {
+        found(reference.number, reference.generation, at, reference.end);
+        at = reference.end;
+      } else at = skipRegular(bytes, at);
+    } else if (byte === OPEN) at = skipString(bytes, at);
+    else if (byte === LESS && bytes[at + 1] !== LESS) at = skipHex(bytes, at);
+    else if (byte === LESS) at += 2;
+    else if (byte === PERCENT) at = skipSpace(bytes, at);
+    else if (byte === SLASH || CLASS[byte] === 0) at = skipRegular(bytes, at + 1);
+    else at++;
+  }
+}
+
+export const textOf = (bytes: Uint8Array, [start, end]: Range): string => {
+  let text = '';
+  for (let at = start; at < end; at++) text += String.fromCharCode(bytes[at]!);
+  return text;
+};
+
+function skipString(bytes: Uint8Array, at: number): number {
+  let depth = 0;
+  for (let inside = at; inside < bytes.length; inside++) {
+    const byte = bytes[inside];
+    if (byte === BACKSLASH) inside++;
+    else if (byte === OPEN) depth++;
+    else if (byte === CLOSE && --depth === 0) return inside + 1;
+  }
+  throw new RawUnfit('string does not end');
+}
+
+function skipHex(bytes: Uint8Array, at: number): number {
+  const end = bytes.indexOf(GREATER, at);
+  if (end < 0) throw new RawUnfit('string does not end');
+  return end + 1;
+}
