@@ -49,7 +49,7 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await page.getByRole('button', { name: 'Move step 3 earlier' }).click();
   await expect(step(page, 2)).toContainText('Take out');
   await step(page, 2).getByRole('button', { name: /Edit step/ }).click();
-  await page.getByLabel('Pages', { exact: true }).fill('1-3');
+  await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('1-3');
   await expect(page.getByText('6 − 3 = 3 pages')).toBeVisible();
   await page.getByRole('button', { name: 'Change step' }).click();
   await expect(pages).toContainText('3 pages');
@@ -65,7 +65,7 @@ test('a step whose pages are gone says so and harms nothing', async ({ page }) =
   await jobOf(page, 6);
   await page.getByLabel('picked').fill('5-6');
   await page.getByRole('button', { name: /^Take out/ }).click();
-  await page.getByLabel('Pages', { exact: true }).fill('5-6');
+  await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('5-6');
   await page.getByRole('button', { name: 'Put on docket' }).click();
   await step(page, 1).getByRole('button', { name: /Edit step/ }).click();
   await page.getByLabel('Its pages').fill('1-4');
@@ -86,8 +86,10 @@ test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is
   await go(page, 'Sheets');
   await expect(page.getByRole('option', { name: /page 4$/ })).toHaveAttribute('aria-selected', 'true');
   await go(page, 'Pages');
+  await page.keyboard.press('Escape');
+  await expect(picked).toHaveValue('');
   const [first, last] = [(await tile(page, 2).boundingBox())!, (await tile(page, 3).boundingBox())!];
-  await page.mouse.move(first.x - 6, first.y - 6);
+  await page.mouse.move(first.x - 3, first.y - 3);
   await page.mouse.down();
   await page.mouse.move(last.x + last.width / 2, last.y + last.height / 2, { steps: 5 });
   await page.mouse.up();

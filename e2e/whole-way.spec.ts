@@ -42,7 +42,7 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
   await page.keyboard.press('e');
   await page.getByLabel('All round').fill('1/8in');
   await page.keyboard.press('Enter');
-  await expect(step(page, 6)).toContainText('3.17 mm all round');
+  await expect(step(page, 6)).toContainText('3.175 mm all round');
 
   await go(page, 'Sheets');
   await page.getByLabel('Sheet', { exact: true }).selectOption('SRA4');
@@ -77,6 +77,9 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
   expect(tool('pdfinfo', pages)).toContain('guide inner');
 
   // A change makes what was handed over stale.
+  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await saved(page);
   await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/^stale/).first()).toBeVisible();
@@ -124,11 +127,11 @@ test('what is typed wrong is said at the field, and nothing goes on the docket',
     await expect(page.getByRole('button', { name: 'Put on docket' })).toBeDisabled();
   }
   await page.getByLabel('Width', { exact: true }).fill('100+2*3');
-  await page.getByLabel('Pages', { exact: true }).fill('2, 9');
+  await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('2, 9');
   await expect(page.locator('.slip').getByRole('alert')).toContainText('There is no page 9: the job has pages 1 to 4');
   await page.keyboard.press('Enter');
   await expect(step(page, 2)).toBeHidden();
-  await page.getByLabel('Pages', { exact: true }).fill('2');
+  await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('2');
   await expect(page.locator('footer')).toContainText('106 ×');
   await page.keyboard.press('Escape');
   await expect(page.locator('footer')).not.toContainText('106 ×');

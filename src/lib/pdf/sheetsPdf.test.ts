@@ -1,3 +1,4 @@
+import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { applyToPoint } from '../core/measure/matrix';
 import { contains } from '../core/measure/box';
@@ -7,7 +8,7 @@ import { DEFAULT_SCHEME } from '../core/sheets/scheme';
 import { docketOf } from '../core/testing.test-help';
 import type { Docket } from '../core/docket/docket';
 import { drawCover, drawInterior } from '../../../demo/timetable';
-import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from './outside.test-help';
+import { boxesOf, give, keep, make, markedPdf, readBack, tool, wordsOf, type Given } from './outside.test-help';
 
 const takeIn = (given: Given, take?: string, id = 't') => ({ id, kind: 'take-in' as const, source: given.hash, name: 'x.pdf', where: { at: 'end' as const }, ...(take ? { take } : {}) });
 let marked: Given;
@@ -94,6 +95,35 @@ describe('sheet PDF', () => {
     const markX = mm(225) + mm(148);
     const markY = mm(160) + mm(105) + mm(5.5);
     for (const ink of ['Cyan', 'Magenta', 'Yellow', 'Black', 'Larkmoor Green']) expect(await darkest(ink, `${markX} ${markY}`), ink).toBeLessThan(255);
+  });
+
+  test('files packed, locked and damaged in every way become the same sheets (made by qpdf)', async () => {
+    const plain = keep(await markedPdf(8));
+    const written = (name: string, ...args: string[]) => {
+      tool('qpdf', ...args, plain, `${plain}.${name}`);
+      return readBack(`${plain}.${name}`);
+    };
+    const split = await PDFDocument.load(readBack(plain));
+    for (const page of split.getPages()) {
+      const { context } = split;
+      // An operator's operands in one stream, the operator in the next: legal, and only joined do they make sense.
+      const [before, after] = [context.flateStream('q 1 0 0 1 0'), context.flateStream('0 cm\nQ')];
+      page.node.set(PDFName.of('Contents'), context.obj([context.register(before), context.register(after), ...page.node.normalizedEntries().Contents!.asArray()]));
+    }
+    const files = {
+      objectStreams: written('packed', '--object-streams=generate', '--compress-streams=y'),
+      linearized: written('linear', '--linearize'),
+      ownerPassword: written('locked', '--encrypt', '', 'owner', '256', '--'),
+      noTable: Buffer.from(readBack(plain).toString('latin1').replace(/startxref\n\d+/, 'startxref\n7'), 'latin1'),
+      wrongLength: Buffer.from(readBack(plain).toString('latin1').replaceAll(/\/Length \d+/g, '/Length 9'), 'latin1'),
+      severalStreams: await split.save(),
+    };
+    for (const [name, bytes] of Object.entries(files)) {
+      const given = await give(bytes);
+      await expectPlanned(docketOf([takeIn(given)]), given).catch((error: unknown) => {
+        throw new Error(name, { cause: error });
+      });
+    }
   });
 
   test('pages with one content stream keep their compressed bytes', async () => {

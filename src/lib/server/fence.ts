@@ -43,6 +43,8 @@ export function dismissStandby(): void {
  */
 export async function runInFence(name: string, task: unknown, limits: FenceLimits, signal?: AbortSignal, onProgress?: (done: number, total: number) => void): Promise<{ peakMb: number }> {
   const waiting = standby.get(name);
+  // Taken: nobody else may have it.
+  if (waiting) standby.set(name, undefined);
   const child = waiting?.exitCode === null ? waiting : start(name);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
@@ -80,7 +82,7 @@ export async function runInFence(name: string, task: unknown, limits: FenceLimit
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     child.kill('SIGKILL');
-    if (standby.has(name)) standby.set(name, start(name));
+    if (standby.has(name) && !standby.get(name)) standby.set(name, start(name));
   }
 }
 

@@ -251,7 +251,10 @@ export class Bench {
     });
     const mine = this.work;
     void mine.then(() => {
-      if (this.work === mine) this.saving = false;
+      if (this.work !== mine) return;
+      this.saving = false;
+      // What was handed over may be stale now.
+      if (this.outputs.length) void this.poll();
     });
   }
 }

@@ -36,10 +36,10 @@
       {count === 1 ? '1 page' : `${count} pages`} ·
       {#if follows}
         follows {count === 1 ? 'this very page' : 'these very pages'} ·
-        <button class="link" onclick={() => onchange(text)}>by place instead</button>
+        <button type="button" class="link" onclick={() => onchange(text)}>by place instead</button>
       {:else}
         by place, as typed ·
-        <button class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}>follow the pages</button>
+        <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}>follow the pages</button>
       {/if}
     </p>
   {/if}
