@@ -47,7 +47,7 @@ function rewrite(file: string): number {
 async function makeSheets(task: unknown, ready: boolean): Promise<{ seconds: number; mb: number }> {
   if (ready) {
     keepReady('writeOutputFile');
-    await new Promise((done) => setTimeout(done, 700));
+    await new Promise((done) => setTimeout(done, 1500));
   } else dismissStandby();
   const start = performance.now();
   const { peakMb } = await runInFence('writeOutputFile', task, { seconds: 600, mb: 8192 });

@@ -11,7 +11,7 @@ const CHUNK = 1024 * 1024;
 /** Gathers small pieces into chunks for a sink and counts the bytes. Characters are bytes (Latin 1). */
 export class ByteOutput {
   offset = 0;
-  private chunk = new Uint8Array(CHUNK);
+  private chunk = Buffer.allocUnsafe(CHUNK);
   private filled = 0;
   /** Chunks that wait to be taken. */
   private full: Uint8Array[] = [];
@@ -24,7 +24,7 @@ export class ByteOutput {
       this.full.push(typeof piece === 'string' ? Buffer.from(piece, 'latin1') : piece);
       return;
     }
-    if (typeof piece === 'string') for (let i = 0; i < piece.length; i++) this.chunk[this.filled + i] = piece.charCodeAt(i);
+    if (typeof piece === 'string') this.chunk.write(piece, this.filled, 'latin1');
     else this.chunk.set(piece, this.filled);
     this.filled += piece.length;
   }
@@ -41,7 +41,7 @@ export class ByteOutput {
   private close(): void {
     if (!this.filled) return;
     this.full.push(this.chunk.subarray(0, this.filled));
-    this.chunk = new Uint8Array(CHUNK);
+    this.chunk = Buffer.allocUnsafe(CHUNK);
     this.filled = 0;
   }
 }

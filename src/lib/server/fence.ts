@@ -27,7 +27,7 @@ const standby = new Map<string, Child | undefined>();
 
 /** Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. */
 export function keepReady(name: string): void {
-  standby.set(name, standby.get(name) ?? start(name));
+  standby.set(name, standby.get(name) ?? start(name, true));
 }
 
 /** Lets the processes that stand by go. */
@@ -82,11 +82,12 @@ export async function runInFence(name: string, task: unknown, limits: FenceLimit
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     child.kill('SIGKILL');
-    if (standby.has(name) && !standby.get(name)) standby.set(name, start(name));
+    if (standby.has(name) && !standby.get(name)) standby.set(name, start(name, true));
   }
 }
 
-const start = (name: string): Child => spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], { stdio: ['pipe', 'pipe', 'ignore'] });
+const start = (name: string, ahead = false): Child =>
+  spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], { stdio: ['pipe', 'pipe', 'ignore'], env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: '1' } : {}) } });
 
 /** The bundled program where one was built, else the source. */
 const command = (name: string): string[] =>

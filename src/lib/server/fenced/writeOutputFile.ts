@@ -4,6 +4,7 @@ import type { Docket, Output } from '../../core/docket/docket';
 import type { Surveys } from '../../core/pages/survey';
 import { writeOutput } from '../../pdf/writeOutput';
 import { runFenced } from './protocol';
+import { warmUp } from './warmUp';
 
 /** Writes one output of a docket to `out`; `files` are the sources' paths by SHA-256. */
 export interface OutputTask {
@@ -15,6 +16,7 @@ export interface OutputTask {
   at: string;
 }
 
+if (process.env.FOLDER_STANDBY) await warmUp();
 await runFenced<OutputTask>(async ({ docket, output, surveys, files, out, at }, onProgress) => {
   const file = openSync(out, 'w');
   try {

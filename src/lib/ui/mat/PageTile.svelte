@@ -37,6 +37,8 @@
     `M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`,
   );
   const px = $derived(1 / k);
+  /** How far below the trim the foot of all that is drawn lies. */
+  const below = $derived(Math.max(sides.foot, ghost ? -ghost.y : 0));
   const roomy = $derived(height * k > 70);
 </script>
 
@@ -63,13 +65,13 @@
       {/each}
     </g>
   {/if}
-  <g transform="translate({side === 'right' ? width : 0} {height + sides.foot + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
+  <g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
     <text class="number" font-size={(roomy ? 12.5 : 10) * px}
       ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan>{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
     >
   </g>
   {#if flag}
-    <g transform="translate({side === 'right' ? 0 : width} {height + sides.foot + 6 * px}) scale({px})" class="flag {flag}">
+    <g transform="translate({side === 'right' ? 0 : width} {height + below + 6 * px}) scale({px})" class="flag {flag}">
       <path d={side === 'right' ? 'M2 0h9v9l-4.5 4.5L2 9z' : 'M-11 0h9v9l-4.5 4.5L-11 9z'} />
     </g>
   {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { formatLength, formatSize } from '../../core/measure/formatLength';
+  import { formatFigure, formatLength, formatSize } from '../../core/measure/formatLength';
   import { STOCKS } from '../../core/paper/stock';
   import { nameSize } from '../../core/paper/sizes';
   import { sayPageLength } from '../../words/lengths';
@@ -95,9 +95,9 @@
     <Working>
       <dl>
         <dt>sheets</dt>
-        <dd>{pages}{plan.blanksAdded ? ` + ${plan.blanksAdded} blank` : ''} = {plan.pages.length} pages ÷ 4 = {plan.sheets.length}</dd>
+        <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{plan.pages.length} pages ÷ 4 = {plan.sheets.length}</dd>
         <dt>spread</dt>
-        <dd>2 × {formatLength(plan.cell.width, unit)}{scheme.gap ? ` + ${formatLength(scheme.gap, unit)}` : ''} = {formatSize(plan.needed.trims.width, plan.needed.trims.height, unit)}</dd>
+        <dd>2 × {formatFigure(plan.cell.width, unit)}{scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''} = {formatSize(plan.needed.trims.width, plan.needed.trims.height, unit)}</dd>
         <dt>with bleed</dt>
         <dd>{formatSize(plan.needed.bleeds.width, plan.needed.bleeds.height, unit)}</dd>
         <dt>with marks</dt>
