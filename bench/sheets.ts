@@ -25,7 +25,8 @@ async function textFile(pages: number): Promise<string> {
   for (let n = 1; n <= pages; n++) {
     const page = document.addPage([420, 595]);
     page.setFont(font);
-    for (let line = 0; line < 42; line++) page.drawText(Array.from({ length: 9 }, word).join(' '), { x: 40, y: 555 - line * 12, size: 9 });
+    for (let line = 0; line < 42; line++)
+      page.drawText(Array.from({ length: 9 }, word).join(' '), { x: 40, y: 555 - line * 12, size: 9 });
     page.drawText(String(n), { x: 200, y: 20, size: 9 });
   }
   const path = join(folder, `${pages}.pdf`);
@@ -58,8 +59,18 @@ for (const pages of [500, 5000]) {
   const file = await textFile(pages);
   const bytes = readFileSync(file);
   const hash = createHash('sha256').update(bytes).digest('hex');
-  const docket = { ...emptyDocket('Bench'), steps: [{ id: 't', kind: 'take-in', source: hash, name: 'bench.pdf', where: { at: 'end' } }] };
-  const task = { docket, output: { kind: 'sheets' }, surveys: { [hash]: await surveyPdf(bytes) }, files: { [hash]: file }, out: join(folder, 'out.pdf'), at: new Date().toISOString() };
+  const docket = {
+    ...emptyDocket('Bench'),
+    steps: [{ id: 't', kind: 'take-in', source: hash, name: 'bench.pdf', where: { at: 'end' } }],
+  };
+  const task = {
+    docket,
+    output: { kind: 'sheets' },
+    surveys: { [hash]: await surveyPdf(bytes) },
+    files: { [hash]: file },
+    out: join(folder, 'out.pdf'),
+    at: new Date().toISOString(),
+  };
   const [plain, ours, cold, mb]: [number[], number[], number[], number[]] = [[], [], [], []];
   for (let round = 0; round < ROUNDS; round++) {
     plain.push(rewrite(file));
@@ -68,7 +79,8 @@ for (const pages of [500, 5000]) {
     mb.push(made.mb);
     cold.push((await makeSheets(task, false)).seconds);
   }
-  if (spawnSync('qpdf', ['--check', task.out]).status !== 0) throw new Error('the sheets do not pass qpdf --check');
+  if (spawnSync('qpdf', ['--check', task.out]).status !== 0)
+    throw new Error('the sheets do not pass qpdf --check');
   const base = median(plain);
   const megabytes = statSync(file).size / 1024 / 1024;
   const most = 4 * megabytes + 200;

@@ -10,10 +10,20 @@ import { drawDemoSources } from './draw';
 
 /** Job 1: a finished interior with a cover put round it afterwards, so that its pairs have come apart. */
 const timetable = (hashes: Record<string, string>): Docket => {
-  const takeIn = (id: string, name: string, at: 'start' | 'end') => ({ id, kind: 'take-in' as const, source: hashes[name]!, name, where: { at } });
+  const takeIn = (id: string, name: string, at: 'start' | 'end') => ({
+    id,
+    kind: 'take-in' as const,
+    source: hashes[name]!,
+    name,
+    where: { at },
+  });
   return {
     ...emptyDocket('Season timetable'),
-    steps: [takeIn('t-interior', 'timetable-interior.pdf', 'end'), takeIn('t-front', 'cover-front.pdf', 'start'), takeIn('t-back', 'cover-back.pdf', 'end')],
+    steps: [
+      takeIn('t-interior', 'timetable-interior.pdf', 'end'),
+      takeIn('t-front', 'cover-front.pdf', 'start'),
+      takeIn('t-back', 'cover-back.pdf', 'end'),
+    ],
   };
 };
 
@@ -24,9 +34,12 @@ export async function loadDemo(): Promise<void> {
     hashes[name] = createHash('sha256').update(bytes).digest('hex');
     const survey = await surveyPdf(bytes);
     await transaction(async (client) => {
-      const blob = await storeBlob(client, (async function* () {
-        yield bytes;
-      })());
+      const blob = await storeBlob(
+        client,
+        (async function* () {
+          yield bytes;
+        })(),
+      );
       await addSource(client, blob.sha256, blob.id, survey);
     });
   }

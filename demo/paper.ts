@@ -1,6 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { cmyk, PDFDocument, PDFHexString, PDFName, PDFOperator, PDFOperatorNames, type Color, type PDFFont, type PDFPage } from '@cantoo/pdf-lib';
+import {
+  cmyk,
+  PDFDocument,
+  PDFHexString,
+  PDFName,
+  PDFOperator,
+  PDFOperatorNames,
+  type Color,
+  type PDFFont,
+  type PDFPage,
+} from '@cantoo/pdf-lib';
 import * as fontkit from 'fontkit';
 import { mm } from '../src/lib/core/measure/unit';
 
@@ -41,7 +51,8 @@ export class Paper {
     document.setCreationDate(new Date('2026-01-05T09:00:00Z'));
     document.registerFontkit(fontkit as never);
     const faces = {} as Record<Face, PDFFont>;
-    for (const face of Object.keys(FACES) as Face[]) faces[face] = await document.embedFont(font(FACES[face]), { subset: true, customName: `Demo-${face}` });
+    for (const face of Object.keys(FACES) as Face[])
+      faces[face] = await document.embedFont(font(FACES[face]), { subset: true, customName: `Demo-${face}` });
     return new Paper(document, faces);
   }
 
@@ -58,12 +69,19 @@ export class Paper {
   /** Labels every page: a style and start, or a plain text. */
   label(entry: { style: 'D' | 'r'; start?: number } | { text: string }): void {
     const { context, catalog } = this.document;
-    const dict = 'text' in entry ? { P: PDFHexString.fromText(entry.text) } : { S: PDFName.of(entry.style), St: entry.start ?? 1 };
+    const dict =
+      'text' in entry
+        ? { P: PDFHexString.fromText(entry.text) }
+        : { S: PDFName.of(entry.style), St: entry.start ?? 1 };
     catalog.set(PDFName.of('PageLabels'), context.obj({ Nums: [0, dict] }));
   }
 
   save(): Promise<Uint8Array> {
-    return this.document.save({ useObjectStreams: true, addDefaultPage: false, updateFieldAppearances: false });
+    return this.document.save({
+      useObjectStreams: true,
+      addDefaultPage: false,
+      updateFieldAppearances: false,
+    });
   }
 }
 
@@ -81,39 +99,76 @@ export class Drawing {
   private y = (y: number) => mm(this.height + this.bleed - y);
 
   /** Text on a base line; size in points. */
-  text(text: string, x: number, y: number, size: number, face: Face = 'plain', color: Color = INK.black, align: 'left' | 'right' | 'centre' = 'left'): void {
+  text(
+    text: string,
+    x: number,
+    y: number,
+    size: number,
+    face: Face = 'plain',
+    color: Color = INK.black,
+    align: 'left' | 'right' | 'centre' = 'left',
+  ): void {
     const width = this.faces[face].widthOfTextAtSize(text, size);
     const shift = align === 'right' ? width : align === 'centre' ? width / 2 : 0;
     this.page.drawText(text, { x: this.x(x) - shift, y: this.y(y), size, font: this.faces[face], color });
   }
 
   box(x: number, y: number, width: number, height: number, color: Color): void {
-    this.page.drawRectangle({ x: this.x(x), y: this.y(y + height), width: mm(width), height: mm(height), color });
+    this.page.drawRectangle({
+      x: this.x(x),
+      y: this.y(y + height),
+      width: mm(width),
+      height: mm(height),
+      color,
+    });
   }
 
   line(x0: number, y0: number, x1: number, y1: number, thickness = 0.5, color: Color = INK.black): void {
-    this.page.drawLine({ start: { x: this.x(x0), y: this.y(y0) }, end: { x: this.x(x1), y: this.y(y1) }, thickness, color });
+    this.page.drawLine({
+      start: { x: this.x(x0), y: this.y(y0) },
+      end: { x: this.x(x1), y: this.y(y1) },
+      thickness,
+      color,
+    });
   }
 
   /** A path in SVG's language, in millimetres. */
   path(d: string, options: { stroke?: Color; fill?: Color; thickness?: number }): void {
     const { stroke, fill, thickness = 0.3 } = options;
-    this.page.drawSvgPath(d, { x: this.x(0), y: this.y(0), scale: mm(1), ...(stroke ? { borderColor: stroke, borderWidth: thickness } : {}), ...(fill ? { color: fill } : {}) });
+    this.page.drawSvgPath(d, {
+      x: this.x(0),
+      y: this.y(0),
+      scale: mm(1),
+      ...(stroke ? { borderColor: stroke, borderWidth: thickness } : {}),
+      ...(fill ? { color: fill } : {}),
+    });
   }
 
   dot(x: number, y: number, radius: number, fill: Color, stroke: Color = INK.black): void {
-    this.page.drawCircle({ x: this.x(x), y: this.y(y), size: mm(radius), color: fill, borderColor: stroke, borderWidth: 1 });
+    this.page.drawCircle({
+      x: this.x(x),
+      y: this.y(y),
+      size: mm(radius),
+      color: fill,
+      borderColor: stroke,
+      borderWidth: 1,
+    });
   }
 
   /** A box in the house ink at a tint from 0 to 1: a Separation colour, so it prints on a plate of its own. */
   houseBox(x: number, y: number, width: number, height: number, tint = 1): void {
     const { context } = this.page.doc;
     const mix = { FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: HOUSE.mix, N: 1 };
-    const space = context.obj(['Separation', HOUSE.name, 'DeviceCMYK', mix].map((entry) => (typeof entry === 'string' ? PDFName.of(entry) : entry)) as never);
+    const space = context.obj(
+      ['Separation', HOUSE.name, 'DeviceCMYK', mix].map((entry) =>
+        typeof entry === 'string' ? PDFName.of(entry) : entry,
+      ) as never,
+    );
     this.page.node.normalizedEntries();
     const resources = this.page.node.Resources()!;
     resources.set(PDFName.of('ColorSpace'), context.obj({ House: space }));
-    const operator = (name: PDFOperatorNames, ...args: (string | number)[]) => PDFOperator.of(name, args.map(String) as never);
+    const operator = (name: PDFOperatorNames, ...args: (string | number)[]) =>
+      PDFOperator.of(name, args.map(String) as never);
     this.page.pushOperators(
       operator(PDFOperatorNames.PushGraphicsState),
       operator(PDFOperatorNames.NonStrokingColorspace, '/House'),

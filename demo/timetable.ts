@@ -35,7 +35,8 @@ export async function drawCover(which: 'front' | 'back'): Promise<Uint8Array> {
   paper.label({ text: which === 'front' ? 'Cover' : 'Back cover' });
   const page = paper.page(WIDTH, HEIGHT, 3);
   page.houseBox(-3, -3, WIDTH + 6, HEIGHT + 6);
-  const wave = (y: number, thickness: number) => page.path(`M -3 ${y} C 40 ${y - 24}, 80 ${y + 26}, 151 ${y - 18}`, { stroke: INK.cream, thickness });
+  const wave = (y: number, thickness: number) =>
+    page.path(`M -3 ${y} C 40 ${y - 24}, 80 ${y + 26}, 151 ${y - 18}`, { stroke: INK.cream, thickness });
   if (which === 'front') {
     page.text('Larkmoor', 14, 44, 38, 'strong', INK.cream);
     page.text('Light Railway Society', 14, 54, 16, 'plain', INK.cream);
@@ -55,7 +56,15 @@ export async function drawCover(which: 'front' | 'back'): Promise<Uint8Array> {
 /** Head band and the number at the outer edge: right on odd pages, which were made to lie on the right. */
 function runningMatter(page: Drawing, n: number): void {
   const right = n % 2 === 1;
-  page.text(String(n), right ? WIDTH - 12 : 12, HEIGHT - 9, 10, 'strong', INK.black, right ? 'right' : 'left');
+  page.text(
+    String(n),
+    right ? WIDTH - 12 : 12,
+    HEIGHT - 9,
+    10,
+    'strong',
+    INK.black,
+    right ? 'right' : 'left',
+  );
   page.text('Season timetable', WIDTH / 2, HEIGHT - 9, 7.5, 'plain', INK.grey, 'centre');
 }
 
@@ -114,9 +123,15 @@ function map(page: Drawing, left: boolean): void {
   const shift = left ? 0 : -WIDTH;
   page.box(0, 30, WIDTH, 150, INK.pale);
   for (let i = 0; i < 5; i++)
-    page.path(`M 0 ${52 + i * 26} C 50 ${30 + i * 28}, 90 ${78 + i * 22}, ${WIDTH} ${48 + i * 27}`, { stroke: INK.mist, thickness: 0.9 });
+    page.path(`M 0 ${52 + i * 26} C 50 ${30 + i * 28}, 90 ${78 + i * 22}, ${WIDTH} ${48 + i * 27}`, {
+      stroke: INK.mist,
+      thickness: 0.9,
+    });
   const scale = 2;
-  const at = (station: (typeof STATIONS)[number]) => ({ x: (station.x - 8) * scale + shift + 2, y: station.y * 1.02 + 2 });
+  const at = (station: (typeof STATIONS)[number]) => ({
+    x: (station.x - 8) * scale + shift + 2,
+    y: station.y * 1.02 + 2,
+  });
   const course = STATIONS.map((station, i) => `${i ? 'L' : 'M'} ${at(station).x} ${at(station).y}`).join(' ');
   page.path(course, { stroke: INK.black, thickness: 1.3 });
   page.path(course, { stroke: INK.cream, thickness: 0.5 });
@@ -124,15 +139,31 @@ function map(page: Drawing, left: boolean): void {
     const { x, y } = at(station);
     if (x < 0 || x > WIDTH) continue;
     page.dot(x, y, 1.8, INK.rust);
-    if (station.name === 'Ashgill Quarry') page.text(station.name, x - 4, y + 5, 9, 'strong', INK.black, 'right');
+    if (station.name === 'Ashgill Quarry')
+      page.text(station.name, x - 4, y + 5, 9, 'strong', INK.black, 'right');
     else page.text(station.name, Math.min(x + 4, WIDTH - 34), y - 3, 9, 'strong');
   }
-  page.text(left ? 'The line' : 'and the moor', left ? 12 : WIDTH - 12, 22, 20, 'strong', INK.black, left ? 'left' : 'right');
+  page.text(
+    left ? 'The line' : 'and the moor',
+    left ? 12 : WIDTH - 12,
+    22,
+    20,
+    'strong',
+    INK.black,
+    left ? 'left' : 'right',
+  );
 }
 
 function notes(page: Drawing): void {
   page.text('Good to know', 14, 28, 20, 'strong');
-  const notes = ['Fares', 'Day rover', 'Walks from stations', 'Refreshments', 'Engine shed open days', 'Becoming a volunteer'];
+  const notes = [
+    'Fares',
+    'Day rover',
+    'Walks from stations',
+    'Refreshments',
+    'Engine shed open days',
+    'Becoming a volunteer',
+  ];
   notes.forEach((note, i) => {
     page.box(12, 38 + i * 25, WIDTH - 24, 20, [INK.sand, INK.mist, INK.pale][i % 3]!);
     page.text(note, 17, 47 + i * 25, 11, 'strong');

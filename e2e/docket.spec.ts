@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { keep, markedPdf, tool } from '../src/lib/pdf/outside.test-help';
+import { keep, markedPdf, tool } from '../tests/outside';
 import { go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
@@ -23,7 +23,9 @@ async function blanks(page: Page, count: number): Promise<void> {
   await saved(page);
 }
 
-test('undo and redo walk the docket; steps are switched off, moved, edited and deleted; all of it is still there after a reload', async ({ page }) => {
+test('undo and redo walk the docket; steps are switched off, moved, edited and deleted; all of it is still there after a reload', async ({
+  page,
+}) => {
   await jobOf(page, 6);
   const pages = page.locator('.job span');
   await blanks(page, 2);
@@ -48,7 +50,9 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await step(page, 3).hover();
   await page.getByRole('button', { name: 'Move step 3 earlier' }).click();
   await expect(step(page, 2)).toContainText('Take out');
-  await step(page, 2).getByRole('button', { name: /Edit step/ }).click();
+  await step(page, 2)
+    .getByRole('button', { name: /Edit step/ })
+    .click();
   await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('1-3');
   await expect(page.getByText('6 − 3 = 3 pages')).toBeVisible();
   await page.getByRole('button', { name: 'Change step' }).click();
@@ -67,7 +71,9 @@ test('a step whose pages are gone says so and harms nothing', async ({ page }) =
   await page.getByRole('button', { name: /^Take out/ }).click();
   await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('5-6');
   await page.getByRole('button', { name: 'Put on docket' }).click();
-  await step(page, 1).getByRole('button', { name: /Edit step/ }).click();
+  await step(page, 1)
+    .getByRole('button', { name: /Edit step/ })
+    .click();
   await page.getByLabel('Its pages').fill('1-4');
   await page.getByRole('button', { name: 'Change step' }).click();
   await expect(step(page, 2)).toContainText('does not apply');
@@ -75,7 +81,9 @@ test('a step whose pages are gone says so and harms nothing', async ({ page }) =
   await expect(page.locator('.job')).toContainText('4 pages');
 });
 
-test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is picked stays picked in the sheets', async ({ page }) => {
+test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is picked stays picked in the sheets', async ({
+  page,
+}) => {
   await jobOf(page, 8);
   const picked = page.getByLabel('picked');
   await tile(page, 2).click();
@@ -128,15 +136,28 @@ test('two windows cannot overwrite each other', async ({ page, context }) => {
   await expect(page.locator('.job')).toContainText('7 pages');
 });
 
-test('jobs: searched, copied, deleted when asked twice; a file that another job uses stays', async ({ page }) => {
+test('jobs: searched, copied, deleted when asked twice; a file that another job uses stays', async ({
+  page,
+}) => {
   await jobOf(page, 4, 'shared-file.pdf');
   await page.getByLabel('Title of the job').fill('Moor guide');
   await page.keyboard.press('Enter');
   await saved(page);
   await page.goto(folder.url);
-  const card = (name: string) => page.getByRole('listitem').filter({ has: page.getByText(name, { exact: true }) });
+  const card = (name: string) =>
+    page.getByRole('listitem').filter({ has: page.getByText(name, { exact: true }) });
   await expect(card('Moor guide')).toContainText('4 pages');
-  await expect.poll(() => card('Moor guide').locator('image').evaluate((image) => fetch((image as SVGImageElement).href.baseVal).then((response) => response.headers.get('content-type')))).toBe('image/png');
+  await expect
+    .poll(() =>
+      card('Moor guide')
+        .locator('image')
+        .evaluate((image) =>
+          fetch((image as SVGImageElement).href.baseVal).then((response) =>
+            response.headers.get('content-type'),
+          ),
+        ),
+    )
+    .toBe('image/png');
   await card('Moor guide').getByRole('button', { name: 'Copy' }).click();
   await expect(card('Moor guide (copy)')).toBeVisible();
   await page.getByLabel('Search jobs').fill('moor copy');
@@ -155,18 +176,37 @@ test('jobs: searched, copied, deleted when asked twice; a file that another job 
   await card('Moor guide (copy)').getByRole('button', { name: 'Delete' }).click();
   await card('Moor guide (copy)').getByRole('button', { name: 'Delete' }).click();
   await expect(card('Moor guide (copy)')).toBeHidden();
-  expect(await folder.query("select 1 from job_source where not exists (select from job where job.id = job_source.job_id)")).toEqual([]);
+  expect(
+    await folder.query(
+      'select 1 from job_source where not exists (select from job where job.id = job_source.job_id)',
+    ),
+  ).toEqual([]);
 });
 
-test('a power cut in the middle of an output loses nothing; one that is cancelled leaves nothing', async ({ page }) => {
+test('a power cut in the middle of an output loses nothing; one that is cancelled leaves nothing', async ({
+  page,
+}) => {
   await jobOf(page, 4000, 'thick.pdf');
   await go(page, 'Hand over');
   await page.getByRole('button', { name: 'Make reading-order PDF' }).click();
-  await expect.poll(async () => (await folder.query<{ state: string }>("select state from output order by created_at desc limit 1"))[0]?.state).toBe('making');
+  await expect
+    .poll(
+      async () =>
+        (
+          await folder.query<{ state: string }>('select state from output order by created_at desc limit 1')
+        )[0]?.state,
+    )
+    .toBe('making');
   await folder.kill('SIGKILL');
-  expect((await folder.query<{ state: string }>('select state from output order by created_at desc limit 1'))[0]!.state).toBe('making');
+  expect(
+    (await folder.query<{ state: string }>('select state from output order by created_at desc limit 1'))[0]!
+      .state,
+  ).toBe('making');
   await folder.run();
-  const [download] = await Promise.all([page.waitForEvent('download', { timeout: 80_000 }), page.locator('a.file').first().click({ timeout: 80_000 })]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download', { timeout: 80_000 }),
+    page.locator('a.file').first().click({ timeout: 80_000 }),
+  ]);
   expect(tool('pdfinfo', await download.path())).toMatch(/Pages:\s+4000/);
 
   const [before] = await folder.query<{ blobs: string }>('select count(*) as blobs from blob');

@@ -26,7 +26,11 @@ export class Folder {
     const url = new URL(server);
     url.pathname = `/${name}`;
     const folder = new Folder(url.href, await freePort());
-    const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'], { env: folder.environment(), encoding: 'utf8' });
+    const setUp = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'],
+      { env: folder.environment(), encoding: 'utf8' },
+    );
     if (setUp.status !== 0) throw new Error(setUp.stderr);
     await folder.run();
     return folder;
@@ -34,9 +38,21 @@ export class Folder {
 
   /** Starts web server and worker. */
   async run(): Promise<void> {
-    for (const script of ['build/index.js', 'build/tools/worker/main.mjs']) this.programs.push(spawn(process.execPath, [script], { env: this.environment(), stdio: ['ignore', 'ignore', 'inherit'] }));
+    for (const script of ['build/index.js', 'build/tools/worker/main.mjs'])
+      this.programs.push(
+        spawn(process.execPath, [script], {
+          env: this.environment(),
+          stdio: ['ignore', 'ignore', 'inherit'],
+        }),
+      );
     for (let tries = 0; tries < 150; tries++) {
-      if (await fetch(`${this.url}/api/jobs`).then((response) => response.ok, () => false)) return;
+      if (
+        await fetch(`${this.url}/api/jobs`).then(
+          (response) => response.ok,
+          () => false,
+        )
+      )
+        return;
       await new Promise((done) => setTimeout(done, 100));
     }
     throw new Error('the web server does not answer');
@@ -44,7 +60,9 @@ export class Folder {
 
   /** Ends both, at once and without warning, as a power cut would. */
   async kill(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
-    const ends = this.programs.filter((program) => program.exitCode === null && program.signalCode === null).map((program) => once(program, 'exit'));
+    const ends = this.programs
+      .filter((program) => program.exitCode === null && program.signalCode === null)
+      .map((program) => once(program, 'exit'));
     for (const program of this.programs) program.kill(signal);
     await Promise.all(ends);
     this.programs = [];
@@ -61,7 +79,17 @@ export class Folder {
   }
 
   private environment(): NodeJS.ProcessEnv {
-    return { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), HOST: '127.0.0.1', ORIGIN: this.url, FOLDER_BUILT: '1', NODE_ENV: 'production', BODY_SIZE_LIMIT: 'Infinity', SHUTDOWN_TIMEOUT: '1' };
+    return {
+      ...process.env,
+      DATABASE_URL: this.databaseUrl,
+      PORT: String(this.port),
+      HOST: '127.0.0.1',
+      ORIGIN: this.url,
+      FOLDER_BUILT: '1',
+      NODE_ENV: 'production',
+      BODY_SIZE_LIMIT: 'Infinity',
+      SHUTDOWN_TIMEOUT: '1',
+    };
   }
 }
 

@@ -26,7 +26,9 @@ let stopping = false;
 async function stop(status) {
   if (stopping) return;
   stopping = true;
-  const ends = programs.filter((program) => program.exitCode === null && program.signalCode === null).map((program) => once(program, 'exit'));
+  const ends = programs
+    .filter((program) => program.exitCode === null && program.signalCode === null)
+    .map((program) => once(program, 'exit'));
   for (const program of programs) program.kill('SIGTERM');
   const hard = setTimeout(() => programs.forEach((program) => program.kill('SIGKILL')), 8000);
   await Promise.all(ends);
@@ -43,11 +45,22 @@ const start = (name, script) => {
   const program = spawn(process.execPath, [script], {
     stdio: 'inherit',
     detached: true,
-    env: { ...process.env, HOST, PORT, FOLDER_BUILT: '1', NODE_ENV: 'production', BODY_SIZE_LIMIT: 'Infinity', SHUTDOWN_TIMEOUT: '2', ORIGIN: process.env.ORIGIN ?? `http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}` },
+    env: {
+      ...process.env,
+      HOST,
+      PORT,
+      FOLDER_BUILT: '1',
+      NODE_ENV: 'production',
+      BODY_SIZE_LIMIT: 'Infinity',
+      SHUTDOWN_TIMEOUT: '2',
+      ORIGIN: process.env.ORIGIN ?? `http://${HOST === '0.0.0.0' ? 'localhost' : HOST}:${PORT}`,
+    },
   });
   program.on('exit', (status) => {
     if (stopping) return;
-    console.error(`The ${name} ended by itself (status ${status}). Is port ${PORT} taken? Another one can be named: PORT=3001 npm start`);
+    console.error(
+      `The ${name} ended by itself (status ${status}). Is port ${PORT} taken? Another one can be named: PORT=3001 npm start`,
+    );
     void stop(1);
   });
   programs.push(program);

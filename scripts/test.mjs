@@ -38,9 +38,21 @@ step('Types and lint', 'npm', ['run', '-s', 'check']);
 const database = await startPostgres('test-postgres');
 try {
   const env = { DATABASE_URL: database.url };
-  step('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`], fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]), env);
+  step(
+    'Unit tests',
+    'npx',
+    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`],
+    fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]),
+    env,
+  );
   buildProgram();
-  step('Interface', 'npx', ['playwright', 'test'], fromReport('e2e.json', (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]), { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` });
+  step(
+    'Interface',
+    'npx',
+    ['playwright', 'test'],
+    fromReport('e2e.json', (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]),
+    { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` },
+  );
 } finally {
   database.stop();
 }

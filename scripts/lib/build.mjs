@@ -4,11 +4,22 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSy
 import { join } from 'node:path';
 
 const STATE = '.folder';
-const SOURCES = ['src', 'static', 'scripts/lib/bundle.mjs', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
+const SOURCES = [
+  'src',
+  'static',
+  'scripts/lib/bundle.mjs',
+  'package-lock.json',
+  'svelte.config.js',
+  'vite.config.ts',
+  'tsconfig.json',
+];
 
 /** Runs a command of the project, showing what it says; stops everything when it fails. */
 export function run(command, args, { quiet = false } = {}) {
-  const { status, stdout, stderr } = spawnSync(command, args, { stdio: quiet ? 'pipe' : 'inherit', encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(command, args, {
+    stdio: quiet ? 'pipe' : 'inherit',
+    encoding: 'utf8',
+  });
   if (status === 0) return;
   if (quiet) console.error(stdout, stderr);
   console.error(`“${[command, ...args].join(' ')}” failed.`);
@@ -38,15 +49,25 @@ function once(name, paths, there, work) {
 
 /** Installs the npm packages of the lock file, unless they are there. */
 export const installPackages = () =>
-  once('npm', ['package-lock.json'], () => existsSync('node_modules/.package-lock.json'), () => {
-    console.log('Installing npm packages');
-    run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
-  });
+  once(
+    'npm',
+    ['package-lock.json'],
+    () => existsSync('node_modules/.package-lock.json'),
+    () => {
+      console.log('Installing npm packages');
+      run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true });
+    },
+  );
 
 /** Builds web server and worker when sources changed. */
 export const buildProgram = () =>
-  once('build', SOURCES, () => existsSync('build/index.js') && existsSync('build/tools/worker/main.mjs'), () => {
-    console.log('Building');
-    run('npx', ['vite', 'build', '--logLevel', 'error'], { quiet: true });
-    run('node', ['scripts/lib/bundle.mjs']);
-  });
+  once(
+    'build',
+    SOURCES,
+    () => existsSync('build/index.js') && existsSync('build/tools/worker/main.mjs'),
+    () => {
+      console.log('Building');
+      run('npx', ['vite', 'build', '--logLevel', 'error'], { quiet: true });
+      run('node', ['scripts/lib/bundle.mjs']);
+    },
+  );

@@ -16,6 +16,8 @@ await build({
   mainFields: ['module', 'main'],
   conditions: ['import'],
   external: ['sharp', 'pg', 'pg-boss', '@embedpdf/pdfium', 'fontkit'],
-  banner: { js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+  },
   logLevel: 'warning',
 });

@@ -7,7 +7,9 @@ const POSTGRES = '/usr/lib/postgresql';
 /** The folder with the newest PostgreSQL's programs, or undefined. */
 export function postgresPrograms() {
   if (!existsSync(POSTGRES)) return undefined;
-  const versions = readdirSync(POSTGRES).filter((version) => existsSync(join(POSTGRES, version, 'bin', 'initdb')));
+  const versions = readdirSync(POSTGRES).filter((version) =>
+    existsSync(join(POSTGRES, version, 'bin', 'initdb')),
+  );
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
   return newest && join(POSTGRES, newest, 'bin');
 }
@@ -28,13 +30,18 @@ export function needPackages(names) {
   if (!missing.length) return;
   const install = `apt-get install -y ${missing.join(' ')}`;
   if (process.getuid() !== 0) {
-    console.error(`Missing Debian packages: ${missing.join(', ')}. Install them, then start again:\n\n  sudo sh -c 'apt-get update && ${install}'\n`);
+    console.error(
+      `Missing Debian packages: ${missing.join(', ')}. Install them, then start again:\n\n  sudo sh -c 'apt-get update && ${install}'\n`,
+    );
     process.exit(1);
   }
   console.log(`Installing Debian packages: ${missing.join(', ')}`);
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   for (const command of ['apt-get update -q', `${install} -q --no-install-recommends`]) {
-    const { status } = spawnSync('sh', ['-c', command], { stdio: ['ignore', 'ignore', 'inherit'], env: environment });
+    const { status } = spawnSync('sh', ['-c', command], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: environment,
+    });
     if (status !== 0) {
       console.error(`“${command}” failed. Mend that, then start again.`);
       process.exit(1);

@@ -16,7 +16,11 @@ function whoRunsIt() {
 /** A folder for the data that its user can reach: the project's own, else one that is always reachable. */
 function folderFor(name, who) {
   const own = resolve('.folder', name);
-  const elsewhere = join(tmpdir(), `folder-${createHash('sha256').update(process.cwd()).digest('hex').slice(0, 12)}`, name);
+  const elsewhere = join(
+    tmpdir(),
+    `folder-${createHash('sha256').update(process.cwd()).digest('hex').slice(0, 12)}`,
+    name,
+  );
   for (const folder of [own, elsewhere]) {
     mkdirSync(folder, { recursive: true });
     if (who.uid === undefined) return folder;
@@ -47,19 +51,55 @@ export async function startPostgres(name) {
   const data = join(folder, 'data');
   const passwordFile = join(folder, 'password');
   const run = (program, ...args) => {
-    const { status, stdout, stderr } = spawnSync(join(programs, program), args, { ...who, cwd: '/', encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, LC_ALL: 'C.UTF-8' } });
+    const { status, stdout, stderr } = spawnSync(join(programs, program), args, {
+      ...who,
+      cwd: '/',
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, LC_ALL: 'C.UTF-8' },
+    });
     if (status !== 0) throw new Error(`${program}: ${stderr || stdout}`);
   };
   if (!existsSync(join(data, 'PG_VERSION'))) {
     rmSync(data, { recursive: true, force: true });
     writeFileSync(passwordFile, randomBytes(16).toString('hex'), { mode: 0o600 });
     if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid);
-    run('initdb', '-D', data, '-U', 'folder', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`);
+    run(
+      'initdb',
+      '-D',
+      data,
+      '-U',
+      'folder',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${passwordFile}`,
+    );
   }
-  const address = (port) => `postgresql://folder:${readFileSync(passwordFile, 'utf8')}@127.0.0.1:${port}/postgres`;
-  const running = spawnSync(join(programs, 'pg_ctl'), ['-D', data, 'status'], { ...who, cwd: '/' }).status === 0;
-  if (running) return { url: address(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])), stop: () => undefined };
+  const address = (port) =>
+    `postgresql://folder:${readFileSync(passwordFile, 'utf8')}@127.0.0.1:${port}/postgres`;
+  const running =
+    spawnSync(join(programs, 'pg_ctl'), ['-D', data, 'status'], { ...who, cwd: '/' }).status === 0;
+  if (running)
+    return {
+      url: address(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])),
+      stop: () => undefined,
+    };
   const port = await freePort();
-  run('pg_ctl', '-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o', `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`, 'start');
+  run(
+    'pg_ctl',
+    '-D',
+    data,
+    '-w',
+    '-t',
+    '60',
+    '-l',
+    join(data, 'server.log'),
+    '-o',
+    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`,
+    'start',
+  );
   return { url: address(port), stop: () => run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop') };
 }

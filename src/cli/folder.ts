@@ -41,16 +41,24 @@ async function main(args: string[]): Promise<number> {
   }
 }
 
-type Call = { command: 'help' } | { command: 'survey'; files: string[] } | { command: 'make'; docket: string; files: string[]; out: string };
+type Call =
+  | { command: 'help' }
+  | { command: 'survey'; files: string[] }
+  | { command: 'make'; docket: string; files: string[]; out: string };
 
 function readCall(args: string[]): Call | undefined {
   try {
-    const { values, positionals } = parseArgs({ args, allowPositionals: true, options: { out: { type: 'string' }, help: { type: 'boolean', short: 'h' } } });
+    const { values, positionals } = parseArgs({
+      args,
+      allowPositionals: true,
+      options: { out: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+    });
     const [command, ...files] = positionals;
     if (values.help || command === 'help') return { command: 'help' };
     if (command === 'survey' && files.length && !values.out) return { command, files };
     const [docket, ...sources] = files;
-    if (command === 'make' && docket && values.out) return { command, docket, files: sources, out: values.out };
+    if (command === 'make' && docket && values.out)
+      return { command, docket, files: sources, out: values.out };
     return undefined;
   } catch {
     return undefined;
@@ -68,13 +76,16 @@ async function survey(files: string[]): Promise<void> {
 
 async function make(docketFile: string, files: string[], out: string): Promise<void> {
   const docket = await readDocket(docketFile);
-  const given = await Promise.all(files.map(async (file) => ({ name: basename(file), file, hash: sha256(await read(file)) })));
+  const given = await Promise.all(
+    files.map(async (file) => ({ name: basename(file), file, hash: sha256(await read(file)) })),
+  );
   const takeIns = docket.steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [step] : []));
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
   // A file is known by its contents; failing that, by the name that the docket has for it.
   for (const step of takeIns) {
-    const match = given.find(({ hash }) => hash === step.source) ?? given.find(({ name }) => name === step.name);
+    const match =
+      given.find(({ hash }) => hash === step.source) ?? given.find(({ name }) => name === step.name);
     if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name: step.name } }));
     surveys[step.source] ??= await surveyFile(match.file, await read(match.file));
     fileOf[step.source] = match.file;
@@ -85,20 +96,30 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
     console.error(`${finding.level}: ${title}. ${text}`);
   }
   await mkdir(out, { recursive: true });
-  for (const output of docket.outputs) await writeFile(join(out, outputName(docket, output)), docket, surveys, output, fileOf);
+  for (const output of docket.outputs)
+    await writeFile(join(out, outputName(docket, output)), docket, surveys, output, fileOf);
 }
 
-async function writeFile(path: string, docket: Docket, surveys: Record<string, Survey>, output: Output, fileOf: Record<string, string>): Promise<void> {
+async function writeFile(
+  path: string,
+  docket: Docket,
+  surveys: Record<string, Survey>,
+  output: Output,
+  fileOf: Record<string, string>,
+): Promise<void> {
   const partial = `${path}.part`;
   const stream = createWriteStream(partial);
   try {
     await writeOutput(docket, output, {
       surveys,
       read: (source) => read(fileOf[source]!),
-      sink: (chunk) => new Promise((done, fail) => stream.write(chunk, (error) => (error ? fail(error) : done()))),
+      sink: (chunk) =>
+        new Promise((done, fail) => stream.write(chunk, (error) => (error ? fail(error) : done()))),
       at: new Date(),
     });
-    await new Promise<void>((done, fail) => stream.end((error?: Error | null) => (error ? fail(error) : done())));
+    await new Promise<void>((done, fail) =>
+      stream.end((error?: Error | null) => (error ? fail(error) : done())),
+    );
     await rename(partial, path);
     console.log(path);
   } catch (error) {
@@ -110,7 +131,8 @@ async function writeFile(path: string, docket: Docket, surveys: Record<string, S
 }
 
 /** A file name from the job's title and the kind of output. */
-const outputName = (docket: Docket, output: Output): string => `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${output.kind}.pdf`;
+const outputName = (docket: Docket, output: Output): string =>
+  `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${output.kind}.pdf`;
 
 async function surveyFile(file: string, bytes: Uint8Array): Promise<Survey> {
   try {
@@ -127,11 +149,15 @@ async function readDocket(file: string): Promise<Docket> {
     json = JSON.parse((await read(file)).toString('utf8'));
   } catch (error) {
     if (error instanceof Failure) throw error;
-    throw new Failure(`${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: 'it is not JSON' } })}`);
+    throw new Failure(
+      `${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: 'it is not JSON' } })}`,
+    );
   }
   const docket = docketSchema.safeParse(json);
   if (docket.success) return docket.data;
-  throw new Failure(`${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: prettifyError(docket.error).split('\n').join(' ') } })}`);
+  throw new Failure(
+    `${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: prettifyError(docket.error).split('\n').join(' ') } })}`,
+  );
 }
 
 async function read(file: string): Promise<Buffer> {

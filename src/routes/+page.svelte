@@ -37,11 +37,21 @@
 </script>
 
 <svelte:head><title>Jobs · Folder</title></svelte:head>
-<svelte:window onkeydown={(event) => event.key === '/' && !(event.target instanceof HTMLInputElement) && (event.preventDefault(), document.getElementById('search')?.focus())} />
+<svelte:window
+  onkeydown={(event) =>
+    event.key === '/' && !(event.target instanceof HTMLInputElement) && (event.preventDefault(), document.getElementById('search')?.focus())}
+/>
 
 <header>
   <span class="brand"><img src="/folder.svg" alt="" width="24" height="24" />Folder</span>
-  <label class="search"><Search size={15} /><span class="visually-hidden">Search jobs</span><input id="search" type="search" placeholder="Search jobs by name, kind or size" bind:value={search} /></label>
+  <label class="search"
+    ><Search size={15} /><span class="visually-hidden">Search jobs</span><input
+      id="search"
+      type="search"
+      placeholder="Search jobs by name, kind or size"
+      bind:value={search}
+    /></label
+  >
   <button class="btn" onclick={() => void start()} disabled={busy}>New job</button>
 </header>
 <main>
@@ -62,7 +72,10 @@
           <span class="text">
             <strong>{summary.title}</strong>
             <span class="quiet">{SCHEME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
-            <span class="facts"><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'} · <span class="mono">{summary.sheets}</span> sheet{summary.sheets === 1 ? '' : 's'}</span>
+            <span class="facts"
+              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'} · <span class="mono">{summary.sheets}</span>
+              sheet{summary.sheets === 1 ? '' : 's'}</span
+            >
             <span class="findings">
               {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}
               {#if summary.open.look}<span class="n look"><span class="mono">{summary.open.look}</span> look</span>{/if}
@@ -74,10 +87,19 @@
         <footer>
           {#if asking === id}
             <span role="alert">Delete this job? Files that other jobs use stay.</span>
-            <span class="acts"><button class="link stop" onclick={() => void remove(id)}>Delete</button><button class="link" onclick={() => (asking = undefined)}>Keep</button></span>
+            <span class="acts"
+              ><button class="link stop" onclick={() => void remove(id)}>Delete</button><button class="link" onclick={() => (asking = undefined)}
+                >Keep</button
+              ></span
+            >
           {:else}
-            <time class="quiet" datetime={changedAt} title={format(changedAt, 'd MMMM yyyy, HH:mm')}>touched {formatDistanceToNow(changedAt, { addSuffix: true })}</time>
-            <span class="acts"><button class="link" onclick={() => void copy(id)}>Copy</button><button class="link" onclick={() => (asking = id)}>Delete</button></span>
+            <time class="quiet" datetime={changedAt} title={format(changedAt, 'd MMMM yyyy, HH:mm')}
+              >touched {formatDistanceToNow(changedAt, { addSuffix: true })}</time
+            >
+            <span class="acts"
+              ><button class="link" onclick={() => void copy(id)}>Copy</button><button class="link" onclick={() => (asking = id)}>Delete</button
+              ></span
+            >
           {/if}
         </footer>
       </li>

@@ -9,14 +9,20 @@ const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/words': { rooms: ['lib/core'], packages: /^$/ },
   'lib/pdf': { rooms: ['lib/core'], packages: /^(@cantoo\/pdf-lib|node:.*|zod)$/ },
   'lib/raster': { rooms: ['lib/core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
-  'lib/server': { rooms: ['lib/core', 'lib/words', 'lib/pdf', 'lib/raster'], packages: /^(pg|pg-boss|zod|sharp|node:.*)$/ },
+  'lib/server': {
+    rooms: ['lib/core', 'lib/words', 'lib/pdf', 'lib/raster'],
+    packages: /^(pg|pg-boss|zod|sharp|node:.*)$/,
+  },
   'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/raster'], packages: /.*/ },
 };
 
 /** `import … from 'x'`, `export … from 'x'`, `import 'x'` at a line's beginning, and `import('x')` anywhere. */
-const IMPORT = /^\s*(?:import|export)\s[^'"`;]*?from\s*'([^']+)'|^\s*import\s*'([^']+)'|\bimport\('([^']+)'\)/gm;
+const IMPORT =
+  /^\s*(?:import|export)\s[^'"`;]*?from\s*'([^']+)'|^\s*import\s*'([^']+)'|\bimport\('([^']+)'\)/gm;
 
-const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter((file) => /\.(ts|svelte)$/.test(file) && !/\.test/.test(file));
+const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter(
+  (file) => /\.(ts|svelte)$/.test(file) && !file.endsWith('.test.ts'),
+);
 const roomOf = (path: string) => Object.keys(MAY).find((room) => path.startsWith(`${room}/`));
 
 test.each(Object.keys(MAY))('%s imports only what its place allows', (room) => {
@@ -25,7 +31,9 @@ test.each(Object.keys(MAY))('%s imports only what its place allows', (room) => {
   const wrong = inRoom.flatMap((file) =>
     [...readFileSync(join(SRC, file), 'utf8').matchAll(IMPORT)].flatMap(([, ...targets]) => {
       const target = targets.find(Boolean);
-      const path = target!.startsWith('.') ? relative(SRC, resolve(SRC, dirname(file), target!)) : target!.replace(/^\$lib\//, 'lib/');
+      const path = target!.startsWith('.')
+        ? relative(SRC, resolve(SRC, dirname(file), target!))
+        : target!.replace(/^\$lib\//, 'lib/');
       const to = roomOf(`${path}/`);
       const fine = to ? to === room || MAY[room]!.rooms.includes(to) : MAY[room]!.packages.test(path);
       return fine ? [] : [`${file} → ${target}`];

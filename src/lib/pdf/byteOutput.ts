@@ -54,7 +54,10 @@ export class ObjectTable {
 
   /** Begins an object: `n g obj`. */
   begin(number: number, generation = 0): void {
-    this.entries.set(number, `${String(this.out.offset).padStart(10, '0')} ${String(generation).padStart(5, '0')} n \n`);
+    this.entries.set(
+      number,
+      `${String(this.out.offset).padStart(10, '0')} ${String(generation).padStart(5, '0')} n \n`,
+    );
     this.largest = Math.max(this.largest, number);
     this.out.put(`${number} ${generation} obj\n`);
   }
@@ -68,7 +71,10 @@ export class ObjectTable {
     const { out } = this;
     const start = out.offset;
     out.put(`xref\n0 ${this.largest + 1}\n`);
-    for (let number = 0; number <= this.largest; number++) out.put(this.entries.get(number) ?? '0000000000 65535 f \n');
-    out.put(`trailer\n<< /Size ${this.largest + 1} /Root ${root} /Info ${info} /ID [<${id}> <${id}>] >>\nstartxref\n${start}\n%%EOF\n`);
+    for (let number = 0; number <= this.largest; number++)
+      out.put(this.entries.get(number) ?? '0000000000 65535 f \n');
+    out.put(
+      `trailer\n<< /Size ${this.largest + 1} /Root ${root} /Info ${info} /ID [<${id}> <${id}>] >>\nstartxref\n${start}\n%%EOF\n`,
+    );
   }
 }

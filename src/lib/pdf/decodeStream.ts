@@ -11,12 +11,14 @@ export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED
   const filter = stream.dict.lookup(PDFName.of('Filter'));
   if (!filter) return stream.getContents();
   const only = filter instanceof PDFArray ? (filter.size() === 1 ? filter.lookup(0) : undefined) : filter;
-  if (only !== PDFName.of('FlateDecode') || stream.dict.has(PDFName.of('DecodeParms'))) return decodePDFRawStream(stream).decode();
+  if (only !== PDFName.of('FlateDecode') || stream.dict.has(PDFName.of('DecodeParms')))
+    return decodePDFRawStream(stream).decode();
   try {
     // A stream cut short still shows what it has, as viewers do.
     return inflateSync(stream.getContents(), { maxOutputLength: most, finishFlush: constants.Z_SYNC_FLUSH });
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE') throw new PdfError('unpacks-too-large');
+    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE')
+      throw new PdfError('unpacks-too-large');
     return new Uint8Array();
   }
 }

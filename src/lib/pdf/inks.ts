@@ -1,13 +1,39 @@
-import { PDFArray, PDFDict, PDFHexString, PDFName, PDFRawStream, PDFString, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFRawStream,
+  PDFString,
+  type PDFContext,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
 import type { Ink } from '../core/pages/survey';
 import { decodeStream } from './decodeStream';
 import type { SourcePage } from './pageTree';
 
 const CMYK = ['Cyan', 'Magenta', 'Yellow', 'Black'];
-const OF_DEVICE: Record<string, string> = { DeviceCMYK: 'CMYK', CMYK: 'CMYK', DeviceGray: 'Grey', G: 'Grey', CalGray: 'Grey', DeviceRGB: 'RGB', RGB: 'RGB', CalRGB: 'RGB', Lab: 'Lab' };
+const OF_DEVICE: Record<string, string> = {
+  DeviceCMYK: 'CMYK',
+  CMYK: 'CMYK',
+  DeviceGray: 'Grey',
+  G: 'Grey',
+  CalGray: 'Grey',
+  DeviceRGB: 'RGB',
+  RGB: 'RGB',
+  CalRGB: 'RGB',
+  Lab: 'Lab',
+};
 const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' };
 /** Colour operators of content streams (ISO 32000-1, 8.6.8). */
-const OF_OPERATOR: Record<string, string> = { k: 'CMYK', K: 'CMYK', g: 'Grey', G: 'Grey', rg: 'RGB', RG: 'RGB' };
+const OF_OPERATOR: Record<string, string> = {
+  k: 'CMYK',
+  K: 'CMYK',
+  g: 'Grey',
+  G: 'Grey',
+  rg: 'RGB',
+  RG: 'RGB',
+};
 const DEEPEST = 24;
 
 /** Finds the inks of pages: process colours by colour operator and colour space, spots by Separation and DeviceN (8.6.6.4, 8.6.6.5). */
@@ -19,7 +45,8 @@ export class InkFinder {
   page({ dict, inherited }: SourcePage): void {
     this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
     const contents = dict.lookup(PDFName.of('Contents'));
-    if (contents instanceof PDFArray) for (let i = 0; i < contents.size(); i++) this.operators(contents.lookup(i));
+    if (contents instanceof PDFArray)
+      for (let i = 0; i < contents.size(); i++) this.operators(contents.lookup(i));
     else this.operators(contents);
   }
 
@@ -36,7 +63,8 @@ export class InkFinder {
     this.each(dict, 'XObject', (object) => {
       if (!(object instanceof PDFRawStream) || this.seen.has(object)) return;
       this.seen.add(object);
-      if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image')) this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
+      if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
+        this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
       else this.form(object, depth);
     });
     this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
@@ -73,7 +101,8 @@ export class InkFinder {
       if (names instanceof PDFArray) for (let i = 0; i < names.size(); i++) this.spot(names.lookup(i));
     } else if (name === 'ICCBased') {
       const profile = space.lookup(1);
-      const n = profile instanceof PDFRawStream ? Number(profile.dict.lookup(PDFName.of('N'))?.toString()) : NaN;
+      const n =
+        profile instanceof PDFRawStream ? Number(profile.dict.lookup(PDFName.of('N'))?.toString()) : NaN;
       this.process(OF_COMPONENTS[n]);
     } else if (name === 'Indexed' || name === 'I' || name === 'Pattern') this.space(space.get(1), depth + 1);
     else this.process(OF_DEVICE[name]);
@@ -92,13 +121,17 @@ export class InkFinder {
   }
 
   private operators(stream: PDFObject | undefined): void {
-    const text = Buffer.from(decodeStream(stream)).toString('latin1').replace(/\((?:\\.|[^\\()])*\)|<[0-9A-Fa-f\s]*>/gs, ' ');
-    for (const [, operator] of text.matchAll(/[\d.]\s+(k|K|g|G|rg|RG)(?=[\s/[(<]|$)/g)) this.process(OF_OPERATOR[operator!]);
+    const text = Buffer.from(decodeStream(stream))
+      .toString('latin1')
+      .replace(/\((?:\\.|[^\\()])*\)|<[0-9A-Fa-f\s]*>/gs, ' ');
+    for (const [, operator] of text.matchAll(/[\d.]\s+(k|K|g|G|rg|RG)(?=[\s/[(<]|$)/g))
+      this.process(OF_OPERATOR[operator!]);
   }
 
   private each(dict: PDFDict, key: string, visit: (value: PDFObject | undefined) => void): void {
     const entries = dict.lookup(PDFName.of(key));
-    if (entries instanceof PDFDict) for (const [, value] of entries.entries()) visit(this.context.lookup(value));
+    if (entries instanceof PDFDict)
+      for (const [, value] of entries.entries()) visit(this.context.lookup(value));
   }
 }
 

@@ -1,4 +1,13 @@
-import { PDFArray, PDFDict, PDFHexString, PDFName, PDFNumber, type PDFContext, type PDFDocument, type PDFObject } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  type PDFContext,
+  type PDFDocument,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
 import { labelRuns, type LabelRun, type LabelStyle } from '../core/pages/pageLabels';
 import { textOf } from './inks';
 

@@ -15,12 +15,21 @@ export async function launderPdf(bytes: Uint8Array): Promise<Uint8Array> {
   for (const { dict } of pagesOf(document)) {
     const contents = dict.lookup(PDFName.of('Contents'));
     if (!(contents instanceof PDFArray) || contents.size() === 1) continue;
-    const parts = contents.asArray().flatMap((_, i) => [Buffer.from(decodeStream(contents.lookup(i))), Buffer.from('\n')]);
-    dict.set(PDFName.of('Contents'), context.register(context.stream(deflateSync(Buffer.concat(parts)), { Filter: 'FlateDecode' })));
+    const parts = contents
+      .asArray()
+      .flatMap((_, i) => [Buffer.from(decodeStream(contents.lookup(i))), Buffer.from('\n')]);
+    dict.set(
+      PDFName.of('Contents'),
+      context.register(context.stream(deflateSync(Buffer.concat(parts)), { Filter: 'FlateDecode' })),
+    );
   }
   const chunks: Uint8Array[] = [];
-  const info = context.trailerInfo.Info instanceof PDFRef ? context.trailerInfo.Info : context.register(context.obj({}));
+  const info =
+    context.trailerInfo.Info instanceof PDFRef ? context.trailerInfo.Info : context.register(context.obj({}));
   const version = document.context.header.getVersionString().startsWith('2') ? '2.0' : '1.7';
-  await writePdf({ context, root: context.trailerInfo.Root as PDFRef, info, id: '0'.repeat(32), version }, (chunk) => void chunks.push(chunk));
+  await writePdf(
+    { context, root: context.trailerInfo.Root as PDFRef, info, id: '0'.repeat(32), version },
+    (chunk) => void chunks.push(chunk),
+  );
   return Buffer.concat(chunks);
 }

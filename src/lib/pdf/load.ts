@@ -9,7 +9,11 @@ export async function loadPdf(bytes: Uint8Array): Promise<PDFDocument> {
   if (!bytes.length) throw new PdfError('empty-file');
   if (!startsAsPdf(bytes)) throw new PdfError('not-a-pdf');
   try {
-    const document = await PDFDocument.load(bytes, { parseSpeed: ParseSpeeds.Fastest, updateMetadata: false, password: '' });
+    const document = await PDFDocument.load(bytes, {
+      parseSpeed: ParseSpeeds.Fastest,
+      updateMetadata: false,
+      password: '',
+    });
     if (!document.catalog) throw new PdfError('damaged');
     return document;
   } catch (error) {
@@ -20,4 +24,5 @@ export async function loadPdf(bytes: Uint8Array): Promise<PDFDocument> {
 }
 
 /** True when the bytes begin as a PDF does. */
-export const startsAsPdf = (bytes: Uint8Array): boolean => Buffer.from(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, HEADER_WITHIN)).includes('%PDF-');
+export const startsAsPdf = (bytes: Uint8Array): boolean =>
+  Buffer.from(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, HEADER_WITHIN)).includes('%PDF-');

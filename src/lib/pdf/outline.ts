@@ -5,14 +5,25 @@ import { textOf } from './inks';
 const MOST = 5000;
 
 /** The bookmarks of a document in reading order (ISO 32000-1, 12.3.3); pages from 0, where the target is plain to see. */
-export function bookmarksOf(document: PDFDocument, pageByRef: ReadonlyMap<PDFRef, number>): Survey['bookmarks'] {
+export function bookmarksOf(
+  document: PDFDocument,
+  pageByRef: ReadonlyMap<PDFRef, number>,
+): Survey['bookmarks'] {
   const found: Survey['bookmarks'] = [];
   const seen = new Set<PDFDict>();
   const walk = (first: PDFObject | undefined, level: number) => {
-    for (let item = document.context.lookup(first); item instanceof PDFDict && !seen.has(item) && found.length < MOST; item = item.lookup(PDFName.of('Next'))) {
+    for (
+      let item = document.context.lookup(first);
+      item instanceof PDFDict && !seen.has(item) && found.length < MOST;
+      item = item.lookup(PDFName.of('Next'))
+    ) {
       seen.add(item);
       const page = targetOf(item, pageByRef);
-      found.push({ title: textOf(item.lookup(PDFName.of('Title'))) ?? '', level, ...(page === undefined ? {} : { page }) });
+      found.push({
+        title: textOf(item.lookup(PDFName.of('Title'))) ?? '',
+        level,
+        ...(page === undefined ? {} : { page }),
+      });
       if (level < 32) walk(item.get(PDFName.of('First')), level + 1);
     }
   };
@@ -23,7 +34,9 @@ export function bookmarksOf(document: PDFDocument, pageByRef: ReadonlyMap<PDFRef
 
 function targetOf(item: PDFDict, pageByRef: ReadonlyMap<PDFRef, number>): number | undefined {
   const action = item.lookup(PDFName.of('A'));
-  const target = item.lookup(PDFName.of('Dest')) ?? (action instanceof PDFDict ? action.lookup(PDFName.of('D')) : undefined);
+  const target =
+    item.lookup(PDFName.of('Dest')) ??
+    (action instanceof PDFDict ? action.lookup(PDFName.of('D')) : undefined);
   const page = target instanceof PDFArray ? target.get(0) : undefined;
   return page instanceof PDFRef ? pageByRef.get(page) : undefined;
 }

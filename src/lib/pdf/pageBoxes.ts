@@ -7,7 +7,13 @@ import { PdfError } from './pdfError';
 
 const KINDS = ['media', 'crop', 'bleed', 'trim', 'art'] as const;
 type Kind = (typeof KINDS)[number];
-const KEY: Record<Kind, string> = { media: 'MediaBox', crop: 'CropBox', bleed: 'BleedBox', trim: 'TrimBox', art: 'ArtBox' };
+const KEY: Record<Kind, string> = {
+  media: 'MediaBox',
+  crop: 'CropBox',
+  bleed: 'BleedBox',
+  trim: 'TrimBox',
+  art: 'ArtBox',
+};
 
 /**
  * The boxes of page `number` (from 1) as seen: corners in any order, indirect numbers, inheritance, `/Rotate` and
@@ -17,25 +23,41 @@ const KEY: Record<Kind, string> = { media: 'MediaBox', crop: 'CropBox', bleed: '
 export function readBoxes(page: SourcePage, number: number, context: PDFContext): SurveyPage {
   const read = (kind: Kind): Box | undefined => {
     const key = KEY[kind];
-    const value = page.dict.get(PDFName.of(key)) ?? (key === 'MediaBox' || key === 'CropBox' ? page.inherited[key] : undefined);
+    const value =
+      page.dict.get(PDFName.of(key)) ??
+      (key === 'MediaBox' || key === 'CropBox' ? page.inherited[key] : undefined);
     return readBox(value, context);
   };
   const media = read('media');
-  if (!media || !(widthOf(media) > 0) || !(heightOf(media) > 0)) throw new PdfError('bad-page-box', { page: number });
+  if (!media || !(widthOf(media) > 0) || !(heightOf(media) > 0))
+    throw new PdfError('bad-page-box', { page: number });
   const raw: Partial<Record<Kind, Box>> = { media };
   for (const kind of KINDS.slice(1)) {
     const cut = read(kind) && intersect(media, read(kind)!);
     if (cut && widthOf(cut) > 0 && heightOf(cut) > 0) raw[kind] = cut;
   }
-  const rotate = turnOf(numberOf(page.dict.get(PDFName.of('Rotate')) ?? page.inherited.Rotate, context) ?? 0) ?? 0;
+  const rotate =
+    turnOf(numberOf(page.dict.get(PDFName.of('Rotate')) ?? page.inherited.Rotate, context) ?? 0) ?? 0;
   const unit = numberOf(page.dict.get(PDFName.of('UserUnit')), context) ?? 1;
   const userUnit = unit > 0 && Number.isFinite(unit) ? unit : 1;
   const toUpright = compose(turnMatrix(media, rotate), scale(userUnit));
   const crop = raw.crop ?? media;
-  const all: Record<Kind, Box> = { media, crop, bleed: raw.bleed ?? crop, trim: raw.trim ?? crop, art: raw.art ?? crop };
+  const all: Record<Kind, Box> = {
+    media,
+    crop,
+    bleed: raw.bleed ?? crop,
+    trim: raw.trim ?? crop,
+    art: raw.art ?? crop,
+  };
   const seen = (kind: Kind) => applyToBox(toUpright, all[kind]);
   return {
-    boxes: { media: seen('media'), crop: seen('crop'), bleed: seen('bleed'), trim: seen('trim'), art: seen('art') },
+    boxes: {
+      media: seen('media'),
+      crop: seen('crop'),
+      bleed: seen('bleed'),
+      trim: seen('trim'),
+      art: seen('art'),
+    },
     given: KINDS.filter((kind) => raw[kind]),
     rotate,
     userUnit,

@@ -20,7 +20,8 @@ export function pagesOf(document: PDFDocument): SourcePage[] {
   const seen = new Set<PDFRef>();
   const walk = (node: PDFObject | undefined, above: SourcePage['inherited'], depth: number) => {
     const dict = context.lookup(node);
-    if (!(dict instanceof PDFDict) || depth > DEEPEST) throw new PdfError('page-unreadable', { page: pages.length + 1 });
+    if (!(dict instanceof PDFDict) || depth > DEEPEST)
+      throw new PdfError('page-unreadable', { page: pages.length + 1 });
     if (node instanceof PDFRef) {
       if (seen.has(node)) throw new PdfError('page-unreadable', { page: pages.length + 1 });
       seen.add(node);

@@ -1,4 +1,14 @@
-import { PDFArray, PDFDict, PDFDocument, PDFName, PDFNull, PDFNumber, PDFRef, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFDocument,
+  PDFName,
+  PDFNull,
+  PDFNumber,
+  PDFRef,
+  type PDFContext,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
 import { contains, sizeBox, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, compose, IDENTITY, invert, type Matrix } from '../core/measure/matrix';
 import { labelsOf } from '../core/pages/labels';
@@ -18,46 +28,78 @@ const UNSCALED = 1e-9;
  * stay; MediaBox and BleedBox are trim plus bleed, CropBox the trim where asked. A page of another scale has one matrix
  * put before its content. Throws PdfError.
  */
-export async function writePagesPdf(list: PageList, crop: 'bleed' | 'trim', job: WriteContext): Promise<void> {
+export async function writePagesPdf(
+  list: PageList,
+  crop: 'bleed' | 'trim',
+  job: WriteContext,
+): Promise<void> {
   const uses = list.pages.flatMap(({ art }) => (art ? [art.source] : []));
-  const sources = await openSources(uses, job.read, job.surveys, () => PDFDocument.create({ updateMetadata: false }));
+  const sources = await openSources(uses, job.read, job.surveys, () =>
+    PDFDocument.create({ updateMetadata: false }),
+  );
   const { context, base } = sources;
   const used = new Set(list.pages.flatMap(({ art }) => (art ? [`${art.source}:${art.index}`] : [])));
   for (const [id, source] of sources.byId)
     source.pages.forEach((page, index) => {
       // Pages taken out must not ride along as targets of links and bookmarks.
-      if (!used.has(`${id}:${index}`)) source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
+      if (!used.has(`${id}:${index}`))
+        source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
     });
-  const pagesRef = context.nextRef();
+  const tree = context.nextRef();
   const placed = new Set<string>();
   const kids: PDFRef[] = [];
   for (const [index, page] of list.pages.entries()) {
     const key = page.art && `${page.art.source}:${page.art.index}`;
     const repeated = key !== undefined && placed.has(key);
     if (key) placed.add(key);
-    const { ref, dict } = page.art ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context) : newPage(context);
-    dict.set(PDFName.of('Parent'), pagesRef);
-    setBoxes(dict, page, sideOf(index, list.book), crop, page.art && job.surveys[page.art.source]!.pages[page.art.index], context);
+    const { ref, dict } = page.art
+      ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context)
+      : newPage(context);
+    dict.set(PDFName.of('Parent'), tree);
+    setBoxes(
+      dict,
+      page,
+      sideOf(index, list.book),
+      crop,
+      page.art && job.surveys[page.art.source]!.pages[page.art.index],
+      context,
+    );
     kids.push(ref);
     await job.onProgress?.(index + 1, list.pages.length);
   }
-  context.assign(pagesRef, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
+  context.assign(tree, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
   const { catalog } = base;
-  catalog.set(PDFName.of('Pages'), pagesRef);
+  catalog.set(PDFName.of('Pages'), tree);
   catalog.set(PDFName.of('PageLabels'), writeLabels(labelsOf(list.pages), context));
   const layers = mergeLayers(sources);
   if (layers) catalog.set(PDFName.of('OCProperties'), layers);
   const preferences = catalog.lookup(PDFName.of('ViewerPreferences'));
-  catalog.set(PDFName.of('ViewerPreferences'), preferences instanceof PDFDict ? preferences : context.obj({}));
-  (catalog.lookup(PDFName.of('ViewerPreferences')) as PDFDict).set(PDFName.of('DisplayDocTitle'), context.obj(true));
+  catalog.set(
+    PDFName.of('ViewerPreferences'),
+    preferences instanceof PDFDict ? preferences : context.obj({}),
+  );
+  (catalog.lookup(PDFName.of('ViewerPreferences')) as PDFDict).set(
+    PDFName.of('DisplayDocTitle'),
+    context.obj(true),
+  );
   const root = context.trailerInfo.Root as PDFRef;
-  await writePdf({ context, root, info: writeInfo(context, job.title, job.at), id: job.id, version: sources.version }, job.sink);
+  await writePdf(
+    { context, root, info: writeInfo(context, job.title, job.at), id: job.id, version: sources.version },
+    job.sink,
+  );
 }
 
 /** The page in the output, with all it inherited made its own; a second use of a page is a copy without its annotations. */
-function bringPage(source: OpenSource, index: number, repeated: boolean, context: PDFContext): { ref: PDFRef; dict: PDFDict } {
+function bringPage(
+  source: OpenSource,
+  index: number,
+  repeated: boolean,
+  context: PDFContext,
+): { ref: PDFRef; dict: PDFDict } {
   const page = source.pages[index]!;
-  if (!repeated) for (const [key, value] of Object.entries(page.inherited)) if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
+  if (!repeated)
+    for (const [key, value] of Object.entries(page.inherited))
+      if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
   const ref = source.bring(page.ref);
   const dict = context.lookup(ref, PDFDict);
   if (!repeated) return { ref, dict };
@@ -71,9 +113,19 @@ function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
   return { ref: context.register(dict), dict };
 }
 
-function setBoxes(dict: PDFDict, page: Page, side: Side, crop: 'bleed' | 'trim', survey: SurveyPage | undefined, context: PDFContext): void {
+function setBoxes(
+  dict: PDFDict,
+  page: Page,
+  side: Side,
+  crop: 'bleed' | 'trim',
+  survey: SurveyPage | undefined,
+  context: PDFContext,
+): void {
   const bleed = bleedBox(page, side);
-  const { toPage, content } = survey && page.art ? placement(page.art, survey) : { toPage: [1, 0, 0, 1, bleed.x0, bleed.y0] as Matrix, content: IDENTITY };
+  const { toPage, content } =
+    survey && page.art
+      ? placement(page.art, survey)
+      : { toPage: [1, 0, 0, 1, bleed.x0, bleed.y0] as Matrix, content: IDENTITY };
   const toRaw = invert(toPage);
   const raw = (b: Box) => context.obj(boxNumbers(applyToBox(toRaw, b)));
   for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
@@ -99,7 +151,8 @@ function setBoxes(dict: PDFDict, page: Page, side: Side, crop: 'bleed' | 'trim',
 function placement(art: Art, survey: SurveyPage): { toPage: Matrix; content: Matrix } {
   const whole = compose(survey.toUpright, art.place);
   const [a, b, c, d] = art.place;
-  if ([a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)) return { toPage: whole, content: IDENTITY };
+  if ([a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED))
+    return { toPage: whole, content: IDENTITY };
   return { toPage: survey.toUpright, content: compose(whole, invert(survey.toUpright)) };
 }
 
@@ -107,7 +160,14 @@ function wrapContents(dict: PDFDict, before: string, after: string, context: PDF
   const key = PDFName.of('Contents');
   const [value, found] = [dict.get(key), dict.lookup(key)];
   const own: PDFObject[] = found instanceof PDFArray ? found.asArray() : value ? [value] : [];
-  dict.set(key, context.obj([context.register(context.flateStream(`${before}\n`)), ...own, context.register(context.flateStream(`\n${after}`))]));
+  dict.set(
+    key,
+    context.obj([
+      context.register(context.flateStream(`${before}\n`)),
+      ...own,
+      context.register(context.flateStream(`\n${after}`)),
+    ]),
+  );
 }
 
 /** Links and other annotations go where their place on the page goes. */

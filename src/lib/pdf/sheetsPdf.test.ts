@@ -5,12 +5,29 @@ import { contains } from '../core/measure/box';
 import { mm } from '../core/measure/unit';
 import { workOut } from '../core/checks';
 import { DEFAULT_SCHEME } from '../core/sheets/scheme';
-import { docketOf } from '../core/testing.test-help';
+import { docketOf } from '../../../tests/makers';
 import type { Docket } from '../core/docket/docket';
 import { drawCover, drawInterior } from '../../../demo/timetable';
-import { boxesOf, give, keep, make, markedPdf, readBack, tool, wordsOf, type Given } from './outside.test-help';
+import {
+  boxesOf,
+  give,
+  keep,
+  make,
+  markedPdf,
+  readBack,
+  tool,
+  wordsOf,
+  type Given,
+} from '../../../tests/outside';
 
-const takeIn = (given: Given, take?: string, id = 't') => ({ id, kind: 'take-in' as const, source: given.hash, name: 'x.pdf', where: { at: 'end' as const }, ...(take ? { take } : {}) });
+const takeIn = (given: Given, take?: string, id = 't') => ({
+  id,
+  kind: 'take-in' as const,
+  source: given.hash,
+  name: 'x.pdf',
+  where: { at: 'end' as const },
+  ...(take ? { take } : {}),
+});
 let marked: Given;
 beforeAll(async () => {
   marked = await give(await markedPdf(64));
@@ -31,7 +48,11 @@ async function expectPlanned(docket: Docket, ...given: Given[]) {
     for (const cell of filled) {
       const number = cell.page!.art!.index + 1;
       const { width, height } = cell.page!.trim;
-      for (const [word, y] of [[`P${number}`, height / 2], [`HEAD${number}`, height - 40], [`FOOT${number}`, 40]] as const) {
+      for (const [word, y] of [
+        [`P${number}`, height / 2],
+        [`HEAD${number}`, height - 40],
+        [`FOOT${number}`, 40],
+      ] as const) {
         const at = found[i]!.find(({ text }) => text === word)!;
         const expected = applyToPoint(cell.matrix, width / 2, y + 4);
         expect(Math.hypot(at.x - expected.x, at.y - expected.y), `${word} on side ${i + 1}`).toBeLessThan(4);
@@ -48,25 +69,50 @@ describe('sheet PDF', () => {
   test('every page stands in its cell, upright and in order, for 4 to 64 pages and both turning edges (poppler, qpdf)', async () => {
     for (let pages = 4; pages <= 64; pages += pages < 16 ? 1 : 12)
       for (const turn of ['short-edge', 'long-edge'] as const)
-        await expectPlanned(docketOf([takeIn(marked, `1-${pages}`)], { scheme: { ...DEFAULT_SCHEME, turn, pad: pages % 2 ? 'end' : 'before-last' } }), marked);
+        await expectPlanned(
+          docketOf([takeIn(marked, `1-${pages}`)], {
+            scheme: { ...DEFAULT_SCHEME, turn, pad: pages % 2 ? 'end' : 'before-last' },
+          }),
+          marked,
+        );
   }, 120_000);
 
   test('boxes are the sheet, and nest (poppler)', async () => {
-    const bleed = { id: 'b', kind: 'bleed' as const, pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
+    const bleed = {
+      id: 'b',
+      kind: 'bleed' as const,
+      pages: 'all',
+      head: mm(3),
+      foot: mm(3),
+      spine: mm(3),
+      fore: mm(3),
+    };
     const { path } = await expectPlanned(docketOf([takeIn(marked, '1-8'), bleed]), marked);
     for (const { MediaBox, BleedBox, TrimBox } of boxesOf(path)) {
       // SRA3 lying: 450 × 320 mm; two pages of 420 × 595 pt in its middle.
       const trim = [mm(225) - 420, mm(160) - 297.5, mm(225) + 420, mm(160) + 297.5];
       agree(MediaBox!, [0, 0, mm(450), mm(320)]);
       agree(TrimBox!, trim);
-      agree(BleedBox!, trim.map((value, i) => value + [-1, -1, 1, 1][i]! * mm(3)));
+      agree(
+        BleedBox!,
+        trim.map((value, i) => value + [-1, -1, 1, 1][i]! * mm(3)),
+      );
     }
   });
 
   test('turned pages, a UserUnit, a MediaBox off the origin and several files land where they should', async () => {
-    const given = [await give(await markedPdf(1, { rotate: 180, origin: [-50, 30] })), await give(await markedPdf(2, { width: 210, height: 297.5, userUnit: 2 }))];
+    const given = [
+      await give(await markedPdf(1, { rotate: 180, origin: [-50, 30] })),
+      await give(await markedPdf(2, { width: 210, height: 297.5, userUnit: 2 })),
+    ];
     const flipped = given[0]!;
-    const path = await make(docketOf([takeIn(flipped), takeIn(given[1]!, undefined, 'u')], { scheme: { ...DEFAULT_SCHEME, pad: 'end' } }), { kind: 'sheets' }, ...given);
+    const path = await make(
+      docketOf([takeIn(flipped), takeIn(given[1]!, undefined, 'u')], {
+        scheme: { ...DEFAULT_SCHEME, pad: 'end' },
+      }),
+      { kind: 'sheets' },
+      ...given,
+    );
     const [front, back] = wordsOf(path);
     // Page 1, seen turned upside down, is on the right of the front: its foot marker is above its head marker.
     const word = (side: typeof front, text: string) => side!.filter((found) => found.text === text);
@@ -80,12 +126,36 @@ describe('sheet PDF', () => {
   test('spot inks keep a plate of their own, and marks are on every plate (Ghostscript tiffsep)', async () => {
     const [interior, front] = [await give(await drawInterior()), await give(await drawCover('front'))];
     expect(front.survey.inks).toContainEqual({ name: 'Larkmoor Green', kind: 'spot' });
-    const bleed = { id: 'b', kind: 'bleed' as const, pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
-    const path = await make(docketOf([takeIn(front), takeIn(interior, '1-3', 'u'), bleed]), { kind: 'sheets' }, interior, front);
+    const bleed = {
+      id: 'b',
+      kind: 'bleed' as const,
+      pages: 'all',
+      head: mm(3),
+      foot: mm(3),
+      spine: mm(3),
+      fore: mm(3),
+    };
+    const path = await make(
+      docketOf([takeIn(front), takeIn(interior, '1-3', 'u'), bleed]),
+      { kind: 'sheets' },
+      interior,
+      front,
+    );
     tool('qpdf', '--check', path);
     const darkest = (ink: string, area: string) => {
       const [left, foot] = area.split(' ').map(Number);
-      tool('gs', '-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=tiffsep', '-r72', '-dLastPage=1', `-sOutputFile=${path}.%d.tif`, path);
+      tool(
+        'gs',
+        '-q',
+        '-dNOPAUSE',
+        '-dBATCH',
+        '-dSAFER',
+        '-sDEVICE=tiffsep',
+        '-r72',
+        '-dLastPage=1',
+        `-sOutputFile=${path}.%d.tif`,
+        path,
+      );
       // tiffsep plates are 8-bit grey, 0 for full ink.
       return plate(`${path}.1(${ink}).tif`, left!, foot!);
     };
@@ -94,7 +164,8 @@ describe('sheet PDF', () => {
     expect(await darkest('Larkmoor Green', `${mm(225) - 200} ${cy}`)).toBe(255);
     const markX = mm(225) + mm(148);
     const markY = mm(160) + mm(105) + mm(5.5);
-    for (const ink of ['Cyan', 'Magenta', 'Yellow', 'Black', 'Larkmoor Green']) expect(await darkest(ink, `${markX} ${markY}`), ink).toBeLessThan(255);
+    for (const ink of ['Cyan', 'Magenta', 'Yellow', 'Black', 'Larkmoor Green'])
+      expect(await darkest(ink, `${markX} ${markY}`), ink).toBeLessThan(255);
   });
 
   test('files packed, locked and damaged in every way become the same sheets (made by qpdf)', async () => {
@@ -108,14 +179,31 @@ describe('sheet PDF', () => {
       const { context } = split;
       // An operator's operands in one stream, the operator in the next: legal, and only joined do they make sense.
       const [before, after] = [context.flateStream('q 1 0 0 1 0'), context.flateStream('0 cm\nQ')];
-      page.node.set(PDFName.of('Contents'), context.obj([context.register(before), context.register(after), ...page.node.normalizedEntries().Contents!.asArray()]));
+      page.node.set(
+        PDFName.of('Contents'),
+        context.obj([
+          context.register(before),
+          context.register(after),
+          ...page.node.normalizedEntries().Contents!.asArray(),
+        ]),
+      );
     }
     const files = {
       objectStreams: written('packed', '--object-streams=generate', '--compress-streams=y'),
       linearized: written('linear', '--linearize'),
       ownerPassword: written('locked', '--encrypt', '', 'owner', '256', '--'),
-      noTable: Buffer.from(readBack(plain).toString('latin1').replace(/startxref\n\d+/, 'startxref\n7'), 'latin1'),
-      wrongLength: Buffer.from(readBack(plain).toString('latin1').replaceAll(/\/Length \d+/g, '/Length 9'), 'latin1'),
+      noTable: Buffer.from(
+        readBack(plain)
+          .toString('latin1')
+          .replace(/startxref\n\d+/, 'startxref\n7'),
+        'latin1',
+      ),
+      wrongLength: Buffer.from(
+        readBack(plain)
+          .toString('latin1')
+          .replaceAll(/\/Length \d+/g, '/Length 9'),
+        'latin1',
+      ),
       severalStreams: await split.save(),
     };
     for (const [name, bytes] of Object.entries(files)) {
@@ -136,7 +224,8 @@ describe('sheet PDF', () => {
 });
 
 /** poppler prints two decimals: agreement to 0.01 pt is agreement to the last digit printed. */
-const agree = (box: number[], expected: number[]) => expected.forEach((value, i) => expect(Math.abs(box[i]! - value)).toBeLessThan(0.01));
+const agree = (box: number[], expected: number[]) =>
+  expected.forEach((value, i) => expect(Math.abs(box[i]! - value)).toBeLessThan(0.01));
 
 /** Least value (0 is full ink) within 1 pt of a place, in points from the sheet's lower left corner, of a tiffsep plate at 72 dpi. */
 async function plate(file: string, x: number, y: number): Promise<number> {
@@ -144,6 +233,10 @@ async function plate(file: string, x: number, y: number): Promise<number> {
   const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
   let least = 255;
   for (let dx = -1; dx <= 1; dx++)
-    for (let dy = -1; dy <= 1; dy++) least = Math.min(least, data[((info.height - 1 - Math.round(y) + dy) * info.width + Math.round(x) + dx) * info.channels]!);
+    for (let dy = -1; dy <= 1; dy++)
+      least = Math.min(
+        least,
+        data[((info.height - 1 - Math.round(y) + dy) * info.width + Math.round(x) + dx) * info.channels]!,
+      );
   return least;
 }

@@ -40,13 +40,15 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     return number;
   };
   out.put(fileHeader(sources.version));
-  const pages = sources.newNumber();
+  const tree = sources.newNumber();
   const allInk = write(REGISTRATION_INK);
   const forms = new Map<string, number>();
   const formOf = ({ source, index }: ArtItem): number => {
     const key = `${source}:${index}`;
     const { toUpright, boxes } = job.surveys[source]!.pages[index]!;
-    const form = forms.get(key) ?? sources.writeForm(source, index, boxNumbers(applyToBox(invert(toUpright), boxes.media)), out, table);
+    const form =
+      forms.get(key) ??
+      sources.writeForm(source, index, boxNumbers(applyToBox(invert(toUpright), boxes.media)), out, table);
     forms.set(key, form);
     return form;
   };
@@ -56,22 +58,37 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     const surface = sheetSurface(side, plan.sheet);
     const { content, xObjects } = drawSide(surface, job.surveys, formOf);
     const stream = write(`<< /Length ${content.length} >>\nstream\n${content}\nendstream`);
-    const boxes = (['media', 'bleed', 'trim'] as const).map((box) => `/${box[0]!.toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`);
-    kids.push(write(`<< /Type /Page /Parent ${pages} 0 R ${boxes.join(' ')} /Resources << /XObject << ${xObjects} >> /ColorSpace << /All ${allInk} 0 R >> >> /Contents ${stream} 0 R >>`));
+    const boxes = (['media', 'bleed', 'trim'] as const).map(
+      (box) => `/${box[0]!.toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
+    );
+    kids.push(
+      write(
+        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} /Resources << /XObject << ${xObjects} >> /ColorSpace << /All ${allInk} 0 R >> >> /Contents ${stream} 0 R >>`,
+      ),
+    );
     await out.drain();
     await job.onProgress?.(kids.length, sides.length);
   }
-  write(`<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`, pages);
+  write(
+    `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`,
+    tree,
+  );
   const inherited = sources.catalogEntries();
   await sources.writeWanted(out, table);
-  const root = write(`<< /Type /Catalog /Pages ${pages} 0 R /PageLabels ${sideLabels(kids.length)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`);
+  const root = write(
+    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(kids.length)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
+  );
   const info = write(infoDict(job.title, job.at));
   table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
   await out.drain(true);
 }
 
 /** The content of a sheet side and the forms that it names. Left unpacked: it is short, and packing costs more time than it saves bytes. */
-function drawSide(surface: Surface, surveys: Surveys, formOf: (item: ArtItem) => number): { content: string; xObjects: string } {
+function drawSide(
+  surface: Surface,
+  surveys: Surveys,
+  formOf: (item: ArtItem) => number,
+): { content: string; xObjects: string } {
   const xObjects: string[] = [];
   const lines = surface.items.map((item) => {
     if (item.kind === 'line') return drawLine(item);
@@ -95,11 +112,17 @@ const lineOperators = ({ x0, y0, x1, y1, width, dash }: LineItem): string =>
   `q /All CS 1 SCN ${figure(width)} w [${dash.map(figure).join(' ')}] 0 d ${figure(x0)} ${figure(y0)} m ${figure(x1)} ${figure(y1)} l S Q`;
 
 /** The colorant All: prints on every plate (ISO 32000-1, 8.6.6.4). */
-const REGISTRATION_INK = '[/Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >>]';
+const REGISTRATION_INK =
+  '[/Separation /All /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [1 1 1 1] /N 1 >>]';
 
 function sideLabels(count: number): string {
-  const labels = Array.from({ length: count }, (_, i) => `${Math.floor(i / 2) + 1} ${i % 2 ? 'back' : 'front'}`);
-  return `<< /Nums [${labelRuns(labels).map(({ from, prefix }) => `${from} << /P (${prefix}) >>`).join(' ')}] >>`;
+  const labels = Array.from(
+    { length: count },
+    (_, i) => `${Math.floor(i / 2) + 1} ${i % 2 ? 'back' : 'front'}`,
+  );
+  return `<< /Nums [${labelRuns(labels)
+    .map(({ from, prefix }) => `${from} << /P (${prefix}) >>`)
+    .join(' ')}] >>`;
 }
 
 /** The info dictionary; text as UTF-16BE (7.9.2.2), times as PDF dates (7.9.4). */

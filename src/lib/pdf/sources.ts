@@ -1,13 +1,20 @@
-import { PDFArray, PDFDict, PDFHexString, PDFName, PDFObjectCopier, PDFString, type PDFRef, type PDFContext, type PDFDocument } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFHexString,
+  PDFName,
+  PDFObjectCopier,
+  PDFString,
+  type PDFRef,
+  type PDFContext,
+  type PDFDocument,
+} from '@cantoo/pdf-lib';
 import type { Surveys } from '../core/pages/survey';
 import type { PdfVersion } from './byteOutput';
 import { loadPdf } from './load';
 import { pagesOf, type SourcePage } from './pageTree';
 import type { ReadSource } from './sheetsPdf';
 import { PdfError } from './pdfError';
-
-
-
 
 /** A source opened for writing: its pages, and how an object of it comes into the output. */
 export interface OpenSource {
@@ -27,7 +34,12 @@ export interface OpenSources {
 }
 
 /** Opens the sources of an output. `uses` are the source ids in order of use, repeats included. Throws PdfError. */
-export async function openSources(uses: readonly string[], read: ReadSource, surveys: Surveys, empty: () => Promise<PDFDocument>): Promise<OpenSources> {
+export async function openSources(
+  uses: readonly string[],
+  read: ReadSource,
+  surveys: Surveys,
+  empty: () => Promise<PDFDocument>,
+): Promise<OpenSources> {
   const counts = new Map<string, number>();
   for (const source of uses) counts.set(source, (counts.get(source) ?? 0) + 1);
   const order = [...counts].sort((a, b) => b[1] - a[1]).map(([source]) => source);
@@ -62,7 +74,8 @@ export function mergeLayers({ context, byId }: OpenSources): PDFDict | undefined
   for (const layers of rest) {
     append(first, layers, 'OCGs', context);
     const [into, from] = [first.lookup(PDFName.of('D')), layers.lookup(PDFName.of('D'))];
-    if (into instanceof PDFDict && from instanceof PDFDict) for (const key of ['ON', 'OFF', 'Order', 'Locked']) append(into, from, key, context);
+    if (into instanceof PDFDict && from instanceof PDFDict)
+      for (const key of ['ON', 'OFF', 'Order', 'Locked']) append(into, from, key, context);
   }
   return first;
 }
@@ -77,5 +90,13 @@ function append(into: PDFDict, from: PDFDict, key: string, context: PDFContext):
 /** The info dictionary of an output. Times as PDF dates (7.9.4). */
 export function writeInfo(context: PDFContext, title: string, at: Date): PDFRef {
   const date = `D:${at.toISOString().replace(/[-:T]|\.\d+Z$/g, '')}Z`;
-  return context.register(context.obj({ Title: PDFHexString.fromText(title), Producer: PDFHexString.fromText('Folder'), Creator: PDFHexString.fromText('Folder'), CreationDate: PDFString.of(date), ModDate: PDFString.of(date) }));
+  return context.register(
+    context.obj({
+      Title: PDFHexString.fromText(title),
+      Producer: PDFHexString.fromText('Folder'),
+      Creator: PDFHexString.fromText('Folder'),
+      CreationDate: PDFString.of(date),
+      ModDate: PDFString.of(date),
+    }),
+  );
 }

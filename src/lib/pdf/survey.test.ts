@@ -4,11 +4,15 @@ import { describe, expect, test } from 'vitest';
 import { mm } from '../core/measure/unit';
 import { expandLabels, formatNumber, labelRuns } from '../core/pages/pageLabels';
 import { drawCover, drawInterior } from '../../../demo/timetable';
-import { keep, markedPdf, readBack, tool } from './outside.test-help';
+import { keep, markedPdf, readBack, tool } from '../../../tests/outside';
 import { surveyPdf } from './survey';
 
 /** A PDF of hand-written objects, with a cross-reference table left out: readers must find the objects themselves. */
-const written = (...objects: string[]) => Buffer.from(`%PDF-1.4\n${objects.map((object, i) => `${i + 1} 0 obj\n${object}\nendobj\n`).join('')}trailer\n<< /Root 1 0 R >>\n%%EOF\n`, 'latin1');
+const written = (...objects: string[]) =>
+  Buffer.from(
+    `%PDF-1.4\n${objects.map((object, i) => `${i + 1} 0 obj\n${object}\nendobj\n`).join('')}trailer\n<< /Root 1 0 R >>\n%%EOF\n`,
+    'latin1',
+  );
 const catalog = '<< /Type /Catalog /Pages 2 0 R >>';
 
 describe('survey', () => {
@@ -26,27 +30,76 @@ describe('survey', () => {
     );
     expect(pages[0]!.boxes.media).toEqual({ x0: 0, y0: 0, x1: 842, y1: 600 });
     expect(pages[0]).toMatchObject({ rotate: 90, given: ['media'] });
-    expect(pages[1]!.boxes).toMatchObject({ trim: { x0: 10, y0: 10, x1: 590, y1: 832 }, bleed: { x0: 0, y0: 0, x1: 600, y1: 842 }, crop: { x1: 600, y1: 842 } });
+    expect(pages[1]!.boxes).toMatchObject({
+      trim: { x0: 10, y0: 10, x1: 590, y1: 832 },
+      bleed: { x0: 0, y0: 0, x1: 600, y1: 842 },
+      crop: { x1: 600, y1: 842 },
+    });
     expect(pages[1]!.given).toEqual(['media', 'bleed', 'trim']);
     // 200 × 100 units of 2 pt, turned by 90: 200 × 400 pt; the trim 10 units from the sides and 5 from head and foot.
-    expect(pages[2]).toMatchObject({ rotate: 90, userUnit: 2, boxes: { media: { x1: 200, y1: 400 }, trim: { x0: 10, y0: 20, x1: 190, y1: 380 } } });
+    expect(pages[2]).toMatchObject({
+      rotate: 90,
+      userUnit: 2,
+      boxes: { media: { x1: 200, y1: 400 }, trim: { x0: 10, y0: 20, x1: 190, y1: 380 } },
+    });
   });
 
   test('facts of the demo: sizes, inks, labels, producer', async () => {
-    const [interior, cover] = [await surveyPdf(await drawInterior()), await surveyPdf(await drawCover('front'))];
-    expect(interior).toMatchObject({ encryption: 'none', producer: 'Folder demo', inks: [{ name: 'CMYK', kind: 'process' }] });
+    const [interior, cover] = [
+      await surveyPdf(await drawInterior()),
+      await surveyPdf(await drawCover('front')),
+    ];
+    expect(interior).toMatchObject({
+      encryption: 'none',
+      producer: 'Folder demo',
+      inks: [{ name: 'CMYK', kind: 'process' }],
+    });
     expect(interior.pages).toHaveLength(12);
-    expect(interior.pages.map((page) => page.label)).toEqual(['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12']);
-    expect(cover.pages[0]!.boxes.trim).toMatchObject({ x0: expect.closeTo(mm(3)), x1: expect.closeTo(mm(151)) });
+    expect(interior.pages.map((page) => page.label)).toEqual([
+      '1',
+      '2',
+      '3',
+      '4',
+      '5',
+      '6',
+      '7',
+      '8',
+      '9',
+      '10',
+      '11',
+      '12',
+    ]);
+    expect(cover.pages[0]!.boxes.trim).toMatchObject({
+      x0: expect.closeTo(mm(3)),
+      x1: expect.closeTo(mm(151)),
+    });
   });
 
   test('a file with an owner password only is read; one that wants a password is refused (made by qpdf)', async () => {
     const plain = keep(await markedPdf(3));
-    for (const [user, key] of [['', '128'], ['', '256'], ['secret', '256']]) {
+    for (const [user, key] of [
+      ['', '128'],
+      ['', '256'],
+      ['secret', '256'],
+    ]) {
       const locked = `${plain}.${key}.pdf`;
-      tool('qpdf', '--encrypt', user!, 'owner', key!, ...(key === '128' ? ['--use-aes=y'] : []), '--', plain, locked);
+      tool(
+        'qpdf',
+        '--encrypt',
+        user!,
+        'owner',
+        key!,
+        ...(key === '128' ? ['--use-aes=y'] : []),
+        '--',
+        plain,
+        locked,
+      );
       if (user) await expect(surveyPdf(readBack(locked))).rejects.toMatchObject({ code: 'needs-password' });
-      else expect(await surveyPdf(readBack(locked))).toMatchObject({ encryption: 'owner', pages: { length: 3 } });
+      else
+        expect(await surveyPdf(readBack(locked))).toMatchObject({
+          encryption: 'owner',
+          pages: { length: 3 },
+        });
     }
   });
 
@@ -54,18 +107,41 @@ describe('survey', () => {
     const whole = Buffer.from(await markedPdf(4));
     const noTable = Buffer.from(whole.toString('latin1').replace(/startxref\n\d+/, 'startxref\n7'), 'latin1');
     expect((await surveyPdf(noTable)).pages).toHaveLength(4);
-    const refused = async (bytes: Uint8Array) => surveyPdf(bytes).then(() => 'taken', (error: { code: string }) => error.code);
+    const refused = async (bytes: Uint8Array) =>
+      surveyPdf(bytes).then(
+        () => 'taken',
+        (error: { code: string }) => error.code,
+      );
     expect(await refused(new Uint8Array())).toBe('empty-file');
     expect(await refused(Buffer.from('GIF89a and so on'))).toBe('not-a-pdf');
     expect(await refused(Buffer.from('%PDF-1.7\nthe rest is missing'))).toBe('damaged');
     expect(await refused(whole.subarray(0, whole.length / 2))).toMatch(/damaged|page-unreadable/);
     expect(await refused(written(catalog, '<< /Type /Pages /Count 0 /Kids [] >>'))).toBe('no-pages');
-    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [2 0 R] >>'))).toBe('page-unreadable');
-    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [9 0 R] >>'))).toBe('page-unreadable');
-    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [3 0 R] >>', '<< /Type /Page >>'))).toBe('bad-page-box');
-    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [3 0 R] >>', '<< /Type /Page /MediaBox [5 5 5 900] >>'))).toBe('bad-page-box');
+    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [2 0 R] >>'))).toBe(
+      'page-unreadable',
+    );
+    expect(await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [9 0 R] >>'))).toBe(
+      'page-unreadable',
+    );
+    expect(
+      await refused(written(catalog, '<< /Type /Pages /Count 1 /Kids [3 0 R] >>', '<< /Type /Page >>')),
+    ).toBe('bad-page-box');
+    expect(
+      await refused(
+        written(
+          catalog,
+          '<< /Type /Pages /Count 1 /Kids [3 0 R] >>',
+          '<< /Type /Page /MediaBox [5 5 5 900] >>',
+        ),
+      ),
+    ).toBe('bad-page-box');
     const bomb = deflateSync(Buffer.alloc(300 * 1024 * 1024));
-    const packed = written(catalog, '<< /Type /Pages /Count 1 /Kids [3 0 R] >>', '<< /Type /Page /MediaBox [0 0 9 9] /Contents 4 0 R >>', `<< /Length ${bomb.length} /Filter /FlateDecode >>\nstream\n${bomb.toString('latin1')}\nendstream`);
+    const packed = written(
+      catalog,
+      '<< /Type /Pages /Count 1 /Kids [3 0 R] >>',
+      '<< /Type /Page /MediaBox [0 0 9 9] /Contents 4 0 R >>',
+      `<< /Length ${bomb.length} /Filter /FlateDecode >>\nstream\n${bomb.toString('latin1')}\nendstream`,
+    );
     expect(await refused(packed)).toBe('unpacks-too-large');
   });
 });
@@ -90,7 +166,9 @@ describe('page labels', () => {
 
   test('roman numerals are those of PostgreSQL', { skip: !process.env.DATABASE_URL }, () => {
     const sql = "select string_agg(trim(to_char(n, 'RN')), ' ' order by n) from generate_series(1, 3999) n";
-    const theirs = execFileSync('psql', ['-AtX', '-c', sql, process.env.DATABASE_URL!], { encoding: 'utf8' }).trim().split(' ');
+    const theirs = execFileSync('psql', ['-AtX', '-c', sql, process.env.DATABASE_URL!], { encoding: 'utf8' })
+      .trim()
+      .split(' ');
     expect(theirs).toHaveLength(3999);
     expect(theirs.map((_, i) => formatNumber(i + 1, 'R'))).toEqual(theirs);
   });

@@ -9,7 +9,10 @@ import { readBoxes } from './pageBoxes';
 import { pagesOf } from './pageTree';
 
 /** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
-export async function surveyPdf(bytes: Uint8Array, onPage?: (done: number, total: number) => void): Promise<Survey> {
+export async function surveyPdf(
+  bytes: Uint8Array,
+  onPage?: (done: number, total: number) => void,
+): Promise<Survey> {
   const document = await loadPdf(bytes);
   const pages = pagesOf(document);
   const inks = new InkFinder(document.context);

@@ -6,11 +6,17 @@ import { PdfError } from './pdfError';
 import { writeSheetsPdf, type WriteContext } from './sheetsPdf';
 
 /** Works a docket out and writes one of its outputs. Throws PdfError. */
-export async function writeOutput(docket: Docket, output: Output, job: Omit<WriteContext, 'id' | 'title'>): Promise<void> {
+export async function writeOutput(
+  docket: Docket,
+  output: Output,
+  job: Omit<WriteContext, 'id' | 'title'>,
+): Promise<void> {
   const { list } = replay(docket, job.surveys);
   const plan = planSheets(list, docket.scheme);
   if (!plan) throw new PdfError('no-sheets');
-  const id = createHash('md5').update(JSON.stringify([docket, output])).digest('hex');
+  const id = createHash('md5')
+    .update(JSON.stringify([docket, output]))
+    .digest('hex');
   const context = { ...job, id, title: docket.title };
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
   if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);

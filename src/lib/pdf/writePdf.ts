@@ -52,5 +52,11 @@ function reachable(context: PDFContext, from: readonly PDFRef[]): PDFRef[] {
 }
 
 const push = (waiting: PDFObject[], value: PDFObject): void => {
-  if (value instanceof PDFRef || value instanceof PDFDict || value instanceof PDFArray || value instanceof PDFStream) waiting.push(value);
+  if (
+    value instanceof PDFRef ||
+    value instanceof PDFDict ||
+    value instanceof PDFArray ||
+    value instanceof PDFStream
+  )
+    waiting.push(value);
 };

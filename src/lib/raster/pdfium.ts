@@ -60,7 +60,11 @@ export class OpenPdf {
       p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, WHITE);
       p.FPDF_RenderPageBitmap(bitmap, page, 0, 0, width, height, 0, RENDER_FLAGS);
       const at = p.FPDFBitmap_GetBuffer(bitmap);
-      return { width, height, rgba: new Uint8ClampedArray(p.pdfium.HEAPU8.slice(at, at + width * height * 4).buffer) };
+      return {
+        width,
+        height,
+        rgba: new Uint8ClampedArray(p.pdfium.HEAPU8.slice(at, at + width * height * 4).buffer),
+      };
     } finally {
       p.FPDFBitmap_Destroy(bitmap);
       p.FPDF_ClosePage(page);

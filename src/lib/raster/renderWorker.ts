@@ -13,7 +13,9 @@ export interface RenderRequest {
   height: number;
   pixels: number;
 }
-export type RenderAnswer = { source: string; index: number; pixels: number; picture: Blob } | { source: string; index: number; error: string };
+export type RenderAnswer =
+  | { source: string; index: number; pixels: number; picture: Blob }
+  | { source: string; index: number; error: string };
 
 /** Sources held open at once; each keeps its bytes in memory. */
 const MOST_OPEN = 8;

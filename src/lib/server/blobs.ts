@@ -12,7 +12,10 @@ export const MOST_MB = 1024;
  * Stores bytes as they come, in chunks, within the caller's transaction, and returns the blob's id. A file that is
  * there already is stored no second time. Throws Problem `too-large`.
  */
-export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Array>): Promise<{ id: string; sha256: string; size: number }> {
+export async function storeBlob(
+  client: PoolClient,
+  bytes: AsyncIterable<Uint8Array>,
+): Promise<{ id: string; sha256: string; size: number }> {
   const { rows } = await client.query<{ id: string }>('insert into blob default values returning id');
   const id = rows[0]!.id;
   const hash = createHash('sha256');
@@ -26,7 +29,9 @@ export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Ar
   const sha256 = hash.digest('hex');
   // Two uploads of one file at once: the later waits here until the earlier has ended, then finds it.
   await client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
-  const known = await client.query<{ id: string }>('select id from blob where sha256 = $1 for key share', [sha256]);
+  const known = await client.query<{ id: string }>('select id from blob where sha256 = $1 for key share', [
+    sha256,
+  ]);
   if (known.rows[0]) {
     await client.query('delete from blob where id = $1', [id]);
     return { id: known.rows[0].id, sha256, size };
@@ -38,7 +43,10 @@ export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Ar
 /** The bytes of a blob, chunk by chunk, from one moment in time. */
 export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<Uint8Array> {
   for (let n = 0; ; n++) {
-    const { rows } = await client.query<{ bytes: Buffer }>('select bytes from blob_chunk where blob_id = $1 and n = $2', [id, n]);
+    const { rows } = await client.query<{ bytes: Buffer }>(
+      'select bytes from blob_chunk where blob_id = $1 and n = $2',
+      [id, n],
+    );
     if (!rows[0]) return;
     yield rows[0].bytes;
   }
@@ -68,7 +76,9 @@ export function blobStream(id: string): ReadableStream<Uint8Array> {
 
 /** Deletes sources that no job uses, and blobs that nothing refers to. Waits for nobody: what is locked is left for the next time. */
 export async function sweep(client: Db): Promise<void> {
-  await client.query('delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)');
+  await client.query(
+    'delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)',
+  );
   await client.query(
     `delete from blob where id in (
        select b.id from blob b

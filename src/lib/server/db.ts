@@ -6,7 +6,8 @@ let pool: pg.Pool | undefined;
 
 /** The pool of connections to `DATABASE_URL`. */
 export function db(): pg.Pool {
-  if (!process.env.DATABASE_URL) throw new Error('DATABASE_URL is not set. Start with npm start, which sets it.');
+  if (!process.env.DATABASE_URL)
+    throw new Error('DATABASE_URL is not set. Start with npm start, which sets it.');
   pool ??= new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 });
   return pool;
 }

@@ -41,7 +41,13 @@ export function dismissStandby(): void {
  * looked at ten times a second). A file that makes it run away takes nothing else along. Returns the memory it took at
  * its peak. Throws FenceError.
  */
-export async function runInFence(name: string, task: unknown, limits: FenceLimits, signal?: AbortSignal, onProgress?: (done: number, total: number) => void): Promise<{ peakMb: number }> {
+export async function runInFence(
+  name: string,
+  task: unknown,
+  limits: FenceLimits,
+  signal?: AbortSignal,
+  onProgress?: (done: number, total: number) => void,
+): Promise<{ peakMb: number }> {
   const waiting = standby.get(name);
   // Taken: nobody else may have it.
   if (waiting) standby.set(name, undefined);
@@ -54,9 +60,13 @@ export async function runInFence(name: string, task: unknown, limits: FenceLimit
     stopped = true;
   };
   let stopped = false;
-  const late = setTimeout(() => stop({ code: 'too-slow', data: { seconds: limits.seconds } }), limits.seconds * 1000);
+  const late = setTimeout(
+    () => stop({ code: 'too-slow', data: { seconds: limits.seconds } }),
+    limits.seconds * 1000,
+  );
   const look = setInterval(async () => {
-    if ((await residentMb(child.pid!)) > limits.mb && !stopped) stop({ code: 'too-much-memory', data: { mb: limits.mb } });
+    if ((await residentMb(child.pid!)) > limits.mb && !stopped)
+      stop({ code: 'too-much-memory', data: { mb: limits.mb } });
   }, LOOK_EVERY_MS);
   const abort = () => stop({ code: 'cancelled' });
   signal?.addEventListener('abort', abort);
@@ -87,11 +97,16 @@ export async function runInFence(name: string, task: unknown, limits: FenceLimit
 }
 
 const start = (name: string, ahead = false): Child =>
-  spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], { stdio: ['pipe', 'pipe', 'ignore'], env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: '1' } : {}) } });
+  spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], {
+    stdio: ['pipe', 'pipe', 'ignore'],
+    env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: '1' } : {}) },
+  });
 
 /** The bundled program where one was built, else the source. */
 const command = (name: string): string[] =>
-  process.env.FOLDER_BUILT ? [join('build', 'tools', 'fenced', `${name}.mjs`)] : ['--import', 'tsx', join('src', 'lib', 'server', 'fenced', `${name}.ts`)];
+  process.env.FOLDER_BUILT
+    ? [join('build', 'tools', 'fenced', `${name}.mjs`)]
+    : ['--import', 'tsx', join('src', 'lib', 'server', 'fenced', `${name}.ts`)];
 
 async function residentMb(pid: number): Promise<number> {
   try {

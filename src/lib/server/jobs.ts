@@ -30,16 +30,24 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** The jobs, last touched first. */
 export async function listJobs(): Promise<JobListing[]> {
-  const { rows } = await db().query<{ id: string; summary: JobSummary; changed_at: Date }>('select id, summary, changed_at from job order by changed_at desc, id');
+  const { rows } = await db().query<{ id: string; summary: JobSummary; changed_at: Date }>(
+    'select id, summary, changed_at from job order by changed_at desc, id',
+  );
   return rows.map(({ id, summary, changed_at }) => ({ id, summary, changedAt: changed_at.toISOString() }));
 }
 
 /** Starts a job with nothing in it, or with the given docket. */
 export async function createJob(docket: Docket = emptyDocket('New job')): Promise<string> {
   return transaction(async (client) => {
-    const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [JSON.stringify(await summary(client, docket))]);
+    const { rows } = await client.query<{ id: string }>(
+      'insert into job (summary) values ($1) returning id',
+      [JSON.stringify(await summary(client, docket))],
+    );
     const id = rows[0]!.id;
-    await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [id, JSON.stringify(docket)]);
+    await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
+      id,
+      JSON.stringify(docket),
+    ]);
     await keepSources(client, id, docket);
     return id;
   });
@@ -58,13 +66,23 @@ export async function readJob(id: string, client: Db = db()): Promise<JobRecord>
     'select s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq > j.at_seq order by s.seq limit $2',
     [id, MOST_REDO],
   );
-  return { id, revision: rows[0].revision, docket: rows[0].docket, canUndo: rows[0].undo, redo: redo.rows.map((row) => row.docket) };
+  return {
+    id,
+    revision: rows[0].revision,
+    docket: rows[0].docket,
+    canUndo: rows[0].undo,
+    redo: redo.rows.map((row) => row.docket),
+  };
 }
 
 /** Puts a new state of the docket in place of the one with `revision`. Throws Problem 409 with the present state when somebody was quicker. */
 export async function saveDocket(id: string, revision: number, value: unknown): Promise<JobRecord> {
   const parsed = docketSchema.safeParse(value);
-  if (!parsed.success) throw new Problem(400, { code: 'docket-invalid', data: { reason: parsed.error.issues[0]?.message ?? '' } });
+  if (!parsed.success)
+    throw new Problem(400, {
+      code: 'docket-invalid',
+      data: { reason: parsed.error.issues[0]?.message ?? '' },
+    });
   return transaction(async (client) => {
     await lockJob(client, id, revision);
     await pushState(client, id, parsed.data);
@@ -76,8 +94,16 @@ export async function saveDocket(id: string, revision: number, value: unknown): 
 export async function pushState(client: PoolClient, id: string, docket: Docket): Promise<void> {
   const { rows } = await client.query<{ at_seq: number }>('select at_seq from job where id = $1', [id]);
   const seq = rows[0]!.at_seq + 1;
-  await client.query('delete from docket_state where job_id = $1 and (seq >= $2 or seq < $2 - $3::integer)', [id, seq, MOST_STATES]);
-  await client.query('insert into docket_state (job_id, seq, docket) values ($1, $2, $3)', [id, seq, JSON.stringify(docket)]);
+  await client.query('delete from docket_state where job_id = $1 and (seq >= $2 or seq < $2 - $3::integer)', [
+    id,
+    seq,
+    MOST_STATES,
+  ]);
+  await client.query('insert into docket_state (job_id, seq, docket) values ($1, $2, $3)', [
+    id,
+    seq,
+    JSON.stringify(docket),
+  ]);
   await keepSources(client, id, docket);
   await stand(client, id, seq, docket);
 }
@@ -115,21 +141,31 @@ export async function deleteJob(id: string): Promise<void> {
 /** Locks the job's row and, where a revision is given, makes sure that it is still the present one. */
 export async function lockJob(client: PoolClient, id: string, revision?: number): Promise<void> {
   const present = await readJob(id, client);
-  const { rows } = await client.query<{ revision: number }>('select revision from job where id = $1 for update', [id]);
+  const { rows } = await client.query<{ revision: number }>(
+    'select revision from job where id = $1 for update',
+    [id],
+  );
   if (revision === undefined || rows[0]?.revision === revision) return;
-  throw new Problem(409, { code: 'stale' }, { job: rows[0]?.revision === present.revision ? present : await readJob(id, client) });
+  throw new Problem(
+    409,
+    { code: 'stale' },
+    { job: rows[0]?.revision === present.revision ? present : await readJob(id, client) },
+  );
 }
 
 async function stand(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
-  await client.query('update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1', [
-    id,
-    seq,
-    JSON.stringify(await summary(client, docket)),
-  ]);
+  await client.query(
+    'update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1',
+    [id, seq, JSON.stringify(await summary(client, docket))],
+  );
 }
 
 async function keepSources(client: PoolClient, id: string, docket: Docket): Promise<void> {
-  await client.query('insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing', [id, sourcesOf(docket)]);
+  await client.query(
+    'insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing',
+    [id, sourcesOf(docket)],
+  );
 }
 
-const summary = async (client: Db, docket: Docket): Promise<JobSummary> => summarise(docket, await surveysOf(sourcesOf(docket), client));
+const summary = async (client: Db, docket: Docket): Promise<JobSummary> =>
+  summarise(docket, await surveysOf(sourcesOf(docket), client));

@@ -28,12 +28,15 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   const spec = outputSchema.safeParse(value);
   if (!spec.success) throw new Problem(400, { code: 'bad-output' });
   const { docket } = await readJob(jobId);
-  const { rows } = await db().query<{ id: string }>("insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'waiting') returning id", [
-    jobId,
-    JSON.stringify(spec.data),
-    JSON.stringify(docket),
-    `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${spec.data.kind}.pdf`,
-  ]);
+  const { rows } = await db().query<{ id: string }>(
+    "insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'waiting') returning id",
+    [
+      jobId,
+      JSON.stringify(spec.data),
+      JSON.stringify(docket),
+      `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${spec.data.kind}.pdf`,
+    ],
+  );
   return rows[0]!.id;
 }
 
@@ -76,12 +79,18 @@ export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
 }
 
 /** What of a docket decides what its outputs look like. */
-const worth = ({ title, book, steps, scheme }: Docket): string => createHash('sha256').update(JSON.stringify([title, book, steps.filter((step) => !step.off), scheme])).digest('hex');
+const worth = ({ title, book, steps, scheme }: Docket): string =>
+  createHash('sha256')
+    .update(JSON.stringify([title, book, steps.filter((step) => !step.off), scheme]))
+    .digest('hex');
 
 /** Stops an output that is being made or waits; a finished one is deleted. */
 export async function dropOutput(id: string): Promise<void> {
   await transaction(async (client) => {
-    const { rowCount } = await client.query("update output set state = 'cancelled', finished_at = now() where id = $1 and state in ('waiting', 'making')", [id]);
+    const { rowCount } = await client.query(
+      "update output set state = 'cancelled', finished_at = now() where id = $1 and state in ('waiting', 'making')",
+      [id],
+    );
     if (!rowCount) await client.query('delete from output where id = $1', [id]);
     await sweep(client);
   });
@@ -108,18 +117,27 @@ export async function beginOutput(id: string): Promise<{ docket: Docket; spec: O
 
 /** Says that the output is still being made; false when it was cancelled meanwhile. */
 export async function tendOutput(id: string, done: number, total: number): Promise<boolean> {
-  const { rowCount } = await db().query("update output set done = $2, total = $3, seen_at = now() where id = $1 and state = 'making'", [id, done, total]);
+  const { rowCount } = await db().query(
+    "update output set done = $2, total = $3, seen_at = now() where id = $1 and state = 'making'",
+    [id, done, total],
+  );
   return rowCount === 1;
 }
 
 /** Ends an output well; false, with nothing kept, when it was cancelled meanwhile. */
 export async function finishOutput(client: PoolClient, id: string, blobId: string): Promise<boolean> {
-  const { rowCount } = await client.query("update output set state = 'done', blob_id = $2, finished_at = now() where id = $1 and state = 'making'", [id, blobId]);
+  const { rowCount } = await client.query(
+    "update output set state = 'done', blob_id = $2, finished_at = now() where id = $1 and state = 'making'",
+    [id, blobId],
+  );
   return rowCount === 1;
 }
 
 export async function failOutput(id: string, trouble: Trouble): Promise<void> {
-  await db().query("update output set state = 'failed', trouble = $2, finished_at = now() where id = $1 and state = 'making'", [id, JSON.stringify(trouble)]);
+  await db().query(
+    "update output set state = 'failed', trouble = $2, finished_at = now() where id = $1 and state = 'making'",
+    [id, JSON.stringify(trouble)],
+  );
 }
 
 /** Puts back outputs whose worker went away, and returns all that wait. */
@@ -128,6 +146,8 @@ export async function waitingOutputs(mine: readonly string[] = []): Promise<stri
     `update output set state = 'waiting' where state = 'making' and (id = any($1::uuid[]) or seen_at < now() - make_interval(secs => $2))`,
     [mine, SILENT_SECONDS],
   );
-  const { rows } = await db().query<{ id: string }>("select id from output where state = 'waiting' order by created_at");
+  const { rows } = await db().query<{ id: string }>(
+    "select id from output where state = 'waiting' order by created_at",
+  );
   return rows.map(({ id }) => id);
 }

@@ -16,7 +16,10 @@ let line: Promise<unknown> = Promise.resolve();
 
 /** A small PNG of a source page (from 0), drawn when first asked for and kept. Throws Problem 404. */
 export async function pictureOf(sha256: string, index: number): Promise<Buffer> {
-  const { rows } = await db().query<{ png: Buffer }>('select png from picture where sha256 = $1 and page = $2', [sha256, index]);
+  const { rows } = await db().query<{ png: Buffer }>(
+    'select png from picture where sha256 = $1 and page = $2',
+    [sha256, index],
+  );
   if (rows[0]) return rows[0].png;
   const key = `${sha256}:${index}`;
   const begun = drawing.get(key) ?? draw(sha256, index).finally(() => drawing.delete(key));
@@ -31,11 +34,21 @@ async function draw(sha256: string, index: number): Promise<Buffer> {
   const turn = line.then(async () => {
     const folder = await mkdtemp(join(tmpdir(), 'folder-picture-'));
     try {
-      const task: PictureTask = { file: join(folder, 'in.pdf'), index, page, pixels: PIXELS, out: join(folder, 'out.png') };
+      const task: PictureTask = {
+        file: join(folder, 'in.pdf'),
+        index,
+        page,
+        pixels: PIXELS,
+        out: join(folder, 'out.png'),
+      };
       await blobToFile(blob.id, task.file);
       await runInFence('drawPicture', task, LIMITS);
       const png = await readFile(task.out);
-      await db().query('insert into picture (sha256, page, png) values ($1, $2, $3) on conflict do nothing', [sha256, index, png]);
+      await db().query('insert into picture (sha256, page, png) values ($1, $2, $3) on conflict do nothing', [
+        sha256,
+        index,
+        png,
+      ]);
       return png;
     } catch (error) {
       if (error instanceof FenceError) throw new Problem(422, error.trouble);

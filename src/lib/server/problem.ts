@@ -16,7 +16,8 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   try {
     return Response.json((await work()) ?? {});
   } catch (error) {
-    if (error instanceof Problem) return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
+    if (error instanceof Problem)
+      return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
     throw error;
   }
 }

@@ -11,7 +11,8 @@ export function queue(): Promise<PgBoss> {
     const boss = new PgBoss({ connectionString: process.env.DATABASE_URL!, schema: 'queue', max: 4 });
     boss.on('error', (error) => console.error('queue:', error.message));
     await boss.start();
-    for (const name of QUEUES) await boss.createQueue(name, { name, policy: 'standard', retryLimit: 0, expireInSeconds: 3600 });
+    for (const name of QUEUES)
+      await boss.createQueue(name, { name, policy: 'standard', retryLimit: 0, expireInSeconds: 3600 });
     return boss;
   })();
   return started;

@@ -4,23 +4,34 @@ import { db, type Db } from './db';
 
 /** The surveys of the given sources, those that are here. */
 export async function surveysOf(hashes: readonly string[], client: Db = db()): Promise<Surveys> {
-  const { rows } = await client.query<{ sha256: string; survey: unknown }>('select sha256, survey from source where sha256 = any($1)', [hashes]);
+  const { rows } = await client.query<{ sha256: string; survey: unknown }>(
+    'select sha256, survey from source where sha256 = any($1)',
+    [hashes],
+  );
   return Object.fromEntries(rows.map(({ sha256, survey }) => [sha256, surveySchema.parse(survey)]));
 }
 
 /** The surveys of all sources that a job ever took in. */
 export async function surveysOfJob(jobId: string): Promise<Surveys> {
-  const { rows } = await db().query<{ sha256: string }>('select sha256 from job_source where job_id = $1', [jobId]);
+  const { rows } = await db().query<{ sha256: string }>('select sha256 from job_source where job_id = $1', [
+    jobId,
+  ]);
   return surveysOf(rows.map(({ sha256 }) => sha256));
 }
 
 /** Makes a blob a source. A source that is there already stays as it is. */
 export async function addSource(client: Db, sha256: string, blobId: string, survey: Survey): Promise<void> {
-  await client.query('insert into source (sha256, blob_id, survey) values ($1, $2, $3) on conflict (sha256) do nothing', [sha256, blobId, JSON.stringify(survey)]);
+  await client.query(
+    'insert into source (sha256, blob_id, survey) values ($1, $2, $3) on conflict (sha256) do nothing',
+    [sha256, blobId, JSON.stringify(survey)],
+  );
 }
 
 /** The blob of a source; undefined when it is not here. */
 export async function blobOfSource(sha256: string): Promise<{ id: string; size: number } | undefined> {
-  const { rows } = await db().query<{ id: string; size: string }>('select b.id, b.size from source s join blob b on b.id = s.blob_id where s.sha256 = $1', [sha256]);
+  const { rows } = await db().query<{ id: string; size: string }>(
+    'select b.id, b.size from source s join blob b on b.id = s.blob_id where s.sha256 = $1',
+    [sha256],
+  );
   return rows[0] && { id: rows[0].id, size: Number(rows[0].size) };
 }

@@ -39,7 +39,11 @@ export function summarise(docket: Docket, surveys: Surveys): JobSummary {
       const side = sideOf(index, list.book);
       const { art } = list.pages[index]!;
       const media = art && surveys[art.source]?.pages[art.index]?.boxes.media;
-      return { side, surface: pageSurface(list.pages[index]!, side), ...(media ? { media: { width: widthOf(media), height: heightOf(media) } } : {}) };
+      return {
+        side,
+        surface: pageSurface(list.pages[index]!, side),
+        ...(media ? { media: { width: widthOf(media), height: heightOf(media) } } : {}),
+      };
     }),
   };
 }

@@ -50,19 +50,27 @@ export class Refused extends Error {
 }
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const response = await fetch(path, { method, ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }) });
+  const response = await fetch(path, {
+    method,
+    ...(body === undefined
+      ? {}
+      : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+  });
   if (response.ok) return (await response.json()) as T;
   const said = (await response.json().catch(() => ({}))) as { trouble?: Trouble; job?: JobState };
   throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` }, said.job);
 }
 
 export const api = {
-  newJob: (docket?: unknown) => call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
+  newJob: (docket?: unknown) =>
+    call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
   copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`),
   deleteJob: (id: string) => call('DELETE', `/api/jobs/${id}`),
   readJob: (id: string) => call<JobState>('GET', `/api/jobs/${id}`),
-  save: (id: string, revision: number, docket: Docket) => call<JobState>('PUT', `/api/jobs/${id}`, { revision, docket }),
-  walk: (id: string, revision: number, direction: 'undo' | 'redo') => call<JobState>('POST', `/api/jobs/${id}/${direction}`, { revision }),
+  save: (id: string, revision: number, docket: Docket) =>
+    call<JobState>('PUT', `/api/jobs/${id}`, { revision, docket }),
+  walk: (id: string, revision: number, direction: 'undo' | 'redo') =>
+    call<JobState>('POST', `/api/jobs/${id}/${direction}`, { revision }),
   status: (id: string) => call<Status>('GET', `/api/jobs/${id}/status`),
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
@@ -71,10 +79,18 @@ export const api = {
 };
 
 /** Sends a file; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
-export function upload(jobId: string, file: File, place: Place, onProgress: (share: number) => void): Promise<void> {
+export function upload(
+  jobId: string,
+  file: File,
+  place: Place,
+  onProgress: (share: number) => void,
+): Promise<void> {
   return new Promise((done, fail) => {
     const request = new XMLHttpRequest();
-    request.open('POST', `/api/jobs/${jobId}/intakes?name=${encodeURIComponent(file.name)}&place=${encodeURIComponent(JSON.stringify(place))}`);
+    request.open(
+      'POST',
+      `/api/jobs/${jobId}/intakes?name=${encodeURIComponent(file.name)}&place=${encodeURIComponent(JSON.stringify(place))}`,
+    );
     request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0);
     request.onload = () => {
       if (request.status < 300) return done();

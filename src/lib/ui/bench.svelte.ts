@@ -45,10 +45,16 @@ export class Bench {
   intakes = $state.raw<IntakeState[]>([]);
   outputs = $state.raw<OutputState[]>([]);
 
-  readonly base: WorkedOut = $derived.by(() => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)));
+  readonly base: WorkedOut = $derived.by(
+    () => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)),
+  );
   /** What the bench shows: the trial where there is one. */
-  readonly shown: WorkedOut = $derived.by(() => (this.trial ? workOut(this.trial, this.surveys, this.base.replay) : this.base));
-  readonly pickedIndexes: number[] = $derived(this.shown.list.pages.flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])));
+  readonly shown: WorkedOut = $derived.by(() =>
+    this.trial ? workOut(this.trial, this.surveys, this.base.replay) : this.base,
+  );
+  readonly pickedIndexes: number[] = $derived(
+    this.shown.list.pages.flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])),
+  );
 
   private lastBase: WorkedOut | undefined;
   private work: Promise<void> = Promise.resolve();
@@ -80,7 +86,10 @@ export class Bench {
   }
 
   addSteps(drafts: readonly StepDraft[]): void {
-    this.put({ ...this.docket, steps: [...this.docket.steps, ...drafts.map((draft) => ({ ...draft, id: newStepId() }) as Step)] });
+    this.put({
+      ...this.docket,
+      steps: [...this.docket.steps, ...drafts.map((draft) => ({ ...draft, id: newStepId() }) as Step)],
+    });
   }
 
   changeSteps(change: (steps: Step[]) => Step[]): void {
@@ -91,7 +100,10 @@ export class Bench {
   mended(mend: Mend): Docket {
     return {
       ...this.docket,
-      steps: [...this.docket.steps, ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step)],
+      steps: [
+        ...this.docket.steps,
+        ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
+      ],
       scheme: { ...this.docket.scheme, ...mend.scheme },
       book: { ...this.docket.book, ...mend.book },
     };
@@ -126,7 +138,12 @@ export class Bench {
 
   private withStep(step: Step): Docket {
     const known = this.docket.steps.some(({ id }) => id === step.id);
-    return { ...this.docket, steps: known ? this.docket.steps.map((each) => (each.id === step.id ? step : each)) : [...this.docket.steps, step] };
+    return {
+      ...this.docket,
+      steps: known
+        ? this.docket.steps.map((each) => (each.id === step.id ? step : each))
+        : [...this.docket.steps, step],
+    };
   }
 
   pick(ids: Iterable<string>): void {
@@ -173,7 +190,17 @@ export class Bench {
         });
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
-        this.intakes = [...this.intakes, { id: `local-${Math.random()}`, name: file.name, state: 'failed', done: 0, total: 0, trouble: error.trouble }];
+        this.intakes = [
+          ...this.intakes,
+          {
+            id: `local-${Math.random()}`,
+            name: file.name,
+            state: 'failed',
+            done: 0,
+            total: 0,
+            trouble: error.trouble,
+          },
+        ];
       }
       this.uploads = this.uploads.filter((each) => each !== mine);
       void this.poll();
@@ -196,7 +223,9 @@ export class Bench {
       this.intakes = [...status.intakes, ...local];
       this.outputs = status.outputs;
       if (status.revision !== this.revision && !this.saving && !this.form) await this.reload();
-      busy = status.intakes.some(({ state }) => state !== 'failed') || status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
+      busy =
+        status.intakes.some(({ state }) => state !== 'failed') ||
+        status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
     } catch {
       // The server may be starting again; the next look will tell.
     }
@@ -217,7 +246,9 @@ export class Bench {
   private async fetchSurveys(docket: Docket): Promise<void> {
     const missing = sourcesOf(docket).filter((source) => !this.surveys[source]);
     if (!missing.length) return;
-    const fetched = await Promise.all(missing.map(async (source): Promise<[string, Survey]> => [source, await api.survey(source)]));
+    const fetched = await Promise.all(
+      missing.map(async (source): Promise<[string, Survey]> => [source, await api.survey(source)]),
+    );
     this.surveys = { ...this.surveys, ...Object.fromEntries(fetched) };
   }
 
@@ -226,7 +257,9 @@ export class Bench {
     this.docket = job.docket;
     this.canUndo = job.canUndo;
     this.redo = job.redo;
-    this.picked = new Set([...this.picked].filter((id) => this.shown.list.pages.some((page) => page.id === id)));
+    this.picked = new Set(
+      [...this.picked].filter((id) => this.shown.list.pages.some((page) => page.id === id)),
+    );
     if (!this.pickedError) this.pickedText = this.picked.size ? this.pickedText : '';
   }
 
@@ -238,11 +271,13 @@ export class Bench {
         this.notice = '';
       } catch (error) {
         if (!(error instanceof Refused)) {
-          this.notice = 'Not saved: the server does not answer. What you see is kept here; the next change tries again.';
+          this.notice =
+            'Not saved: the server does not answer. What you see is kept here; the next change tries again.';
         } else if (error.status === 409 && error.job) {
           await this.fetchSurveys(error.job.docket);
           this.take(error.job);
-          this.notice = 'This job was changed in another window, so your last change was not put on the docket. What you see is how it stands now.';
+          this.notice =
+            'This job was changed in another window, so your last change was not put on the docket. What you see is how it stands now.';
         } else {
           await this.reload().catch(() => undefined);
           this.notice = `Not saved. ${sayTrouble(error.trouble)}`;

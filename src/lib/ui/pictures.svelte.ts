@@ -21,7 +21,10 @@ export class Pictures {
   readonly ready = new SvelteMap<string, Picture>();
   /** Sources that the renderer cannot read. */
   readonly broken = new SvelteMap<string, string>();
-  private readonly wanted = new Map<string, { source: string; index: number; page: SurveyPage; pixels: number }>();
+  private readonly wanted = new Map<
+    string,
+    { source: string; index: number; page: SurveyPage; pixels: number }
+  >();
   private readonly worker: Worker | undefined;
   private busy = false;
   private bytes = 0;
@@ -61,7 +64,15 @@ export class Pictures {
     this.wanted.delete(key);
     const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
     const scale = pixels / Math.max(width, height);
-    const request: RenderRequest = { source, url: `/api/sources/${source}`, index, media: mediaBoxOf(page), width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)), pixels };
+    const request: RenderRequest = {
+      source,
+      url: `/api/sources/${source}`,
+      index,
+      media: mediaBoxOf(page),
+      width: Math.max(1, Math.round(width * scale)),
+      height: Math.max(1, Math.round(height * scale)),
+      pixels,
+    };
     this.busy = true;
     this.worker.postMessage(request);
   }
@@ -72,7 +83,11 @@ export class Pictures {
     else {
       const key = `${answer.source}:${answer.index}`;
       this.forget(key);
-      this.ready.set(key, { url: URL.createObjectURL(answer.picture), pixels: answer.pixels, bytes: answer.picture.size });
+      this.ready.set(key, {
+        url: URL.createObjectURL(answer.picture),
+        pixels: answer.pixels,
+        bytes: answer.picture.size,
+      });
       this.bytes += answer.picture.size;
       for (const old of this.ready.keys()) {
         if (this.bytes <= MOST_BYTES || old === key) break;

@@ -8,7 +8,9 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
     case 'empty':
       return 'Say which pages: 3, 5-9, even, last, or all.';
     case 'unexpected':
-      return seen ? `“${seen}” cannot be read here. Pages look like 3, 5-9, even, last.` : 'Something is missing at the end. Pages look like 3, 5-9, even, last.';
+      return seen
+        ? `“${seen}” cannot be read here. Pages look like 3, 5-9, even, last.`
+        : 'Something is missing at the end. Pages look like 3, 5-9, even, last.';
     case 'no-such-page':
       return `There is no page ${seen}: the job has ${pages}.`;
     case 'backwards':

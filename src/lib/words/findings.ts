@@ -12,7 +12,8 @@ export interface Said {
   text: string;
 }
 
-const plural = (count: number, one: string, many = `${one}s`): string => (count === 1 ? `1 ${one}` : `${count} ${many}`);
+const plural = (count: number, one: string, many = `${one}s`): string =>
+  count === 1 ? `1 ${one}` : `${count} ${many}`;
 
 /** A size with its name where it has one: `A5, 148 × 210 mm`. */
 export function saySize(size: Size, unit: Unit): string {
@@ -26,16 +27,25 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
   const pages = plural(finding.pages.length, 'page');
   switch (finding.code) {
     case 'step-failed':
-      return { title: 'A step does not apply', text: `${sayStepProblem(finding.problem)} The pages pass this step unchanged until it is edited or taken out.` };
+      return {
+        title: 'A step does not apply',
+        text: `${sayStepProblem(finding.problem)} The pages pass this step unchanged until it is edited or taken out.`,
+      };
     case 'mixed-sizes':
       return {
         title: 'One size is not like the rest',
         text: `${pages} ${finding.pages.length === 1 ? 'is' : 'are'} not ${saySize(finding.commonest, unit)} like the others. Trimmed together, they come out cut off or with white edges.`,
       };
     case 'leaf-two-sizes':
-      return { title: 'A leaf with two sizes', text: `Its front is ${size(finding.front)}, its back ${size(finding.back)}. One piece of paper has one size: make both the same.` };
+      return {
+        title: 'A leaf with two sizes',
+        text: `Its front is ${size(finding.front)}, its back ${size(finding.back)}. One piece of paper has one size: make both the same.`,
+      };
     case 'bleed-missing':
-      return { title: 'No bleed supplied', text: `${pages} end${finding.pages.length === 1 ? 's' : ''} at the trim. Where colour runs to the edge, a cut 1 mm off leaves a white line: ask for art with 3 mm bleed.` };
+      return {
+        title: 'No bleed supplied',
+        text: `${pages} end${finding.pages.length === 1 ? 's' : ''} at the trim. Where colour runs to the edge, a cut 1 mm off leaves a white line: ask for art with 3 mm bleed.`,
+      };
     case 'bleed-short':
       return {
         title: 'The art does not reach the bleed',
@@ -48,17 +58,32 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       };
     case 'blanks-wanted':
       return {
-        title: `${plural(finding.count, 'blank')} fill the last sheet`.replace('1 blank fill', '1 blank fills'),
+        title: `${plural(finding.count, 'blank')} fill the last sheet`.replace(
+          '1 blank fill',
+          '1 blank fills',
+        ),
         text: `${plural(finding.total, 'page')} do not divide by 4. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
       };
     case 'first-page-left':
-      return { title: 'The first page lies on the left', text: 'A stitched booklet begins on the right: its outer sheet folds round the others with page 1 in front.' };
+      return {
+        title: 'The first page lies on the left',
+        text: 'A stitched booklet begins on the right: its outer sheet folds round the others with page 1 in front.',
+      };
     case 'sheet-too-small':
-      return { title: 'The sheet is too small', text: `Two pages do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.` };
+      return {
+        title: 'The sheet is too small',
+        text: `Two pages do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
+      };
     case 'bleed-off-sheet':
-      return { title: 'The bleed runs off the sheet', text: `The trims fit on ${size(finding.sheet)}, the bleed does not, so edges may stay white. With bleed and marks: ${size(finding.needed)}.` };
+      return {
+        title: 'The bleed runs off the sheet',
+        text: `The trims fit on ${size(finding.sheet)}, the bleed does not, so edges may stay white. With bleed and marks: ${size(finding.needed)}.`,
+      };
     case 'marks-off-sheet':
-      return { title: 'No room for all marks', text: `Marks run off ${size(finding.sheet)} and will not show whole. With marks the sheet needs ${size(finding.needed)}.` };
+      return {
+        title: 'No room for all marks',
+        text: `Marks run off ${size(finding.sheet)} and will not show whole. With marks the sheet needs ${size(finding.needed)}.`,
+      };
   }
 }
 

@@ -7,16 +7,37 @@ import type { Step, StepOf } from '../core/docket/steps';
 import { nameSize } from '../core/paper/sizes';
 
 /** What each kind of step is called. */
-export const STEP_NAME: Record<Step['kind'], string> = { 'take-in': 'Take in', blank: 'Blank', remove: 'Take out', move: 'Move', trim: 'Size', bleed: 'Bleed' };
+export const STEP_NAME: Record<Step['kind'], string> = {
+  'take-in': 'Take in',
+  blank: 'Blank',
+  remove: 'Take out',
+  move: 'Move',
+  trim: 'Size',
+  bleed: 'Bleed',
+};
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
-export function sayStep(step: Step, unit: Unit, before: PageList): { act: string; what: string; detail: string } {
+export function sayStep(
+  step: Step,
+  unit: Unit,
+  before: PageList,
+): { act: string; what: string; detail: string } {
   const act = STEP_NAME[step.kind];
   switch (step.kind) {
     case 'take-in':
-      return { act, what: step.name, detail: [step.take ? `its pages ${step.take}` : '', sayPlace(step.where, before)].filter(Boolean).join(' · ') };
+      return {
+        act,
+        what: step.name,
+        detail: [step.take ? `its pages ${step.take}` : '', sayPlace(step.where, before)]
+          .filter(Boolean)
+          .join(' · '),
+      };
     case 'blank':
-      return { act, what: step.count === 1 ? '1 page' : `${step.count} pages`, detail: sayPlace(step.where, before) };
+      return {
+        act,
+        what: step.count === 1 ? '1 page' : `${step.count} pages`,
+        detail: sayPlace(step.where, before),
+      };
     case 'remove':
       return { act, what: sayPages(step.pages, before), detail: '' };
     case 'move':
@@ -24,7 +45,11 @@ export function sayStep(step: Step, unit: Unit, before: PageList): { act: string
     case 'trim': {
       const known = nameSize(step);
       const size = formatSize(step.width, step.height, unit);
-      return { act, what: sayPages(step.pages, before), detail: `${known ? `${known.name}${known.landscape ? ' landscape' : ''} · ` : ''}${size} · content ${CONTENT_WORD[step.content]}` };
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${known ? `${known.name}${known.landscape ? ' landscape' : ''} · ` : ''}${size} · content ${CONTENT_WORD[step.content]}`,
+      };
     }
     case 'bleed':
       return { act, what: sayPages(step.pages, before), detail: sayBleed(step, unit) };
@@ -36,7 +61,8 @@ const CONTENT_WORD = { hold: 'held', fit: 'fitted', fill: 'filling', stretch: 's
 
 /** Pages of a step in words; picked ones by where they are now. */
 export function sayPages(selection: Selection, list: PageList): string {
-  if (typeof selection === 'string') return /^all$/i.test(selection.trim()) ? 'all pages' : `pages ${selection.trim()}`;
+  if (typeof selection === 'string')
+    return /^all$/i.test(selection.trim()) ? 'all pages' : `pages ${selection.trim()}`;
   const ids = new Set(selection.ids);
   const indexes = list.pages.flatMap((page, index) => (ids.has(page.id) ? [index] : []));
   if (!indexes.length) return 'pages that are gone';

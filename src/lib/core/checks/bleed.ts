@@ -18,7 +18,14 @@ export const checkBleed: Check = ({ list }) => {
   if (none.length) findings.push({ code: 'bleed-missing', level: 'note', stage: 'take-in', pages: none });
   if (short.length) {
     const worst = short.reduce((a, b) => (b.wanted - b.there > a.wanted - a.there ? b : a));
-    findings.push({ code: 'bleed-short', wanted: worst.wanted, there: Math.max(0, worst.there), level: 'look', stage: 'pages', pages: short.map(({ id }) => id) });
+    findings.push({
+      code: 'bleed-short',
+      wanted: worst.wanted,
+      there: Math.max(0, worst.there),
+      level: 'look',
+      stage: 'pages',
+      pages: short.map(({ id }) => id),
+    });
   }
   return findings;
 };
@@ -27,10 +34,21 @@ export const checkBleed: Check = ({ list }) => {
 function worstEdge(page: Page, side: Side): { wanted: number; there: number } {
   const wanted = bleedSides(page.bleed, side);
   const art = artBox(page)!;
-  const there = { left: -art.x0, right: art.x1 - page.trim.width, head: art.y1 - page.trim.height, foot: -art.y0 };
+  const there = {
+    left: -art.x0,
+    right: art.x1 - page.trim.width,
+    head: art.y1 - page.trim.height,
+    foot: -art.y0,
+  };
   // The spine edge of a bound leaf is not cut, so bleed missing there does no harm.
-  const edges = (side === 'right' ? ['right', 'head', 'foot'] : ['left', 'head', 'foot']) as ('left' | 'right' | 'head' | 'foot')[];
+  const edges = (side === 'right' ? ['right', 'head', 'foot'] : ['left', 'head', 'foot']) as (
+    'left' | 'right' | 'head' | 'foot'
+  )[];
   return edges
     .map((edge) => ({ wanted: wanted[edge], there: there[edge] }))
-    .reduce((worst, edge) => (edge.wanted - edge.there > worst.wanted - worst.there || (worst.wanted <= SLACK && edge.wanted > SLACK) ? edge : worst));
+    .reduce((worst, edge) =>
+      edge.wanted - edge.there > worst.wanted - worst.there || (worst.wanted <= SLACK && edge.wanted > SLACK)
+        ? edge
+        : worst,
+    );
 }

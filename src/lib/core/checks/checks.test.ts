@@ -3,19 +3,28 @@ import { mm } from '../measure/unit';
 import { emptyDocket } from '../docket/docket';
 import { spreadsOf } from '../pages/leaves';
 import { DEFAULT_SCHEME } from '../sheets/scheme';
-import { docketOf, hashOf, plainSurvey, survey, surveyPage, takeInStep } from '../testing.test-help';
+import { docketOf, hashOf, plainSurvey, survey, surveyPage, takeInStep } from '../../../../tests/makers';
 import type { Step } from '../docket/steps';
 import type { Mend } from './finding';
 import { workOut } from '.';
 
 const codes = (work: ReturnType<typeof workOut>) => work.findings.map((finding) => finding.code);
-const put = (steps: Step[], mend: Mend): Step[] => [...steps, ...(mend.steps ?? []).map((step, i) => ({ ...step, id: `mend${i}` }) as Step)];
+const put = (steps: Step[], mend: Mend): Step[] => [
+  ...steps,
+  ...(mend.steps ?? []).map((step, i) => ({ ...step, id: `mend${i}` }) as Step),
+];
 
 describe('a cover put round a finished interior', () => {
-  const surveys = { [hashOf('a')]: plainSurvey(12), [hashOf('b')]: plainSurvey(1), [hashOf('c')]: plainSurvey(1) };
+  const surveys = {
+    [hashOf('a')]: plainSurvey(12),
+    [hashOf('b')]: plainSurvey(1),
+    [hashOf('c')]: plainSurvey(1),
+  };
   const steps = [takeInStep('a'), takeInStep('b', 'start'), takeInStep('c', 'end')];
   const pairs = (work: ReturnType<typeof workOut>) =>
-    spreadsOf(work.list.pages.length, work.list.book).map(({ left, right }) => [left, right].map((i) => work.list.pages[i ?? -1]?.art?.index ?? '-').join(' '));
+    spreadsOf(work.list.pages.length, work.list.book).map(({ left, right }) =>
+      [left, right].map((i) => work.list.pages[i ?? -1]?.art?.index ?? '-').join(' '),
+    );
 
   // By practice: pairs (2,3)(4,5) become (1,2)(3,4); one blank inside each cover restores them.
   test('swaps the pairs, is found, and one blank inside each cover mends it', () => {
@@ -33,34 +42,75 @@ describe('a cover put round a finished interior', () => {
 
   test('is nothing to find when the interior begins on the right, or is one page', () => {
     expect(codes(workOut(docketOf([takeInStep('a')]), surveys))).not.toContain('pairs-apart');
-    expect(codes(workOut(docketOf([takeInStep('b'), takeInStep('c')]), surveys))).not.toContain('pairs-apart');
+    expect(codes(workOut(docketOf([takeInStep('b'), takeInStep('c')]), surveys))).not.toContain(
+      'pairs-apart',
+    );
   });
 });
 
 test('the odd sizes are found, leaf by leaf, and the mend makes them like the rest', () => {
-  const surveys = { [hashOf('a')]: survey([0, 1, 2, 3].map((n) => surveyPage(n === 2 ? { width: mm(210), height: mm(297) } : undefined))) };
+  const surveys = {
+    [hashOf('a')]: survey(
+      [0, 1, 2, 3].map((n) => surveyPage(n === 2 ? { width: mm(210), height: mm(297) } : undefined)),
+    ),
+  };
   const work = workOut(docketOf([takeInStep('a')]), surveys);
   const [mixed, leaf] = work.findings;
   expect(mixed).toMatchObject({ code: 'mixed-sizes', sizes: 2, pages: [work.list.pages[2]!.id] });
-  expect(leaf).toMatchObject({ code: 'leaf-two-sizes', pages: [work.list.pages[2]!.id, work.list.pages[3]!.id] });
+  expect(leaf).toMatchObject({
+    code: 'leaf-two-sizes',
+    pages: [work.list.pages[2]!.id, work.list.pages[3]!.id],
+  });
   expect(codes(workOut(docketOf(put([takeInStep('a')], mixed!.mend!)), surveys))).toEqual(['bleed-missing']);
 });
 
 test('bleed: none supplied, less than asked for, and enough', () => {
-  const bleed = (points: number): Step => ({ id: 'x', kind: 'bleed', pages: 'all', head: points, foot: points, spine: 0, fore: points });
+  const bleed = (points: number): Step => ({
+    id: 'x',
+    kind: 'bleed',
+    pages: 'all',
+    head: points,
+    foot: points,
+    spine: 0,
+    fore: points,
+  });
   const media = { x0: -6, y0: -6, x1: mm(148) + 6, y1: mm(210) + 6 };
   const boxes = { ...surveyPage().boxes, media, bleed: media };
-  const surveys = { [hashOf('a')]: survey([1, 2, 3, 4].map(() => surveyPage(undefined, { boxes, given: ['media', 'trim', 'bleed'] }))), [hashOf('b')]: plainSurvey(4) };
+  const surveys = {
+    [hashOf('a')]: survey(
+      [1, 2, 3, 4].map(() => surveyPage(undefined, { boxes, given: ['media', 'trim', 'bleed'] })),
+    ),
+    [hashOf('b')]: plainSurvey(4),
+  };
   expect(codes(workOut(docketOf([takeInStep('a')]), surveys))).toEqual([]);
-  expect(workOut(docketOf([takeInStep('a'), bleed(9)]), surveys).findings[0]).toMatchObject({ code: 'bleed-short', wanted: 9, there: expect.closeTo(6) });
+  expect(workOut(docketOf([takeInStep('a'), bleed(9)]), surveys).findings[0]).toMatchObject({
+    code: 'bleed-short',
+    wanted: 9,
+    there: expect.closeTo(6),
+  });
   expect(codes(workOut(docketOf([takeInStep('b')]), surveys))).toEqual(['bleed-missing']);
-  expect(workOut(docketOf([takeInStep('b'), bleed(9)]), surveys).findings[0]).toMatchObject({ code: 'bleed-short', there: 0 });
+  expect(workOut(docketOf([takeInStep('b'), bleed(9)]), surveys).findings[0]).toMatchObject({
+    code: 'bleed-short',
+    there: 0,
+  });
 });
 
 describe('sheets', () => {
   const surveys = { [hashOf('a')]: plainSurvey(6) };
-  const sheet = (width: number, height: number) => ({ scheme: { ...DEFAULT_SCHEME, stock: { width: mm(width), height: mm(height) } } });
-  const work = (size: { scheme: typeof DEFAULT_SCHEME }) => workOut(docketOf([takeInStep('a'), { id: 'x', kind: 'bleed', pages: 'all', head: mm(3), foot: mm(3), spine: 0, fore: mm(3) }], size), surveys);
+  const sheet = (width: number, height: number) => ({
+    scheme: { ...DEFAULT_SCHEME, stock: { width: mm(width), height: mm(height) } },
+  });
+  const work = (size: { scheme: typeof DEFAULT_SCHEME }) =>
+    workOut(
+      docketOf(
+        [
+          takeInStep('a'),
+          { id: 'x', kind: 'bleed', pages: 'all', head: mm(3), foot: mm(3), spine: 0, fore: mm(3) },
+        ],
+        size,
+      ),
+      surveys,
+    );
 
   test.each([
     [210, 297, 'bleed-off-sheet'],
@@ -69,16 +119,27 @@ describe('sheets', () => {
     [212, 300, 'bleed-off-sheet'],
     [220, 305, 'marks-off-sheet'],
   ])('%d × %d mm for A5 pages: %s', (width, height, code) => {
-    const finding = work(sheet(width, height)).findings.find((f) => f.stage === 'sheets' && f.code !== 'blanks-wanted')!;
+    const finding = work(sheet(width, height)).findings.find(
+      (f) => f.stage === 'sheets' && f.code !== 'blanks-wanted',
+    )!;
     // 2 × 148 + 2 × (3 + 5) wide, 210 + 2 × (3 + 5) high.
-    expect(finding).toMatchObject({ code, needed: { width: expect.closeTo(mm(312)), height: expect.closeTo(mm(226)) } });
+    expect(finding).toMatchObject({
+      code,
+      needed: { width: expect.closeTo(mm(312)), height: expect.closeTo(mm(226)) },
+    });
     expect(finding.mend).toMatchObject({ code: 'larger-sheet', data: { name: 'B4' } });
   });
 
   test('a sheet that takes it all raises nothing; missing pages are counted; a first page on the left is refused', () => {
     expect(codes(work(sheet(320, 450)))).toEqual(['bleed-short', 'blanks-wanted']);
-    expect(work(sheet(320, 450)).findings[1]).toMatchObject({ count: 2, total: 6, mend: { steps: [{ kind: 'blank', count: 2 }] } });
-    expect(codes(workOut(docketOf([takeInStep('a')], { book: { first: 'left' } }), surveys))).toContain('first-page-left');
+    expect(work(sheet(320, 450)).findings[1]).toMatchObject({
+      count: 2,
+      total: 6,
+      mend: { steps: [{ kind: 'blank', count: 2 }] },
+    });
+    expect(codes(workOut(docketOf([takeInStep('a')], { book: { first: 'left' } }), surveys))).toContain(
+      'first-page-left',
+    );
     expect(workOut(emptyDocket('x'), {}).findings).toEqual([]);
   });
 });

@@ -20,6 +20,12 @@ export interface WorkedOut extends JobState {
 /** Works a job out from its two parts, re-using what `before` still holds true. */
 export function workOut(docket: Docket, surveys: Surveys, before?: Replay): WorkedOut {
   const done = replay(docket, surveys, before);
-  const state = { docket, surveys, replay: done, list: done.list, plan: planSheets(done.list, docket.scheme) };
+  const state = {
+    docket,
+    surveys,
+    replay: done,
+    list: done.list,
+    plan: planSheets(done.list, docket.scheme),
+  };
   return { ...state, findings: CHECKS.flatMap((check) => check(state)) };
 }

@@ -14,8 +14,11 @@ export const checkPairs: Check = ({ list, docket }) =>
     if (sideOf(first, list.book) === 'right') return [];
     const taken = docket.steps.find((step) => step.kind === 'take-in' && step.source === source);
     const ids = list.pages.slice(first, last + 1).map((page) => page.id);
-    const steps: StepDraft[] = [{ kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [ids[0]!] } } }];
-    if (last < list.pages.length - 1) steps.push({ kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [ids.at(-1)!] } } });
+    const steps: StepDraft[] = [
+      { kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [ids[0]!] } } },
+    ];
+    if (last < list.pages.length - 1)
+      steps.push({ kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [ids.at(-1)!] } } });
     return [
       {
         code: 'pairs-apart',
@@ -35,7 +38,8 @@ function interiors({ pages }: PageList): { first: number; last: number; source: 
     const art = pages[first]!.art;
     if (art?.index !== 0) continue;
     let last = first;
-    while (pages[last + 1]?.art?.source === art.source && pages[last + 1]!.art!.index === last + 1 - first) last++;
+    while (pages[last + 1]?.art?.source === art.source && pages[last + 1]!.art!.index === last + 1 - first)
+      last++;
     if (last - first + 1 >= SHORTEST_INTERIOR) runs.push({ first, last, source: art.source });
     first = last;
   }

@@ -22,7 +22,13 @@ export const checkSheets: Check = ({ list, docket, plan }) => {
       mend: { code: 'fill-with-blanks', steps: [{ kind: 'blank', count, where: place }], data: { count } },
     });
   if (list.book.first === 'left')
-    findings.push({ code: 'first-page-left', level: 'stop', stage: 'sheets', pages: [list.pages[0]!.id], mend: { code: 'first-right', book: { first: 'right' } } });
+    findings.push({
+      code: 'first-page-left',
+      level: 'stop',
+      stage: 'sheets',
+      pages: [list.pages[0]!.id],
+      mend: { code: 'first-right', book: { first: 'right' } },
+    });
   return [...findings, ...tooSmall(plan.sheet, plan.needed)];
 };
 
@@ -34,7 +40,17 @@ function tooSmall(sheet: Size, needed: { trims: Size; bleeds: Size; marks: Size 
   ] as const;
   const found = cases.find(({ size }) => !fits(size, sheet));
   if (!found) return [];
-  return [{ code: found.code, sheet, needed: needed.marks, level: found.level, stage: 'sheets', pages: [], mend: largerSheet(needed.marks) }];
+  return [
+    {
+      code: found.code,
+      sheet,
+      needed: needed.marks,
+      level: found.level,
+      stage: 'sheets',
+      pages: [],
+      mend: largerSheet(needed.marks),
+    },
+  ];
 }
 
 /** The smallest stock, by area, that takes everything in one of its orientations. */
@@ -42,7 +58,14 @@ function largerSheet(needed: Size): Mend | undefined {
   const stock = [...STOCKS]
     .sort((a, b) => a.width * a.height - b.width * b.height)
     .find((size) => fits(needed, size) || fits(needed, { width: size.height, height: size.width }));
-  return stock && { code: 'larger-sheet', scheme: { stock: { width: stock.width, height: stock.height } }, data: { name: stock.name } };
+  return (
+    stock && {
+      code: 'larger-sheet',
+      scheme: { stock: { width: stock.width, height: stock.height } },
+      data: { name: stock.name },
+    }
+  );
 }
 
-const fits = (size: Size, into: Size): boolean => size.width <= into.width + 1e-6 && size.height <= into.height + 1e-6;
+const fits = (size: Size, into: Size): boolean =>
+  size.width <= into.width + 1e-6 && size.height <= into.height + 1e-6;

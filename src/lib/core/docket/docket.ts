@@ -38,4 +38,6 @@ export const emptyDocket = (title: string): Docket => ({
 });
 
 /** SHA-256 of every source the docket takes in, switched-off steps too, each once. */
-export const sourcesOf = (docket: Docket): string[] => [...new Set(docket.steps.flatMap((step) => (step.kind === 'take-in' ? [step.source] : [])))];
+export const sourcesOf = (docket: Docket): string[] => [
+  ...new Set(docket.steps.flatMap((step) => (step.kind === 'take-in' ? [step.source] : []))),
+];

@@ -25,7 +25,10 @@ export interface Replay {
  * start with are not carried out again.
  */
 export function replay(docket: Docket, surveys: Surveys, before?: Replay): Replay {
-  const known = before && before.surveys === surveys && before.docket.book.first === docket.book.first ? before : undefined;
+  const known =
+    before && before.surveys === surveys && before.docket.book.first === docket.book.first
+      ? before
+      : undefined;
   const after: PageList[] = [];
   const failed: FailedStep[] = [];
   let list: PageList = { pages: [], book: docket.book };
@@ -48,4 +51,5 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
   return { docket, surveys, after, list, failed };
 }
 
-const sameStep = (a: Step | undefined, b: Step): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
+const sameStep = (a: Step | undefined, b: Step): boolean =>
+  a === b || JSON.stringify(a) === JSON.stringify(b);

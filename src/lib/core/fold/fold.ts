@@ -57,7 +57,8 @@ function foldOnce(stack: readonly Facet[], fold: Fold, number: number): Facet[] 
   const moving = stack.filter((facet) => isBefore(facet) === (fold.moves === 'before'));
   const staying = stack.filter((facet) => !moving.includes(facet));
   if (!moving.length || !staying.length) throw new FoldError('nothing-moves', number, fold.at);
-  const mirror: Matrix = fold.axis === 'vertical' ? [-1, 0, 0, 1, 2 * fold.at, 0] : [1, 0, 0, -1, 0, 2 * fold.at];
+  const mirror: Matrix =
+    fold.axis === 'vertical' ? [-1, 0, 0, 1, 2 * fold.at, 0] : [1, 0, 0, -1, 0, 2 * fold.at];
   const turned = moving.reverse().map((facet): Facet => ({
     ...facet,
     matrix: compose(facet.matrix, mirror),
@@ -68,7 +69,8 @@ function foldOnce(stack: readonly Facet[], fold: Fold, number: number): Facet[] 
 }
 
 function flatFacets({ columns, rows }: FlatSheet): Facet[] {
-  const edges = (lengths: readonly number[]) => lengths.reduce((at, length) => [...at, at.at(-1)! + length], [0]);
+  const edges = (lengths: readonly number[]) =>
+    lengths.reduce((at, length) => [...at, at.at(-1)! + length], [0]);
   const [xs, ys] = [edges(columns), edges(rows)];
   return rows.flatMap((_, row) =>
     columns.map((_, column): Facet => ({

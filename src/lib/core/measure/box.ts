@@ -42,7 +42,12 @@ export const grow = (b: Box, by: Sides): Box => ({
 });
 
 /** The box moved by (x, y). */
-export const shift = (b: Box, x: number, y: number): Box => ({ x0: b.x0 + x, y0: b.y0 + y, x1: b.x1 + x, y1: b.y1 + y });
+export const shift = (b: Box, x: number, y: number): Box => ({
+  x0: b.x0 + x,
+  y0: b.y0 + y,
+  x1: b.x1 + x,
+  y1: b.y1 + y,
+});
 
 /** What two boxes share; where they share nothing the result has no width or height. */
 export const intersect = (a: Box, b: Box): Box => {
@@ -53,7 +58,10 @@ export const intersect = (a: Box, b: Box): Box => {
 
 /** True when `inner` lies within `outer`, `slack` points over the edge allowed. */
 export const contains = (outer: Box, inner: Box, slack = 0): boolean =>
-  inner.x0 >= outer.x0 - slack && inner.y0 >= outer.y0 - slack && inner.x1 <= outer.x1 + slack && inner.y1 <= outer.y1 + slack;
+  inner.x0 >= outer.x0 - slack &&
+  inner.y0 >= outer.y0 - slack &&
+  inner.x1 <= outer.x1 + slack &&
+  inner.y1 <= outer.y1 + slack;
 
 /** Bounds of all the boxes; the boxes must not be none. */
 export const bounds = (boxes: readonly Box[]): Box => ({

@@ -70,10 +70,16 @@ describe('formatLength', () => {
   test('what is shown reads back as what was meant', () => {
     const half = { mm: 0.0005, cm: 0.00005, in: 0.00005, pt: 0.005, pica: 0.005 / 12 };
     fc.assert(
-      fc.property(fc.double({ min: -14_400, max: 14_400, noNaN: true }), fc.constantFrom(...UNITS), (points, unit) => {
-        const perUnit = { mm: mm(1), cm: mm(10), in: 72, pt: 1, pica: 12 }[unit];
-        expect(Math.abs(parseLength(formatFigure(points, unit), unit) - points)).toBeLessThanOrEqual(half[unit] * perUnit * 1.01);
-      }),
+      fc.property(
+        fc.double({ min: -14_400, max: 14_400, noNaN: true }),
+        fc.constantFrom(...UNITS),
+        (points, unit) => {
+          const perUnit = { mm: mm(1), cm: mm(10), in: 72, pt: 1, pica: 12 }[unit];
+          expect(Math.abs(parseLength(formatFigure(points, unit), unit) - points)).toBeLessThanOrEqual(
+            half[unit] * perUnit * 1.01,
+          );
+        },
+      ),
     );
   });
 });

@@ -1,6 +1,7 @@
 import { POINTS_PER, type Unit } from './unit';
 
-export type LengthErrorCode = 'empty' | 'unexpected' | 'unknown-unit' | 'area' | 'divide-by-zero' | 'not-finite';
+export type LengthErrorCode =
+  'empty' | 'unexpected' | 'unknown-unit' | 'area' | 'divide-by-zero' | 'not-finite';
 
 /** Why a typed length was refused: `at` is the index in the text where reading stopped, `seen` what stood there. */
 export class LengthError extends Error {
@@ -39,7 +40,10 @@ const UNIT_WORDS: Record<string, number> = {
  * Throws LengthError.
  */
 export function parseLength(text: string, unit: Unit): number {
-  const reader = new Reader(text.replace(/[−–]/g, '-').replace(/[×·]/g, '*').replace(/÷/g, '/'), POINTS_PER[unit]);
+  const reader = new Reader(
+    text.replace(/[−–]/g, '-').replace(/[×·]/g, '*').replace(/÷/g, '/'),
+    POINTS_PER[unit],
+  );
   return reader.read();
 }
 
@@ -63,8 +67,14 @@ class Reader {
     let left = this.product();
     for (let sign = this.take('+-'); sign; sign = this.take('+-')) {
       const right = this.product();
-      const both = left.isLength === right.isLength ? [left.value, right.value] : [this.points(left), this.points(right)];
-      left = { value: sign === '+' ? both[0]! + both[1]! : both[0]! - both[1]!, isLength: left.isLength || right.isLength };
+      const both =
+        left.isLength === right.isLength
+          ? [left.value, right.value]
+          : [this.points(left), this.points(right)];
+      left = {
+        value: sign === '+' ? both[0]! + both[1]! : both[0]! - both[1]!,
+        isLength: left.isLength || right.isLength,
+      };
     }
     return left;
   }
@@ -103,7 +113,9 @@ class Reader {
 
   private number(): number {
     this.space();
-    const match = /^(\d+(?:[.,]\d*)?|[.,]\d+)(?:[ \u00a0]+(\d+)\s*\/\s*(\d+))?/.exec(this.text.slice(this.at));
+    const match = /^(\d+(?:[.,]\d*)?|[.,]\d+)(?:[ \u00a0]+(\d+)\s*\/\s*(\d+))?/.exec(
+      this.text.slice(this.at),
+    );
     if (!match) throw this.error(this.at < this.text.length ? 'unexpected' : 'empty');
     this.at += match[0].length;
     const whole = Number(match[1]!.replace(',', '.'));
@@ -153,6 +165,7 @@ class Reader {
 
 /** A bare number divided by a length can only mean a fraction of that unit: `1/8in`. */
 function divide(left: Quantity, right: Quantity, unitPoints: number): Quantity {
-  if (!left.isLength && right.isLength) return { value: (left.value / (right.value / unitPoints)) * unitPoints, isLength: true };
+  if (!left.isLength && right.isLength)
+    return { value: (left.value / (right.value / unitPoints)) * unitPoints, isLength: true };
   return { value: left.value / right.value, isLength: left.isLength && !right.isLength };
 }

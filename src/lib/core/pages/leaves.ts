@@ -22,7 +22,10 @@ export function spreadsOf(pageCount: number, book: Book): Spread[] {
 /** The leaf of the page at `index`: its number from 1 and which of its two faces the page is. */
 export function leafOf(index: number, book: Book): { leaf: number; face: 'front' | 'back' } {
   const offset = book.first === 'right' ? 0 : 1;
-  return { leaf: Math.floor((index + offset) / 2) + 1, face: sideOf(index, book) === 'right' ? 'front' : 'back' };
+  return {
+    leaf: Math.floor((index + offset) / 2) + 1,
+    face: sideOf(index, book) === 'right' ? 'front' : 'back',
+  };
 }
 
 /** The size most pages of the list have; the earlier one wins a draw. Undefined for an empty list. */

@@ -42,7 +42,8 @@ export interface Book {
 }
 
 /** Side of the page at `index` (from 0): it follows from the leaf, never from the printed number. */
-export const sideOf = (index: number, book: Book): Side => ((index % 2 === 0) === (book.first === 'right') ? 'right' : 'left');
+export const sideOf = (index: number, book: Book): Side =>
+  (index % 2 === 0) === (book.first === 'right') ? 'right' : 'left';
 
 /** The bleed at the four physical sides of a page lying on `side`. The spine is at the left of a right-hand page. */
 export const bleedSides = (bleed: Bleed, side: Side): Sides =>
@@ -56,7 +57,8 @@ export const bleedSides = (bleed: Bleed, side: Side): Sides =>
       };
 
 /** Trim plus bleed in page space. */
-export const bleedBox = (page: Page, side: Side): Box => grow(sizeBox(page.trim), bleedSides(page.bleed, side));
+export const bleedBox = (page: Page, side: Side): Box =>
+  grow(sizeBox(page.trim), bleedSides(page.bleed, side));
 
 /** Where the page's art reaches in page space; undefined for a blank. */
 export const artBox = (page: Page): Box | undefined => page.art && applyToBox(page.art.place, page.art.reach);

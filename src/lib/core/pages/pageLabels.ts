@@ -25,7 +25,9 @@ export function labelRuns(labels: readonly string[]): LabelRun[] {
   const runs: LabelRun[] = [];
   labels.forEach((label, page) => {
     const open = runs.at(-1);
-    const next = open && (open.style ? open.prefix + formatNumber(open.start + page - open.from, open.style) : open.prefix);
+    const next =
+      open &&
+      (open.style ? open.prefix + formatNumber(open.start + page - open.from, open.style) : open.prefix);
     if (next !== label) runs.push({ from: page, ...splitLabel(label) });
   });
   return runs;
@@ -33,7 +35,8 @@ export function labelRuns(labels: readonly string[]): LabelRun[] {
 
 function splitLabel(label: string): Omit<LabelRun, 'from'> {
   const [, prefix, digits] = /^(.*?)(\d*)$/s.exec(label)!;
-  if (digits && !digits.startsWith('0') && digits.length < 10) return { prefix: prefix!, style: 'D', start: Number(digits) };
+  if (digits && !digits.startsWith('0') && digits.length < 10)
+    return { prefix: prefix!, style: 'D', start: Number(digits) };
   for (const style of ['r', 'R'] as const) {
     const value = parseRoman(style === 'r' ? label.toUpperCase() : label);
     if (value && formatNumber(value, style) === label) return { prefix: '', style, start: value };
@@ -42,7 +45,19 @@ function splitLabel(label: string): Omit<LabelRun, 'from'> {
 }
 
 const ROMAN: readonly [number, string][] = [
-  [1000, 'M'], [900, 'CM'], [500, 'D'], [400, 'CD'], [100, 'C'], [90, 'XC'], [50, 'L'], [40, 'XL'], [10, 'X'], [9, 'IX'], [5, 'V'], [4, 'IV'], [1, 'I'],
+  [1000, 'M'],
+  [900, 'CM'],
+  [500, 'D'],
+  [400, 'CD'],
+  [100, 'C'],
+  [90, 'XC'],
+  [50, 'L'],
+  [40, 'XL'],
+  [10, 'X'],
+  [9, 'IX'],
+  [5, 'V'],
+  [4, 'IV'],
+  [1, 'I'],
 ];
 
 /** Writes a number from 1 in a style. Letters repeat after 26: a…z, aa…zz (table 159). */

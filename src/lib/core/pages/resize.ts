@@ -17,7 +17,11 @@ export type FixedPoint = z.infer<typeof fixedPointSchema>;
 /** The page at a new trim size. Bleed never scales. */
 export function resizePage(page: Page, size: Size, content: Content, fixed: FixedPoint, side: Side): Page {
   if (!page.art) return { ...page, trim: size };
-  return { ...page, trim: size, art: { ...page.art, place: compose(page.art.place, resizeMatrix(page.trim, size, content, fixed, side)) } };
+  return {
+    ...page,
+    trim: size,
+    art: { ...page.art, place: compose(page.art.place, resizeMatrix(page.trim, size, content, fixed, side)) },
+  };
 }
 
 /** What moves page content when `from` becomes `to`: a scale (1 for *hold*) about the fixed point. */

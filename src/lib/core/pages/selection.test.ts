@@ -7,7 +7,12 @@ import { describeIndexes, resolveSelection, SelectionError } from './selection';
 const A4 = { width: mm(210), height: mm(297) };
 const A5 = { width: mm(148), height: mm(210) };
 const noBleed = { by: 'edge', head: 0, foot: 0, spine: 0, fore: 0 } as const;
-const art = { source: 'x', index: 0, place: [1, 0, 0, 1, 0, 0], reach: { x0: 0, y0: 0, x1: 1, y1: 1 } } as const;
+const art = {
+  source: 'x',
+  index: 0,
+  place: [1, 0, 0, 1, 0, 0],
+  reach: { x0: 0, y0: 0, x1: 1, y1: 1 },
+} as const;
 /** Ten pages: 3 is blank, 4 is A4, 7 and 8 carry the labels iv and v. */
 const page = (n: number): Page => ({
   id: `p${n}`,
@@ -67,12 +72,15 @@ describe('a typed selection', () => {
     }
   });
 
-  test('left and right follow the leaf', () => expect(picks('right', { ...list, book: { first: 'left' } })).toEqual([2, 4, 6, 8, 10]));
+  test('left and right follow the leaf', () =>
+    expect(picks('right', { ...list, book: { first: 'left' } })).toEqual([2, 4, 6, 8, 10]));
 });
 
 test('picked pages are followed by id, and it is said when all are gone', () => {
   expect(resolveSelection({ ids: ['p9', 'gone', 'p2'] }, list)).toEqual([1, 8]);
-  expect(() => resolveSelection({ ids: ['gone'] }, list)).toThrow(expect.objectContaining({ code: 'pages-gone' }));
+  expect(() => resolveSelection({ ids: ['gone'] }, list)).toThrow(
+    expect.objectContaining({ code: 'pages-gone' }),
+  );
 });
 
 test('indexes written out read back as the same indexes', () => {

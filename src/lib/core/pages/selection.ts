@@ -7,7 +7,15 @@ import { sideOf, type PageList } from './page';
 export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
 export type Selection = z.infer<typeof selectionSchema>;
 
-export type SelectionErrorCode = 'empty' | 'unexpected' | 'no-such-page' | 'backwards' | 'no-such-label' | 'no-such-size' | 'pages-gone' | 'none-match';
+export type SelectionErrorCode =
+  | 'empty'
+  | 'unexpected'
+  | 'no-such-page'
+  | 'backwards'
+  | 'no-such-label'
+  | 'no-such-size'
+  | 'pages-gone'
+  | 'none-match';
 
 /** Why a selection does not resolve: `at` is the index in the typed text, `seen` the words it stumbled on. */
 export class SelectionError extends Error {
@@ -34,7 +42,8 @@ export function resolveSelection(selection: Selection, list: PageList): number[]
   if (typeof selection === 'string') return new Reader(selection, list).read();
   const wanted = new Set(selection.ids);
   const found = list.pages.flatMap((page, index) => (wanted.has(page.id) ? [index] : []));
-  if (!found.length) throw new SelectionError('pages-gone', '', 0, selection.ids.join(', '), list.pages.length);
+  if (!found.length)
+    throw new SelectionError('pages-gone', '', 0, selection.ids.join(', '), list.pages.length);
   return found;
 }
 
@@ -42,7 +51,7 @@ export function resolveSelection(selection: Selection, list: PageList): number[]
 export function describeIndexes(indexes: readonly number[]): string {
   const sorted = [...new Set(indexes)].sort((a, b) => a - b);
   const runs: string[] = [];
-  for (let start = 0; start < sorted.length; ) {
+  for (let start = 0; start < sorted.length;) {
     let end = start;
     while (sorted[end + 1] === sorted[end]! + 1) end++;
     const [from, to] = [sorted[start]! + 1, sorted[end]! + 1];
@@ -105,7 +114,8 @@ class Reader {
     if (!this.word(/^-/)) return [from];
     this.space();
     const next = this.at;
-    const to = this.at === this.text.length || /^(,|not\b)/i.test(this.rest()) ? this.count - 1 : this.point();
+    const to =
+      this.at === this.text.length || /^(,|not\b)/i.test(this.rest()) ? this.count - 1 : this.point();
     if (to === undefined) throw this.error('unexpected', next);
     if (to < from) throw this.error('backwards', start);
     return where((i) => i >= from && i <= to);
@@ -132,7 +142,9 @@ class Reader {
     const size = sizeByName(name);
     if (!size) throw this.error('no-such-size', start, name);
     const lying = { width: size.height, height: size.width };
-    return this.everything().filter((i) => sameSize(this.list.pages[i]!.trim, size) || sameSize(this.list.pages[i]!.trim, lying));
+    return this.everything().filter(
+      (i) => sameSize(this.list.pages[i]!.trim, size) || sameSize(this.list.pages[i]!.trim, lying),
+    );
   }
 
   private everything(): number[] {

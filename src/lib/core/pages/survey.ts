@@ -1,7 +1,9 @@
 import * as z from 'zod';
 
 const boxSchema = z.object({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() });
-const matrixSchema = z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()]).readonly();
+const matrixSchema = z
+  .tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
+  .readonly();
 
 /**
  * Facts of one source page. Boxes are in points *as the page is seen*: `/Rotate` and `UserUnit` (ISO 32000-1, 7.7.3.3)
@@ -28,7 +30,9 @@ export const surveySchema = z.object({
   version: z.literal(1),
   pages: z.array(surveyPageSchema).min(1),
   inks: z.array(inkSchema),
-  bookmarks: z.array(z.object({ title: z.string(), level: z.number().int().min(0), page: z.number().int().optional() })),
+  bookmarks: z.array(
+    z.object({ title: z.string(), level: z.number().int().min(0), page: z.number().int().optional() }),
+  ),
   title: z.string().optional(),
   producer: z.string().optional(),
   pdfVersion: z.string(),

@@ -14,16 +14,22 @@ const libpaper = new Map(
     }),
 );
 
-const shared = NAMED_SIZES.filter(({ name }) => libpaper.has(name) || (name === 'Half Letter' && libpaper.has('Halfletter')));
+const shared = NAMED_SIZES.filter(
+  ({ name }) => libpaper.has(name) || (name === 'Half Letter' && libpaper.has('Halfletter')),
+);
 
-test('libpaper and Folder share enough names for the comparison to mean something', () => expect(shared.length).toBeGreaterThan(30));
+test('libpaper and Folder share enough names for the comparison to mean something', () =>
+  expect(shared.length).toBeGreaterThan(30));
 
 // libpaper's Executive is 184.15 × 266.7 mm, as here; sizes are listed portrait by both.
-test.each(shared.map((size) => [size.name, size] as const))('%s is the size that libpaper gives', (name, size) => {
-  const [width, height] = libpaper.get(name === 'Half Letter' ? 'Halfletter' : name)!;
-  expect(size.width / mm(1)).toBeCloseTo(width, 2);
-  expect(size.height / mm(1)).toBeCloseTo(height, 2);
-});
+test.each(shared.map((size) => [size.name, size] as const))(
+  '%s is the size that libpaper gives',
+  (name, size) => {
+    const [width, height] = libpaper.get(name === 'Half Letter' ? 'Halfletter' : name)!;
+    expect(size.width / mm(1)).toBeCloseTo(width, 2);
+    expect(size.height / mm(1)).toBeCloseTo(height, 2);
+  },
+);
 
 // ISO 217, from memory; ISO/IEC 7810 (ID-1).
 test.each([

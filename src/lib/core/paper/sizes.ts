@@ -8,14 +8,26 @@ export interface NamedSize extends Size {
 }
 
 /** ISO series: each size is the one before cut in half across, rounded down to the millimetre (ISO 216, clause 3; ISO 217; ISO 269). */
-function series(prefix: string, family: NamedSize['family'], width: number, height: number, first: number, last: number): NamedSize[] {
+function series(
+  prefix: string,
+  family: NamedSize['family'],
+  width: number,
+  height: number,
+  first: number,
+  last: number,
+): NamedSize[] {
   const sizes: NamedSize[] = [];
   for (let n = 0, w = width, h = height; n <= last; n++, [w, h] = [Math.floor(h / 2), w])
     if (n >= first) sizes.push({ name: `${prefix}${n}`, family, width: mm(w), height: mm(h) });
   return sizes;
 }
 
-const us = (name: string, width: number, height: number): NamedSize => ({ name, family: 'US', width: inch(width), height: inch(height) });
+const us = (name: string, width: number, height: number): NamedSize => ({
+  name,
+  family: 'US',
+  width: inch(width),
+  height: inch(height),
+});
 
 /**
  * Sizes known by name. ISO 216 (A, B), ISO 269 (C, DL), ISO 217 (RA, SRA, from memory), ISO/IEC 7810 (ID-1);

@@ -7,4 +7,5 @@ import { planStitched } from './stitched';
 const SCHEMES = { stitched: planStitched };
 
 /** Works out the sheets of a page list. Undefined where there are no pages. */
-export const planSheets = (list: PageList, scheme: Scheme): SheetPlan | undefined => SCHEMES[scheme.kind](list, scheme);
+export const planSheets = (list: PageList, scheme: Scheme): SheetPlan | undefined =>
+  SCHEMES[scheme.kind](list, scheme);

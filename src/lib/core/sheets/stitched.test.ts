@@ -4,16 +4,22 @@ import { contains, heightOf, intersect, sizeBox, widthOf } from '../measure/box'
 import { applyToBox, turnMatrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { workOut } from '../checks';
-import { docketOf, hashOf, plainSurvey, takeInStep } from '../testing.test-help';
+import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
 import { planSheets } from '.';
 import { DEFAULT_SCHEME, type Scheme } from './scheme';
 import type { Cell } from './plan';
 
 const plan = (pages: number, scheme: Partial<Scheme> = {}, bleed = 0) =>
   workOut(
-    docketOf([takeInStep('a'), { id: 'b', kind: 'bleed', pages: 'all', head: bleed, foot: bleed, spine: bleed, fore: bleed }], {
-      scheme: { ...DEFAULT_SCHEME, ...scheme },
-    }),
+    docketOf(
+      [
+        takeInStep('a'),
+        { id: 'b', kind: 'bleed', pages: 'all', head: bleed, foot: bleed, spine: bleed, fore: bleed },
+      ],
+      {
+        scheme: { ...DEFAULT_SCHEME, ...scheme },
+      },
+    ),
     { [hashOf('a')]: plainSurvey(pages) },
   ).plan!;
 const positions = (cells: readonly Cell[]) => cells.map((cell) => cell.position).join('·');
@@ -30,17 +36,21 @@ describe('stitched', () => {
   // Arithmetic: sheet s from 0 carries N−2s, 2s+1 on its front and 2s+2, N−2s−1 on its back.
   test('N pages follow the formula, blanks filling the last sheet', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 260 }), fc.constantFrom('before-last' as const, 'end' as const), (pages, pad) => {
-        const made = plan(pages, { pad });
-        const n = Math.ceil(pages / 4) * 4;
-        expect(made.blanksAdded).toBe(n - pages);
-        made.sheets.forEach(({ front, back }, s) => {
-          expect(positions(front.cells)).toBe(`${n - 2 * s}·${2 * s + 1}`);
-          expect(positions(back.cells)).toBe(`${2 * s + 2}·${n - 2 * s - 1}`);
-        });
-        const last = made.pages.at(pad === 'end' ? pages - 1 : -1)!;
-        expect(last.page?.art?.index).toBe(pages - 1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 260 }),
+        fc.constantFrom('before-last' as const, 'end' as const),
+        (pages, pad) => {
+          const made = plan(pages, { pad });
+          const n = Math.ceil(pages / 4) * 4;
+          expect(made.blanksAdded).toBe(n - pages);
+          made.sheets.forEach(({ front, back }, s) => {
+            expect(positions(front.cells)).toBe(`${n - 2 * s}·${2 * s + 1}`);
+            expect(positions(back.cells)).toBe(`${2 * s + 2}·${n - 2 * s - 1}`);
+          });
+          const last = made.pages.at(pad === 'end' ? pages - 1 : -1)!;
+          expect(last.page?.art?.index).toBe(pages - 1);
+        },
+      ),
     );
   });
 
@@ -62,14 +72,19 @@ describe('stitched', () => {
       for (const cell of front.cells) {
         const other = cell.position % 2 ? cell.position + 1 : cell.position - 1;
         const behind = through[back.cells.findIndex((c) => c.position === other)]!;
-        for (const edge of ['x0', 'x1', 'y0', 'y1'] as const) expect(behind[edge]).toBeCloseTo(cell.trim[edge], 9);
+        for (const edge of ['x0', 'x1', 'y0', 'y1'] as const)
+          expect(behind[edge]).toBeCloseTo(cell.trim[edge], 9);
       }
     }
   });
 
   test('portrait sheets turn about the other axis', () => {
-    const wide = workOut(docketOf([takeInStep('a')]), { [hashOf('a')]: plainSurvey(4, { width: mm(100), height: mm(210) }) }).list;
-    expect(planSheets(wide, { ...DEFAULT_SCHEME, stock: { width: mm(225), height: mm(320) } })).toMatchObject({ turnAxis: 'horizontal', sheet: { width: mm(225) } });
+    const wide = workOut(docketOf([takeInStep('a')]), {
+      [hashOf('a')]: plainSurvey(4, { width: mm(100), height: mm(210) }),
+    }).list;
+    expect(planSheets(wide, { ...DEFAULT_SCHEME, stock: { width: mm(225), height: mm(320) } })).toMatchObject(
+      { turnAxis: 'horizontal', sheet: { width: mm(225) } },
+    );
   });
 
   test('bleed stops at the fold, marks keep clear of it, and a gap is split between both pages', () => {
@@ -92,7 +107,9 @@ describe('stitched', () => {
 
   test('the plan turned upside down is the plan of the other turning edge', () => {
     const [short, long] = [plan(8), plan(8, { turn: 'long-edge' })];
-    const turned = short.sheets[0]!.back.cells.map((cell) => applyToBox(turnMatrix(sizeBox(short.sheet), 180), cell.trim)).reverse();
+    const turned = short.sheets[0]!.back.cells.map((cell) =>
+      applyToBox(turnMatrix(sizeBox(short.sheet), 180), cell.trim),
+    ).reverse();
     long.sheets[0]!.back.cells.forEach((cell, i) => expect(cell.trim.x0).toBeCloseTo(turned[i]!.x0, 9));
   });
 });

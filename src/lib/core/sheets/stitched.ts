@@ -20,29 +20,51 @@ export function planStitched(list: PageList, scheme: Scheme): SheetPlan | undefi
   const pages = padded(list, scheme);
   const count = pages.length / PAGES_PER_SHEET;
   const panel = cell.width + scheme.gap / 2;
-  const layout = impose(foldSheet({ columns: [panel, panel], rows: [cell.height] }, [{ axis: 'vertical', at: panel, moves: 'before', goes: 'under' }]));
+  const layout = impose(
+    foldSheet({ columns: [panel, panel], rows: [cell.height] }, [
+      { axis: 'vertical', at: panel, moves: 'before', goes: 'under' },
+    ]),
+  );
   const needed = neededSize(pages, cell, scheme);
   const sheet = layStock(scheme.stock, needed.trims);
   const turnAxis = (scheme.turn === 'short-edge') === sheet.width >= sheet.height ? 'vertical' : 'horizontal';
   const lines = linesOf(cell, sheet, needed, scheme);
-  const bench: Bench = { cell, sheet, scheme, turnAxis, lines, origin: { x: (sheet.width - needed.trims.width) / 2, y: (sheet.height - cell.height) / 2 } };
+  const bench: Bench = {
+    cell,
+    sheet,
+    scheme,
+    turnAxis,
+    lines,
+    origin: { x: (sheet.width - needed.trims.width) / 2, y: (sheet.height - cell.height) / 2 },
+  };
   const sheets = Array.from({ length: count }, (_, index): Sheet => {
-    const placed = layout.map((place) => ({ place, page: pages[nestedPage(place.page, index, count, PAGES_PER_SHEET) - 1]! }));
+    const placed = layout.map((place) => ({
+      place,
+      page: pages[nestedPage(place.page, index, count, PAGES_PER_SHEET) - 1]!,
+    }));
     return { front: layOut('front', placed, bench), back: layOut('back', placed, bench) };
   });
   return { sheet, cell, needed, pages, blanksAdded: pages.length - list.pages.length, sheets, turnAxis };
 }
 
 /** How many blanks fill the last sheet. */
-export const blanksWanted = (pageCount: number): number => (PAGES_PER_SHEET - (pageCount % PAGES_PER_SHEET)) % PAGES_PER_SHEET;
+export const blanksWanted = (pageCount: number): number =>
+  (PAGES_PER_SHEET - (pageCount % PAGES_PER_SHEET)) % PAGES_PER_SHEET;
 
 /** The pages with the blanks that fill the last sheet. Page 1 of a stitched booklet is a right-hand page, whatever the list says. */
 function padded(list: PageList, scheme: Scheme): PlannedPage[] {
   const labels = labelsOf(list.pages);
-  const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({ page, label: labels[index]! }));
+  const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({
+    page,
+    label: labels[index]!,
+  }));
   const blanks = Array.from({ length: blanksWanted(pages.length) }, () => ({ label: '' }));
   pages.splice(scheme.pad === 'end' ? pages.length : pages.length - 1, 0, ...blanks);
-  return pages.map((page, index): PlannedPage => ({ ...page, position: index + 1, side: index % 2 === 0 ? 'right' : 'left' }));
+  return pages.map((page, index): PlannedPage => ({
+    ...page,
+    position: index + 1,
+    side: index % 2 === 0 ? 'right' : 'left',
+  }));
 }
 
 interface Bench {
@@ -55,7 +77,11 @@ interface Bench {
   origin: { x: number; y: number };
 }
 
-function layOut(face: 'front' | 'back', placed: readonly { place: Imposed; page: PlannedPage }[], bench: Bench): SheetSide {
+function layOut(
+  face: 'front' | 'back',
+  placed: readonly { place: Imposed; page: PlannedPage }[],
+  bench: Bench,
+): SheetSide {
   const upsideDown = face === 'back' && bench.turnAxis === 'horizontal';
   const whole: Matrix = upsideDown ? turnMatrix(sizeBox(bench.sheet), 180) : translate(0, 0);
   const cells = placed
@@ -65,7 +91,13 @@ function layOut(face: 'front' | 'back', placed: readonly { place: Imposed; page:
   return { cells, lines: bench.lines };
 }
 
-function toCell(face: 'front' | 'back', place: Imposed, page: PlannedPage, bench: Bench, whole: Matrix): Cell {
+function toCell(
+  face: 'front' | 'back',
+  place: Imposed,
+  page: PlannedPage,
+  bench: Bench,
+  whole: Matrix,
+): Cell {
   const { cell, origin, scheme } = bench;
   const columnAsSeen = face === 'front' ? place.column : 1 - place.column;
   const slot = { x: origin.x + columnAsSeen * (cell.width + scheme.gap), y: origin.y };
@@ -82,11 +114,17 @@ function toCell(face: 'front' | 'back', place: Imposed, page: PlannedPage, bench
 
 /** In page space: as far as a page's bleed may reach. At the spine it stops half way to the facing page. */
 function roomFor(side: Side, size: Size, gap: number, { sheet }: Bench): Box {
-  const room = { x0: -sheet.width, x1: size.width + sheet.width, y0: -sheet.height, y1: size.height + sheet.height };
+  const room = {
+    x0: -sheet.width,
+    x1: size.width + sheet.width,
+    y0: -sheet.height,
+    y1: size.height + sheet.height,
+  };
   return side === 'right' ? { ...room, x0: -gap / 2 } : { ...room, x1: size.width + gap / 2 };
 }
 
-const upsideDownTurn = (turn: Cell['turn'], whole: Matrix): Cell['turn'] => (whole[0] < 0 ? ((turn + 180) % 360 as Cell['turn']) : turn);
+const upsideDownTurn = (turn: Cell['turn'], whole: Matrix): Cell['turn'] =>
+  whole[0] < 0 ? (((turn + 180) % 360) as Cell['turn']) : turn;
 
 /**
  * Trim marks at the four outer corners, fold marks and the fold itself between the two pages. They stand alike on every
@@ -96,14 +134,23 @@ function linesOf(cell: Size, sheet: Size, needed: SheetPlan['needed'], scheme: S
   const { trims, bleeds } = needed;
   const [left, foot] = [(sheet.width - trims.width) / 2, (sheet.height - cell.height) / 2];
   const [right, head, fold] = [left + trims.width, foot + cell.height, sheet.width / 2];
-  const [aside, above] = [Math.max(MARK_OFFSET, (bleeds.width - trims.width) / 2), Math.max(MARK_OFFSET, (bleeds.height - trims.height) / 2)];
+  const [aside, above] = [
+    Math.max(MARK_OFFSET, (bleeds.width - trims.width) / 2),
+    Math.max(MARK_OFFSET, (bleeds.height - trims.height) / 2),
+  ];
   const lines: SheetLine[] = [{ kind: 'fold', x0: fold, x1: fold, y0: foot, y1: head }];
   const upright = (kind: SheetLine['kind'], x: number) =>
-    lines.push({ kind, x0: x, x1: x, y0: foot - above - MARK_LENGTH, y1: foot - above }, { kind, x0: x, x1: x, y0: head + above, y1: head + above + MARK_LENGTH });
+    lines.push(
+      { kind, x0: x, x1: x, y0: foot - above - MARK_LENGTH, y1: foot - above },
+      { kind, x0: x, x1: x, y0: head + above, y1: head + above + MARK_LENGTH },
+    );
   if (scheme.marks.trim) {
     [left, right].forEach((x) => upright('trim-mark', x));
     for (const y of [foot, head])
-      lines.push({ kind: 'trim-mark', x0: left - aside - MARK_LENGTH, x1: left - aside, y0: y, y1: y }, { kind: 'trim-mark', x0: right + aside, x1: right + aside + MARK_LENGTH, y0: y, y1: y });
+      lines.push(
+        { kind: 'trim-mark', x0: left - aside - MARK_LENGTH, x1: left - aside, y0: y, y1: y },
+        { kind: 'trim-mark', x0: right + aside, x1: right + aside + MARK_LENGTH, y0: y, y1: y },
+      );
   }
   if (scheme.marks.fold) upright('fold-mark', fold);
   return lines;
@@ -125,9 +172,16 @@ function neededSize(pages: readonly PlannedPage[], cell: Size, scheme: Scheme): 
     most.head = Math.max(most.head, sides.head);
     most.foot = Math.max(most.foot, sides.foot);
   }
-  const grown = (fore: number, head: number, foot: number): Size => ({ width: trims.width + 2 * fore, height: trims.height + 2 * Math.max(head, foot) });
+  const grown = (fore: number, head: number, foot: number): Size => ({
+    width: trims.width + 2 * fore,
+    height: trims.height + 2 * Math.max(head, foot),
+  });
   const mark = (edge: number, wanted: boolean) => (wanted ? Math.max(edge, MARK_OFFSET) + MARK_LENGTH : edge);
   const { trim, fold } = scheme.marks;
   const bleeds = grown(most.fore, most.head, most.foot);
-  return { trims, bleeds, marks: grown(mark(most.fore, trim), mark(most.head, trim || fold), mark(most.foot, trim || fold)) };
+  return {
+    trims,
+    bleeds,
+    marks: grown(mark(most.fore, trim), mark(most.head, trim || fold), mark(most.foot, trim || fold)),
+  };
 }

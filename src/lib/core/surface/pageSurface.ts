@@ -8,7 +8,15 @@ export function pageSurface(page: Page, side: Side): Surface {
   const bleed = bleedBox(page, side);
   const { art } = page;
   const items: Surface['items'] = art
-    ? [{ kind: 'art', source: art.source, index: art.index, matrix: art.place, clip: intersect(bleed, applyToBox(art.place, art.reach)) }]
+    ? [
+        {
+          kind: 'art',
+          source: art.source,
+          index: art.index,
+          matrix: art.place,
+          clip: intersect(bleed, applyToBox(art.place, art.reach)),
+        },
+      ]
     : [];
   return { media: bleed, bleed, trim: sizeBox(page.trim), items };
 }

@@ -11,7 +11,15 @@ export function sheetSurface(side: SheetSide, sheet: Size): Surface {
   const art = side.cells.flatMap(({ page, matrix, clip }): Item[] => {
     if (!page?.art) return [];
     const seen = compose(page.art.place, matrix);
-    return [{ kind: 'art', source: page.art.source, index: page.art.index, matrix: seen, clip: intersect(clip, applyToBox(seen, page.art.reach)) }];
+    return [
+      {
+        kind: 'art',
+        source: page.art.source,
+        index: page.art.index,
+        matrix: seen,
+        clip: intersect(clip, applyToBox(seen, page.art.reach)),
+      },
+    ];
   });
   return {
     media,

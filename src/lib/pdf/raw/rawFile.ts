@@ -1,5 +1,18 @@
 import { inflateSync } from 'node:zlib';
-import { dictEntry, eachReference, RawUnfit, readArray, readDict, readInteger, readReference, skipRegular, skipSpace, skipValue, textOf, type Range } from './scan';
+import {
+  dictEntry,
+  eachReference,
+  RawUnfit,
+  readArray,
+  readDict,
+  readInteger,
+  readReference,
+  skipRegular,
+  skipSpace,
+  skipValue,
+  textOf,
+  type Range,
+} from './scan';
 
 /** An object where it lies: the bytes that hold it (the file's own, or an unpacked object stream), its value, its stream's data. */
 export interface RawObject {
@@ -86,7 +99,9 @@ export class RawFile {
     if (name !== '/FlateDecode') throw new RawUnfit(`filter ${name}`);
     const parameters = dict.get('DecodeParms') && this.resolve(bytes, dict.get('DecodeParms')!);
     const plain = inflateSync(packed, { maxOutputLength: MOST_UNPACKED });
-    return parameters ? unpredict(plain, readDict(parameters.bytes, parameters.value[0]), parameters.bytes) : plain;
+    return parameters
+      ? unpredict(plain, readDict(parameters.bytes, parameters.value[0]), parameters.bytes)
+      : plain;
   }
 
   /** The dictionaries of the pages in order, the resources they inherit (7.7.3.4) among their entries. */
@@ -98,7 +113,8 @@ export class RawFile {
       const entries = this.entries(node);
       const resources = entries.get('Resources') ?? above;
       const kids = entries.get('Kids') && this.resolve(node.bytes, entries.get('Kids')!.range);
-      if (kids) for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
+      if (kids)
+        for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
       else found.push(resources ? entries.set('Resources', resources) : entries);
     };
     const pages = this.catalog().get('Pages');
@@ -160,17 +176,23 @@ export class RawFile {
     const number = readInteger(bytes, at);
     const generation = number && readInteger(bytes, skipSpace(bytes, number.end));
     const word = generation && skipSpace(bytes, generation.end);
-    if (word === undefined || textOf(bytes, [word, word + 3]) !== 'obj') throw new RawUnfit('cross-reference stream');
+    if (word === undefined || textOf(bytes, [word, word + 3]) !== 'obj')
+      throw new RawUnfit('cross-reference stream');
     const start = skipSpace(bytes, word + 3);
     const value: Range = [start, skipValue(bytes, start)];
     const after = skipSpace(bytes, value[1]);
     const dict = readDict(bytes, start);
     const plain = this.unpack({ bytes, value, data: this.dataOf(value, after + 6) });
-    const numbers = (key: string) => (dict.has(key) ? readArray(bytes, dict.get(key)![0]).map(([from]) => readInteger(bytes, from)?.value ?? 0) : undefined);
+    const numbers = (key: string) =>
+      dict.has(key)
+        ? readArray(bytes, dict.get(key)![0]).map(([from]) => readInteger(bytes, from)?.value ?? 0)
+        : undefined;
     const [w0, w1, w2] = numbers('W') ?? [];
-    if (w0 === undefined || w1 === undefined || w2 === undefined) throw new RawUnfit('cross-reference widths');
+    if (w0 === undefined || w1 === undefined || w2 === undefined)
+      throw new RawUnfit('cross-reference widths');
     const index = numbers('Index') ?? [0, readInteger(bytes, dict.get('Size')?.[0] ?? 0)?.value ?? 0];
-    const field = (from: number, width: number) => plain.subarray(from, from + width).reduce((sum, byte) => sum * 256 + byte, 0);
+    const field = (from: number, width: number) =>
+      plain.subarray(from, from + width).reduce((sum, byte) => sum * 256 + byte, 0);
     let place = 0;
     for (let i = 0; i + 1 < index.length; i += 2)
       for (let n = 0; n < index[i + 1]! && place + w0 + w1 + w2 <= plain.length; n++, place += w0 + w1 + w2)
@@ -189,7 +211,8 @@ export class RawFile {
       [this.kinds, this.places] = [kinds, places];
     }
     // 255 marks a free entry that was seen, so that an older section cannot bring the object back.
-    if (this.kinds[number] === 0) [this.kinds[number], this.places[number]] = [kind === FREE ? 255 : kind, place];
+    if (this.kinds[number] === 0)
+      [this.kinds[number], this.places[number]] = [kind === FREE ? 255 : kind, place];
   }
 
   private dataOf(dict: Range, after: number): Range {
@@ -203,7 +226,8 @@ export class RawFile {
     if (!count) throw new RawUnfit('stream length');
     const end = start + count.value;
     const word = skipSpace(bytes, end);
-    if (textOf(bytes, [word, word + 9]) !== 'endstream') throw new RawUnfit('stream does not end where it says');
+    if (textOf(bytes, [word, word + 9]) !== 'endstream')
+      throw new RawUnfit('stream does not end where it says');
     return [start, end];
   }
 
@@ -220,7 +244,10 @@ export class RawFile {
       if (count === undefined || first === undefined) throw new RawUnfit('object stream');
       const places = new Map<number, number>();
       for (let n = 0, at = skipSpace(bytes, 0); n < count; n++) {
-        const [own, offset] = [readInteger(bytes, at), readInteger(bytes, skipSpace(bytes, skipRegular(bytes, at)))];
+        const [own, offset] = [
+          readInteger(bytes, at),
+          readInteger(bytes, skipSpace(bytes, skipRegular(bytes, at))),
+        ];
         if (!own || !offset) throw new RawUnfit('object stream');
         places.set(own.value, first + offset.value);
         at = skipSpace(bytes, offset.end);
@@ -237,10 +264,12 @@ export class RawFile {
 
 /** Undoes the PNG predictors (7.4.4.4), as cross-reference streams use them. */
 function unpredict(plain: Uint8Array, parameters: Map<string, Range>, bytes: Uint8Array): Uint8Array {
-  const whole = (key: string, otherwise: number) => (parameters.has(key) ? (readInteger(bytes, parameters.get(key)![0])?.value ?? otherwise) : otherwise);
+  const whole = (key: string, otherwise: number) =>
+    parameters.has(key) ? (readInteger(bytes, parameters.get(key)![0])?.value ?? otherwise) : otherwise;
   const predictor = whole('Predictor', 1);
   if (predictor === 1) return plain;
-  if (predictor < 10 || whole('BitsPerComponent', 8) !== 8 || whole('Colors', 1) !== 1) throw new RawUnfit('predictor');
+  if (predictor < 10 || whole('BitsPerComponent', 8) !== 8 || whole('Colors', 1) !== 1)
+    throw new RawUnfit('predictor');
   const width = whole('Columns', 1);
   const rows = Math.floor(plain.length / (width + 1));
   const out = new Uint8Array(rows * width);
@@ -251,7 +280,16 @@ function unpredict(plain: Uint8Array, parameters: Map<string, Range>, bytes: Uin
       const left = i ? out[row * width + i - 1]! : 0;
       const up = row ? out[(row - 1) * width + i]! : 0;
       const corner = row && i ? out[(row - 1) * width + i - 1]! : 0;
-      const guess = kind === 0 ? 0 : kind === 1 ? left : kind === 2 ? up : kind === 3 ? (left + up) >> 1 : paeth(left, up, corner);
+      const guess =
+        kind === 0
+          ? 0
+          : kind === 1
+            ? left
+            : kind === 2
+              ? up
+              : kind === 3
+                ? (left + up) >> 1
+                : paeth(left, up, corner);
       out[row * width + i] = raw + guess;
     }
   }
@@ -264,7 +302,12 @@ function paeth(left: number, up: number, corner: number): number {
 }
 
 /** Copies a range with its references renumbered, and names each object that it refers to. */
-export function rebased(bytes: Uint8Array, range: Range, base: number, met: (number: number) => void): Uint8Array | string {
+export function rebased(
+  bytes: Uint8Array,
+  range: Range,
+  base: number,
+  met: (number: number) => void,
+): Uint8Array | string {
   const parts: string[] = [];
   let from = range[0];
   eachReference(bytes, range, (number, generation, at, end) => {

@@ -32,7 +32,11 @@ export class RawSources {
   version: PdfVersion = '1.7';
 
   /** Opens sources, each once, in order of first use. A file that cannot be read where it lies is written plainly first. Throws PdfError. */
-  static async open(uses: readonly string[], read: (source: string) => Promise<Uint8Array>, surveys: Surveys): Promise<RawSources> {
+  static async open(
+    uses: readonly string[],
+    read: (source: string) => Promise<Uint8Array>,
+    surveys: Surveys,
+  ): Promise<RawSources> {
     const sources = new RawSources();
     for (const id of new Set(uses)) {
       const bytes = await read(id);
@@ -53,7 +57,9 @@ export class RawSources {
   writeForm(id: string, index: number, bbox: readonly number[], out: ByteOutput, table: ObjectTable): number {
     const source = this.byId.get(id)!;
     const { dict: page, content } = source.pages[index]!;
-    const { data, filter } = content.joined ? joinStreams(source.file, content.joined) : { data: content.data!, filter: content.filter };
+    const { data, filter } = content.joined
+      ? joinStreams(source.file, content.joined)
+      : { data: content.data!, filter: content.filter };
     const number = this.newNumber();
     table.begin(number);
     out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox.join(' ')}] /Resources `);
@@ -100,12 +106,16 @@ export class RawSources {
     const intent = sources[0]?.file.catalog().get('OutputIntents');
     const written = intent ? [`/OutputIntents ${asText(this.take(sources[0]!, intent))}`] : [];
     if (layers.length) {
-      const inside = (key: string) => layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ');
+      const inside = (key: string) =>
+        layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ');
       const configs = layers.flatMap(({ source, bytes, dict }) => {
         const d = dict.get('D') && source.file.resolve(bytes, dict.get('D')!);
         return d ? [{ source, bytes: d.bytes, dict: readDict(d.bytes, d.value[0]) }] : [];
       });
-      const state = ['ON', 'OFF', 'Order', 'Locked'].map((key) => `/${key} [${configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ')}]`);
+      const state = ['ON', 'OFF', 'Order', 'Locked'].map(
+        (key) =>
+          `/${key} [${configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ')}]`,
+      );
       written.push(`/OCProperties << /OCGs [${inside('OCGs')}] /D << ${state.join(' ')} >> >>`);
     }
     return written.join(' ');
@@ -135,17 +145,24 @@ export class RawSources {
   /** What stands in an array, without its brackets; nothing where there is no array. */
   private items(source: RawSource, bytes: Uint8Array, range: Range | undefined): string {
     const array = range && source.file.resolve(bytes, range);
-    return array ? readArray(array.bytes, array.value[0]).map((item) => asText(this.take(source, { bytes: array.bytes, range: item }))).join(' ') : '';
+    return array
+      ? readArray(array.bytes, array.value[0])
+          .map((item) => asText(this.take(source, { bytes: array.bytes, range: item })))
+          .join(' ')
+      : '';
   }
 }
 
-const asText = (piece: string | Uint8Array): string => (typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]));
+const asText = (piece: string | Uint8Array): string =>
+  typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]);
 
 /** A page's content where it lies. Several streams are unpacked once, to see that they can be. */
 function contentOf(file: RawFile, contents: Placed | undefined): Content {
   const found = contents && file.resolve(contents.bytes, contents.range);
   const isArray = found && found.bytes[found.value[0]] === OPEN_SQUARE;
-  const parts = isArray ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part)) : [found];
+  const parts = isArray
+    ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part))
+    : [found];
   const streams = parts.filter((part) => part?.data !== undefined) as RawObject[];
   const [only] = streams;
   if (!only) return { data: new Uint8Array(), filter: [] };
@@ -161,7 +178,12 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
 }
 
 /** Several content streams as one: unpacked, put in a row and packed again, since an operator may not be cut in two. */
-function joinStreams(file: RawFile, streams: readonly RawObject[]): { data: Uint8Array; filter: [string, Placed][] } {
-  const joined = Buffer.concat(streams.flatMap((stream) => [Buffer.from(file.unpack(stream)), Buffer.from('\n')]));
+function joinStreams(
+  file: RawFile,
+  streams: readonly RawObject[],
+): { data: Uint8Array; filter: [string, Placed][] } {
+  const joined = Buffer.concat(
+    streams.flatMap((stream) => [Buffer.from(file.unpack(stream)), Buffer.from('\n')]),
+  );
   return { data: deflateSync(joined), filter: [['Filter', { bytes: FLATE, range: [0, FLATE.length] }]] };
 }

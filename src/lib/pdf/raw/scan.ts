@@ -11,7 +11,20 @@ const CLASS = new Uint8Array(256);
 for (const code of [0, 9, 10, 12, 13, 32]) CLASS[code] = 1;
 for (const sign of '()<>[]{}/%') CLASS[sign.charCodeAt(0)] = 2;
 
-const [OPEN, CLOSE, LESS, GREATER, SQUARE, SQUARE_END, SLASH, PERCENT, BACKSLASH, CAPITAL_R] = [...'()<>[]/%\\R'].map((sign) => sign.charCodeAt(0)) as [number, number, number, number, number, number, number, number, number, number];
+const [OPEN, CLOSE, LESS, GREATER, SQUARE, SQUARE_END, SLASH, PERCENT, BACKSLASH, CAPITAL_R] = [
+  ...'()<>[]/%\\R',
+].map((sign) => sign.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+];
 
 const isDigit = (byte: number | undefined): boolean => byte !== undefined && byte >= 48 && byte <= 57;
 const isRegular = (byte: number | undefined): boolean => byte !== undefined && CLASS[byte] === 0;
@@ -39,13 +52,18 @@ export function readInteger(bytes: Uint8Array, at: number): { value: number; end
 }
 
 /** The reference `n g R` that begins at `at`, if one does. */
-export function readReference(bytes: Uint8Array, at: number): { number: number; generation: number; end: number } | undefined {
+export function readReference(
+  bytes: Uint8Array,
+  at: number,
+): { number: number; generation: number; end: number } | undefined {
   const number = readInteger(bytes, at);
   if (!number) return undefined;
   const generation = readInteger(bytes, skipSpace(bytes, number.end));
   if (!generation) return undefined;
   const sign = skipSpace(bytes, generation.end);
-  return bytes[sign] === CAPITAL_R && !isRegular(bytes[sign + 1]) ? { number: number.value, generation: generation.value, end: sign + 1 } : undefined;
+  return bytes[sign] === CAPITAL_R && !isRegular(bytes[sign + 1])
+    ? { number: number.value, generation: generation.value, end: sign + 1 }
+    : undefined;
 }
 
 /** The end of the one value that begins at `at`. */
@@ -57,7 +75,8 @@ export function skipValue(bytes: Uint8Array, at: number): number {
   if (first === LESS || first === SQUARE) {
     const isDict = first === LESS;
     let inside = skipSpace(bytes, at + (isDict ? 2 : 1));
-    while (bytes[inside] !== (isDict ? GREATER : SQUARE_END)) inside = skipSpace(bytes, skipValue(bytes, inside));
+    while (bytes[inside] !== (isDict ? GREATER : SQUARE_END))
+      inside = skipSpace(bytes, skipValue(bytes, inside));
     if (isDict && bytes[inside + 1] !== GREATER) throw new RawUnfit('dictionary does not end');
     return inside + (isDict ? 2 : 1);
   }
@@ -70,7 +89,7 @@ export function skipValue(bytes: Uint8Array, at: number): number {
 export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
   if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
   const entries = new Map<string, Range>();
-  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER; ) {
+  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER;) {
     if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
     const nameEnd = skipRegular(bytes, inside + 1);
     const start = skipSpace(bytes, nameEnd);
@@ -84,12 +103,13 @@ export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
 /** The range of one entry's value in the dictionary that begins at `at`, without reading more than it must. */
 export function dictEntry(bytes: Uint8Array, at: number, key: string): Range | undefined {
   if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
-  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER; ) {
+  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER;) {
     if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
     const nameEnd = skipRegular(bytes, inside + 1);
     const start = skipSpace(bytes, nameEnd);
     const end = skipValue(bytes, start);
-    if (nameEnd - inside - 1 === key.length && textOf(bytes, [inside + 1, nameEnd]) === key) return [start, end];
+    if (nameEnd - inside - 1 === key.length && textOf(bytes, [inside + 1, nameEnd]) === key)
+      return [start, end];
     inside = skipSpace(bytes, end);
   }
   return undefined;
@@ -99,7 +119,7 @@ export function dictEntry(bytes: Uint8Array, at: number, key: string): Range | u
 export function readArray(bytes: Uint8Array, at: number): Range[] {
   if (bytes[at] !== SQUARE) throw new RawUnfit('array expected');
   const values: Range[] = [];
-  for (let inside = skipSpace(bytes, at + 1); bytes[inside] !== SQUARE_END; ) {
+  for (let inside = skipSpace(bytes, at + 1); bytes[inside] !== SQUARE_END;) {
     const end = skipValue(bytes, inside);
     values.push([inside, end]);
     inside = skipSpace(bytes, end);
@@ -108,8 +128,12 @@ export function readArray(bytes: Uint8Array, at: number): Range[] {
 }
 
 /** Calls `found` for every reference in a range, wherever it is nested, in order. */
-export function eachReference(bytes: Uint8Array, [start, end]: Range, found: (number: number, generation: number, at: number, end: number) => void): void {
-  for (let at = start; at < end; ) {
+export function eachReference(
+  bytes: Uint8Array,
+  [start, end]: Range,
+  found: (number: number, generation: number, at: number, end: number) => void,
+): void {
+  for (let at = start; at < end;) {
     const byte = bytes[at]!;
     if (isDigit(byte)) {
       const reference = readReference(bytes, at);

@@ -21,7 +21,14 @@ await runFenced<PictureTask>(async ({ file, index, page, pixels, out }) => {
   const renderer = await Renderer.start(new Uint8Array(wasm).buffer);
   const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
   const scale = pixels / Math.max(width, height);
-  const raster = renderer.open(await readFile(file)).render(index, mediaBoxOf(page), Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
+  const raster = renderer
+    .open(await readFile(file))
+    .render(
+      index,
+      mediaBoxOf(page),
+      Math.max(1, Math.round(width * scale)),
+      Math.max(1, Math.round(height * scale)),
+    );
   await sharp(raster.rgba, { raw: { width: raster.width, height: raster.height, channels: 4 } })
     .png()
     .toFile(out);

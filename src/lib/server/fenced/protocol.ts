@@ -3,13 +3,16 @@ import type { Trouble } from '../../words/errors';
 import { PdfError } from '../../pdf/pdfError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
-export type Said = { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true; peakMb: number };
+export type Said =
+  { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true; peakMb: number };
 
 /** Least milliseconds between two words of progress. */
 const PROGRESS_EVERY_MS = 100;
 
 /** Runs the work of a fenced process and says how it ended. The task comes as JSON on standard input. */
-export async function runFenced<Task>(work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>): Promise<void> {
+export async function runFenced<Task>(
+  work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
+): Promise<void> {
   const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);
   let last = 0;
   try {
@@ -23,6 +26,11 @@ export async function runFenced<Task>(work: (task: Task, onProgress: (done: numb
     });
     say({ done: true, peakMb: process.resourceUsage().maxRSS / 1024 });
   } catch (error) {
-    say({ trouble: error instanceof PdfError ? { code: error.code, data: error.data } : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } } });
+    say({
+      trouble:
+        error instanceof PdfError
+          ? { code: error.code, data: error.data }
+          : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } },
+    });
   }
 }

@@ -17,16 +17,42 @@ export async function warmUp(): Promise<void> {
   const boxes = { media: page, crop: page, bleed: page, trim: page, art: page };
   const survey: Survey = {
     version: 1,
-    pages: Array.from({ length: PAGES }, () => ({ boxes, given: ['media' as const], rotate: 0 as const, userUnit: 1, toUpright: [1, 0, 0, 1, 0, 0] as const })),
+    pages: Array.from({ length: PAGES }, () => ({
+      boxes,
+      given: ['media' as const],
+      rotate: 0 as const,
+      userUnit: 1,
+      toUpright: [1, 0, 0, 1, 0, 0] as const,
+    })),
     inks: [],
     bookmarks: [],
     pdfVersion: '1.7',
     encryption: 'none',
     byteCount: bytes.length,
   };
-  const docket = { ...emptyDocket('Warm-up'), steps: [{ id: 't', kind: 'take-in' as const, source: SOURCE, name: 'sample.pdf', where: { at: 'end' as const } }] };
+  const docket = {
+    ...emptyDocket('Warm-up'),
+    steps: [
+      {
+        id: 't',
+        kind: 'take-in' as const,
+        source: SOURCE,
+        name: 'sample.pdf',
+        where: { at: 'end' as const },
+      },
+    ],
+  };
   for (let round = 0; round < ROUNDS; round++)
-    await writeOutput(docket, { kind: 'sheets' }, { surveys: { [SOURCE]: survey }, read: () => Promise.resolve(bytes), sink: () => undefined, at: new Date(0) });
+    await writeOutput(
+      docket,
+      { kind: 'sheets' },
+      {
+        surveys: { [SOURCE]: survey },
+        read: () => Promise.resolve(bytes),
+        sink: () => undefined,
+        at: new Date(0),
+      },
+    );
 }
 
 /** A plain PDF of PAGES pages, each with resources and a content stream of its own. */
@@ -41,10 +67,16 @@ async function sampleFile(): Promise<Uint8Array> {
   };
   out.put(fileHeader('1.7'));
   write(1, '<< /Type /Catalog /Pages 2 0 R >>');
-  write(2, `<< /Type /Pages /Count ${PAGES} /Kids [${Array.from({ length: PAGES }, (_, i) => `${4 + 2 * i} 0 R`).join(' ')}] >>`);
+  write(
+    2,
+    `<< /Type /Pages /Count ${PAGES} /Kids [${Array.from({ length: PAGES }, (_, i) => `${4 + 2 * i} 0 R`).join(' ')}] >>`,
+  );
   write(3, '<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>');
   for (let i = 0; i < PAGES; i++) {
-    write(4 + 2 * i, `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 420 595] /Resources << /Font << /F1 3 0 R >> /ExtGState << >> >> /Contents ${5 + 2 * i} 0 R /Annots [ ] >>`);
+    write(
+      4 + 2 * i,
+      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 420 595] /Resources << /Font << /F1 3 0 R >> /ExtGState << >> >> /Contents ${5 + 2 * i} 0 R /Annots [ ] >>`,
+    );
     write(5 + 2 * i, '<< /Length 26 >>\nstream\nBT /F1 9 Tf (sample) Tj ET\nendstream');
   }
   table.finish('1 0 R', '3 0 R', '0'.repeat(32));

@@ -25,7 +25,7 @@ await runFenced<OutputTask>(async ({ docket, output, surveys, files, out, at }, 
       read: (source) => readFile(files[source]!),
       // Nothing else waits for this process: writing at once is quickest.
       sink: (chunk) => {
-        for (let at = 0; at < chunk.length; ) at += writeSync(file, chunk, at);
+        for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
       },
       at: new Date(at),
       onProgress,

@@ -30,7 +30,10 @@ await take('output', makeOutput);
 /** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
 const handedOut = new Map<string, number>();
 async function lookAfter(): Promise<void> {
-  const waiting = [...(await waitingOutputs()).map((id) => ['output', id] as const), ...(await forsakenIntakes()).map((id) => ['survey', id] as const)];
+  const waiting = [
+    ...(await waitingOutputs()).map((id) => ['output', id] as const),
+    ...(await forsakenIntakes()).map((id) => ['survey', id] as const),
+  ];
   for (const [name, id] of waiting) {
     if (Date.now() - (handedOut.get(id) ?? 0) < HAND_OUT_AGAIN_MS) continue;
     handedOut.set(id, Date.now());
@@ -38,7 +41,10 @@ async function lookAfter(): Promise<void> {
   }
 }
 await lookAfter();
-const looking = setInterval(() => void lookAfter().catch((error) => console.error('worker:', error)), LOOK_AFTER_MS);
+const looking = setInterval(
+  () => void lookAfter().catch((error) => console.error('worker:', error)),
+  LOOK_AFTER_MS,
+);
 
 let stopping = false;
 async function stop(): Promise<void> {

@@ -36,8 +36,21 @@ export async function makeOutput(id: string): Promise<void> {
       files[source] = join(folder, `${source}.pdf`);
       await blobToFile(blob.id, files[source]);
     }
-    const task: OutputTask = { docket, output: spec, surveys: await surveysOf(Object.keys(files)), files, out: join(folder, 'out.pdf'), at: new Date().toISOString() };
-    await runInFence('writeOutputFile', task, LIMITS, controller.signal, (done, total) => (progress = [done, total]));
+    const task: OutputTask = {
+      docket,
+      output: spec,
+      surveys: await surveysOf(Object.keys(files)),
+      files,
+      out: join(folder, 'out.pdf'),
+      at: new Date().toISOString(),
+    };
+    await runInFence(
+      'writeOutputFile',
+      task,
+      LIMITS,
+      controller.signal,
+      (done, total) => (progress = [done, total]),
+    );
     await tendOutput(id, ...progress);
     await transaction(async (client) => {
       const blob = await storeBlob(client, createReadStream(task.out, { highWaterMark: 1 << 20 }));

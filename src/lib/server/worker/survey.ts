@@ -23,7 +23,13 @@ export async function surveyIntake(id: string): Promise<void> {
     const task: SurveyTask = { file: join(folder, 'in.pdf'), out: join(folder, 'survey.json') };
     await blobToFile(intake.blobId, task.file);
     const seconds = LIMITS.seconds + Math.ceil(intake.size / 1024 / 1024 / MB_PER_SECOND);
-    await runInFence('surveyFile', task, { ...LIMITS, seconds }, undefined, (done, total) => (progress = [done, total]));
+    await runInFence(
+      'surveyFile',
+      task,
+      { ...LIMITS, seconds },
+      undefined,
+      (done, total) => (progress = [done, total]),
+    );
     const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
     await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId });
   } catch (error) {

@@ -133,7 +133,11 @@
       svg!.removeEventListener('pointerup', up);
       svg!.removeEventListener('pointercancel', up);
       panning = false;
-      if (marquee) onmarquee?.({ x0: (marquee.x0 - ox) / k, y0: (marquee.y0 - oy) / k, x1: (marquee.x1 - ox) / k, y1: (marquee.y1 - oy) / k }, e.ctrlKey || e.metaKey || e.shiftKey);
+      if (marquee)
+        onmarquee?.(
+          { x0: (marquee.x0 - ox) / k, y0: (marquee.y0 - oy) / k, x1: (marquee.x1 - ox) / k, y1: (marquee.y1 - oy) / k },
+          e.ctrlKey || e.metaKey || e.shiftKey,
+        );
       else if (!pan && !moved) onempty?.();
       marquee = undefined;
     };
@@ -156,7 +160,19 @@
 <svelte:window onkeyup={(event) => event.key === ' ' && (spaceHeld = false)} onblur={() => (spaceHeld = false)} />
 
 <div class="mat" bind:clientWidth={viewWidth} bind:clientHeight={viewHeight}>
-  <svg bind:this={svg} width={viewWidth} height={viewHeight} tabindex="0" role="listbox" aria-multiselectable="true" aria-label={label} class:panning={panning || spaceHeld} {onwheel} {onpointerdown} onkeydown={keys}>
+  <svg
+    bind:this={svg}
+    width={viewWidth}
+    height={viewHeight}
+    tabindex="0"
+    role="listbox"
+    aria-multiselectable="true"
+    aria-label={label}
+    class:panning={panning || spaceHeld}
+    {onwheel}
+    {onpointerdown}
+    onkeydown={keys}
+  >
     <defs>
       <pattern id="bleed-hatch" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="scale({1 / k}) rotate(45)">
         <rect width="5" height="5" fill="#E9C48B" />

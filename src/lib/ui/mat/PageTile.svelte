@@ -33,16 +33,22 @@
     return faced ? { ...all, [side === 'right' ? 'left' : 'right']: 0 } : all;
   });
   const within = $derived({ x0: -sides.left, y0: -sides.foot, x1: width + sides.right, y1: height + sides.head });
-  const ring = $derived(
-    `M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`,
-  );
+  const ring = $derived(`M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`);
   const px = $derived(1 / k);
   /** How far below the trim the foot of all that is drawn lies. */
   const below = $derived(Math.max(sides.foot, ghost ? -ghost.y : 0));
   const roomy = $derived(height * k > 70);
 </script>
 
-<g transform="translate({x} {y})" data-pick={page.id} role="option" tabindex="-1" aria-selected={picked} aria-label="Page {position}, {side}-hand{page.art ? '' : ', blank'}{label ? `, label ${label}` : ''}" onpointerdown={(event) => event.button === 0 && onpick(event)}>
+<g
+  transform="translate({x} {y})"
+  data-pick={page.id}
+  role="option"
+  tabindex="-1"
+  aria-selected={picked}
+  aria-label="Page {position}, {side}-hand{page.art ? '' : ', blank'}{label ? `, label ${label}` : ''}"
+  onpointerdown={(event) => event.button === 0 && onpick(event)}
+>
   <g transform="translate(0 {height}) scale(1 -1)">
     <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
     {#each surface.items as item, i (i)}
@@ -51,7 +57,15 @@
     <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.55 : 0.9} />
     <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
     {#if ghost}
-      <rect class="ghost" x={ghost.x} y={ghost.y} width={ghost.width} height={ghost.height} stroke-width={1.5 * px} stroke-dasharray="{5 * px} {4 * px}" />
+      <rect
+        class="ghost"
+        x={ghost.x}
+        y={ghost.y}
+        width={ghost.width}
+        height={ghost.height}
+        stroke-width={1.5 * px}
+        stroke-dasharray="{5 * px} {4 * px}"
+      />
     {/if}
   </g>
   {#if !page.art}
@@ -61,13 +75,21 @@
     {@const out = 4 * px}
     <g transform="translate(0 {height}) scale(1 -1)" fill="none">
       {#each [{ color: '#1d2422', line: 5 }, { color: '#f2c230', line: 3 }] as { color, line } (color)}
-        <rect x={within.x0 - out} y={within.y0 - out} width={within.x1 - within.x0 + 2 * out} height={within.y1 - within.y0 + 2 * out} stroke={color} stroke-width={line * px} />
+        <rect
+          x={within.x0 - out}
+          y={within.y0 - out}
+          width={within.x1 - within.x0 + 2 * out}
+          height={within.y1 - within.y0 + 2 * out}
+          stroke={color}
+          stroke-width={line * px}
+        />
       {/each}
     </g>
   {/if}
   <g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
     <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-      ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan>{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
+      ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan
+        >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
     >
   </g>
   {#if flag}

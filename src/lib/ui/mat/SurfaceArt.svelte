@@ -22,7 +22,13 @@
   const picture = $derived(pictures.ready.get(`${item.source}:${item.index}`));
   const size = $derived(page && { width: widthOf(page.boxes.media), height: heightOf(page.boxes.media) });
   $effect(() => {
-    if (page && size) pictures.want(item.source, item.index, page, Math.max(size.width, size.height) * Math.hypot(item.matrix[0], item.matrix[1]) * k * (globalThis.devicePixelRatio ?? 1));
+    if (page && size)
+      pictures.want(
+        item.source,
+        item.index,
+        page,
+        Math.max(size.width, size.height) * Math.hypot(item.matrix[0], item.matrix[1]) * k * (globalThis.devicePixelRatio ?? 1),
+      );
   });
   onDestroy(() => pictures.unwant(item.source, item.index));
 </script>
@@ -30,7 +36,14 @@
 <clipPath id="clip-{id}"><rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} /></clipPath>
 {#if size && picture}
   <g clip-path="url(#clip-{id})">
-    <image href={picture.url} width={size.width} height={size.height} transform="matrix({item.matrix.join(' ')}) translate(0 {size.height}) scale(1 -1)" preserveAspectRatio="none" data-drawn />
+    <image
+      href={picture.url}
+      width={size.width}
+      height={size.height}
+      transform="matrix({item.matrix.join(' ')}) translate(0 {size.height}) scale(1 -1)"
+      preserveAspectRatio="none"
+      data-drawn
+    />
   </g>
 {:else if size}
   <g clip-path="url(#clip-{id})">

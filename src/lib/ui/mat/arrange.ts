@@ -30,7 +30,10 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
     below = Math.max(below, page.trim.height + sides.foot);
     outside = Math.max(outside, sides.left, sides.right);
   });
-  const slot = { width: 2 * (half + outside) + GUTTER, height: above + below + Math.max(LABELS, below * 0.15) };
+  const slot = {
+    width: 2 * (half + outside) + GUTTER,
+    height: above + below + Math.max(LABELS, below * 0.15),
+  };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
   const tiles = spreads.flatMap((spread, n): Tile[] => {
@@ -39,10 +42,17 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
     const faced = spread.left !== undefined && spread.right !== undefined;
     return (['left', 'right'] as const).flatMap((side) => {
       const index = spread[side];
-      return index === undefined ? [] : [{ index, side, faced, y, x: side === 'right' ? spine : spine - list.pages[index]!.trim.width }];
+      return index === undefined
+        ? []
+        : [{ index, side, faced, y, x: side === 'right' ? spine : spine - list.pages[index]!.trim.width }];
     });
   });
-  return { tiles, columns, width: columns * slot.width - GUTTER, height: Math.ceil(spreads.length / columns) * slot.height };
+  return {
+    tiles,
+    columns,
+    width: columns * slot.width - GUTTER,
+    height: Math.ceil(spreads.length / columns) * slot.height,
+  };
 }
 
 /** One file's pages on shelves. `boards` are the base lines that they stand on, from the shelf's left end. */

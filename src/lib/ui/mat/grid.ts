@@ -23,11 +23,18 @@ export function gridFor(unit: Unit, pxPerPt: number): Grid {
   const steps = STEPS[unit].map((step) => step * POINTS_PER[unit]);
   const atLeast = (px: number) => steps.find((step) => step * pxPerPt >= px) ?? steps.at(-1)!;
   const fine = atLeast(FINEST_PX);
-  return { fine, heavy: steps[Math.min(steps.indexOf(fine) + 1, steps.length - 1)]!, label: atLeast(LABEL_PX) };
+  return {
+    fine,
+    heavy: steps[Math.min(steps.indexOf(fine) + 1, steps.length - 1)]!,
+    label: atLeast(LABEL_PX),
+  };
 }
 
 /** Multiples of `step` from `from` to `to`. */
 export const multiples = (step: number, from: number, to: number): number[] => {
   const first = Math.ceil(from / step);
-  return Array.from({ length: Math.max(0, Math.min(2000, Math.floor(to / step) - first + 1)) }, (_, i) => (first + i) * step);
+  return Array.from(
+    { length: Math.max(0, Math.min(2000, Math.floor(to / step) - first + 1)) },
+    (_, i) => (first + i) * step,
+  );
 };

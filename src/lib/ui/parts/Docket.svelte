@@ -26,7 +26,10 @@
       return steps;
     });
   }
-  const toggle = (id: string) => bench.changeSteps((steps) => steps.map((step) => (step.id !== id ? step : step.off ? (({ off: _, ...on }) => on as Step)(step) : { ...step, off: true as const })));
+  const toggle = (id: string) =>
+    bench.changeSteps((steps) =>
+      steps.map((step) => (step.id !== id ? step : step.off ? (({ off: _, ...on }) => on as Step)(step) : { ...step, off: true as const })),
+    );
 </script>
 
 <aside aria-label="Docket">
@@ -43,16 +46,38 @@
   <ol>
     {#each bench.docket.steps as step, index (step.id)}
       {@const words = say(step, index)}
-      <li class:off={step.off} class:failed={failed.has(step.id)} class:here={index === bench.docket.steps.length - 1} class:open={bench.form?.step?.id === step.id}>
+      <li
+        class:off={step.off}
+        class:failed={failed.has(step.id)}
+        class:here={index === bench.docket.steps.length - 1}
+        class:open={bench.form?.step?.id === step.id}
+      >
         <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
           <span class="mono n">{index + 1}</span>
-          <span class="words"><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small></span>
+          <span class="words"
+            ><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small></span
+          >
         </button>
         <span class="tools">
-          <button title={step.off ? 'Switch on' : 'Switch off'} aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}" onclick={() => toggle(step.id)}><Power size={13} /></button>
-          <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}><ArrowUp size={13} /></button>
-          <button title="Later" aria-label="Move step {index + 1} later" disabled={index === bench.docket.steps.length - 1} onclick={() => swap(index, 1)}><ArrowDown size={13} /></button>
-          <button title="Take out of the docket" aria-label="Delete step {index + 1}" onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button>
+          <button
+            title={step.off ? 'Switch on' : 'Switch off'}
+            aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}"
+            onclick={() => toggle(step.id)}><Power size={13} /></button
+          >
+          <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}
+            ><ArrowUp size={13} /></button
+          >
+          <button
+            title="Later"
+            aria-label="Move step {index + 1} later"
+            disabled={index === bench.docket.steps.length - 1}
+            onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
+          >
+          <button
+            title="Take out of the docket"
+            aria-label="Delete step {index + 1}"
+            onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button
+          >
         </span>
       </li>
     {/each}
@@ -60,7 +85,9 @@
       <li class="ahead">
         <button class="line" onclick={() => bench.walk('redo')} title="Redo brings this back">
           <span class="mono n">{bench.docket.steps.length + i + 1}</span>
-          <span class="words"><b>{sayStep(step, bench.unit, bench.base.list).act}</b> {sayStep(step, bench.unit, bench.base.list).what}<small>undone</small></span>
+          <span class="words"
+            ><b>{sayStep(step, bench.unit, bench.base.list).act}</b> {sayStep(step, bench.unit, bench.base.list).what}<small>undone</small></span
+          >
         </button>
       </li>
     {/each}

@@ -24,12 +24,26 @@
   <div>
     {#if finding.mend}
       {@const mend = finding.mend}
-      <button class="link strong" onclick={() => bench.put(bench.mended(mend))} onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))} onpointerleave={() => !bench.form && (bench.trial = undefined)}>{sayMend(mend)}</button>
+      <button
+        class="link strong"
+        onclick={() => bench.put(bench.mended(mend))}
+        onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))}
+        onpointerleave={() => !bench.form && (bench.trial = undefined)}>{sayMend(mend)}</button
+      >
     {/if}
     {#if finding.step}
-      <button class="link" onclick={() => bench.open({ kind: bench.docket.steps.find((step) => step.id === finding.step)!.kind, step: bench.docket.steps.find((step) => step.id === finding.step)! })}>Edit the step</button>
+      <button
+        class="link"
+        onclick={() =>
+          bench.open({
+            kind: bench.docket.steps.find((step) => step.id === finding.step)!.kind,
+            step: bench.docket.steps.find((step) => step.id === finding.step)!,
+          })}>Edit the step</button
+      >
     {:else if where}
-      <button class="link" onclick={point}>Pick {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button>
+      <button class="link" onclick={point}
+        >Pick {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button
+      >
     {/if}
   </div>
 </article>

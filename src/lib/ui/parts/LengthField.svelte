@@ -52,7 +52,18 @@
 <div>
   <label class="label" for={id ?? own}>{label}</label>
   <div class="box" class:bad={wrong}>
-    <input id={id ?? own} class="mono" value={shown} autocomplete="off" spellcheck="false" aria-invalid={!!wrong} aria-describedby="{own}-wrong" oninput={(event) => read(event.currentTarget.value)} onblur={leave} onfocus={(event) => event.currentTarget.select()} />
+    <input
+      id={id ?? own}
+      class="mono"
+      value={shown}
+      autocomplete="off"
+      spellcheck="false"
+      aria-invalid={!!wrong}
+      aria-describedby="{own}-wrong"
+      oninput={(event) => read(event.currentTarget.value)}
+      onblur={leave}
+      onfocus={(event) => event.currentTarget.select()}
+    />
     <span class="mono quiet">{isSum ? `=${formatFigure(value!, unit)}` : UNIT_SIGN[unit]}</span>
   </div>
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}

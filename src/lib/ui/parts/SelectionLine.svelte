@@ -30,7 +30,20 @@
 </script>
 
 <footer>
-  <label class="pick"><i></i> picked <input id="picked" class="field mono" class:bad={bench.pickedError} value={bench.pickedText} placeholder="3, 5-9, even, last" spellcheck="false" autocomplete="off" oninput={(event) => bench.pickText(event.currentTarget.value)} aria-invalid={!!bench.pickedError} /></label>
+  <label class="pick"
+    ><i></i> picked
+    <input
+      id="picked"
+      class="field mono"
+      class:bad={bench.pickedError}
+      value={bench.pickedText}
+      placeholder="3, 5-9, even, last"
+      spellcheck="false"
+      autocomplete="off"
+      oninput={(event) => bench.pickText(event.currentTarget.value)}
+      aria-invalid={!!bench.pickedError}
+    /></label
+  >
   <span class="words" class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span>
   <span class="right">
     {#if zoom}

@@ -11,7 +11,12 @@
   const total = $derived(spread.reduce((sum, { surface }) => sum + widthOf(surface.trim), 0));
   const tall = $derived(Math.max(1, ...spread.map(({ surface }) => heightOf(surface.trim))));
   const k = $derived(Math.min((WIDTH - 34) / Math.max(1, total), (HEIGHT - 30) / tall));
-  const places = $derived(spread.map((each, i) => ({ ...each, x: (WIDTH - total * k) / 2 + spread.slice(0, i).reduce((sum, { surface }) => sum + widthOf(surface.trim) * k, 0) })));
+  const places = $derived(
+    spread.map((each, i) => ({
+      ...each,
+      x: (WIDTH - total * k) / 2 + spread.slice(0, i).reduce((sum, { surface }) => sum + widthOf(surface.trim) * k, 0),
+    })),
+  );
 </script>
 
 <svg width={WIDTH} height={HEIGHT} viewBox="0 0 {WIDTH} {HEIGHT}" aria-hidden="true">
@@ -23,7 +28,13 @@
       <g clip-path="url(#{id}-{i})">
         {#each surface.items as item, n (n)}
           {#if item.kind === 'art' && media}
-            <image href="/api/sources/{item.source}/pages/{item.index}" width={media.width} height={media.height} transform="matrix({item.matrix.join(' ')}) translate(0 {media.height}) scale(1 -1)" preserveAspectRatio="none" />
+            <image
+              href="/api/sources/{item.source}/pages/{item.index}"
+              width={media.width}
+              height={media.height}
+              transform="matrix({item.matrix.join(' ')}) translate(0 {media.height}) scale(1 -1)"
+              preserveAspectRatio="none"
+            />
           {/if}
         {/each}
       </g>

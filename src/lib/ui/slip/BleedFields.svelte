@@ -43,15 +43,15 @@
   <span class="label">Bleed</span>
   <label><input type="checkbox" bind:checked={linked} onchange={() => linked && preset(step.head)} /> all edges alike</label>
 </div>
-  {#if linked}
-    <LengthField label="All round" value={step.head} {unit} {check} onchange={(points) => set('head', points)} />
-  {:else}
-    <div class="row">
-      {#each EDGES as [edge, word] (edge)}
-        <LengthField label={word} value={step[edge]} {unit} {check} onchange={(points) => set(edge, points)} />
-      {/each}
-    </div>
-  {/if}
+{#if linked}
+  <LengthField label="All round" value={step.head} {unit} {check} onchange={(points) => set('head', points)} />
+{:else}
+  <div class="row">
+    {#each EDGES as [edge, word] (edge)}
+      <LengthField label={word} value={step[edge]} {unit} {check} onchange={(points) => set(edge, points)} />
+    {/each}
+  </div>
+{/if}
 <div class="presets">
   <button type="button" class="link" onclick={() => preset(mm(3))}>3 mm</button>
   <button type="button" class="link" onclick={() => preset(inch(0.125))}>1/8 in</button>

@@ -13,7 +13,9 @@
   let { bench, stages, title, children }: Props = $props();
   const RANK = { stop: 0, look: 1, note: 2 };
   // While a mend is only tried, the findings shown are those it would mend.
-  const findings = $derived((bench.form ? bench.shown : bench.base).findings.filter(({ stage }) => stages.includes(stage)).sort((a, b) => RANK[a.level] - RANK[b.level]));
+  const findings = $derived(
+    (bench.form ? bench.shown : bench.base).findings.filter(({ stage }) => stages.includes(stage)).sort((a, b) => RANK[a.level] - RANK[b.level]),
+  );
 </script>
 
 <div class="overview">

@@ -28,7 +28,16 @@
 
 <div>
   <label class="label" for={id}>{label}</label>
-  <input {id} class="field mono" class:bad={resolved.wrong} value={text} spellcheck="false" autocomplete="off" aria-invalid={!!resolved.wrong} oninput={(event) => onchange(event.currentTarget.value)} />
+  <input
+    {id}
+    class="field mono"
+    class:bad={resolved.wrong}
+    value={text}
+    spellcheck="false"
+    autocomplete="off"
+    aria-invalid={!!resolved.wrong}
+    oninput={(event) => onchange(event.currentTarget.value)}
+  />
   {#if resolved.wrong}
     <p class="wrong" role="alert">{resolved.wrong}</p>
   {:else}
@@ -39,7 +48,9 @@
         <button type="button" class="link" onclick={() => onchange(text)}>by place instead</button>
       {:else}
         by place, as typed ·
-        <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}>follow the pages</button>
+        <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}
+          >follow the pages</button
+        >
       {/if}
     </p>
   {/if}

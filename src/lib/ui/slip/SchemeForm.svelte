@@ -66,24 +66,77 @@
 <form onsubmit={accept}>
   <div>
     <label class="label" for="stock">Sheet</label>
-    <select id="stock" class="field" value={offered} onchange={(event) => { const stock = STOCKS.find(({ name }) => name === event.currentTarget.value); if (stock) { wrong = {}; set({ stock: { width: stock.width, height: stock.height } }); } }}>
+    <select
+      id="stock"
+      class="field"
+      value={offered}
+      onchange={(event) => {
+        const stock = STOCKS.find(({ name }) => name === event.currentTarget.value);
+        if (stock) {
+          wrong = {};
+          set({ stock: { width: stock.width, height: stock.height } });
+        }
+      }}
+    >
       <option value="" disabled>own size</option>
       {#each STOCKS as stock (stock.name)}
-        <option value={stock.name}>{stock.name} · {formatSize(stock.width, stock.height, unit)}{takesAll && !takesAll.has(stock.name) ? ' · too small' : ''}</option>
+        <option value={stock.name}
+          >{stock.name} · {formatSize(stock.width, stock.height, unit)}{takesAll && !takesAll.has(stock.name) ? ' · too small' : ''}</option
+        >
       {/each}
     </select>
   </div>
   <div class="row">
-    <LengthField label="Sheet width" value={scheme.stock.width} {unit} check={sayPageLength} onchange={(points) => length('width', points, (width) => ({ stock: { ...scheme.stock, width } }))} />
-    <LengthField label="Sheet height" value={scheme.stock.height} {unit} check={sayPageLength} onchange={(points) => length('height', points, (height) => ({ stock: { ...scheme.stock, height } }))} />
+    <LengthField
+      label="Sheet width"
+      value={scheme.stock.width}
+      {unit}
+      check={sayPageLength}
+      onchange={(points) => length('width', points, (width) => ({ stock: { ...scheme.stock, width } }))}
+    />
+    <LengthField
+      label="Sheet height"
+      value={scheme.stock.height}
+      {unit}
+      check={sayPageLength}
+      onchange={(points) => length('height', points, (height) => ({ stock: { ...scheme.stock, height } }))}
+    />
   </div>
-  <Choice label="Sheet turns on its" options={[['short-edge', 'short edge'], ['long-edge', 'long edge']]} value={scheme.turn} onchange={(turn) => set({ turn })} />
+  <Choice
+    label="Sheet turns on its"
+    options={[
+      ['short-edge', 'short edge'],
+      ['long-edge', 'long edge'],
+    ]}
+    value={scheme.turn}
+    onchange={(turn) => set({ turn })}
+  />
   <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={checkGap} onchange={(points) => length('gap', points, (gap) => ({ gap }))} />
-  <Choice label="Blanks that fill the last sheet" options={[['before-last', 'before the back cover'], ['end', 'at the end']]} value={scheme.pad} onchange={(pad) => set({ pad })} />
+  <Choice
+    label="Blanks that fill the last sheet"
+    options={[
+      ['before-last', 'before the back cover'],
+      ['end', 'at the end'],
+    ]}
+    value={scheme.pad}
+    onchange={(pad) => set({ pad })}
+  />
   <div class="marks">
     <span class="label">Marks</span>
-    <label><input type="checkbox" checked={scheme.marks.trim} onchange={(event) => set({ marks: { ...scheme.marks, trim: event.currentTarget.checked } })} /> trim</label>
-    <label><input type="checkbox" checked={scheme.marks.fold} onchange={(event) => set({ marks: { ...scheme.marks, fold: event.currentTarget.checked } })} /> fold</label>
+    <label
+      ><input
+        type="checkbox"
+        checked={scheme.marks.trim}
+        onchange={(event) => set({ marks: { ...scheme.marks, trim: event.currentTarget.checked } })}
+      /> trim</label
+    >
+    <label
+      ><input
+        type="checkbox"
+        checked={scheme.marks.fold}
+        onchange={(event) => set({ marks: { ...scheme.marks, fold: event.currentTarget.checked } })}
+      /> fold</label
+    >
   </div>
   {#if changed || bad}
     <div class="btns">
@@ -97,7 +150,13 @@
         <dt>sheets</dt>
         <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{plan.pages.length} pages ÷ 4 = {plan.sheets.length}</dd>
         <dt>spread</dt>
-        <dd>2 × {formatFigure(plan.cell.width, unit)}{scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''} = {formatSize(plan.needed.trims.width, plan.needed.trims.height, unit)}</dd>
+        <dd>
+          2 × {formatFigure(plan.cell.width, unit)}{scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''} = {formatSize(
+            plan.needed.trims.width,
+            plan.needed.trims.height,
+            unit,
+          )}
+        </dd>
         <dt>with bleed</dt>
         <dd>{formatSize(plan.needed.bleeds.width, plan.needed.bleeds.height, unit)}</dd>
         <dt>with marks</dt>

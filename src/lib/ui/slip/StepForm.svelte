@@ -90,22 +90,44 @@
 <form bind:this={element} onsubmit={accept}>
   <header>
     <h1>{step.kind === 'trim' ? 'Trim size' : step.kind === 'blank' ? 'Blank pages' : STEP_NAME[step.kind]}</h1>
-    <p class="quiet">{form.step ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket` : bench.picked.size ? `for the pages picked: ${describeIndexes(bench.pickedIndexes)}` : 'nothing is picked: say which pages'}</p>
+    <p class="quiet">
+      {form.step
+        ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
+        : bench.picked.size
+          ? `for the pages picked: ${describeIndexes(bench.pickedIndexes)}`
+          : 'nothing is picked: say which pages'}
+    </p>
   </header>
   {#if step.kind === 'take-in'}
     {@const now = step}
     <p class="file">{now.name}</p>
     <div>
       <label class="label" for="take">Its pages</label>
-      <input id="take" class="field mono" value={now.take ?? ''} placeholder="all" oninput={(event) => (step = { ...now, take: event.currentTarget.value.trim() || undefined })} />
+      <input
+        id="take"
+        class="field mono"
+        value={now.take ?? ''}
+        placeholder="all"
+        oninput={(event) => (step = { ...now, take: event.currentTarget.value.trim() || undefined })}
+      />
     </div>
     <PlaceField value={now.where} list={before} {beside} onchange={(where) => (step = { ...now, where })} />
   {:else if step.kind === 'blank'}
     {@const now = step}
     <div>
       <label class="label" for="count">How many</label>
-      <input id="count" class="field mono" type="number" min="1" max="2000" value={now.count} oninput={(event) => (step = { ...now, count: event.currentTarget.valueAsNumber })} />
-      {#if !(Number.isInteger(now.count) && now.count >= 1 && now.count <= 2000)}<p class="wrong" role="alert">A whole number of pages from 1 to 2000.</p>{/if}
+      <input
+        id="count"
+        class="field mono"
+        type="number"
+        min="1"
+        max="2000"
+        value={now.count}
+        oninput={(event) => (step = { ...now, count: event.currentTarget.valueAsNumber })}
+      />
+      {#if !(Number.isInteger(now.count) && now.count >= 1 && now.count <= 2000)}<p class="wrong" role="alert">
+          A whole number of pages from 1 to 2000.
+        </p>{/if}
     </div>
     <PlaceField value={now.where} list={before} {beside} onchange={(where) => (step = { ...now, where })} />
   {:else if step.kind === 'remove'}
@@ -126,7 +148,12 @@
     <BleedFields step={now} unit={bench.unit} onchange={(next, wrong) => ((step = next), (fieldsWrong = wrong))} />
   {/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
-  {#if problem && problem !== 'fields' && step.kind !== 'blank' && step.kind !== 'remove' && !(problem.startsWith('There is no page') || problem.startsWith('Say which'))}<p class="wrong" role="alert">{problem}</p>{/if}
+  {#if problem && problem !== 'fields' && step.kind !== 'blank' && step.kind !== 'remove' && !(problem.startsWith('There is no page') || problem.startsWith('Say which'))}<p
+      class="wrong"
+      role="alert"
+    >
+      {problem}
+    </p>{/if}
   <div class="btns">
     <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Put on docket'}</button>
     <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>

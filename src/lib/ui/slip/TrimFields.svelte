@@ -44,7 +44,11 @@
   }
   const XS: FixedPoint['x'][] = ['left', 'centre', 'right'];
   const YS: FixedPoint['y'][] = ['head', 'centre', 'foot'];
-  const fixedWord = $derived(step.fixed.x === 'centre' && step.fixed.y === 'centre' ? 'centre' : `${step.fixed.y === 'centre' ? 'middle' : step.fixed.y}, ${step.fixed.x === 'fore' ? 'fore edge' : step.fixed.x === 'centre' ? 'middle' : step.fixed.x}`);
+  const fixedWord = $derived(
+    step.fixed.x === 'centre' && step.fixed.y === 'centre'
+      ? 'centre'
+      : `${step.fixed.y === 'centre' ? 'middle' : step.fixed.y}, ${step.fixed.x === 'fore' ? 'fore edge' : step.fixed.x === 'centre' ? 'middle' : step.fixed.x}`,
+  );
   const percent = (value: number) => `${formatFigure(value * 100, 'pt')} %`;
 </script>
 
@@ -62,9 +66,15 @@
   </select>
 </div>
 <div class="row">
-    <LengthField label="Width" value={step.width} {unit} check={sayPageLength} onchange={(points) => side('width', points)} />
-    <LengthField label="Height" value={step.height} {unit} check={sayPageLength} onchange={(points) => side('height', points)} />
-  <button class="btn q swap" type="button" title="Swap width and height" aria-label="Swap width and height" onclick={() => onchange({ ...step, width: step.height, height: step.width }, false)}>⇄</button>
+  <LengthField label="Width" value={step.width} {unit} check={sayPageLength} onchange={(points) => side('width', points)} />
+  <LengthField label="Height" value={step.height} {unit} check={sayPageLength} onchange={(points) => side('height', points)} />
+  <button
+    class="btn q swap"
+    type="button"
+    title="Swap width and height"
+    aria-label="Swap width and height"
+    onclick={() => onchange({ ...step, width: step.height, height: step.width }, false)}>⇄</button
+  >
 </div>
 <Choice
   label="Content"
@@ -81,7 +91,14 @@
   <div class="points" role="radiogroup" aria-label="Fixed point">
     {#each YS as y (y)}
       {#each XS as x (x)}
-        <button type="button" role="radio" aria-checked={step.fixed.x === x && step.fixed.y === y} aria-label="{y} {x}" class:on={step.fixed.x === x && step.fixed.y === y} onclick={() => onchange({ ...step, fixed: { x, y } }, wrong.width || wrong.height)}></button>
+        <button
+          type="button"
+          role="radio"
+          aria-checked={step.fixed.x === x && step.fixed.y === y}
+          aria-label="{y} {x}"
+          class:on={step.fixed.x === x && step.fixed.y === y}
+          onclick={() => onchange({ ...step, fixed: { x, y } }, wrong.width || wrong.height)}
+        ></button>
       {/each}
     {/each}
   </div>
@@ -90,7 +107,12 @@
     <strong>{fixedWord}</strong>
     <div class="mirror">
       {#each [['spine', 'spine'], ['fore', 'fore edge']] as const as [x, word] (x)}
-        <button type="button" class="link" class:chosen={step.fixed.x === x} onclick={() => onchange({ ...step, fixed: { ...step.fixed, x } }, wrong.width || wrong.height)}>{word}</button>
+        <button
+          type="button"
+          class="link"
+          class:chosen={step.fixed.x === x}
+          onclick={() => onchange({ ...step, fixed: { ...step.fixed, x } }, wrong.width || wrong.height)}>{word}</button
+        >
       {/each}
     </div>
   </div>

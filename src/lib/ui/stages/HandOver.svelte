@@ -69,16 +69,28 @@
       </article>
     {:else}
       {#if stops}
-        <p class="warn">{stops === 1 ? '1 finding says stop' : `${stops} findings say stop`}. The files can be made all the same; look at <a href="/jobs/{bench.id}/pages">Pages</a> and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.</p>
+        <p class="warn">
+          {stops === 1 ? '1 finding says stop' : `${stops} findings say stop`}. The files can be made all the same; look at
+          <a href="/jobs/{bench.id}/pages">Pages</a>
+          and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.
+        </p>
       {/if}
       <article>
         <div class="what">
           <h2>Sheet PDF</h2>
           <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
-          <p class="mono facts">{work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(work.plan.sheet.width, work.plan.sheet.height, bench.unit)}</p>
+          <p class="mono facts">
+            {work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(
+              work.plan.sheet.width,
+              work.plan.sheet.height,
+              bench.unit,
+            )}
+          </p>
         </div>
         <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
-        <ul>{#each of('sheets') as output (output.id)}{@render result(output)}{/each}</ul>
+        <ul>
+          {#each of('sheets') as output (output.id)}{@render result(output)}{/each}
+        </ul>
       </article>
       <article>
         <div class="what">
@@ -92,7 +104,9 @@
           </div>
         </div>
         <button class="btn" onclick={() => void order({ kind: 'pages', crop })}>Make reading-order PDF</button>
-        <ul>{#each of('pages') as output (output.id)}{@render result(output)}{/each}</ul>
+        <ul>
+          {#each of('pages') as output (output.id)}{@render result(output)}{/each}
+        </ul>
       </article>
     {/if}
     <article>

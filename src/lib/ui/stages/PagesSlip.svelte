@@ -28,12 +28,24 @@
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
 {:else}
   <Overview {bench} stages={['pages']} title="Pages">
-    <Choice label="First page lies" options={[['left', 'on the left'], ['right', 'on the right']]} value={bench.docket.book.first} onchange={(first) => bench.put({ ...bench.docket, book: { ...bench.docket.book, first } })} />
+    <Choice
+      label="First page lies"
+      options={[
+        ['left', 'on the left'],
+        ['right', 'on the right'],
+      ]}
+      value={bench.docket.book.first}
+      onchange={(first) => bench.put({ ...bench.docket, book: { ...bench.docket.book, first } })}
+    />
     <section aria-label="Do">
-      <p class="label">{picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked)}` : 'Pick pages, or choose what to do'}</p>
+      <p class="label">
+        {picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked)}` : 'Pick pages, or choose what to do'}
+      </p>
       <div class="acts">
         {#each ACTS as [kind, word, key] (kind)}
-          <button class="act" disabled={!bench.base.list.pages.length && kind !== 'blank'} onclick={() => bench.open({ kind })}><span>{word}</span><kbd>{key}</kbd></button>
+          <button class="act" disabled={!bench.base.list.pages.length && kind !== 'blank'} onclick={() => bench.open({ kind })}
+            ><span>{word}</span><kbd>{key}</kbd></button
+          >
         {/each}
       </div>
     </section>
@@ -44,7 +56,10 @@
         <dt>bleed</dt>
         <dd>
           {#if new Set(Object.values(bleed).map((value) => value.toFixed(3))).size === 1}{formatLength(bleed.head, bench.unit)} all round
-          {:else}head {formatLength(bleed.head, bench.unit)}, foot {formatLength(bleed.foot, bench.unit)}, left {formatLength(bleed.left, bench.unit)}, right {formatLength(bleed.right, bench.unit)}{/if}
+          {:else}head {formatLength(bleed.head, bench.unit)}, foot {formatLength(bleed.foot, bench.unit)}, left {formatLength(
+              bleed.left,
+              bench.unit,
+            )}, right {formatLength(bleed.right, bench.unit)}{/if}
         </dd>
         <dt>shows</dt>
         <dd>{page.art ? `page ${page.art.index + 1} of ${from?.kind === 'take-in' ? from.name : 'a file'}` : 'nothing, it is blank'}</dd>

@@ -94,7 +94,8 @@
   function showPage(index: number): void {
     const tile = arranged.tiles.find((each) => each.index === index);
     const page = list.pages[index];
-    if (tile && page) mat?.show({ x0: tile.x, y0: tile.y, x1: tile.x + page.trim.width, y1: tile.y + heightOf({ x0: 0, x1: 0, y0: 0, y1: page.trim.height }) });
+    if (tile && page)
+      mat?.show({ x0: tile.x, y0: tile.y, x1: tile.x + page.trim.width, y1: tile.y + heightOf({ x0: 0, x1: 0, y0: 0, y1: page.trim.height }) });
   }
 
   $effect(() => {
@@ -104,12 +105,24 @@
     if (index >= 0) showPage(index);
   });
 
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') => (what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8));
+  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
+    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
   export const focus = () => mat?.focus();
 </script>
 
 <div class="stage" bind:clientWidth={matWidth} bind:clientHeight={matHeight}>
-  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={arranged.width} height={arranged.height} fitTo="width" label="Pages" {onkeydown} onmarquee={marquee} onempty={() => bench.pick([])}>
+  <Mat
+    bind:this={mat}
+    bind:zoom
+    unit={bench.unit}
+    width={arranged.width}
+    height={arranged.height}
+    fitTo="width"
+    label="Pages"
+    {onkeydown}
+    onmarquee={marquee}
+    onempty={() => bench.pick([])}
+  >
     {#snippet children(view)}
       {#each arranged.tiles as tile (list.pages[tile.index]!.id)}
         {@const page = list.pages[tile.index]!}

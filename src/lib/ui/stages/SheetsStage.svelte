@@ -16,10 +16,15 @@
   /** Between front and back, and between one sheet and the next, as a share of the sheet. */
   const apart = $derived(Math.max(sheet.width, sheet.height) * 0.09);
   const block = $derived(
-    besides ? { width: 2 * sheet.width + apart, height: sheet.height + apart } : { width: sheet.width + apart, height: 2 * sheet.height + 1.7 * apart },
+    besides
+      ? { width: 2 * sheet.width + apart, height: sheet.height + apart }
+      : { width: sheet.width + apart, height: 2 * sheet.height + 1.7 * apart },
   );
   const columns = $derived(besides ? 1 : Math.min(2, plan?.sheets.length ?? 1));
-  const size = $derived({ width: columns * block.width - (besides ? 0 : apart), height: Math.ceil((plan?.sheets.length ?? 0) / columns) * block.height });
+  const size = $derived({
+    width: columns * block.width - (besides ? 0 : apart),
+    height: Math.ceil((plan?.sheets.length ?? 0) / columns) * block.height,
+  });
   const places = $derived(
     (plan?.sheets ?? []).map((each, index) => {
       const x = (index % columns) * block.width;
@@ -27,7 +32,8 @@
       return { each, index, x, y, back: besides ? { x: x + sheet.width + apart, y } : { x, y: y + sheet.height + apart } };
     }),
   );
-  const cellWord = (cell: Cell) => `${cell.page ? `page ${cell.position}` : `blank ${cell.position}, fills the sheet`}${cell.label && cell.label !== String(cell.position) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
+  const cellWord = (cell: Cell) =>
+    `${cell.page ? `page ${cell.position}` : `blank ${cell.position}, fills the sheet`}${cell.label && cell.label !== String(cell.position) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
 
   function pick(event: PointerEvent, cell: Cell): void {
     if (event.button !== 0 || !cell.page) return;
@@ -38,7 +44,8 @@
       bench.pick(next);
     } else bench.pick([id]);
   }
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') => (what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8));
+  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
+    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
   export const focus = () => mat?.focus();
 </script>
 
@@ -52,7 +59,15 @@
         {#if item.kind === 'art'}<SurfaceArt {item} surveys={bench.surveys} {k} />{/if}
       {/each}
       {#each surface.items as item, i (i)}
-        {#if item.kind === 'line'}<line x1={item.x0} y1={item.y0} x2={item.x1} y2={item.y1} stroke="#1d2422" stroke-width={Math.max(item.width, px)} stroke-dasharray={item.dash.join(' ')} />{/if}
+        {#if item.kind === 'line'}<line
+            x1={item.x0}
+            y1={item.y0}
+            x2={item.x1}
+            y2={item.y1}
+            stroke="#1d2422"
+            stroke-width={Math.max(item.width, px)}
+            stroke-dasharray={item.dash.join(' ')}
+          />{/if}
       {/each}
       {#each drawn.cells as cell (cell.position)}
         {@const picked = cell.page && bench.picked.has(cell.page.id)}
@@ -72,22 +87,63 @@
           onpointerdown={(event) => pick(event, cell)}
         />
         {#if picked}
-          <rect x={cell.trim.x0 + 3 * px} y={cell.trim.y0 + 3 * px} width={widthOf(cell.trim) - 6 * px} height={heightOf(cell.trim) - 6 * px} fill="none" stroke="#1d2422" stroke-width={6 * px} pointer-events="none" />
-          <rect x={cell.trim.x0 + 3 * px} y={cell.trim.y0 + 3 * px} width={widthOf(cell.trim) - 6 * px} height={heightOf(cell.trim) - 6 * px} fill="none" stroke="#f2c230" stroke-width={4 * px} pointer-events="none" />
+          <rect
+            x={cell.trim.x0 + 3 * px}
+            y={cell.trim.y0 + 3 * px}
+            width={widthOf(cell.trim) - 6 * px}
+            height={heightOf(cell.trim) - 6 * px}
+            fill="none"
+            stroke="#1d2422"
+            stroke-width={6 * px}
+            pointer-events="none"
+          />
+          <rect
+            x={cell.trim.x0 + 3 * px}
+            y={cell.trim.y0 + 3 * px}
+            width={widthOf(cell.trim) - 6 * px}
+            height={heightOf(cell.trim) - 6 * px}
+            fill="none"
+            stroke="#f2c230"
+            stroke-width={4 * px}
+            pointer-events="none"
+          />
         {/if}
       {/each}
       {#each drawn.lines as line, i (i)}
-        {#if line.kind === 'fold'}<line x1={line.x0} y1={line.y0} x2={line.x1} y2={line.y1} stroke="#1b7f8c" stroke-width={2 * px} stroke-dasharray="{9 * px} {3 * px} {2 * px} {3 * px}" pointer-events="none" />{/if}
+        {#if line.kind === 'fold'}<line
+            x1={line.x0}
+            y1={line.y0}
+            x2={line.x1}
+            y2={line.y1}
+            stroke="#1b7f8c"
+            stroke-width={2 * px}
+            stroke-dasharray="{9 * px} {3 * px} {2 * px} {3 * px}"
+            pointer-events="none"
+          />{/if}
       {/each}
       <rect width={sheet.width} height={sheet.height} fill="none" stroke="#0c1a17" stroke-width={px} />
     </g>
     {#each drawn.cells as cell (cell.position)}
       {@const middle = (cell.trim.x0 + cell.trim.x1) / 2}
       <!-- The tag stands at the foot of the page as it lies, reading the way the page reads. -->
-      <g transform="translate({middle} {sheet.height - (cell.turn === 180 ? cell.trim.y1 : cell.trim.y0)}) rotate({cell.turn}) scale({px})" pointer-events="none">
+      <g
+        transform="translate({middle} {sheet.height - (cell.turn === 180 ? cell.trim.y1 : cell.trim.y0)}) rotate({cell.turn}) scale({px})"
+        pointer-events="none"
+      >
         {#if widthOf(cell.trim) * k > 46}
-          <rect class="tag" x={cell.label && cell.label !== String(cell.position) ? -46 : -17} y="-25" width={cell.label && cell.label !== String(cell.position) ? 92 : 34} height="20" />
-          <text y="-10.5" text-anchor="middle"><tspan class="mono">{cell.position}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if cell.label && cell.label !== String(cell.position)}<tspan class="fill" dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan>{/if}</text>
+          <rect
+            class="tag"
+            x={cell.label && cell.label !== String(cell.position) ? -46 : -17}
+            y="-25"
+            width={cell.label && cell.label !== String(cell.position) ? 92 : 34}
+            height="20"
+          />
+          <text y="-10.5" text-anchor="middle"
+            ><tspan class="mono">{cell.position}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan
+              >{:else if cell.label && cell.label !== String(cell.position)}<tspan class="fill" dx="6"
+                >“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
+              >{/if}</text
+          >
         {:else}
           <text class="small" y="-4" text-anchor="middle">{cell.position}</text>
         {/if}
@@ -98,7 +154,16 @@
 {/snippet}
 
 <div class="stage">
-  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" label="Sheets" onempty={() => bench.pick([])}>
+  <Mat
+    bind:this={mat}
+    bind:zoom
+    unit={bench.unit}
+    width={size.width}
+    height={size.height}
+    fitTo="width"
+    label="Sheets"
+    onempty={() => bench.pick([])}
+  >
     {#snippet children(view)}
       {@const px = 1 / view.k}
       {#each places as { each, index, x, y, back } (index)}
@@ -108,18 +173,26 @@
           {#if besides}
             {@const at = x + sheet.width + apart / 2}
             <line class="turn" x1={at} x2={at} y1={y} y2={y + sheet.height} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
-            <text class="turnword" transform="translate({at + 4 * px} {y + sheet.height / 2}) rotate(90)" text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text>
+            <text
+              class="turnword"
+              transform="translate({at + 4 * px} {y + sheet.height / 2}) rotate(90)"
+              text-anchor="middle"
+              style:font-size="{11 * px}px">turns on this edge</text
+            >
           {:else}
             {@const at = y + sheet.height + apart / 2}
             <line class="turn" x1={x} x2={x + sheet.width} y1={at} y2={at} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
-            <text class="turnword" x={x + sheet.width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text>
+            <text class="turnword" x={x + sheet.width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text
+            >
           {/if}
         {/if}
       {/each}
     {/snippet}
   </Mat>
   {#if plan}
-    <p class="caption">{plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides</p>
+    <p class="caption">
+      {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides
+    </p>
   {:else}
     <div class="empty">
       <h2>No pages, no sheets</h2>

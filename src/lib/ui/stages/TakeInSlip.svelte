@@ -20,12 +20,17 @@
     return step?.kind === 'take-in' ? step.name : hash.slice(0, 12);
   };
 
-  const groups = (facts: Survey) => sizeGroups(facts.pages.map(({ boxes }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) } })));
+  const groups = (facts: Survey) =>
+    sizeGroups(facts.pages.map(({ boxes }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) } })));
   function bleedOf(facts: Survey): string {
-    const declared = facts.pages.map(({ boxes: { bleed, trim }, given }) => (given.includes('bleed') ? Math.max(trim.x0 - bleed.x0, bleed.x1 - trim.x1, bleed.y1 - trim.y1, trim.y0 - bleed.y0) : 0));
+    const declared = facts.pages.map(({ boxes: { bleed, trim }, given }) =>
+      given.includes('bleed') ? Math.max(trim.x0 - bleed.x0, bleed.x1 - trim.x1, bleed.y1 - trim.y1, trim.y0 - bleed.y0) : 0,
+    );
     const [least, most] = [Math.min(...declared), Math.max(...declared)];
     if (most < 0.05) return 'none supplied';
-    return least === most || most - least < 0.05 ? formatLength(most, bench.unit) : `${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
+    return least === most || most - least < 0.05
+      ? formatLength(most, bench.unit)
+      : `${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
   }
   function labelsIn(facts: Survey): string {
     const labels = facts.pages.map((page) => page.label);
@@ -40,13 +45,24 @@
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
-    <label class="btn q choose">Choose files<input type="file" accept="application/pdf,.pdf" multiple onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])} /></label>
+    <label class="btn q choose"
+      >Choose files<input
+        type="file"
+        accept="application/pdf,.pdf"
+        multiple
+        onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
+      /></label
+    >
     {#if sources.length > 1}
       <div>
         <p class="label">Files of this job</p>
         <ul>
           {#each sources as hash (hash)}
-            <li><button class:on={hash === source} onclick={() => (chosen = hash)}>{nameOf(hash)} <span class="mono">{bench.surveys[hash]?.pages.length ?? '?'} p</span></button></li>
+            <li>
+              <button class:on={hash === source} onclick={() => (chosen = hash)}
+                >{nameOf(hash)} <span class="mono">{bench.surveys[hash]?.pages.length ?? '?'} p</span></button
+              >
+            </li>
           {/each}
         </ul>
       </div>
@@ -59,21 +75,31 @@
         <dd class="mono">{survey.pages.length}</dd>
         {#each groups(survey) as { size, indexes }, i (i)}
           <dt>{i ? 'also' : 'size'}</dt>
-          <dd class:odd={i > 0}>{saySize(size, bench.unit)}{#if i > 0}<br />page{indexes.length > 1 ? 's' : ''} {describeIndexes(indexes)}{/if}</dd>
+          <dd class:odd={i > 0}>
+            {saySize(size, bench.unit)}{#if i > 0}<br />page{indexes.length > 1 ? 's' : ''} {describeIndexes(indexes)}{/if}
+          </dd>
         {/each}
         <dt>bleed</dt>
         <dd>{bleedOf(survey)}</dd>
         <dt>boxes</dt>
         <dd>{boxesGiven(survey)}</dd>
-        {#if survey.pages.some((page) => page.rotate)}<dt>turned</dt><dd>pages {describeIndexes(survey.pages.flatMap((page, i) => (page.rotate ? [i] : [])))}</dd>{/if}
+        {#if survey.pages.some((page) => page.rotate)}<dt>turned</dt>
+          <dd>pages {describeIndexes(survey.pages.flatMap((page, i) => (page.rotate ? [i] : [])))}</dd>{/if}
         <dt>inks</dt>
-        <dd>{#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? ' (spot)' : ''}</span>{:else}none{/each}</dd>
+        <dd>
+          {#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? ' (spot)' : ''}</span
+            >{:else}none{/each}
+        </dd>
         <dt>labels</dt>
         <dd>{labelsIn(survey)}</dd>
         <dt>bookmarks</dt>
         <dd>{survey.bookmarks.length ? String(survey.bookmarks.length) : 'none'}</dd>
         <dt>made by</dt>
-        <dd>{survey.producer ?? 'not said'} · PDF {survey.pdfVersion} · {megabytes(survey.byteCount)}{survey.encryption === 'owner' ? ' · owner password' : ''}</dd>
+        <dd>
+          {survey.producer ?? 'not said'} · PDF {survey.pdfVersion} · {megabytes(survey.byteCount)}{survey.encryption === 'owner'
+            ? ' · owner password'
+            : ''}
+        </dd>
       </dl>
     {/if}
   </Overview>

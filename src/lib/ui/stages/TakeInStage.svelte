@@ -39,18 +39,32 @@
     // Short files share a shelf, one beside the other.
     let [x, y, below] = [0, 0, 0];
     return surveyed.map(({ source, survey }): FileShelf => {
-      const shelf = arrangeShelf(survey.pages.map(({ boxes }) => sizeOf(boxes.media)), across);
+      const shelf = arrangeShelf(
+        survey.pages.map(({ boxes }) => sizeOf(boxes.media)),
+        across,
+      );
       const step = bench.docket.steps.find((each) => each.kind === 'take-in' && each.source === source);
       const heading = Math.max(40, heightOf(survey.pages[0]!.boxes.media) * 0.13);
       if (x > 0 && (shelf.boards.length > 1 || x + shelf.width > across)) [x, y, below] = [0, y + below, 0];
-      const placed = { source, survey, shelf, x, y: y + heading, name: step?.kind === 'take-in' ? step.name : '', commonest: sizeGroups(survey.pages.map(({ boxes }) => ({ trim: sizeOf(boxes.trim) })))[0]!.size };
+      const placed = {
+        source,
+        survey,
+        shelf,
+        x,
+        y: y + heading,
+        name: step?.kind === 'take-in' ? step.name : '',
+        commonest: sizeGroups(survey.pages.map(({ boxes }) => ({ trim: sizeOf(boxes.trim) })))[0]!.size,
+      };
       below = Math.max(below, heading + shelf.height);
       if (shelf.boards.length > 1) [x, y, below] = [0, y + below, 0];
       else x += shelf.width + heading;
       return placed;
     });
   });
-  const size = $derived({ width: Math.max(0, ...shelves.map(({ x, shelf }) => x + shelf.width)), height: Math.max(0, ...shelves.map(({ y, shelf }) => y + shelf.height)) });
+  const size = $derived({
+    width: Math.max(0, ...shelves.map(({ x, shelf }) => x + shelf.width)),
+    height: Math.max(0, ...shelves.map(({ y, shelf }) => y + shelf.height)),
+  });
   const ring = ({ boxes }: SurveyPage) =>
     `M${boxes.bleed.x0} ${boxes.bleed.y0}H${boxes.bleed.x1}V${boxes.bleed.y1}H${boxes.bleed.x0}Z M${boxes.trim.x0} ${boxes.trim.y0}V${boxes.trim.y1}H${boxes.trim.x1}V${boxes.trim.y0}Z`;
 
@@ -65,18 +79,36 @@
     over = 0;
     if (event.dataTransfer?.files.length) void bench.takeIn(event.dataTransfer.files);
   }
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') => (what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8));
+  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
+    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
   export const focus = () => mat?.focus();
 </script>
 
-<div class="stage" role="region" aria-label="Take in" bind:clientWidth={matWidth} bind:clientHeight={matHeight} ondragenter={() => over++} ondragleave={() => over--} ondragover={(event) => event.preventDefault()} ondrop={drop}>
+<div
+  class="stage"
+  role="region"
+  aria-label="Take in"
+  bind:clientWidth={matWidth}
+  bind:clientHeight={matHeight}
+  ondragenter={() => over++}
+  ondragleave={() => over--}
+  ondragover={(event) => event.preventDefault()}
+  ondrop={drop}
+>
   <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" label="Pages as supplied">
     {#snippet children(view)}
       {@const px = 1 / view.k}
       {#each shelves as { source, name, survey, shelf, x: left, y: top, commonest } (source)}
         <text class="file" x={left} y={top - 7 * px} font-size={13 * px}>{name}</text>
         {#each shelf.boards as board (board.y)}
-          <line class="board" x1={left - 4 * px} x2={left + board.width + 4 * px} y1={top + board.y + 1.5 * px} y2={top + board.y + 1.5 * px} stroke-width={3 * px} />
+          <line
+            class="board"
+            x1={left - 4 * px}
+            x2={left + board.width + 4 * px}
+            y1={top + board.y + 1.5 * px}
+            y2={top + board.y + 1.5 * px}
+            stroke-width={3 * px}
+          />
         {/each}
         {#each shelf.tiles as { index, x, y } (index)}
           {@const page = survey.pages[index]!}
@@ -87,12 +119,28 @@
             <g transform="translate({left + x} {top + y})">
               <g transform="translate(0 {height}) scale(1 -1)">
                 <rect {width} {height} fill="#fffdf7" />
-                <SurfaceArt item={{ kind: 'art', source, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }} surveys={bench.surveys} k={view.k} />
+                <SurfaceArt
+                  item={{ kind: 'art', source, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }}
+                  surveys={bench.surveys}
+                  k={view.k}
+                />
                 <path d={ring(page)} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity="0.55" />
                 <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={px} opacity="0.6" />
-                <rect x={page.boxes.trim.x0} y={page.boxes.trim.y0} width={trim.width} height={trim.height} fill="none" stroke={odd ? '#f2c230' : '#1d2422'} stroke-width={(odd ? 3 : 1.5) * px} />
+                <rect
+                  x={page.boxes.trim.x0}
+                  y={page.boxes.trim.y0}
+                  width={trim.width}
+                  height={trim.height}
+                  fill="none"
+                  stroke={odd ? '#f2c230' : '#1d2422'}
+                  stroke-width={(odd ? 3 : 1.5) * px}
+                />
               </g>
-              <text class="number" y={height + 17 * px} font-size={12 * px}><tspan class="mono">{index + 1}</tspan>{#if page.label && page.label !== String(index + 1)}<tspan class="said" dx={6 * px}>“{page.label}”</tspan>{/if}</text>
+              <text class="number" y={height + 17 * px} font-size={12 * px}
+                ><tspan class="mono">{index + 1}</tspan>{#if page.label && page.label !== String(index + 1)}<tspan class="said" dx={6 * px}
+                    >“{page.label}”</tspan
+                  >{/if}</text
+              >
               {#if odd}<text class="odd" y={height + 31 * px} font-size={11 * px}>{saySize(trim, bench.unit)}</text>{/if}
             </g>
           {/if}
@@ -104,7 +152,14 @@
     <div class="empty">
       <h2>Drop PDFs here</h2>
       <p>Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are.</p>
-      <label class="btn">Choose files<input type="file" accept="application/pdf,.pdf" multiple onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])} /></label>
+      <label class="btn"
+        >Choose files<input
+          type="file"
+          accept="application/pdf,.pdf"
+          multiple
+          onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
+        /></label
+      >
     </div>
   {/if}
   <Arrivals {bench} />

@@ -10,6 +10,10 @@ export const POST = ({ request }) =>
     const body = (await request.json().catch(() => ({}))) as { docket?: unknown };
     if (body.docket === undefined) return { id: await createJob(emptyDocket('New job')) };
     const docket = docketSchema.safeParse(body.docket);
-    if (!docket.success) throw new Problem(400, { code: 'docket-invalid', data: { reason: docket.error.issues[0]?.message ?? '' } });
+    if (!docket.success)
+      throw new Problem(400, {
+        code: 'docket-invalid',
+        data: { reason: docket.error.issues[0]?.message ?? '' },
+      });
     return { id: await createJob(docket.data) };
   });

@@ -10,11 +10,21 @@ const edge = z.number().min(0).max(MOST_BLEED);
 /** Sets the bleed of pages, edge by edge. */
 export const bleed = defineStep({
   kind: 'bleed',
-  schema: z.object({ ...stepBase, kind: z.literal('bleed'), pages: selectionSchema, head: edge, foot: edge, spine: edge, fore: edge }),
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('bleed'),
+    pages: selectionSchema,
+    head: edge,
+    foot: edge,
+    spine: edge,
+    fore: edge,
+  }),
   apply(list, step) {
     const picked = new Set(resolveSelection(step.pages, list));
     const { head, foot, spine, fore } = step;
-    const pages = list.pages.map((page, index) => (picked.has(index) ? { ...page, bleed: { by: 'edge' as const, head, foot, spine, fore } } : page));
+    const pages = list.pages.map((page, index) =>
+      picked.has(index) ? { ...page, bleed: { by: 'edge' as const, head, foot, spine, fore } } : page,
+    );
     return { ...list, pages };
   },
 });

@@ -11,7 +11,14 @@ import { trim } from './trim';
 /** Every kind of step; a new kind is one new file and one line here. */
 const KINDS = [takeIn, blank, remove, move, trim, bleed] as const;
 
-export const stepSchema = z.discriminatedUnion('kind', [takeIn.schema, blank.schema, remove.schema, move.schema, trim.schema, bleed.schema]);
+export const stepSchema = z.discriminatedUnion('kind', [
+  takeIn.schema,
+  blank.schema,
+  remove.schema,
+  move.schema,
+  trim.schema,
+  bleed.schema,
+]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
 

@@ -27,7 +27,9 @@ export const takeIn = defineStep({
     if (!survey) throw new StepProblem('source-missing', { name: step.name });
     const copies = list.pages.filter((page) => page.art?.source === step.source).length;
     const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies));
-    const taken = step.take ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!) : all;
+    const taken = step.take
+      ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!)
+      : all;
     return insertPages(list, indexOfPlace(step.where, list), taken);
   },
 });

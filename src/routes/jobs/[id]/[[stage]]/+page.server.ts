@@ -7,7 +7,8 @@ export const load = async ({ params }) => {
   try {
     return { job: await readJob(params.id), surveys: await surveysOfJob(params.id) };
   } catch (problem) {
-    if (problem instanceof Problem && problem.status === 404) error(404, 'There is no such job. It may have been deleted.');
+    if (problem instanceof Problem && problem.status === 404)
+      error(404, 'There is no such job. It may have been deleted.');
     throw problem;
   }
 };

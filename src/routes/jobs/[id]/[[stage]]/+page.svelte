@@ -28,7 +28,9 @@
     ['sheets', 'Sheets'],
     ['hand-over', 'Hand over'],
   ];
-  const stage = $derived(STAGES.some(([key]) => key === page.params.stage) ? (page.params.stage as Stage) : bench.docket.steps.length ? 'pages' : 'take-in');
+  const stage = $derived(
+    STAGES.some(([key]) => key === page.params.stage) ? (page.params.stage as Stage) : bench.docket.steps.length ? 'pages' : 'take-in',
+  );
   let zoom = $state(0);
   let keys = $state(false);
   let chosen = $state<string | undefined>();
@@ -100,13 +102,29 @@
   <header>
     <a class="brand" href="/" title="All jobs"><img src="/folder.svg" alt="" width="22" height="22" />Folder</a>
     <div class="job">
-      <input id="title" bind:this={title} value={bench.docket.title} aria-label="Title of the job" onchange={rename} onkeydown={(event) => event.key === 'Enter' && title?.blur()} />
-      <span class="quiet" aria-live="polite">stitched booklet · {bench.base.list.pages.length} pages · {bench.notice ? 'see below' : bench.saving ? 'saving' : 'saved'}</span>
+      <input
+        id="title"
+        bind:this={title}
+        value={bench.docket.title}
+        aria-label="Title of the job"
+        onchange={rename}
+        onkeydown={(event) => event.key === 'Enter' && title?.blur()}
+      />
+      <span class="quiet" aria-live="polite"
+        >stitched booklet · {bench.base.list.pages.length} pages · {bench.notice ? 'see below' : bench.saving ? 'saving' : 'saved'}</span
+      >
     </div>
     <nav aria-label="Stages">
       {#each STAGES as [key, word], i (key)}
         {@const { count, stop } = counts(key)}
-        <a href="/jobs/{bench.id}/{key}" class:on={stage === key} aria-current={stage === key ? 'page' : undefined} title="Alt {i + 1}" onclick={() => bench.leave()}>{word}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a>
+        <a
+          href="/jobs/{bench.id}/{key}"
+          class:on={stage === key}
+          aria-current={stage === key ? 'page' : undefined}
+          title="Alt {i + 1}"
+          onclick={() => bench.leave()}
+          >{word}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a
+        >
       {/each}
     </nav>
   </header>

@@ -7,7 +7,8 @@ export const POST = ({ params, request, url }) =>
   answer(async () => {
     const name = url.searchParams.get('name') ?? 'file.pdf';
     const place = JSON.parse(url.searchParams.get('place') ?? '{"at":"end"}') as unknown;
-    const bytes = (request.body ?? new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
+    const bytes = (request.body ??
+      new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
     const declared = Number(request.headers.get('content-length') ?? NaN);
     const id = await receive(params.id, name, place, whole(bytes, declared));
     await enqueue('survey', id);

@@ -5,4 +5,8 @@ import { answer } from '$lib/server/problem';
 
 /** What moves while somebody looks on: the revision, the files on their way in, the outputs. */
 export const GET = ({ params }) =>
-  answer(async () => ({ revision: (await readJob(params.id)).revision, intakes: await openIntakes(params.id), outputs: await listOutputs(params.id) }));
+  answer(async () => ({
+    revision: (await readJob(params.id)).revision,
+    intakes: await openIntakes(params.id),
+    outputs: await listOutputs(params.id),
+  }));

@@ -1,4 +1,5 @@
 import { walk } from '$lib/server/jobs';
 import { answer } from '$lib/server/problem';
 
-export const POST = ({ params, request }) => answer(async () => walk(params.id, ((await request.json()) as { revision: number }).revision, 'undo'));
+export const POST = ({ params, request }) =>
+  answer(async () => walk(params.id, ((await request.json()) as { revision: number }).revision, 'undo'));

@@ -7,7 +7,11 @@ export const GET = async ({ params }) => {
   const problem = await answer(async () => {
     const { blobId, fileName, size } = await outputFile(params.id);
     response = new Response(blobStream(blobId), {
-      headers: { 'content-type': 'application/pdf', 'content-length': String(size), 'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}` },
+      headers: {
+        'content-type': 'application/pdf',
+        'content-length': String(size),
+        'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
+      },
     });
   });
   return response ?? problem;

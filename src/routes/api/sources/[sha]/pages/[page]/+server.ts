@@ -5,5 +5,9 @@ import { answer } from '$lib/server/problem';
 export const GET = async ({ params }) => {
   let png: Buffer | undefined;
   const problem = await answer(async () => void (png = await pictureOf(params.sha, Number(params.page))));
-  return png ? new Response(new Uint8Array(png), { headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' } }) : problem;
+  return png
+    ? new Response(new Uint8Array(png), {
+        headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' },
+      })
+    : problem;
 };

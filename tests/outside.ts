@@ -4,10 +4,10 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
-import type { Docket, Output } from '../core/docket/docket';
-import type { Survey } from '../core/pages/survey';
-import { surveyPdf } from './survey';
-import { writeOutput } from './writeOutput';
+import type { Docket, Output } from '../src/lib/core/docket/docket';
+import type { Survey } from '../src/lib/core/pages/survey';
+import { surveyPdf } from '../src/lib/pdf/survey';
+import { writeOutput } from '../src/lib/pdf/writeOutput';
 
 /** Makers of test PDFs, and the tools from outside that judge what comes out. */
 const folder = mkdtempSync(join(tmpdir(), 'folder-test-'));
@@ -19,7 +19,8 @@ export function keep(bytes: Uint8Array, name = 'file.pdf'): string {
   return path;
 }
 
-export const tool = (name: string, ...args: string[]): string => execFileSync(name, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1 << 28 });
+export const tool = (name: string, ...args: string[]): string =>
+  execFileSync(name, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1 << 28 });
 
 export interface Marked {
   width?: number;
@@ -34,7 +35,15 @@ export interface Marked {
 
 /** A PDF whose page n carries the words `Pn` at its middle, `HEADn` near its head and `FOOTn` near its foot, as seen unturned. */
 export async function markedPdf(count: number, options: Marked = {}): Promise<Uint8Array> {
-  const { width = 420, height = 595, rotate = 0, userUnit, origin = [0, 0], bleed = 0, prefix = '' } = options;
+  const {
+    width = 420,
+    height = 595,
+    rotate = 0,
+    userUnit,
+    origin = [0, 0],
+    bleed = 0,
+    prefix = '',
+  } = options;
   const document = await PDFDocument.create({ updateMetadata: false });
   const font = await document.embedFont(StandardFonts.Helvetica);
   for (let n = 1; n <= count; n++) {
@@ -47,7 +56,13 @@ export async function markedPdf(count: number, options: Marked = {}): Promise<Ui
     }
     page.setRotation(degrees(rotate));
     if (userUnit) page.node.set(PDFName.of('UserUnit'), document.context.obj(userUnit));
-    const put = (text: string, at: number) => page.drawText(text, { x: x + width / 2 - font.widthOfTextAtSize(text, 12) / 2, y: y + at, size: 12, font });
+    const put = (text: string, at: number) =>
+      page.drawText(text, {
+        x: x + width / 2 - font.widthOfTextAtSize(text, 12) / 2,
+        y: y + at,
+        size: 12,
+        font,
+      });
     put(`${prefix}P${n}`, height / 2);
     put(`${prefix}HEAD${n}`, height - 40);
     put(`${prefix}FOOT${n}`, 40);
@@ -84,7 +99,11 @@ export function wordsOf(path: string): { text: string; x: number; y: number }[][
     .slice(1)
     .map((page) => {
       const height = Number(/height="([\d.]+)"/.exec(page)![1]);
-      return [...page.matchAll(/<word xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</g)].map(([, x0, y0, x1, y1, text]) => ({
+      return [
+        ...page.matchAll(
+          /<word xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</g,
+        ),
+      ].map(([, x0, y0, x1, y1, text]) => ({
         text: text!,
         x: (Number(x0) + Number(x1)) / 2,
         y: height - (Number(y0) + Number(y1)) / 2,
@@ -95,7 +114,9 @@ export function wordsOf(path: string): { text: string; x: number; y: number }[][
 /** Boxes of each page as poppler reads them: [x0, y0, x1, y1] by name. */
 export function boxesOf(path: string): Record<string, number[]>[] {
   const pages: Record<string, number[]>[] = [];
-  for (const [, page, name, numbers] of tool('pdfinfo', '-box', '-f', '1', '-l', '100000', path).matchAll(/^Page\s+(\d+) (\w+Box):\s+(.*)$/gm))
+  for (const [, page, name, numbers] of tool('pdfinfo', '-box', '-f', '1', '-l', '100000', path).matchAll(
+    /^Page\s+(\d+) (\w+Box):\s+(.*)$/gm,
+  ))
     (pages[Number(page) - 1] ??= {})[name!] = numbers!.trim().split(/\s+/).map(Number);
   return pages;
 }

@@ -1,0 +1,302 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import pg from 'pg';
+import { emptyDocket, type Docket } from '../core/docket/docket';
+import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
+import { readBlob, storeBlob, sweep } from './blobs';
+import { closeDb, db, transaction } from './db';
+import {
+  dismissIntake,
+  forsakenIntakes,
+  intakeToSurvey,
+  openIntakes,
+  receive,
+  settleIntake,
+} from './intakes';
+import { copyJob, createJob, deleteJob, listJobs, readJob, saveDocket, walk } from './jobs';
+import { migrate } from './migrate';
+import {
+  beginOutput,
+  dropOutput,
+  failOutput,
+  finishOutput,
+  listOutputs,
+  orderOutput,
+  outputFile,
+  tendOutput,
+  waitingOutputs,
+} from './outputs';
+import { addSource, surveysOfJob } from './sources';
+
+const server = process.env.DATABASE_URL;
+const MIB = 1 << 20;
+const bytesOf = async function* (...parts: Uint8Array[]) {
+  yield* parts;
+};
+const count = async (table: string) =>
+  Number((await db().query<{ n: string }>(`select count(*) as n from ${table}`)).rows[0]!.n);
+const titled = (docket: Docket, title: string): Docket => ({ ...docket, title });
+
+describe.skipIf(!server)('what the database keeps', () => {
+  beforeAll(async () => {
+    const name = `unit_${process.pid}`;
+    const client = new pg.Client({ connectionString: server });
+    await client.connect();
+    await client.query(`drop database if exists ${name}`);
+    await client.query(`create database ${name}`);
+    await client.end();
+    const url = new URL(server!);
+    url.pathname = `/${name}`;
+    process.env.DATABASE_URL = url.href;
+    await migrate();
+    await migrate();
+  });
+  afterAll(async () => {
+    await closeDb();
+    process.env.DATABASE_URL = server;
+  });
+  beforeEach(async () => {
+    await db().query('truncate job, source, blob, picture cascade');
+  });
+
+  /** Puts a source where a take-in step finds it, as if it had been surveyed. */
+  const source = async (letter: string, pages = 4) =>
+    transaction(async (client) => {
+      const blob = await storeBlob(client, bytesOf(Buffer.from(`bytes of ${letter}`)));
+      await client.query('update blob set sha256 = $2 where id = $1', [blob.id, hashOf(letter)]);
+      await addSource(client, hashOf(letter), blob.id, plainSurvey(pages));
+    });
+
+  describe('files', () => {
+    test.each([0, 1, MIB - 1, MIB, MIB + 1, 2.5 * MIB])(
+      '%d bytes come back as they went in, in chunks of 1 MiB',
+      async (size) => {
+        const whole = Buffer.alloc(size, 'larkmoor');
+        const cut = Math.floor(size / 3);
+        const { id } = await transaction((client) =>
+          storeBlob(client, bytesOf(whole.subarray(0, cut), whole.subarray(cut))),
+        );
+        const chunks = [];
+        for await (const chunk of readBlob(id)) chunks.push(chunk);
+        expect(Buffer.concat(chunks).equals(whole)).toBe(true);
+        expect(chunks.slice(0, -1).every((chunk) => chunk.length === MIB)).toBe(true);
+        expect(chunks).toHaveLength(Math.ceil(size / MIB));
+      },
+    );
+
+    test('a file that is there is stored no second time; one that breaks off leaves nothing', async () => {
+      const store = (text: string) => transaction((client) => storeBlob(client, bytesOf(Buffer.from(text))));
+      const [first, second] = [await store('same'), await store('same')];
+      expect(second.id).toBe(first.id);
+      const both = await Promise.all([store('at once'), store('at once')]);
+      expect(both[0]!.sha256).toBe(both[1]!.sha256);
+      const broken = async function* () {
+        yield Buffer.alloc(MIB);
+        throw new Error('the line went dead');
+      };
+      await expect(transaction((client) => storeBlob(client, broken()))).rejects.toThrow(
+        'the line went dead',
+      );
+      expect([await count('blob'), await count('blob_chunk')]).toEqual([2, 2]);
+    });
+  });
+
+  describe('jobs', () => {
+    test('a stale write is refused with the present state, and nothing is overwritten', async () => {
+      const id = await createJob();
+      const saved = await saveDocket(id, 1, titled(emptyDocket('x'), 'First'));
+      expect(saved).toMatchObject({ revision: 2, canUndo: true, docket: { title: 'First' } });
+      await expect(saveDocket(id, 1, titled(emptyDocket('x'), 'Late'))).rejects.toMatchObject({
+        status: 409,
+        body: { job: { revision: 2, docket: { title: 'First' } } },
+      });
+      await expect(walk(id, 1, 'undo')).rejects.toMatchObject({ status: 409 });
+      expect((await readJob(id)).docket.title).toBe('First');
+    });
+
+    test('of two writes at once exactly one is taken', async () => {
+      const id = await createJob();
+      const results = await Promise.allSettled(
+        ['A', 'B', 'C'].map((title) => saveDocket(id, 1, emptyDocket(title))),
+      );
+      expect(results.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
+      expect((await readJob(id)).revision).toBe(2);
+    });
+
+    test('undo and redo walk the states; a change cuts off what lay ahead', async () => {
+      const id = await createJob(emptyDocket('0'));
+      for (const [i, title] of ['1', '2', '3'].entries()) await saveDocket(id, i + 1, emptyDocket(title));
+      expect(await walk(id, 4, 'undo')).toMatchObject({ docket: { title: '2' }, redo: [{ title: '3' }] });
+      expect(await walk(id, 5, 'undo')).toMatchObject({
+        docket: { title: '1' },
+        redo: [{ title: '2' }, { title: '3' }],
+      });
+      expect(await walk(id, 6, 'redo')).toMatchObject({ docket: { title: '2' } });
+      expect(await saveDocket(id, 7, emptyDocket('other'))).toMatchObject({ redo: [] });
+      expect(await walk(id, 8, 'redo')).toMatchObject({ docket: { title: 'other' } });
+      for (const revision of [8, 9, 10, 11]) await walk(id, revision, 'undo');
+      expect(await readJob(id)).toMatchObject({ docket: { title: '0' }, canUndo: false });
+    });
+
+    test('a docket that is none is refused', async () => {
+      const id = await createJob();
+      await expect(saveDocket(id, 1, { version: 2 })).rejects.toMatchObject({ status: 400 });
+      await expect(readJob('no-uuid')).rejects.toMatchObject({ status: 404 });
+      await expect(readJob('00000000-0000-4000-8000-000000000000')).rejects.toMatchObject({ status: 404 });
+    });
+
+    test('deleting a job deletes its files, but those that other jobs ever took in stay', async () => {
+      await source('a');
+      await source('b');
+      const first = await createJob(docketOf([takeInStep('a'), takeInStep('b')]));
+      const copy = await copyJob(first);
+      // The copy lets go of b, but its undo still leads there.
+      const { docket } = await readJob(copy);
+      await saveDocket(copy, 1, { ...docket, steps: docket.steps.slice(0, 1) });
+      await deleteJob(first);
+      expect([await count('source'), await count('blob')]).toEqual([2, 2]);
+      expect(Object.keys(await surveysOfJob(copy)).sort()).toEqual([hashOf('a'), hashOf('b')]);
+      await deleteJob(copy);
+      expect([await count('source'), await count('blob'), await count('docket_state')]).toEqual([0, 0, 0]);
+    });
+
+    test('the list says what each job is, last touched first', async () => {
+      await source('a', 6);
+      const older = await createJob(docketOf([takeInStep('a')], { title: 'Older' }));
+      await createJob(emptyDocket('Newer'));
+      expect((await listJobs()).map(({ summary }) => summary.title)).toEqual(['Newer', 'Older']);
+      await saveDocket(older, 1, docketOf([takeInStep('a')], { title: 'Touched' }));
+      const [first] = await listJobs();
+      expect(first!.summary).toMatchObject({
+        title: 'Touched',
+        pages: 6,
+        sheets: 2,
+        open: { stop: 0, look: 1, note: 1 },
+      });
+      expect(first!.summary.spread).toHaveLength(1);
+    });
+  });
+
+  describe('files on their way in', () => {
+    const arrive = async (job: string, name: string) => {
+      const id = await receive(job, name, { at: 'end' }, bytesOf(Buffer.from(name)));
+      return { id, ...(await intakeToSurvey(id))! };
+    };
+    const surveyed = (intake: { sha256: string; blobId: string }) => ({
+      survey: plainSurvey(2),
+      sha256: intake.sha256,
+      blobId: intake.blobId,
+    });
+
+    test('go on the docket in the order they came, however long each survey takes', async () => {
+      const job = await createJob(emptyDocket('New job'));
+      const files = [
+        await arrive(job, 'moor_guide.pdf'),
+        await arrive(job, 'b.pdf'),
+        await arrive(job, 'c.pdf'),
+      ];
+      await settleIntake(files[2]!.id, job, surveyed(files[2]!));
+      expect((await readJob(job)).docket.steps).toEqual([]);
+      await settleIntake(files[0]!.id, job, surveyed(files[0]!));
+      await settleIntake(files[1]!.id, job, { trouble: { code: 'damaged' } });
+      const { docket } = await readJob(job);
+      expect(docket.steps.map((step) => step.kind === 'take-in' && step.name)).toEqual([
+        'moor_guide.pdf',
+        'c.pdf',
+      ]);
+      expect(docket.title).toBe('moor guide');
+      expect(await openIntakes(job)).toMatchObject([
+        { name: 'b.pdf', state: 'failed', trouble: { code: 'damaged' } },
+      ]);
+    });
+
+    test('one that fails leaves only the word of it, until that is put away', async () => {
+      const job = await createJob();
+      const file = await arrive(job, 'bad.pdf');
+      await settleIntake(file.id, job, { trouble: { code: 'not-a-pdf' } });
+      expect([await count('blob'), await count('blob_chunk'), await count('source')]).toEqual([0, 0, 0]);
+      await dismissIntake(file.id);
+      expect(await openIntakes(job)).toEqual([]);
+    });
+
+    test('one whose worker went silent is found again', async () => {
+      const job = await createJob();
+      const file = await arrive(job, 'slow.pdf');
+      expect(await forsakenIntakes()).toEqual([]);
+      await db().query("update intake set seen_at = now() - interval '1 minute'");
+      expect(await forsakenIntakes()).toEqual([file.id]);
+    });
+
+    test('are refused for a job that is not there', async () => {
+      await expect(
+        receive('00000000-0000-4000-8000-000000000000', 'x', { at: 'end' }, bytesOf()),
+      ).rejects.toMatchObject({ status: 404 });
+      await expect(receive(await createJob(), 'x', { at: 'nowhere' }, bytesOf())).rejects.toMatchObject({
+        status: 400,
+      });
+    });
+  });
+
+  describe('outputs', () => {
+    const order = async () => {
+      const job = await createJob(emptyDocket('Moor / guide'));
+      return { job, id: await orderOutput(job, { kind: 'sheets' }) };
+    };
+    const finish = (id: string) =>
+      transaction(async (client) =>
+        finishOutput(client, id, (await storeBlob(client, bytesOf(Buffer.from('%PDF')))).id),
+      );
+
+    test('are made by one worker only, and are there when done', async () => {
+      const { job, id } = await order();
+      const begun = await Promise.all([beginOutput(id), beginOutput(id), beginOutput(id)]);
+      expect(begun.filter(Boolean)).toHaveLength(1);
+      expect(await tendOutput(id, 3, 8)).toBe(true);
+      expect(await listOutputs(job)).toMatchObject([{ state: 'making', done: 3, total: 8, fresh: true }]);
+      await expect(outputFile(id)).rejects.toMatchObject({ status: 404 });
+      expect(await finish(id)).toBe(true);
+      expect(await outputFile(id)).toMatchObject({ fileName: 'Moor _ guide sheets.pdf', size: 4 });
+    });
+
+    test('are stale once the pages have changed, but not for another unit', async () => {
+      const { job, id } = await order();
+      await beginOutput(id);
+      await finish(id);
+      const { docket } = await readJob(job);
+      await saveDocket(job, 1, { ...docket, unit: 'in' });
+      expect(await listOutputs(job)).toMatchObject([{ fresh: true }]);
+      await saveDocket(job, 2, { ...docket, book: { first: 'left' } });
+      expect(await listOutputs(job)).toMatchObject([{ fresh: false }]);
+    });
+
+    test('are stopped by cancelling, and leave no file', async () => {
+      const { job, id } = await order();
+      await beginOutput(id);
+      await dropOutput(id);
+      expect(await tendOutput(id, 1, 2)).toBe(false);
+      expect(await finish(id)).toBe(false);
+      await sweep(db());
+      expect(await count('blob')).toBe(0);
+      expect(await listOutputs(job)).toMatchObject([{ state: 'cancelled' }]);
+      await dropOutput(id);
+      expect(await listOutputs(job)).toEqual([]);
+    });
+
+    test('whose worker went silent wait again; those that are tended do not', async () => {
+      const [lost, tended] = [await order(), await order()];
+      await beginOutput(lost.id);
+      await beginOutput(tended.id);
+      expect(await waitingOutputs()).toEqual([]);
+      await db().query("update output set seen_at = now() - interval '1 minute' where id = $1", [lost.id]);
+      expect(await waitingOutputs()).toEqual([lost.id]);
+      expect(await waitingOutputs([tended.id])).toEqual([lost.id, tended.id]);
+    });
+
+    test('that fail say why', async () => {
+      const { job, id } = await order();
+      await beginOutput(id);
+      await failOutput(id, { code: 'no-sheets' });
+      expect(await listOutputs(job)).toMatchObject([{ state: 'failed', trouble: { code: 'no-sheets' } }]);
+      await expect(orderOutput(job, { kind: 'statue' })).rejects.toMatchObject({ status: 400 });
+    });
+  });
+});

@@ -1,0 +1,47 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeAll, expect, test } from 'vitest';
+import { surveySchema } from '../core/pages/survey';
+import { markedPdf } from '../../../tests/outside';
+import { dismissStandby, keepReady, runInFence } from './fence';
+
+const folder = mkdtempSync(join(tmpdir(), 'folder-fence-'));
+const task = { file: join(folder, 'in.pdf'), out: join(folder, 'survey.json') };
+const ROOMY = { seconds: 60, mb: 2048 };
+beforeAll(async () => writeFileSync(task.file, await markedPdf(300)));
+afterEach(dismissStandby);
+
+test('work in a fence ends well, says how far it is, and how much memory it took', async () => {
+  const heard: [number, number][] = [];
+  const { peakMb } = await runInFence('surveyFile', task, ROOMY, undefined, (done, total) =>
+    heard.push([done, total]),
+  );
+  expect(surveySchema.parse(JSON.parse(readFileSync(task.out, 'utf8'))).pages).toHaveLength(300);
+  expect(heard.at(-1)).toEqual([300, 300]);
+  expect(peakMb).toBeGreaterThan(20);
+});
+
+test.each([
+  ['a file that is none', { ...task, file: process.execPath }, ROOMY, 'not-a-pdf'],
+  ['a file that is not there', { ...task, file: join(folder, 'gone') }, ROOMY, 'unforeseen'],
+  ['too long', task, { seconds: 0.05, mb: 2048 }, 'too-slow'],
+  ['too much memory', task, { seconds: 60, mb: 8 }, 'too-much-memory'],
+])('%s: the trouble is named', async (_, work, limits, code) => {
+  await expect(runInFence('surveyFile', work, limits)).rejects.toMatchObject({ trouble: { code } });
+});
+
+test('work is cancelled at once', async () => {
+  const controller = new AbortController();
+  const work = runInFence('surveyFile', task, ROOMY, controller.signal);
+  setTimeout(() => controller.abort(), 50);
+  await expect(work).rejects.toMatchObject({ trouble: { code: 'cancelled' } });
+});
+
+test('a process that stands by takes one task; two at once get one each', async () => {
+  keepReady('surveyFile');
+  const outs = ['1', '2', '3'].map((name) => join(folder, `${name}.json`));
+  await Promise.all(outs.map((out) => runInFence('surveyFile', { ...task, out }, ROOMY)));
+  for (const out of outs)
+    expect(surveySchema.safeParse(JSON.parse(readFileSync(out, 'utf8'))).success).toBe(true);
+});

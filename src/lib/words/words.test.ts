@@ -1,0 +1,151 @@
+import { describe, expect, test } from 'vitest';
+import type { Finding } from '../core/checks/finding';
+import { SelectionError, type SelectionErrorCode } from '../core/pages/selection';
+import { StepProblem } from '../core/docket/stepKind';
+import type { Step } from '../core/docket/steps';
+import { mm } from '../core/measure/unit';
+import { replay } from '../core/docket/replay';
+import { A5, docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
+import { saySelectionError, sayStepProblem, sayTrouble } from './errors';
+import { sayFinding, sayMend, saySize } from './findings';
+import { sayPageLength } from './lengths';
+import { sayStep } from './steps';
+
+const list = replay(docketOf([takeInStep('a')]), { [hashOf('a')]: plainSurvey(6) }).list;
+
+describe('every trouble has a sentence that says what, why and what to do', () => {
+  test.each([
+    'empty-file',
+    'not-a-pdf',
+    'needs-password',
+    'damaged',
+    'no-pages',
+    'page-unreadable',
+    'bad-page-box',
+    'too-many-pages',
+    'unpacks-too-large',
+    'too-large',
+    'too-slow',
+    'too-much-memory',
+    'upload-cut-off',
+    'source-changed',
+    'source-missing',
+    'no-sheets',
+  ])('%s', (code) => {
+    const sentence = sayTrouble({ code, data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf' } });
+    expect(sentence).not.toContain('not foreseen');
+    expect(sentence).not.toContain('undefined');
+    expect(sentence.split('. ').length).toBeGreaterThan(1);
+  });
+
+  test('one that nobody foresaw says so, and that the job is unharmed', () => {
+    expect(sayTrouble({ code: 'strange', data: { reason: 'x' } })).toContain(
+      '(strange: x). Try again; the job itself is unharmed',
+    );
+  });
+});
+
+test.each<[SelectionErrorCode, string]>([
+  ['empty', 'Say which pages'],
+  ['unexpected', '“9x” cannot be read here'],
+  ['no-such-page', 'There is no page 9x: the job has pages 1 to 6'],
+  ['backwards', 'runs backwards'],
+  ['no-such-label', 'No page is labelled 9x'],
+  ['no-such-size', 'no size known by name'],
+  ['pages-gone', 'no longer in the job'],
+  ['none-match', 'No page answers'],
+])('selection %s', (code, words) =>
+  expect(saySelectionError(new SelectionError(code, '9x', 0, '9x', 6))).toContain(words),
+);
+
+test('steps that do not apply say why', () => {
+  expect(sayStepProblem(new StepProblem('source-missing', { name: 'a.pdf' }))).toBe(
+    'The file “a.pdf” is not here. Take it in again.',
+  );
+  expect(sayStepProblem(new StepProblem('into-itself', { position: 3 }))).toContain(
+    'Page 3 is one of the pages to be moved',
+  );
+});
+
+test.each<[Step, string]>([
+  [takeInStep('a', 'start'), 'Take in|a.pdf|at the start'],
+  [{ ...takeInStep('a'), take: '2-3' } as Step, 'Take in|a.pdf|its pages 2-3 · at the end'],
+  [{ id: 'x', kind: 'blank', count: 2, where: { at: 'after', pages: '4' } }, 'Blank|2 pages|after page 4'],
+  [
+    { id: 'x', kind: 'remove', pages: { ids: [list.pages[1]!.id, list.pages[2]!.id] } },
+    'Take out|pages 2, 3|',
+  ],
+  [{ id: 'x', kind: 'remove', pages: { ids: ['gone'] } }, 'Take out|pages that are gone|'],
+  [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|pages last|at the start'],
+  [
+    { id: 'x', kind: 'trim', pages: 'all', ...A5, content: 'fit', fixed: { x: 'spine', y: 'head' } },
+    'Size|all pages|A5 · 148 × 210 mm · content fitted',
+  ],
+  [
+    { id: 'x', kind: 'bleed', pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) },
+    'Bleed|all pages|3 mm all round',
+  ],
+  [
+    { id: 'x', kind: 'bleed', pages: 'odd', head: mm(3), foot: mm(2), spine: 0, fore: mm(1.5) },
+    'Bleed|pages odd|head 3, foot 2, spine 0, fore edge 1.5 mm',
+  ],
+])('a step in words: %#', (step, words) => {
+  const { act, what, detail } = sayStep(step, 'mm', list);
+  expect(`${act}|${what}|${detail}`).toBe(words);
+});
+
+describe('findings', () => {
+  const place = { level: 'stop', stage: 'pages', pages: ['p'] } as const;
+  test.each<[Finding, string, string]>([
+    [
+      { ...place, code: 'mixed-sizes', commonest: A5, sizes: 2 },
+      'One size is not like the rest',
+      '1 page is not A5, 148 × 210 mm',
+    ],
+    [
+      { ...place, code: 'bleed-short', wanted: mm(3), there: 0 },
+      'The art does not reach the bleed',
+      '3 mm asked for, 0 mm there',
+    ],
+    [
+      { ...place, code: 'pairs-apart', name: 'inner.pdf' },
+      'The pairs have come apart',
+      'Page 1 of inner.pdf was made for the right',
+    ],
+    [
+      { ...place, code: 'blanks-wanted', count: 1, total: 7, pad: 'end' },
+      '1 blank fills the last sheet',
+      '7 pages do not divide by 4',
+    ],
+    [
+      { ...place, code: 'blanks-wanted', count: 2, total: 6, pad: 'before-last' },
+      '2 blanks fill the last sheet',
+      'which stays the back cover',
+    ],
+    [
+      { ...place, code: 'sheet-too-small', sheet: A5, needed: { width: 864, height: 612 } },
+      'The sheet is too small',
+      '304.8 × 215.9 mm',
+    ],
+    [
+      { ...place, code: 'leaf-two-sizes', front: A5, back: { width: 100, height: 100 } },
+      'A leaf with two sizes',
+      'One piece of paper has one size',
+    ],
+  ])('%#', (finding, title, text) => {
+    const said = sayFinding(finding, 'mm');
+    expect(said.title).toBe(title);
+    expect(said.text).toContain(text);
+  });
+
+  test('mends say what they would do; sizes carry their names; lengths that no page can have are refused', () => {
+    expect(sayMend({ code: 'blank-inside-covers', data: { count: 2 } })).toBe('Blank inside each cover');
+    expect(sayMend({ code: 'larger-sheet', data: { name: 'SRA3' } })).toBe('Use SRA3');
+    expect(sayMend({ code: 'fill-with-blanks', data: { count: 3 } })).toBe('Put 3 blanks on the docket');
+    expect(saySize({ width: A5.height, height: A5.width }, 'mm')).toBe('A5 landscape, 210 × 148 mm');
+    expect(saySize({ width: 612, height: 612 }, 'in')).toBe('8 1/2 × 8 1/2 in');
+    expect(
+      [sayPageLength(0), sayPageLength(14_401), sayPageLength(14_400)].map((words) => words === undefined),
+    ).toEqual([false, false, true]);
+  });
+});
