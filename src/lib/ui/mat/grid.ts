@@ -21,7 +21,9 @@ export interface Grid {
 /** The grid for `pxPerPt` pixels a point. */
 export function gridFor(unit: Unit, pxPerPt: number): Grid {
   const steps = STEPS[unit].map((step) => step * POINTS_PER[unit]);
-  const atLeast = (px: number) => steps.find((step) => step * pxPerPt >= px) ?? steps.at(-1)!;
+  // Beyond the largest step, tens of it.
+  for (let far = steps.at(-1)! * 10; steps.at(-1)! * pxPerPt < LABEL_PX; far *= 10) steps.push(far);
+  const atLeast = (px: number) => steps.find((step) => step * pxPerPt >= px)!;
   const fine = atLeast(FINEST_PX);
   return {
     fine,
