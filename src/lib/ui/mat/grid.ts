@@ -6,7 +6,7 @@ const STEPS: Record<Unit, readonly number[]> = {
   cm: [0.1, 0.5, 1, 5, 10, 50, 100],
   in: [1 / 8, 1 / 4, 1, 6, 12, 36],
   pt: [1, 12, 72, 144, 720, 1440],
-  pica: [1, 6, 12, 24, 60, 120],
+  pica: [1, 6, 12, 24, 72, 144],
 };
 const FINEST_PX = 9;
 const LABEL_PX = 46;
