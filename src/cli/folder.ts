@@ -11,6 +11,7 @@ import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
 import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
+import { outputFileName } from '../lib/words/fileName';
 import { sayFinding } from '../lib/words/findings';
 
 const HELP = `folder survey FILE…                          prints the facts of each PDF as JSON
@@ -97,7 +98,7 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
   }
   await mkdir(out, { recursive: true });
   for (const output of docket.outputs)
-    await writeFile(join(out, outputName(docket, output)), docket, surveys, output, fileOf);
+    await writeFile(join(out, outputFileName(docket, output)), docket, surveys, output, fileOf);
 }
 
 async function writeFile(
@@ -129,10 +130,6 @@ async function writeFile(
     throw error;
   }
 }
-
-/** A file name from the job's title and the kind of output. */
-const outputName = (docket: Docket, output: Output): string =>
-  `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${output.kind}.pdf`;
 
 async function surveyFile(file: string, bytes: Uint8Array): Promise<Survey> {
   try {

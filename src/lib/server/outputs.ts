@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import { outputSchema, type Docket, type Output } from '../core/docket/docket';
 import type { Trouble } from '../words/errors';
+import { outputFileName } from '../words/fileName';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
@@ -30,12 +31,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<{ id: string }>(
     "insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'waiting') returning id",
-    [
-      jobId,
-      JSON.stringify(spec.data),
-      JSON.stringify(docket),
-      `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${spec.data.kind}.pdf`,
-    ],
+    [jobId, JSON.stringify(spec.data), JSON.stringify(docket), outputFileName(docket, spec.data)],
   );
   return rows[0]!.id;
 }

@@ -1,5 +1,5 @@
 import type { Size } from '../measure/box';
-import { STOCKS } from '../paper/stock';
+import { fits, stocksFor } from '../paper/stock';
 import { blanksWanted } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
@@ -55,9 +55,7 @@ function tooSmall(sheet: Size, needed: { trims: Size; bleeds: Size; marks: Size 
 
 /** The smallest stock, by area, that takes everything in one of its orientations. */
 function largerSheet(needed: Size): Mend | undefined {
-  const stock = [...STOCKS]
-    .sort((a, b) => a.width * a.height - b.width * b.height)
-    .find((size) => fits(needed, size) || fits(needed, { width: size.height, height: size.width }));
+  const [stock] = stocksFor(needed);
   return (
     stock && {
       code: 'larger-sheet',
@@ -66,6 +64,3 @@ function largerSheet(needed: Size): Mend | undefined {
     }
   );
 }
-
-const fits = (size: Size, into: Size): boolean =>
-  size.width <= into.width + 1e-6 && size.height <= into.height + 1e-6;

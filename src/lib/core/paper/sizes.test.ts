@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { mm } from '../measure/unit';
 import { NAMED_SIZES, nameSize, sizeByName } from './sizes';
+import { stocksFor } from './stock';
 
 /** What Debian's libpaper knows, in millimetres. */
 const libpaper = new Map(
@@ -48,4 +49,21 @@ test('a size is named within half a point, lying or upright', () => {
   expect(nameSize({ width: mm(210), height: mm(148) })).toEqual({ name: 'A5', landscape: true });
   expect(nameSize({ width: mm(148), height: mm(209.8) })).toBeUndefined();
   expect(sizeByName('sra 3')?.name).toBe('SRA3');
+});
+
+describe('stock for a piece', () => {
+  // By practice: two A5 pages side by side with 3 mm bleed fit SRA4, with marks 5 mm long they do not.
+  test.each([
+    [302, 216, 'SRA4'],
+    [312, 226, 'B4'],
+    [216, 302, 'SRA4'],
+    [420, 297, 'A3'],
+    [426, 303, 'RA3'],
+  ])('%d × %d mm lies on %s at the least', (width, height, name) => {
+    expect(stocksFor({ width: mm(width), height: mm(height) })[0]!.name).toBe(name);
+  });
+
+  test('none takes a piece larger than all', () => {
+    expect(stocksFor({ width: mm(2000), height: mm(2000) })).toEqual([]);
+  });
 });

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { formatFigure, formatLength, formatSize } from '../../core/measure/formatLength';
-  import { STOCKS } from '../../core/paper/stock';
+  import { STOCKS, stocksFor } from '../../core/paper/stock';
   import { nameSize } from '../../core/paper/sizes';
   import { sayPageLength } from '../../words/lengths';
   import type { Scheme } from '../../core/sheets/scheme';
@@ -55,12 +55,7 @@
     bench.leave();
   }
   /** Stock that takes trims, bleed and marks. */
-  const takesAll = $derived.by(() => {
-    const needed = plan?.needed.marks;
-    if (!needed) return undefined;
-    const fits = (w: number, h: number) => needed.width <= w + 1e-6 && needed.height <= h + 1e-6;
-    return new Set(STOCKS.filter((size) => fits(size.width, size.height) || fits(size.height, size.width)).map(({ name }) => name));
-  });
+  const takesAll = $derived(plan && new Set(stocksFor(plan.needed.marks).map(({ name }) => name)));
 </script>
 
 <form onsubmit={accept}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, type Size } from '../../core/measure/box';
   import type { Level } from '../../core/checks/finding';
   import { labelsOf } from '../../core/pages/labels';
@@ -148,14 +149,10 @@
     {/snippet}
   </Mat>
   {#if !list.pages.length}
-    <div class="empty">
-      <h2>No pages yet</h2>
-      <p>Take in a PDF, or put blank pages on the docket.</p>
-      <div>
-        <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
-        <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>Blank pages</button>
-      </div>
-    </div>
+    <EmptyCard title="No pages yet" text="Take in a PDF, or put blank pages on the docket.">
+      <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+      <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>Blank pages</button>
+    </EmptyCard>
   {/if}
 </div>
 
@@ -164,24 +161,5 @@
     position: relative;
     min-width: 0;
     min-height: 0;
-  }
-  .empty {
-    position: absolute;
-    left: 50%;
-    top: 36%;
-    translate: -50% -50%;
-    display: grid;
-    gap: 10px;
-    width: 340px;
-    padding: 22px 26px;
-    background: var(--card);
-    clip-path: var(--corner);
-  }
-  .empty h2 {
-    font-size: 20px;
-  }
-  .empty div {
-    display: flex;
-    gap: 8px;
   }
 </style>

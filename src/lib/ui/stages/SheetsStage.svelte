@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, widthOf } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
   import type { Cell, SheetSide } from '../../core/sheets/plan';
@@ -194,11 +195,9 @@
       {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides
     </p>
   {:else}
-    <div class="empty">
-      <h2>No pages, no sheets</h2>
-      <p>Take in a file first; the sheets then work themselves out.</p>
+    <EmptyCard title="No pages, no sheets" text="Take in a file first; the sheets then work themselves out.">
       <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
-    </div>
+    </EmptyCard>
   {/if}
 </div>
 
@@ -236,21 +235,5 @@
     padding: 3px 10px;
     background: var(--card);
     font-size: 12.5px;
-  }
-  .empty {
-    position: absolute;
-    left: 50%;
-    top: 36%;
-    translate: -50% -50%;
-    display: grid;
-    gap: 10px;
-    justify-items: start;
-    width: 340px;
-    padding: 22px 26px;
-    background: var(--card);
-    clip-path: var(--corner);
-  }
-  .empty h2 {
-    font-size: 20px;
   }
 </style>

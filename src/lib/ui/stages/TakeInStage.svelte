@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, sizeBox, widthOf, type Box, type Size } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
   import { sameSize } from '../../core/paper/sizes';
@@ -149,9 +150,10 @@
     {/snippet}
   </Mat>
   {#if !shelves.length && !bench.uploads.length && !bench.intakes.length}
-    <div class="empty">
-      <h2>Drop PDFs here</h2>
-      <p>Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are.</p>
+    <EmptyCard
+      title="Drop PDFs here"
+      text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
+    >
       <label class="btn"
         >Choose files<input
           type="file"
@@ -160,7 +162,7 @@
           onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
         /></label
       >
-    </div>
+    </EmptyCard>
   {/if}
   <Arrivals {bench} />
   {#if over > 0}<div class="over">Let go to take in</div>{/if}
@@ -189,22 +191,6 @@
   .odd {
     font-family: var(--narrow);
     fill: var(--pick);
-  }
-  .empty {
-    position: absolute;
-    left: 50%;
-    top: 40%;
-    translate: -50% -50%;
-    display: grid;
-    gap: 12px;
-    justify-items: start;
-    width: 380px;
-    padding: 26px 30px;
-    background: var(--card);
-    clip-path: var(--corner);
-  }
-  .empty h2 {
-    font-size: 20px;
   }
   input[type='file'] {
     position: absolute;
