@@ -1,7 +1,6 @@
 import { PDFDict, PDFDocument, PDFHexString, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import { describe, expect, test } from 'vitest';
-import { tool } from '../../../tests/outside';
-import { keep } from '../../../tests/outside';
+import { keep, tool } from '../../../tests/outside';
 import { surveyPdf } from './survey';
 
 /** A page with the given resources (written as PDF writes them) and content. */

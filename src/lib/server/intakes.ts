@@ -51,7 +51,7 @@ export async function openIntakes(jobId: string): Promise<Intake[]> {
 
 /** Puts the word about a failed file away. */
 export async function dismissIntake(id: string): Promise<void> {
-  await db().query("delete from intake where id = $1 and state = 'failed'", [id]);
+  await db().query("delete from intake where id::text = $1 and state = 'failed'", [id]);
 }
 
 /** The file of an intake that still wants its survey. */

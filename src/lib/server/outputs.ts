@@ -84,10 +84,10 @@ const worth = ({ title, book, steps, scheme }: Docket): string =>
 export async function dropOutput(id: string): Promise<void> {
   await transaction(async (client) => {
     const { rowCount } = await client.query(
-      "update output set state = 'cancelled', finished_at = now() where id = $1 and state in ('waiting', 'making')",
+      "update output set state = 'cancelled', finished_at = now() where id::text = $1 and state in ('waiting', 'making')",
       [id],
     );
-    if (!rowCount) await client.query('delete from output where id = $1', [id]);
+    if (!rowCount) await client.query('delete from output where id::text = $1', [id]);
     await sweep(client);
   });
 }

@@ -18,6 +18,8 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   } catch (error) {
     if (error instanceof Problem)
       return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
+    if (error instanceof SyntaxError)
+      return Response.json({ trouble: { code: 'not-json' } }, { status: 400 });
     throw error;
   }
 }

@@ -1,5 +1,5 @@
 import { workOut, type WorkedOut } from '../core/checks';
-import type { Finding, Mend, Stage, StepDraft } from '../core/checks/finding';
+import type { Finding, Mend } from '../core/checks/finding';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
@@ -32,6 +32,8 @@ export class Bench {
 
   /** The docket as it would be when what is tried were accepted. */
   trial = $state.raw<Docket | undefined>();
+  /** The step that the trial is about, where it is about one. */
+  tried = $state.raw<Step | undefined>();
   form = $state.raw<Form | undefined>();
   picked = $state.raw<ReadonlySet<string>>(new Set());
   pickedText = $state('');
@@ -71,11 +73,6 @@ export class Bench {
     return this.docket.unit;
   }
 
-  /** Open findings of a stage. */
-  findingsOf(stage: Stage): readonly Finding[] {
-    return this.shown.findings.filter((finding) => finding.stage === stage);
-  }
-
   /** Puts a new docket in place at once and saves it. */
   put(docket: Docket): void {
     this.docket = docket;
@@ -83,13 +80,6 @@ export class Bench {
     this.canUndo = true;
     this.leave();
     this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
-  }
-
-  addSteps(drafts: readonly StepDraft[]): void {
-    this.put({
-      ...this.docket,
-      steps: [...this.docket.steps, ...drafts.map((draft) => ({ ...draft, id: newStepId() }) as Step)],
-    });
   }
 
   changeSteps(change: (steps: Step[]) => Step[]): void {
@@ -124,11 +114,13 @@ export class Bench {
   /** Puts away what is being tried. */
   leave(): void {
     this.trial = undefined;
+    this.tried = undefined;
     this.form = undefined;
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
   tryStep(step: Step | undefined): void {
+    this.tried = step;
     this.trial = step && this.withStep(step);
   }
 
@@ -150,6 +142,13 @@ export class Bench {
     this.picked = new Set(ids);
     this.pickedText = describeIndexes(this.pickedIndexes);
     this.pickedError = '';
+  }
+
+  /** Picks one page; with Ctrl it joins the others, or leaves them. */
+  pickOne(id: string, { ctrlKey, metaKey }: { ctrlKey: boolean; metaKey: boolean }): void {
+    const next = new Set(ctrlKey || metaKey ? this.picked : []);
+    if (!next.delete(id)) next.add(id);
+    this.pick(next);
   }
 
   /** Picks by typed text; false, with the reason in `pickedError`, when it cannot be read. */

@@ -10,9 +10,10 @@ export const checkBleed: Check = ({ list }) => {
   const short: { id: string; wanted: number; there: number }[] = [];
   list.pages.forEach((page, index) => {
     if (!page.art) return;
-    const { wanted, there } = worstEdge(page, sideOf(index, list.book));
-    if (wanted <= SLACK) none.push(page.id);
-    else if (there < wanted - SLACK) short.push({ id: page.id, wanted, there });
+    const edges = cutEdges(page, sideOf(index, list.book)).filter(({ wanted }) => wanted > SLACK);
+    if (!edges.length) none.push(page.id);
+    const [worst] = edges.sort((a, b) => b.wanted - b.there - (a.wanted - a.there));
+    if (worst && worst.there < worst.wanted - SLACK) short.push({ id: page.id, ...worst });
   });
   const findings: Finding[] = [];
   if (none.length) findings.push({ code: 'bleed-missing', level: 'note', stage: 'take-in', pages: none });
@@ -30,25 +31,17 @@ export const checkBleed: Check = ({ list }) => {
   return findings;
 };
 
-/** The edge where the art falls shortest of the bleed asked for. */
-function worstEdge(page: Page, side: Side): { wanted: number; there: number } {
+/** At each edge that is cut, the bleed asked for and how far the art reaches. The spine edge of a bound leaf is not cut. */
+function cutEdges(page: Page, side: Side): { wanted: number; there: number }[] {
   const wanted = bleedSides(page.bleed, side);
   const art = artBox(page)!;
-  const there = {
-    left: -art.x0,
-    right: art.x1 - page.trim.width,
-    head: art.y1 - page.trim.height,
-    foot: -art.y0,
-  };
-  // The spine edge of a bound leaf is not cut, so bleed missing there does no harm.
-  const edges = (side === 'right' ? ['right', 'head', 'foot'] : ['left', 'head', 'foot']) as (
-    'left' | 'right' | 'head' | 'foot'
-  )[];
-  return edges
-    .map((edge) => ({ wanted: wanted[edge], there: there[edge] }))
-    .reduce((worst, edge) =>
-      edge.wanted - edge.there > worst.wanted - worst.there || (worst.wanted <= SLACK && edge.wanted > SLACK)
-        ? edge
-        : worst,
-    );
+  const fore =
+    side === 'right'
+      ? { wanted: wanted.right, there: art.x1 - page.trim.width }
+      : { wanted: wanted.left, there: -art.x0 };
+  return [
+    fore,
+    { wanted: wanted.head, there: art.y1 - page.trim.height },
+    { wanted: wanted.foot, there: -art.y0 },
+  ];
 }

@@ -95,6 +95,22 @@ test('bleed: none supplied, less than asked for, and enough', () => {
   });
 });
 
+test('an edge without bleed does not hide one that is short, and the spine is not asked', () => {
+  const page = surveyPage();
+  const media = { ...page.boxes.media, x1: page.boxes.media.x1 + 9 };
+  const surveys = {
+    [hashOf('a')]: survey([
+      surveyPage(undefined, { boxes: { ...page.boxes, media, trim: page.boxes.media } }),
+    ]),
+  };
+  const work = (edges: { head: number; foot: number; spine: number; fore: number }) =>
+    codes(workOut(docketOf([takeInStep('a'), { id: 'x', kind: 'bleed', pages: 'all', ...edges }]), surveys));
+  expect(work({ head: 0, foot: 0, spine: 0, fore: 9 })).not.toContain('bleed-short');
+  expect(work({ head: 0, foot: 0, spine: 9, fore: 9 })).not.toContain('bleed-short');
+  expect(work({ head: 0, foot: 4, spine: 0, fore: 9 })).toContain('bleed-short');
+  expect(work({ head: 0, foot: 0, spine: 9, fore: 0 })).toContain('bleed-missing');
+});
+
 describe('sheets', () => {
   const surveys = { [hashOf('a')]: plainSurvey(6) };
   const sheet = (width: number, height: number) => ({

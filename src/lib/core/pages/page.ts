@@ -63,6 +63,17 @@ export const bleedBox = (page: Page, side: Side): Box =>
 /** Where the page's art reaches in page space; undefined for a blank. */
 export const artBox = (page: Page): Box | undefined => page.art && applyToBox(page.art.place, page.art.reach);
 
+/** The bleed that a file declares for a page: how far its BleedBox reaches beyond its TrimBox; none without a BleedBox. */
+export function declaredBleed({ boxes: { bleed, trim }, given }: SurveyPage): Sides {
+  const beyond = (length: number) => (given.includes('bleed') ? Math.max(0, length) : 0);
+  return {
+    left: beyond(trim.x0 - bleed.x0),
+    right: beyond(bleed.x1 - trim.x1),
+    head: beyond(bleed.y1 - trim.y1),
+    foot: beyond(trim.y0 - bleed.y0),
+  };
+}
+
 /**
  * The part of a source page that counts as art: its BleedBox where the file gives one, else its MediaBox;
  * never less than the trim, never more than the media.

@@ -3,7 +3,7 @@ import type { Surveys } from '../../core/pages/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
 import { PdfError } from '../pdfError';
 import { RawFile, rebased, type Placed, type RawObject } from './rawFile';
-import { dictEntry, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
+import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
 
 const OPEN_SQUARE = 0x5b;
 const FILTER_KEYS = ['Filter', 'DecodeParms'];
@@ -125,6 +125,7 @@ export class RawSources {
     try {
       const file = new RawFile(bytes);
       const pages = file.pages().map((dict) => ({ dict, content: contentOf(file, dict.get('Contents')) }));
+      readAll(file, pages);
       const source = { file, base: this.next - 1, pages };
       this.next += file.size;
       return source;
@@ -145,11 +146,35 @@ export class RawSources {
   /** What stands in an array, without its brackets; nothing where there is no array. */
   private items(source: RawSource, bytes: Uint8Array, range: Range | undefined): string {
     const array = range && source.file.resolve(bytes, range);
-    return array
+    return array?.bytes[array.value[0]] === OPEN_SQUARE
       ? readArray(array.bytes, array.value[0])
           .map((item) => asText(this.take(source, { bytes: array.bytes, range: item })))
           .join(' ')
       : '';
+  }
+}
+
+/** Reads every object that an output may need, so that what is unfit shows before a byte is written. */
+function readAll(file: RawFile, pages: RawSource['pages']): void {
+  const met = new Set<number>();
+  const waiting: number[] = [];
+  const note = ({ bytes, range }: Placed) =>
+    eachReference(bytes, range, (number) => {
+      if (met.has(number)) return;
+      met.add(number);
+      waiting.push(number);
+    });
+  const catalog = file.catalog();
+  const roots = pages.flatMap(({ dict, content }) => [
+    dict.get('Resources'),
+    dict.get('Group'),
+    ...content.filter.map(([, place]) => place),
+  ]);
+  for (const root of [...roots, catalog.get('OCProperties'), catalog.get('OutputIntents')])
+    if (root) note(root);
+  for (let number = waiting.pop(); number !== undefined; number = waiting.pop()) {
+    const object = file.object(number);
+    if (object) note({ bytes: object.bytes, range: object.value });
   }
 }
 

@@ -1,4 +1,6 @@
 <script lang="ts" module>
+  export type Zoom = 'in' | 'out' | 'fit' | 'real';
+
   /** What the mat's contents are drawn with: pixels a point, and the part in sight in points, y down. */
   export interface View {
     k: number;
@@ -59,7 +61,7 @@
     zoom = k;
   });
 
-  export function fit(): void {
+  function fit(): void {
     const [w, h] = [viewWidth - RULER - 2 * MARGIN, viewHeight - RULER - 2 * MARGIN];
     const across = w / Math.max(1, width);
     const whole = Math.min(across, h / Math.max(1, height));
@@ -71,17 +73,20 @@
     ready = true;
   }
 
+  export function zoomTo(what: Zoom): void {
+    if (what === 'fit') fit();
+    // Real size: a point on paper is a seventy-second of an inch here, as far as the screen tells the truth.
+    else zoomBy(what === 'real' ? 96 / 72 / k : what === 'in' ? 1.25 : 0.8);
+  }
+
   /** Zooms by a factor about a point of the view, its middle by default. */
-  export function zoomBy(factor: number, x = viewWidth / 2, y = viewHeight / 2): void {
+  function zoomBy(factor: number, x = viewWidth / 2, y = viewHeight / 2): void {
     const next = clamp(k * factor);
     ox = x - ((x - ox) * next) / k;
     oy = y - ((y - oy) * next) / k;
     k = next;
     touched = true;
   }
-
-  /** Real size: a point on paper is a seventy-second of an inch here, as far as the screen tells the truth. */
-  export const realSize = (): void => zoomBy(96 / 72 / k);
 
   /** Brings a box into sight. */
   export function show(box: { x0: number; y0: number; x1: number; y1: number }): void {
@@ -150,8 +155,8 @@
     if (event.key === ' ') {
       spaceHeld = true;
       event.preventDefault();
-    } else if (!event.ctrlKey && !event.metaKey && (event.key === '+' || event.key === '=')) zoomBy(1.25);
-    else if (!event.ctrlKey && !event.metaKey && event.key === '-') zoomBy(0.8);
+    } else if (!event.ctrlKey && !event.metaKey && (event.key === '+' || event.key === '=')) zoomTo('in');
+    else if (!event.ctrlKey && !event.metaKey && event.key === '-') zoomTo('out');
     else if (!event.ctrlKey && !event.metaKey && event.key === '0') fit();
     else onkeydown?.(event);
   }

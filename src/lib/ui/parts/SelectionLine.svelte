@@ -4,12 +4,13 @@
   import { labelsOf } from '../../core/pages/labels';
   import { sideOf } from '../../core/pages/page';
   import { saySize } from '../../words/findings';
+  import type { Zoom } from '../mat/Mat.svelte';
   import type { Bench } from '../bench.svelte';
 
   interface Props {
     bench: Bench;
     zoom: number;
-    onzoom: (what: 'in' | 'out' | 'fit' | 'real') => void;
+    onzoom: (what: Zoom) => void;
     onkeys: () => void;
   }
   let { bench, zoom, onzoom, onkeys }: Props = $props();

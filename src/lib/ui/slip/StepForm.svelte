@@ -25,18 +25,23 @@
   let fieldsWrong = $state(false);
 
   const beside: Selection = $derived(bench.pickedSelection ?? 'last');
-  const problem = $derived.by(() => {
-    if (fieldsWrong) return 'fields';
-    const parsed = stepSchema.safeParse(step);
-    if (!parsed.success) return parsed.error.issues[0]?.message ?? 'fields';
+  /** Why the step cannot be taken as it is; `fields` where the field concerned says so itself. */
+  const problem = $derived.by((): 'fields' | StepProblem | SelectionError | undefined => {
+    if (fieldsWrong || !stepSchema.safeParse(step).success) return 'fields';
     try {
       applyStep(before, { ...step, off: undefined } as Step, { surveys: bench.surveys });
-      return '';
+      return undefined;
     } catch (error) {
-      if (error instanceof StepProblem || error instanceof SelectionError) return sayStepProblem(error);
+      if (error instanceof StepProblem || error instanceof SelectionError) return error;
       throw error;
     }
   });
+  /** A selection that does not resolve is said at its own field, but for the pages of a file. */
+  const said = $derived(
+    problem instanceof StepProblem || (problem instanceof SelectionError && step.kind === 'take-in' && step.take)
+      ? sayStepProblem(problem as StepProblem)
+      : '',
+  );
   const changed = $derived(!form.step || JSON.stringify(form.step) !== JSON.stringify(step));
 
   $effect(() => {
@@ -148,12 +153,7 @@
     <BleedFields step={now} unit={bench.unit} onchange={(next, wrong) => ((step = next), (fieldsWrong = wrong))} />
   {/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
-  {#if problem && problem !== 'fields' && step.kind !== 'blank' && step.kind !== 'remove' && !(problem.startsWith('There is no page') || problem.startsWith('Say which'))}<p
-      class="wrong"
-      role="alert"
-    >
-      {problem}
-    </p>{/if}
+  {#if said}<p class="wrong" role="alert">{said}</p>{/if}
   <div class="btns">
     <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Put on docket'}</button>
     <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>

@@ -19,7 +19,7 @@
         <b>{intake.name}</b>
         {#if intake.state === 'failed'}
           <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unknown' })}</p>
-          <button class="link" onclick={() => bench.dismiss(intake)}>Put this word away</button>
+          <button class="link" onclick={() => bench.dismiss(intake)}>Put away</button>
         {:else}
           <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>
           <span class="mono">{intake.total ? `surveyed ${intake.done} of ${intake.total} pages` : 'waiting for its survey'}</span>

@@ -50,7 +50,7 @@
       </div>
     </section>
     {#if page && bleed}
-      <dl>
+      <dl class="facts">
         <dt>trim</dt>
         <dd>{saySize(page.trim, bench.unit)}</dd>
         <dt>bleed</dt>
@@ -95,19 +95,5 @@
   kbd {
     font: 11px var(--mono);
     color: var(--ink-2);
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 44px 1fr;
-    gap: 3px 8px;
-    margin: 0;
-    font-size: 13px;
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    margin: 0;
-    overflow-wrap: anywhere;
   }
 </style>

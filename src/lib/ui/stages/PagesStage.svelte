@@ -1,12 +1,12 @@
 <script lang="ts">
   import EmptyCard from '../parts/EmptyCard.svelte';
-  import { heightOf, type Size } from '../../core/measure/box';
+  import type { Size } from '../../core/measure/box';
   import type { Level } from '../../core/checks/finding';
   import { labelsOf } from '../../core/pages/labels';
   import { resizeMatrix } from '../../core/pages/resize';
   import { sameSize } from '../../core/paper/sizes';
   import type { Bench } from '../bench.svelte';
-  import Mat, { type View } from '../mat/Mat.svelte';
+  import Mat, { type View, type Zoom } from '../mat/Mat.svelte';
   import PageTile from '../mat/PageTile.svelte';
   import { arrangeSpreads, type Tile } from '../mat/arrange';
 
@@ -42,7 +42,7 @@
     const page = list.pages[tile.index]!;
     const old: Size | undefined = bench.trial && before.get(page.id);
     if (!old || sameSize(old, page.trim)) return undefined;
-    const step = bench.trial!.steps.findLast((each) => each.kind === 'trim');
+    const step = bench.tried ?? bench.trial!.steps.findLast((each) => each.kind === 'trim');
     const fixed = step?.kind === 'trim' ? step.fixed : ({ x: 'centre', y: 'centre' } as const);
     const [, , , , x, y] = resizeMatrix(old, page.trim, 'hold', fixed, tile.side);
     return { x, y, ...old };
@@ -56,11 +56,7 @@
       return;
     }
     anchor = index;
-    if (event.ctrlKey || event.metaKey) {
-      const next = new Set(bench.picked);
-      if (!next.delete(id)) next.add(id);
-      bench.pick(next);
-    } else bench.pick([id]);
+    bench.pickOne(id, event);
   }
 
   function marquee(box: { x0: number; y0: number; x1: number; y1: number }, add: boolean): void {
@@ -95,8 +91,7 @@
   function showPage(index: number): void {
     const tile = arranged.tiles.find((each) => each.index === index);
     const page = list.pages[index];
-    if (tile && page)
-      mat?.show({ x0: tile.x, y0: tile.y, x1: tile.x + page.trim.width, y1: tile.y + heightOf({ x0: 0, x1: 0, y0: 0, y1: page.trim.height }) });
+    if (tile && page) mat?.show({ x0: tile.x, y0: tile.y, x1: tile.x + page.trim.width, y1: tile.y + page.trim.height });
   }
 
   $effect(() => {
@@ -106,8 +101,7 @@
     if (index >= 0) showPage(index);
   });
 
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
-    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
+  export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
 
@@ -157,9 +151,4 @@
 </div>
 
 <style>
-  .stage {
-    position: relative;
-    min-width: 0;
-    min-height: 0;
-  }
 </style>

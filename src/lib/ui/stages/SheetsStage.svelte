@@ -5,7 +5,7 @@
   import type { Cell, SheetSide } from '../../core/sheets/plan';
   import { sheetSurface } from '../../core/surface/sheetSurface';
   import type { Bench } from '../bench.svelte';
-  import Mat from '../mat/Mat.svelte';
+  import Mat, { type Zoom } from '../mat/Mat.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
@@ -34,19 +34,14 @@
     }),
   );
   const cellWord = (cell: Cell) =>
-    `${cell.page ? `page ${cell.position}` : `blank ${cell.position}, fills the sheet`}${cell.label && cell.label !== String(cell.position) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
+    `${cell.page ? `page ${cell.position}` : `blank ${cell.position}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
 
   function pick(event: PointerEvent, cell: Cell): void {
-    if (event.button !== 0 || !cell.page) return;
-    const { id } = cell.page;
-    if (event.ctrlKey || event.metaKey) {
-      const next = new Set(bench.picked);
-      if (!next.delete(id)) next.add(id);
-      bench.pick(next);
-    } else bench.pick([id]);
+    if (event.button === 0 && cell.page) bench.pickOne(cell.page.id, event);
   }
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
-    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
+  /** The cell's label where it says more than its position. */
+  const labelOf = ({ label, position }: Cell) => (label === String(position) ? '' : label);
+  export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
 
@@ -88,26 +83,18 @@
           onpointerdown={(event) => pick(event, cell)}
         />
         {#if picked}
-          <rect
-            x={cell.trim.x0 + 3 * px}
-            y={cell.trim.y0 + 3 * px}
-            width={widthOf(cell.trim) - 6 * px}
-            height={heightOf(cell.trim) - 6 * px}
-            fill="none"
-            stroke="#1d2422"
-            stroke-width={6 * px}
-            pointer-events="none"
-          />
-          <rect
-            x={cell.trim.x0 + 3 * px}
-            y={cell.trim.y0 + 3 * px}
-            width={widthOf(cell.trim) - 6 * px}
-            height={heightOf(cell.trim) - 6 * px}
-            fill="none"
-            stroke="#f2c230"
-            stroke-width={4 * px}
-            pointer-events="none"
-          />
+          {#each [{ color: '#1d2422', line: 6 }, { color: '#f2c230', line: 4 }] as { color, line } (color)}
+            <rect
+              x={cell.trim.x0 + 3 * px}
+              y={cell.trim.y0 + 3 * px}
+              width={widthOf(cell.trim) - 6 * px}
+              height={heightOf(cell.trim) - 6 * px}
+              fill="none"
+              stroke={color}
+              stroke-width={line * px}
+              pointer-events="none"
+            />
+          {/each}
         {/if}
       {/each}
       {#each drawn.lines as line, i (i)}
@@ -132,17 +119,11 @@
         pointer-events="none"
       >
         {#if widthOf(cell.trim) * k > 46}
-          <rect
-            class="tag"
-            x={cell.label && cell.label !== String(cell.position) ? -46 : -17}
-            y="-25"
-            width={cell.label && cell.label !== String(cell.position) ? 92 : 34}
-            height="20"
-          />
+          <rect class="tag" x={labelOf(cell) ? -46 : -17} y="-25" width={labelOf(cell) ? 92 : 34} height="20" />
           <text y="-10.5" text-anchor="middle"
-            ><tspan class="mono">{cell.position}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan
-              >{:else if cell.label && cell.label !== String(cell.position)}<tspan class="fill" dx="6"
-                >“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
+            ><tspan class="mono">{cell.position}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelOf(cell)}<tspan
+                class="fill"
+                dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
               >{/if}</text
           >
         {:else}
@@ -202,11 +183,6 @@
 </div>
 
 <style>
-  .stage {
-    position: relative;
-    min-width: 0;
-    min-height: 0;
-  }
   .tag {
     fill: #1f3a36e6;
   }

@@ -2,11 +2,13 @@
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, heightOf } from '../../core/measure/box';
   import { describeIndexes } from '../../core/pages/selection';
+  import { declaredBleed } from '../../core/pages/page';
   import { sizeGroups } from '../../core/pages/leaves';
   import { sourcesOf } from '../../core/docket/docket';
   import { saySize } from '../../words/findings';
   import type { Survey } from '../../core/pages/survey';
   import type { Bench } from '../bench.svelte';
+  import FileButton from '../parts/FileButton.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
 
@@ -23,9 +25,7 @@
   const groups = (facts: Survey) =>
     sizeGroups(facts.pages.map(({ boxes }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) } })));
   function bleedOf(facts: Survey): string {
-    const declared = facts.pages.map(({ boxes: { bleed, trim }, given }) =>
-      given.includes('bleed') ? Math.max(trim.x0 - bleed.x0, bleed.x1 - trim.x1, bleed.y1 - trim.y1, trim.y0 - bleed.y0) : 0,
-    );
+    const declared = facts.pages.map((page) => Math.max(...Object.values(declaredBleed(page))));
     const [least, most] = [Math.min(...declared), Math.max(...declared)];
     if (most < 0.05) return 'none supplied';
     return least === most || most - least < 0.05
@@ -45,14 +45,7 @@
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
-    <label class="btn q choose"
-      >Choose files<input
-        type="file"
-        accept="application/pdf,.pdf"
-        multiple
-        onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
-      /></label
-    >
+    <FileButton {bench} quiet />
     {#if sources.length > 1}
       <div>
         <p class="label">Files of this job</p>
@@ -68,7 +61,7 @@
       </div>
     {/if}
     {#if survey && source}
-      <dl>
+      <dl class="facts">
         <dt>file</dt>
         <dd>{nameOf(source)} · <a href="/api/sources/{source}" target="_blank" rel="noreferrer">the original</a></dd>
         <dt>pages</dt>
@@ -106,19 +99,6 @@
 {/if}
 
 <style>
-  .choose {
-    justify-self: start;
-    position: relative;
-  }
-  .choose:focus-within {
-    outline: 2px solid var(--ink);
-  }
-  input[type='file'] {
-    position: absolute;
-    inset: 0;
-    opacity: 0;
-    width: 100%;
-  }
   ul {
     list-style: none;
     margin: 0;
@@ -148,20 +128,6 @@
   li .mono {
     font-size: 12px;
     white-space: nowrap;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 70px 1fr;
-    gap: 3px 8px;
-    margin: 0;
-    font-size: 13px;
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    margin: 0;
-    overflow-wrap: anywhere;
   }
   .odd {
     color: var(--look);

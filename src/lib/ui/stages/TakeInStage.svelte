@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FileButton from '../parts/FileButton.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, sizeBox, widthOf, type Box, type Size } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
@@ -9,7 +10,7 @@
   import type { Survey, SurveyPage } from '../../core/pages/survey';
   import { arrangeShelf, type Shelf } from '../mat/arrange';
   import type { Bench } from '../bench.svelte';
-  import Mat from '../mat/Mat.svelte';
+  import Mat, { type Zoom } from '../mat/Mat.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
   import Arrivals from './Arrivals.svelte';
 
@@ -80,8 +81,7 @@
     over = 0;
     if (event.dataTransfer?.files.length) void bench.takeIn(event.dataTransfer.files);
   }
-  export const zoomTo = (what: 'in' | 'out' | 'fit' | 'real') =>
-    what === 'fit' ? mat?.fit() : what === 'real' ? mat?.realSize() : mat?.zoomBy(what === 'in' ? 1.25 : 0.8);
+  export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
 
@@ -154,14 +154,7 @@
       title="Drop PDFs here"
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
-      <label class="btn"
-        >Choose files<input
-          type="file"
-          accept="application/pdf,.pdf"
-          multiple
-          onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
-        /></label
-      >
+      <FileButton {bench} />
     </EmptyCard>
   {/if}
   <Arrivals {bench} />
@@ -169,11 +162,6 @@
 </div>
 
 <style>
-  .stage {
-    position: relative;
-    min-width: 0;
-    min-height: 0;
-  }
   .number {
     font-family: var(--narrow);
     fill: #eef4f0;
@@ -191,12 +179,6 @@
   .odd {
     font-family: var(--narrow);
     fill: var(--pick);
-  }
-  input[type='file'] {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    opacity: 0;
   }
   .over {
     position: absolute;

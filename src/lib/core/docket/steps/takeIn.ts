@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { translate } from '../../measure/matrix';
 import { heightOf, widthOf } from '../../measure/box';
-import { reachOf, type Page } from '../../pages/page';
+import { declaredBleed, reachOf, type Page } from '../../pages/page';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
 import { resolveSelection } from '../../pages/selection';
 import type { SurveyPage } from '../../pages/survey';
@@ -35,20 +35,12 @@ export const takeIn = defineStep({
 });
 
 function toPage(page: SurveyPage, source: string, index: number, copies: number): Page {
-  const { trim, bleed } = page.boxes;
-  const declared = page.given.includes('bleed');
-  const beyond = (length: number) => (declared ? Math.max(0, length) : 0);
+  const { trim } = page.boxes;
   return {
     id: `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`,
     art: { source, index, place: translate(-trim.x0, -trim.y0), reach: reachOf(page) },
     trim: { width: widthOf(trim), height: heightOf(trim) },
-    bleed: {
-      by: 'side',
-      left: beyond(trim.x0 - bleed.x0),
-      right: beyond(bleed.x1 - trim.x1),
-      head: beyond(bleed.y1 - trim.y1),
-      foot: beyond(trim.y0 - bleed.y0),
-    },
+    bleed: { by: 'side', ...declaredBleed(page) },
     ...(page.label === undefined ? {} : { label: page.label }),
   };
 }

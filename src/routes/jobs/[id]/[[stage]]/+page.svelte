@@ -8,6 +8,7 @@
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
+  import type { Zoom } from '$lib/ui/mat/Mat.svelte';
   import { Pictures } from '$lib/ui/pictures.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
@@ -34,7 +35,7 @@
   let zoom = $state(0);
   let keys = $state(false);
   let chosen = $state<string | undefined>();
-  let view: { zoomTo: (what: 'in' | 'out' | 'fit' | 'real') => void; focus: () => void } | undefined = $state();
+  let view: { zoomTo: (what: Zoom) => void; focus: () => void } | undefined = $state();
   let title: HTMLInputElement | undefined = $state();
 
   const go = (to: Stage) => {
