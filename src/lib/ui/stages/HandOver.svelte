@@ -79,7 +79,7 @@
         <div class="what">
           <h2>Sheet PDF</h2>
           <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
-          <p class="mono facts">
+          <p class="mono amount">
             {work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(
               work.plan.sheet.width,
               work.plan.sheet.height,
@@ -96,7 +96,7 @@
         <div class="what">
           <h2>Reading-order PDF</h2>
           <p>For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.</p>
-          <p class="mono facts">{work.list.pages.length} pages{size ? ` · ${saySize(size, bench.unit)}` : ''}</p>
+          <p class="mono amount">{work.list.pages.length} pages{size ? ` · ${saySize(size, bench.unit)}` : ''}</p>
           <div class="crop" role="radiogroup" aria-label="What a viewer shows">
             A viewer shows
             <label><input type="radio" name="crop" checked={crop === 'bleed'} onchange={() => setCrop('bleed')} /> trim and bleed</label>
@@ -113,7 +113,7 @@
       <div class="what">
         <h2>Docket</h2>
         <p>The steps of this job as JSON: kept with the files, the command line makes the same outputs from it.</p>
-        <p class="mono facts">{bench.docket.steps.length} steps</p>
+        <p class="mono amount">{bench.docket.steps.length} steps</p>
       </div>
       <a class="btn q" href={docketUrl} download="{bench.docket.title}.docket.json">Download docket</a>
     </article>
@@ -148,7 +148,7 @@
     font-size: 16px;
     margin-bottom: 2px;
   }
-  .facts {
+  .amount {
     margin-top: 4px;
     font-size: 12.5px;
     color: var(--ink-2);
