@@ -3,6 +3,7 @@ import { IDENTITY } from '../src/lib/core/measure/matrix';
 import { mm } from '../src/lib/core/measure/unit';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
+import type { Book, Side } from '../src/lib/core/pages/page';
 import type { Survey, SurveyPage } from '../src/lib/core/pages/survey';
 
 /** Survey, page and docket makers for tests. */
@@ -32,6 +33,14 @@ export const survey = (pages: SurveyPage[]): Survey => ({
 
 export const plainSurvey = (count: number, size?: Size): Survey =>
   survey(Array.from({ length: count }, () => surveyPage(size)));
+
+/** A book read from left to right, its pages facing. */
+export const bookOf = (first: Side, more: Partial<Book> = {}): Book => ({
+  first,
+  spine: 'left',
+  facing: true,
+  ...more,
+});
 
 export const hashOf = (letter: string): string => letter.repeat(64);
 

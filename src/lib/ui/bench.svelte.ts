@@ -94,7 +94,10 @@ export class Bench {
         ...this.docket.steps,
         ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
       ],
-      scheme: { ...this.docket.scheme, ...mend.scheme },
+      scheme:
+        this.docket.scheme.kind === 'stitched'
+          ? { ...this.docket.scheme, ...mend.scheme }
+          : this.docket.scheme,
       book: { ...this.docket.book, ...mend.book },
     };
   }

@@ -19,6 +19,10 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
       return `No page is labelled ${seen}.`;
     case 'no-such-size':
       return `“${seen}” is no size known by name.`;
+    case 'no-such-format':
+      return `No page has a format named “${seen}”.`;
+    case 'no-such-piece':
+      return `No page belongs to a piece named “${seen}”.`;
     case 'pages-gone':
       return 'The pages picked for this are no longer in the job.';
     case 'none-match':
@@ -38,6 +42,14 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return `Page ${problem.data.position} is one of the pages to be moved. Choose a place beside another page.`;
     case 'empty-list':
       return 'There are no pages yet.';
+    case 'nothing-left':
+      return `Nothing of page ${problem.data.position} would be left: the crop takes off as much as the page has. Cut off less.`;
+    case 'not-measured':
+      return `Page ${problem.data.position} is still being measured, so where its ink ends is not known yet. Try again in a moment.`;
+    case 'no-ink':
+      return 'Nothing is drawn on these pages, so there is no ink to crop to.';
+    case 'no-such-format':
+      return 'The format that this step puts on pages is no longer there. Choose another one.';
   }
 }
 

@@ -51,10 +51,20 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'The art does not reach the bleed',
         text: `${pages}: ${formatLength(finding.wanted, unit)} asked for, ${formatLength(finding.there, unit)} there. The strip between stays white; ask for art with more bleed.`,
       };
+    case 'over-safe-area':
+      return {
+        title: 'Too near to the trim',
+        text: `${pages} ${finding.pages.length === 1 ? 'has' : 'have'} text or art ${finding.nearest < 0 ? 'over the trim' : `${formatLength(finding.nearest, unit)} from the trim`}; ${formatLength(finding.safe, unit)} are safe. A cut 1 mm off takes some of it away or leaves it looking crooked.`,
+      };
+    case 'low-resolution':
+      return {
+        title: 'An image too coarse for its size',
+        text: `${pages}: ${Math.round(finding.ppi)} pixels an inch at the size it is printed. Under 200 it looks soft; make it smaller or ask for a better one.`,
+      };
     case 'pairs-apart':
       return {
         title: 'The pairs have come apart',
-        text: `Page 1 of ${finding.name || 'the interior'} was made for the right and now lies on the left, so facing pages no longer face. A cover put in front does this; a blank inside each cover mends it.`,
+        text: `Page 1 of ${finding.name || 'the interior'} was made for the ${finding.side} and now lies on the ${finding.side === 'right' ? 'left' : 'right'}, so facing pages no longer face. A cover put in front does this; a blank inside each cover mends it.`,
       };
     case 'blanks-wanted':
       return {
@@ -64,10 +74,10 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         ),
         text: `${plural(finding.total, 'page')} do not divide by 4. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
       };
-    case 'first-page-left':
+    case 'first-page-side':
       return {
-        title: 'The first page lies on the left',
-        text: 'A stitched booklet begins on the right: its outer sheet folds round the others with page 1 in front.',
+        title: `The first page lies on the ${finding.side === 'right' ? 'left' : 'right'}`,
+        text: `A stitched booklet with its spine at the ${finding.side === 'right' ? 'left' : 'right'} begins on the ${finding.side}: its outer sheet folds round the others with page 1 in front.`,
       };
     case 'sheet-too-small':
       return {
@@ -96,8 +106,14 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Size them like the rest';
     case 'larger-sheet':
       return `Use ${data.name}`;
-    case 'first-right':
-      return 'First page on the right';
+    case 'same-leaf-size':
+      return 'Size its back like its front';
+    case 'mirror-bleed':
+      return 'Mirror the edge into the bleed';
+    case 'enlarge-bleed':
+      return 'Enlarge the art to reach it';
+    case 'first-side':
+      return `First page on the ${data.side}`;
     case 'fill-with-blanks':
       return data.count === 1 ? 'Put 1 blank on the docket' : `Put ${data.count} blanks on the docket`;
   }

@@ -1,19 +1,28 @@
 import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { describeIndexes, type Selection } from '../core/pages/selection';
-import type { PageList } from '../core/pages/page';
+import type { Edges, PageList } from '../core/pages/page';
 import type { Place } from '../core/pages/place';
-import type { Step, StepOf } from '../core/docket/steps';
-import { nameSize } from '../core/paper/sizes';
+import type { Format } from '../core/docket/format';
+import type { Step } from '../core/docket/steps';
+import type { Cut } from '../core/docket/steps/crop';
+import { saySize } from './findings';
 
 /** What each kind of step is called. */
 export const STEP_NAME: Record<Step['kind'], string> = {
   'take-in': 'Take in',
   blank: 'Blank',
+  copy: 'Copy',
   remove: 'Take out',
   move: 'Move',
   trim: 'Size',
   bleed: 'Bleed',
+  crop: 'Crop',
+  uncrop: 'Uncrop',
+  turn: 'Turn',
+  margins: 'Margins',
+  format: 'Format',
+  piece: 'Piece',
 };
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
@@ -21,6 +30,7 @@ export function sayStep(
   step: Step,
   unit: Unit,
   before: PageList,
+  formats: readonly Format[] = [],
 ): { act: string; what: string; detail: string } {
   const act = STEP_NAME[step.kind];
   switch (step.kind) {
@@ -36,25 +46,68 @@ export function sayStep(
       return {
         act,
         what: step.count === 1 ? '1 page' : `${step.count} pages`,
-        detail: sayPlace(step.where, before),
+        detail: [
+          step.shape ? formatSize(step.shape.width, step.shape.height, unit) : '',
+          sayPlace(step.where, before),
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      };
+    case 'copy':
+      return {
+        act: step.size ? 'Another size' : act,
+        what: `of ${sayPages(step.pages, before)}`,
+        detail: [
+          step.piece ? `“${step.piece.name}”` : '',
+          step.size ? saySize(step.size, unit) : '',
+          sayPlace(step.where, before),
+        ]
+          .filter(Boolean)
+          .join(' · '),
       };
     case 'remove':
+    case 'uncrop':
       return { act, what: sayPages(step.pages, before), detail: '' };
     case 'move':
       return { act, what: sayPages(step.pages, before), detail: sayPlace(step.where, before) };
-    case 'trim': {
-      const known = nameSize(step);
-      const size = formatSize(step.width, step.height, unit);
+    case 'trim':
       return {
         act,
         what: sayPages(step.pages, before),
-        detail: `${known ? `${known.name}${known.landscape ? ' landscape' : ''} · ` : ''}${size} · content ${CONTENT_WORD[step.content]}`,
+        detail: `${saySize(step, unit)} · content ${CONTENT_WORD[step.content]}`,
       };
-    }
     case 'bleed':
-      return { act, what: sayPages(step.pages, before), detail: sayBleed(step, unit) };
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${sayEdges(step, unit)}${ART_WORD[step.art ?? 'leave']}`,
+      };
+    case 'crop':
+      return { act, what: sayPages(step.pages, before), detail: sayCut(step.cut, unit) };
+    case 'turn':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${step.by === 270 ? '90° to the left' : step.by === 90 ? '90° to the right' : '180°'}${step.unless ? `, where not ${step.unless}` : ''}`,
+      };
+    case 'margins':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${sayEdges(step, unit)}${step.columns > 1 ? ` · ${step.columns} columns, ${formatLength(step.gap, unit)} apart` : ''}`,
+      };
+    case 'format':
+      return {
+        act,
+        what: `${sayPages(step.pages, before)}`,
+        detail: `“${formats.find(({ id }) => id === step.format)?.name ?? 'gone'}”${step.only ? ` · gives back its ${step.only.join(', ')}` : ''}`,
+      };
+    case 'piece':
+      return { act, what: sayPages(step.pages, before), detail: `“${step.name}” · ${step.quantity} wanted` };
   }
 }
+
+const ART_WORD = { leave: '', mirror: ' · edge mirrored', enlarge: ' · art enlarged' } as const;
 
 /** What happened to the content, as a step's detail says it. */
 const CONTENT_WORD = { hold: 'held', fit: 'fitted', fill: 'filling', stretch: 'stretched' } as const;
@@ -76,8 +129,21 @@ export function sayPlace(place: Place, list: PageList): string {
   return `${place.at} ${pages.replace(/^pages (last|first|\d+)$/, 'page $1')}`;
 }
 
-function sayBleed({ head, foot, spine, fore }: StepOf<'bleed'>, unit: Unit): string {
-  const figure = (points: number) => formatFigure(points, unit);
+/** Lengths at the four edges of the book in words. */
+function sayEdges({ head, foot, spine, fore }: Edges, unit: Unit): string {
   if (head === foot && foot === spine && spine === fore) return `${formatLength(head, unit)} all round`;
-  return `head ${figure(head)}, foot ${figure(foot)}, spine ${figure(spine)}, fore edge ${figure(fore)} ${unit === 'pica' ? '' : UNIT_SIGN[unit]}`.trim();
+  return sayFour(unit, { head, foot, spine, 'fore edge': fore });
 }
+
+function sayCut(cut: Cut, unit: Unit): string {
+  if (cut.by === 'ink')
+    return `to the ink${cut.padding ? `, ${formatLength(cut.padding, unit)} round it` : ''}, ${cut.each ? 'each by its own' : 'one for all'}`;
+  return cut.by === 'edge'
+    ? `off ${sayFour(unit, { head: cut.head, foot: cut.foot, spine: cut.spine, 'fore edge': cut.fore })}`
+    : `off ${sayFour(unit, { head: cut.head, foot: cut.foot, left: cut.left, right: cut.right })}`;
+}
+
+const sayFour = (unit: Unit, lengths: Record<string, number>): string =>
+  `${Object.entries(lengths)
+    .map(([edge, points]) => `${edge} ${formatFigure(points, unit)}`)
+    .join(', ')} ${unit === 'pica' ? '' : UNIT_SIGN[unit]}`.trim();

@@ -79,7 +79,7 @@ test.each<[Step, string]>([
   [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|pages last|at the start'],
   [
     { id: 'x', kind: 'trim', pages: 'all', ...A5, content: 'fit', fixed: { x: 'spine', y: 'head' } },
-    'Size|all pages|A5 · 148 × 210 mm · content fitted',
+    'Size|all pages|A5, 148 × 210 mm · content fitted',
   ],
   [
     { id: 'x', kind: 'bleed', pages: 'all', head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) },
@@ -108,7 +108,7 @@ describe('findings', () => {
       '3 mm asked for, 0 mm there',
     ],
     [
-      { ...place, code: 'pairs-apart', name: 'inner.pdf' },
+      { ...place, code: 'pairs-apart', name: 'inner.pdf', side: 'right' },
       'The pairs have come apart',
       'Page 1 of inner.pdf was made for the right',
     ],
@@ -143,7 +143,7 @@ describe('findings', () => {
     expect(sayMend({ code: 'larger-sheet', data: { name: 'SRA3' } })).toBe('Use SRA3');
     expect(sayMend({ code: 'fill-with-blanks', data: { count: 3 } })).toBe('Put 3 blanks on the docket');
     expect(saySize({ width: A5.height, height: A5.width }, 'mm')).toBe('A5 landscape, 210 × 148 mm');
-    expect(saySize({ width: 612, height: 612 }, 'in')).toBe('8 1/2 × 8 1/2 in');
+    expect(saySize({ width: 585, height: 585 }, 'in')).toBe('8 1/8 × 8 1/8 in');
     expect(
       [sayPageLength(0), sayPageLength(14_401), sayPageLength(14_400)].map((words) => words === undefined),
     ).toEqual([false, false, true]);

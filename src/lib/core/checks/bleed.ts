@@ -1,5 +1,5 @@
 import { artBox, bleedSides, sideOf, type Page, type Side } from '../pages/page';
-import type { Check, Finding } from './finding';
+import type { Check, Finding, Mend, StepDraft } from './finding';
 
 /** Less than this, in points, counts as no difference in bleed. */
 const SLACK = 0.1;
@@ -7,41 +7,72 @@ const SLACK = 0.1;
 /** Pages with art but no bleed at all, and pages whose bleed the art does not reach. */
 export const checkBleed: Check = ({ list }) => {
   const none: string[] = [];
-  const short: { id: string; wanted: number; there: number }[] = [];
+  const short: { page: Page; wanted: number; there: number }[] = [];
   list.pages.forEach((page, index) => {
     if (!page.art) return;
-    const edges = cutEdges(page, sideOf(index, list.book)).filter(({ wanted }) => wanted > SLACK);
+    const edges = cutEdges(page, sideOf(index, list.book), list.book.facing).filter(
+      ({ wanted }) => wanted > SLACK,
+    );
     if (!edges.length) none.push(page.id);
     const [worst] = edges.sort((a, b) => b.wanted - b.there - (a.wanted - a.there));
-    if (worst && worst.there < worst.wanted - SLACK) short.push({ id: page.id, ...worst });
+    if (worst && worst.there < worst.wanted - SLACK) short.push({ page, ...worst });
   });
   const findings: Finding[] = [];
   if (none.length) findings.push({ code: 'bleed-missing', level: 'note', stage: 'take-in', pages: none });
   if (short.length) {
     const worst = short.reduce((a, b) => (b.wanted - b.there > a.wanted - a.there ? b : a));
+    const pages = short.map(({ page }) => page);
     findings.push({
       code: 'bleed-short',
       wanted: worst.wanted,
       there: Math.max(0, worst.there),
       level: 'look',
       stage: 'pages',
-      pages: short.map(({ id }) => id),
+      pages: pages.map(({ id }) => id),
+      // Art that ends inside the trim has no edge to be mirrored at.
+      ...(worst.there >= -SLACK ? mends(pages) : {}),
     });
   }
   return findings;
 };
 
-/** At each edge that is cut, the bleed asked for and how far the art reaches. The spine edge of a bound leaf is not cut. */
-function cutEdges(page: Page, side: Side): { wanted: number; there: number }[] {
+/**
+ * At each edge that is cut, the bleed asked for and how far the art, mirrored where that is asked for, reaches. The spine
+ * edge of a bound leaf is not cut.
+ */
+function cutEdges(page: Page, side: Side, bound: boolean): { wanted: number; there: number }[] {
   const wanted = bleedSides(page.bleed, side);
   const art = artBox(page)!;
-  const fore =
-    side === 'right'
-      ? { wanted: wanted.right, there: art.x1 - page.trim.width }
-      : { wanted: wanted.left, there: -art.x0 };
-  return [
-    fore,
-    { wanted: wanted.head, there: art.y1 - page.trim.height },
-    { wanted: wanted.foot, there: -art.y0 },
-  ];
+  const edges = [
+    { wanted: wanted.left, there: -art.x0, spine: side === 'right' },
+    { wanted: wanted.right, there: art.x1 - page.trim.width, spine: side === 'left' },
+    { wanted: wanted.head, there: art.y1 - page.trim.height, spine: false },
+    { wanted: wanted.foot, there: -art.y0, spine: false },
+  ].filter(({ spine }) => !(spine && bound));
+  return page.mirrored
+    ? edges.map(({ wanted, there }) => ({ wanted, there: there >= -SLACK ? Math.max(there, wanted) : there }))
+    : edges;
+}
+
+/** Mirroring the art or enlarging it, keeping every page's bleed as it is; pages of one bleed share a step. */
+function mends(pages: readonly Page[]): { mend?: Mend; otherMend?: Mend } {
+  const groups = new Map<string, { bleed: Page['bleed']; ids: string[] }>();
+  for (const { id, bleed } of pages) {
+    if (bleed.by !== 'edge') return {};
+    const key = JSON.stringify(bleed);
+    const known = groups.get(key);
+    if (known) known.ids.push(id);
+    else groups.set(key, { bleed, ids: [id] });
+  }
+  const steps = (art: 'mirror' | 'enlarge') =>
+    [...groups.values()].map(({ bleed: { by: _, ...edges }, ids }) => ({
+      kind: 'bleed',
+      pages: { ids },
+      ...edges,
+      art,
+    })) as StepDraft[];
+  return {
+    mend: { code: 'mirror-bleed', steps: steps('mirror') },
+    otherMend: { code: 'enlarge-bleed', steps: steps('enlarge') },
+  };
 }

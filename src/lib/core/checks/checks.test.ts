@@ -3,7 +3,15 @@ import { mm } from '../measure/unit';
 import { emptyDocket } from '../docket/docket';
 import { spreadsOf } from '../pages/leaves';
 import { DEFAULT_SCHEME } from '../sheets/scheme';
-import { docketOf, hashOf, plainSurvey, survey, surveyPage, takeInStep } from '../../../../tests/makers';
+import {
+  bookOf,
+  docketOf,
+  hashOf,
+  plainSurvey,
+  survey,
+  surveyPage,
+  takeInStep,
+} from '../../../../tests/makers';
 import type { Step } from '../docket/steps';
 import type { Mend } from './finding';
 import { workOut } from '.';
@@ -153,8 +161,8 @@ describe('sheets', () => {
       total: 6,
       mend: { steps: [{ kind: 'blank', count: 2 }] },
     });
-    expect(codes(workOut(docketOf([takeInStep('a')], { book: { first: 'left' } }), surveys))).toContain(
-      'first-page-left',
+    expect(codes(workOut(docketOf([takeInStep('a')], { book: bookOf('left') }), surveys))).toContain(
+      'first-page-side',
     );
     expect(workOut(emptyDocket('x'), {}).findings).toEqual([]);
   });

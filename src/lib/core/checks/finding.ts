@@ -1,5 +1,5 @@
 import type { Size } from '../measure/box';
-import type { Book, PageList } from '../pages/page';
+import type { Book, PageList, Side } from '../pages/page';
 import type { SelectionError } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
 import type { Docket } from '../docket/docket';
@@ -7,7 +7,7 @@ import type { Replay } from '../docket/replay';
 import type { StepProblem } from '../docket/stepKind';
 import type { Step } from '../docket/steps';
 import type { SheetPlan } from '../sheets/plan';
-import type { Scheme } from '../sheets/scheme';
+import type { Stitched } from '../sheets/scheme';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
@@ -18,9 +18,17 @@ export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each
 
 /** What would put a finding right: steps for the docket's end, or a change of scheme or book. */
 export interface Mend {
-  code: 'blank-inside-covers' | 'commonest-size' | 'larger-sheet' | 'first-right' | 'fill-with-blanks';
+  code:
+    | 'blank-inside-covers'
+    | 'commonest-size'
+    | 'same-leaf-size'
+    | 'larger-sheet'
+    | 'first-side'
+    | 'fill-with-blanks'
+    | 'mirror-bleed'
+    | 'enlarge-bleed';
   steps?: readonly StepDraft[];
-  scheme?: Partial<Scheme>;
+  scheme?: Partial<Stitched>;
   book?: Partial<Book>;
   data?: Readonly<Record<string, string | number>>;
 }
@@ -32,9 +40,11 @@ export type Found =
   | { code: 'leaf-two-sizes'; front: Size; back: Size }
   | { code: 'bleed-missing' }
   | { code: 'bleed-short'; wanted: number; there: number }
-  | { code: 'pairs-apart'; name: string }
-  | { code: 'blanks-wanted'; count: number; total: number; pad: Scheme['pad'] }
-  | { code: 'first-page-left' }
+  | { code: 'over-safe-area'; safe: number; nearest: number }
+  | { code: 'low-resolution'; ppi: number }
+  | { code: 'pairs-apart'; name: string; side: Side }
+  | { code: 'blanks-wanted'; count: number; total: number; pad: Stitched['pad'] }
+  | { code: 'first-page-side'; side: Side }
   | { code: 'sheet-too-small'; sheet: Size; needed: Size }
   | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }
   | { code: 'marks-off-sheet'; sheet: Size; needed: Size };
@@ -47,6 +57,8 @@ export type Finding = Found & {
   pages: readonly string[];
   step?: string;
   mend?: Mend;
+  /** A second way to mend it. */
+  otherMend?: Mend;
 };
 
 /** All that a check may look at. */

@@ -3,6 +3,7 @@ import type { Docket } from '../docket/docket';
 import type { Surveys } from '../pages/survey';
 import { planSheets } from '../sheets';
 import { checkBleed } from './bleed';
+import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
 import { checkPairs } from './pairs';
 import { checkSheets } from './sheets';
@@ -10,7 +11,7 @@ import { checkSizes } from './sizes';
 import { checkSteps } from './steps';
 
 /** Every family of findings; a new one is one new file and one line here. */
-const CHECKS: readonly Check[] = [checkSteps, checkPairs, checkSizes, checkBleed, checkSheets];
+const CHECKS: readonly Check[] = [checkSteps, checkPairs, checkSizes, checkBleed, checkDrawn, checkSheets];
 
 /** A job worked out: its pages, its sheets, and all that was found. */
 export interface WorkedOut extends JobState {

@@ -1,17 +1,17 @@
 import type { StepDraft } from './finding';
-import { sideOf, type PageList } from '../pages/page';
+import { frontSide, sideOf, type PageList } from '../pages/page';
 import type { Check, Finding } from './finding';
 
 /** Shortest run of one source's pages that can be a finished interior with pairs of its own. */
 const SHORTEST_INTERIOR = 4;
 
 /**
- * A finished interior whose first page, made for the right, lies on the left: every pair of facing pages has come apart.
+ * A finished interior whose first page, made for the front of a leaf, lies on a back: every pair of facing pages has come apart.
  * Happens when one cover page is put in front of it. Mend by practice: one blank inside each cover.
  */
 export const checkPairs: Check = ({ list, docket }) =>
   interiors(list).flatMap(({ first, last, source }): Finding[] => {
-    if (sideOf(first, list.book) === 'right') return [];
+    if (!list.book.facing || sideOf(first, list.book) === frontSide(list.book)) return [];
     const taken = docket.steps.find((step) => step.kind === 'take-in' && step.source === source);
     const ids = list.pages.slice(first, last + 1).map((page) => page.id);
     const steps: StepDraft[] = [
@@ -22,6 +22,7 @@ export const checkPairs: Check = ({ list, docket }) =>
     return [
       {
         code: 'pairs-apart',
+        side: frontSide(list.book),
         name: taken?.kind === 'take-in' ? taken.name : '',
         level: 'stop',
         stage: 'pages',

@@ -1,13 +1,13 @@
 import type { Size } from '../measure/box';
+import { frontSide } from '../pages/page';
 import { fits, stocksFor } from '../paper/stock';
 import { blanksWanted } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
 /** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
-export const checkSheets: Check = ({ list, docket, plan }) => {
-  if (!plan) return [];
+export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
+  if (!plan || scheme.kind !== 'stitched') return [];
   const findings: Finding[] = [];
-  const { scheme } = docket;
   const count = blanksWanted(list.pages.length);
   const place = scheme.pad === 'end' ? ({ at: 'end' } as const) : ({ at: 'before', pages: 'last' } as const);
   if (count)
@@ -21,13 +21,15 @@ export const checkSheets: Check = ({ list, docket, plan }) => {
       pages: [],
       mend: { code: 'fill-with-blanks', steps: [{ kind: 'blank', count, where: place }], data: { count } },
     });
-  if (list.book.first === 'left')
+  const front = frontSide(list.book);
+  if (list.book.facing && list.book.first !== front)
     findings.push({
-      code: 'first-page-left',
+      code: 'first-page-side',
+      side: front,
       level: 'stop',
       stage: 'sheets',
       pages: [list.pages[0]!.id],
-      mend: { code: 'first-right', book: { first: 'right' } },
+      mend: { code: 'first-side', book: { first: front }, data: { side: front } },
     });
   return [...findings, ...tooSmall(plan.sheet, plan.needed)];
 };

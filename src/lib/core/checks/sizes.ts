@@ -1,35 +1,15 @@
+import type { Page } from '../pages/page';
 import { sameSize } from '../paper/sizes';
 import { leafOf, sizeGroups } from '../pages/leaves';
-import type { Check, Finding } from './finding';
+import type { Check, Finding, StepDraft } from './finding';
 
-/** Pages of another size than the rest, unnoticed until the folder jams; and leaves whose two faces differ. */
+/** Pages of another size than the rest of their piece, unnoticed until the folder jams; and leaves whose two faces differ. */
 export const checkSizes: Check = ({ list }) => {
-  const [most, ...odd] = sizeGroups(list.pages);
-  if (!most || !odd.length) return [];
-  const pages = odd.flatMap((group) => group.indexes.map((index) => list.pages[index]!.id));
-  const { width, height } = most.size;
-  const step = {
-    kind: 'trim' as const,
-    pages: { ids: pages },
-    width,
-    height,
-    content: 'fit' as const,
-    fixed: { x: 'centre' as const, y: 'centre' as const },
-  };
-  const findings: Finding[] = [
-    {
-      code: 'mixed-sizes',
-      commonest: most.size,
-      sizes: odd.length + 1,
-      level: 'stop',
-      stage: 'pages',
-      pages,
-      mend: { code: 'commonest-size', steps: [step] },
-    },
-  ];
+  const findings = pieces(list.pages).flatMap(mixedSizes);
   list.pages.forEach((page, index) => {
     const back = list.pages[index + 1];
-    if (!back || leafOf(index, list.book).face !== 'front' || sameSize(page.trim, back.trim)) return;
+    if (!back || leafOf(index, list.book).face !== 'front' || !list.book.facing) return;
+    if (sameSize(page.trim, back.trim)) return;
     findings.push({
       code: 'leaf-two-sizes',
       front: page.trim,
@@ -37,7 +17,46 @@ export const checkSizes: Check = ({ list }) => {
       level: 'stop',
       stage: 'pages',
       pages: [page.id, back.id],
+      mend: { code: 'same-leaf-size', steps: [sizeLike([back], page)] },
     });
   });
   return findings;
 };
+
+/** The pages of each piece, those of none together. */
+function pieces(pages: readonly Page[]): Page[][] {
+  const found = new Map<string | undefined, Page[]>();
+  for (const page of pages) {
+    const known = found.get(page.piece?.name);
+    if (known) known.push(page);
+    else found.set(page.piece?.name, [page]);
+  }
+  return [...found.values()];
+}
+
+function mixedSizes(pages: readonly Page[]): Finding[] {
+  const [most, ...odd] = sizeGroups(pages);
+  if (!most || !odd.length) return [];
+  const others = odd.flatMap((group) => group.indexes.map((index) => pages[index]!));
+  return [
+    {
+      code: 'mixed-sizes',
+      commonest: most.size,
+      sizes: odd.length + 1,
+      level: 'stop',
+      stage: 'pages',
+      pages: others.map(({ id }) => id),
+      mend: { code: 'commonest-size', steps: [sizeLike(others, { trim: most.size })] },
+    },
+  ];
+}
+
+/** The step that sizes pages like another one, their content fitted. */
+const sizeLike = (pages: readonly Page[], { trim }: Pick<Page, 'trim'>): StepDraft => ({
+  kind: 'trim',
+  pages: { ids: pages.map(({ id }) => id) },
+  width: trim.width,
+  height: trim.height,
+  content: 'fit',
+  fixed: { x: 'centre', y: 'centre' },
+});

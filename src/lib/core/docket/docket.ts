@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { UNITS } from '../measure/unit';
+import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
+import { formatSchema } from './format';
 import { stepSchema } from './steps';
 
 /** What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), and the sheets. */
@@ -10,13 +12,27 @@ export const outputSchema = z.discriminatedUnion('kind', [
 ]);
 export type Output = z.infer<typeof outputSchema>;
 
+/** 3 mm, by practice (3 to 5 mm). */
+const DEFAULT_SAFE = mm(3);
+
 /** The instruction list of a job; with its sources, all there is. Lengths in points. */
 export const docketSchema = z.object({
   version: z.literal(1),
   title: z.string().trim().min(1).max(200),
   /** Unit in which lengths are shown; changing it changes no length. */
   unit: z.enum(UNITS),
-  book: z.object({ first: z.enum(['left', 'right']) }),
+  book: z.object({
+    first: z.enum(['left', 'right']),
+    spine: z.enum(['left', 'right']).default('left'),
+    facing: z.boolean().default(true),
+  }),
+  /** The safe margin: nothing that must be read lies nearer to the trim. */
+  safe: z.number().min(0).max(mm(50)).default(DEFAULT_SAFE),
+  formats: z
+    .array(formatSchema)
+    .max(200)
+    .refine((formats) => new Set(formats.map(({ id }) => id)).size === formats.length, 'format ids repeat')
+    .default([]),
   steps: z
     .array(stepSchema)
     .max(5000)
@@ -31,7 +47,9 @@ export const emptyDocket = (title: string): Docket => ({
   version: 1,
   title,
   unit: 'mm',
-  book: { first: 'right' },
+  book: { first: 'right', spine: 'left', facing: true },
+  safe: DEFAULT_SAFE,
+  formats: [],
   steps: [],
   scheme: DEFAULT_SCHEME,
   outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],

@@ -26,7 +26,10 @@ export interface Replay {
  */
 export function replay(docket: Docket, surveys: Surveys, before?: Replay): Replay {
   const known =
-    before && before.surveys === surveys && before.docket.book.first === docket.book.first
+    before &&
+    before.surveys === surveys &&
+    sameJson(before.docket.book, docket.book) &&
+    sameJson(before.docket.formats, docket.formats)
       ? before
       : undefined;
   const after: PageList[] = [];
@@ -34,13 +37,13 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
   let list: PageList = { pages: [], book: docket.book };
   let same = known !== undefined;
   for (const [index, step] of docket.steps.entries()) {
-    same = same && sameStep(known!.docket.steps[index], step);
+    same = same && sameJson(known!.docket.steps[index], step);
     if (same) {
       list = known!.after[index]!;
       failed.push(...known!.failed.filter((failure) => failure.step.id === step.id));
     } else if (!step.off) {
       try {
-        list = applyStep(list, step, { surveys });
+        list = applyStep(list, step, { surveys, formats: docket.formats });
       } catch (error) {
         if (!(error instanceof StepProblem || error instanceof SelectionError)) throw error;
         failed.push({ step, problem: error });
@@ -51,5 +54,4 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
   return { docket, surveys, after, list, failed };
 }
 
-const sameStep = (a: Step | undefined, b: Step): boolean =>
-  a === b || JSON.stringify(a) === JSON.stringify(b);
+const sameJson = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);

@@ -1,10 +1,12 @@
 import type * as z from 'zod';
 import type { PageList } from '../pages/page';
 import type { Surveys } from '../pages/survey';
+import type { Format } from './format';
 
 /** What a step may look at besides the list. */
 export interface StepContext {
   surveys: Surveys;
+  formats: readonly Format[];
 }
 
 /** One kind of step: its schema and what it does to a page list. `apply` is pure; it throws StepProblem or SelectionError. */
@@ -16,7 +18,15 @@ export interface StepKind<Schema extends z.ZodType> {
 
 export const defineStep = <Schema extends z.ZodType>(kind: StepKind<Schema>): StepKind<Schema> => kind;
 
-export type StepProblemCode = 'source-missing' | 'source-page-missing' | 'into-itself' | 'empty-list';
+export type StepProblemCode =
+  | 'source-missing'
+  | 'source-page-missing'
+  | 'into-itself'
+  | 'empty-list'
+  | 'nothing-left'
+  | 'not-measured'
+  | 'no-ink'
+  | 'no-such-format';
 
 /** Why a step cannot apply to the list it met. */
 export class StepProblem extends Error {

@@ -56,6 +56,9 @@ export const intersect = (a: Box, b: Box): Box => {
   return { x0, y0, x1: Math.max(x0, Math.min(a.x1, b.x1)), y1: Math.max(y0, Math.min(a.y1, b.y1)) };
 };
 
+/** True when the box is more than a point or a line. */
+export const hasArea = (b: Box): boolean => b.x1 > b.x0 && b.y1 > b.y0;
+
 /** True when `inner` lies within `outer`, `slack` points over the edge allowed. */
 export const contains = (outer: Box, inner: Box, slack = 0): boolean =>
   inner.x0 >= outer.x0 - slack &&

@@ -1,8 +1,15 @@
 import { POINTS_PER, type Unit } from './unit';
 
-const DECIMALS: Record<Unit, number> = { mm: 3, cm: 4, in: 4, pt: 2, pica: 2 };
+const DECIMALS: Record<Unit, number> = { mm: 3, cm: 4, in: 4, 'in-decimal': 4, pt: 2, pica: 2 };
 /** How each unit is written after a figure. */
-export const UNIT_SIGN: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'in', pt: 'pt', pica: 'p' };
+export const UNIT_SIGN: Record<Unit, string> = {
+  mm: 'mm',
+  cm: 'cm',
+  in: 'in',
+  'in-decimal': 'in',
+  pt: 'pt',
+  pica: 'p',
+};
 const FINEST_FRACTION = 64;
 
 /**

@@ -61,20 +61,26 @@ describe('formatLength', () => {
     [inch(3.625), 'in', '3 5/8 in'],
     [inch(-0.125), 'in', '-1/8 in'],
     [mm(210), 'in', '8.2677 in'],
+    [inch(3.625), 'in-decimal', '3.625 in'],
     [150, 'pica', '12p6'],
     [-0.0001, 'mm', '0 mm'],
   ])('%d pt in %s is %s', (points, unit, text) => expect(formatLength(points, unit)).toBe(text));
 
   test('a size has its unit once', () => expect(formatSize(mm(148), mm(210), 'mm')).toBe('148 × 210 mm'));
 
+  test('pixels are lengths where a resolution is stated, else no unit at all', () => {
+    expect(parseLength('1080px / 2', 'mm', 300)).toBeCloseTo(inch(1.8), 9);
+    expect(() => parseLength('1080 px', 'mm')).toThrow(LengthError);
+  });
+
   test('what is shown reads back as what was meant', () => {
-    const half = { mm: 0.0005, cm: 0.00005, in: 0.00005, pt: 0.005, pica: 0.005 / 12 };
+    const half = { mm: 0.0005, cm: 0.00005, in: 0.00005, 'in-decimal': 0.00005, pt: 0.005, pica: 0.005 / 12 };
     fc.assert(
       fc.property(
         fc.double({ min: -14_400, max: 14_400, noNaN: true }),
         fc.constantFrom(...UNITS),
         (points, unit) => {
-          const perUnit = { mm: mm(1), cm: mm(10), in: 72, pt: 1, pica: 12 }[unit];
+          const perUnit = { mm: mm(1), cm: mm(10), in: 72, 'in-decimal': 72, pt: 1, pica: 12 }[unit];
           expect(Math.abs(parseLength(formatFigure(points, unit), unit) - points)).toBeLessThanOrEqual(
             half[unit] * perUnit * 1.01,
           );

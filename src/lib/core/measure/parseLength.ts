@@ -36,13 +36,14 @@ const UNIT_WORDS: Record<string, number> = {
 /**
  * Reads a typed length and returns points. Knows units (`mm cm in " pt p pica`), picas and points (`12p6`),
  * comma or point decimals, mixed numbers (`3 5/8 in`), brackets and `+ - * /`. A bare number takes `unit`.
- * A unit after a fraction covers the whole fraction: `1/8in` is an eighth of an inch.
+ * `px` is a length where a screen's pixels an inch are given as `ppi`. A unit after a fraction covers the whole fraction: `1/8in` is an eighth of an inch.
  * Throws LengthError.
  */
-export function parseLength(text: string, unit: Unit): number {
+export function parseLength(text: string, unit: Unit, ppi?: number): number {
   const reader = new Reader(
     text.replace(/[−–]/g, '-').replace(/[×·]/g, '*').replace(/÷/g, '/'),
     POINTS_PER[unit],
+    ppi ? 72 / ppi : undefined,
   );
   return reader.read();
 }
@@ -52,6 +53,7 @@ class Reader {
   constructor(
     private readonly text: string,
     private readonly unitPoints: number,
+    private readonly pixelPoints: number | undefined,
   ) {}
 
   read(): number {
@@ -128,7 +130,7 @@ class Reader {
     this.space();
     const word = /^(?:[a-zA-Zµ]+|["″])/.exec(this.text.slice(this.at))?.[0];
     if (!word) return quantity;
-    const points = UNIT_WORDS[word.toLowerCase()];
+    const points = word.toLowerCase() === 'px' ? this.pixelPoints : UNIT_WORDS[word.toLowerCase()];
     if (points === undefined) throw this.error('unknown-unit', this.at, word);
     if (quantity.isLength) throw this.error('area');
     this.at += word.length;

@@ -1,5 +1,5 @@
-/** Units of length that a job can be shown in. Inside, every length is a PostScript point: 1/72 in (ISO 32000-1, 8.3.2.3). */
-export const UNITS = ['mm', 'cm', 'in', 'pt', 'pica'] as const;
+/** Units of length that a job can be shown in; inches as fractions or as decimals. Inside, every length is a PostScript point: 1/72 in (ISO 32000-1, 8.3.2.3). */
+export const UNITS = ['mm', 'cm', 'in', 'in-decimal', 'pt', 'pica'] as const;
 export type Unit = (typeof UNITS)[number];
 
 /** Points in one of each unit. 1 in = 25.4 mm exactly; 1 pica = 12 pt. */
@@ -7,6 +7,7 @@ export const POINTS_PER: Record<Unit, number> = {
   mm: 72 / 25.4,
   cm: 720 / 25.4,
   in: 72,
+  'in-decimal': 72,
   pt: 1,
   pica: 12,
 };

@@ -1,4 +1,4 @@
-import { sideOf, type Book, type Page } from './page';
+import { frontSide, sideOf, type Book, type Page } from './page';
 import { sameSize } from '../paper/sizes';
 
 /** What a reader has open at once: indexes into the page list, from 0. */
@@ -13,7 +13,9 @@ export function spreadsOf(pageCount: number, book: Book): Spread[] {
   for (let index = 0; index < pageCount; index++) {
     const side = sideOf(index, book);
     const open = spreads.at(-1);
-    if (side === 'right' && open?.left === index - 1 && index > 0) open.right = index;
+    // The back of one leaf is met first, then the front of the next.
+    const joins = book.facing && index > 0 && side === frontSide(book);
+    if (joins && open?.[side === 'right' ? 'left' : 'right'] === index - 1) open[side] = index;
     else spreads.push({ [side]: index });
   }
   return spreads;
@@ -21,10 +23,11 @@ export function spreadsOf(pageCount: number, book: Book): Spread[] {
 
 /** The leaf of the page at `index`: its number from 1 and which of its two faces the page is. */
 export function leafOf(index: number, book: Book): { leaf: number; face: 'front' | 'back' } {
-  const offset = book.first === 'right' ? 0 : 1;
+  if (!book.facing) return { leaf: index + 1, face: 'front' };
+  const offset = book.first === frontSide(book) ? 0 : 1;
   return {
     leaf: Math.floor((index + offset) / 2) + 1,
-    face: sideOf(index, book) === 'right' ? 'front' : 'back',
+    face: sideOf(index, book) === frontSide(book) ? 'front' : 'back',
   };
 }
 

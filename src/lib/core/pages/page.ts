@@ -1,14 +1,29 @@
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
-import { applyToBox, type Matrix } from '../measure/matrix';
+import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import type { SurveyPage } from './survey';
 
 /** Which half of an open spread a page is; right-hand pages are rectos when the spine is at the left. */
 export type Side = 'left' | 'right';
 
 /** Bleed by the book's edges (follows the leaf when the page changes sides), or by physical sides as a file supplied it. */
-export type Bleed =
-  | { by: 'edge'; head: number; foot: number; spine: number; fore: number }
-  | { by: 'side'; head: number; foot: number; left: number; right: number };
+export type Bleed = ({ by: 'edge' } & Edges) | ({ by: 'side' } & Sides);
+
+/** Lengths at the book's four edges, in points. */
+export interface Edges {
+  head: number;
+  foot: number;
+  spine: number;
+  fore: number;
+}
+
+/** Columns between the margins, `gap` points apart. */
+export interface Columns {
+  count: number;
+  gap: number;
+}
+
+/** What a format can set, and a page can have of its own. */
+export type Aspect = 'trim' | 'bleed' | 'margins';
 
 /** What a page shows: a page of a source, placed. */
 export interface Art {
@@ -29,6 +44,17 @@ export interface Page {
   bleed: Bleed;
   /** The printed number that the source claims for it. */
   label?: string;
+  /** Bleed that the art does not reach is filled with the art mirrored at its edge. */
+  mirrored?: true;
+  /** Where the trim was before anything was cropped away, in page space as it is now. */
+  whole?: Box;
+  /** From the trim inwards; mirrored on left-hand pages. */
+  margins?: Edges;
+  columns?: Columns;
+  /** The format put on it, and which aspects were set otherwise since. */
+  format?: { id: string; name: string; own: readonly Aspect[] };
+  /** Which of several pieces in one job it belongs to, and how many of that are wanted. */
+  piece?: { name: string; quantity: number };
 }
 
 export interface PageList {
@@ -39,22 +65,47 @@ export interface PageList {
 export interface Book {
   /** On which half of the spread the first page lies. */
   first: Side;
+  /** Where the closed book, its front up, is bound: at the right it is read from right to left. */
+  spine: Side;
+  /** Leaves printed on both faces, pages facing each other; else loose pages, each the front of its own leaf. */
+  facing: boolean;
 }
 
-/** Side of the page at `index` (from 0): it follows from the leaf, never from the printed number. */
-export const sideOf = (index: number, book: Book): Side =>
-  (index % 2 === 0) === (book.first === 'right') ? 'right' : 'left';
+/** The side on which the fronts of leaves lie: away from the spine. */
+export const frontSide = (book: Book): Side => (book.spine === 'left' ? 'right' : 'left');
 
-/** The bleed at the four physical sides of a page lying on `side`. The spine is at the left of a right-hand page. */
+/** Side of the page at `index` (from 0): it follows from the leaf, never from the printed number. */
+export function sideOf(index: number, book: Book): Side {
+  if (!book.facing) return frontSide(book);
+  return (index % 2 === 0) === (book.first === 'right') ? 'right' : 'left';
+}
+
+/** Lengths at a book's edges as those at the four physical sides of a page lying on `side`. The spine is at the left of a right-hand page. */
+export const sidesOf = ({ head, foot, spine, fore }: Edges, side: Side): Sides =>
+  side === 'right' ? { left: spine, right: fore, head, foot } : { left: fore, right: spine, head, foot };
+
+/** The bleed at the four physical sides of a page lying on `side`. */
 export const bleedSides = (bleed: Bleed, side: Side): Sides =>
-  bleed.by === 'side'
-    ? { left: bleed.left, right: bleed.right, head: bleed.head, foot: bleed.foot }
-    : {
-        left: side === 'right' ? bleed.spine : bleed.fore,
-        right: side === 'right' ? bleed.fore : bleed.spine,
-        head: bleed.head,
-        foot: bleed.foot,
-      };
+  bleed.by === 'edge'
+    ? sidesOf(bleed, side)
+    : { left: bleed.left, right: bleed.right, head: bleed.head, foot: bleed.foot };
+
+/** The page with its content moved by `matrix` (page space to page space), its trim as given. */
+export function movePage(page: Page, matrix: Matrix, trim: Size): Page {
+  const { art, whole } = page;
+  return {
+    ...page,
+    trim,
+    ...(art ? { art: { ...art, place: compose(art.place, matrix) } } : {}),
+    ...(whole ? { whole: applyToBox(matrix, whole) } : {}),
+  };
+}
+
+/** The page marked as differing from its format in an aspect, where it has a format. */
+export const withOwn = (page: Page, aspect: Aspect): Page =>
+  !page.format || page.format.own.includes(aspect)
+    ? page
+    : { ...page, format: { ...page.format, own: [...page.format.own, aspect] } };
 
 /** Trim plus bleed in page space. */
 export const bleedBox = (page: Page, side: Side): Box =>

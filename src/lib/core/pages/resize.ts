@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Size } from '../measure/box';
 import { compose, translate, type Matrix } from '../measure/matrix';
-import type { Page, Side } from './page';
+import { movePage, withOwn, type Page, type Side } from './page';
 
 /** What the content does when the trim size changes: keeps its real size, fits inside, covers, or follows both edges. */
 export const contentSchema = z.enum(['hold', 'fit', 'fill', 'stretch']);
@@ -14,15 +14,36 @@ export const fixedPointSchema = z.object({
 });
 export type FixedPoint = z.infer<typeof fixedPointSchema>;
 
+/** How a page is brought to a new size. */
+export interface Resize {
+  content: Content;
+  fixed: FixedPoint;
+  /** Margins and the gap between columns grow and shrink with the content; else they keep their lengths. */
+  scaleMargins?: boolean | undefined;
+}
+
 /** The page at a new trim size. Bleed never scales. */
-export function resizePage(page: Page, size: Size, content: Content, fixed: FixedPoint, side: Side): Page {
-  if (!page.art) return { ...page, trim: size };
+export function resizePage(
+  page: Page,
+  size: Size,
+  { content, fixed, scaleMargins }: Resize,
+  side: Side,
+): Page {
+  const moved = movePage(page, resizeMatrix(page.trim, size, content, fixed, side), size);
+  return withOwn(
+    scaleMargins ? withScaledMargins(moved, contentScale(page.trim, size, content)) : moved,
+    'trim',
+  );
+}
+
+const withScaledMargins = (page: Page, [x, y]: [number, number]): Page => {
+  const { margins: m, columns } = page;
   return {
     ...page,
-    trim: size,
-    art: { ...page.art, place: compose(page.art.place, resizeMatrix(page.trim, size, content, fixed, side)) },
+    ...(m ? { margins: { head: m.head * y, foot: m.foot * y, spine: m.spine * x, fore: m.fore * x } } : {}),
+    ...(columns ? { columns: { ...columns, gap: columns.gap * x } } : {}),
   };
-}
+};
 
 /** What moves page content when `from` becomes `to`: a scale (1 for *hold*) about the fixed point. */
 export function resizeMatrix(from: Size, to: Size, content: Content, fixed: FixedPoint, side: Side): Matrix {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { mm } from '../measure/unit';
+import { bookOf } from '../../../../tests/makers';
 import type { Page, PageList } from './page';
 import { describeIndexes, resolveSelection, SelectionError } from './selection';
 
@@ -21,7 +22,7 @@ const page = (n: number): Page => ({
   ...(n === 3 ? {} : { art }),
   ...(n === 7 ? { label: 'iv' } : n === 8 ? { label: 'v' } : {}),
 });
-const list: PageList = { pages: Array.from({ length: 10 }, (_, i) => page(i + 1)), book: { first: 'right' } };
+const list: PageList = { pages: Array.from({ length: 10 }, (_, i) => page(i + 1)), book: bookOf('right') };
 const picks = (text: string, within = list) => resolveSelection(text, within).map((index) => index + 1);
 
 describe('a typed selection', () => {
@@ -73,7 +74,7 @@ describe('a typed selection', () => {
   });
 
   test('left and right follow the leaf', () =>
-    expect(picks('right', { ...list, book: { first: 'left' } })).toEqual([2, 4, 6, 8, 10]));
+    expect(picks('right', { ...list, book: bookOf('left') })).toEqual([2, 4, 6, 8, 10]));
 });
 
 test('picked pages are followed by id, and it is said when all are gone', () => {

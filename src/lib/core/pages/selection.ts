@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { sameSize, sizeByName } from '../paper/sizes';
 import { labelsOf } from './labels';
-import { sideOf, type PageList } from './page';
+import { sideOf, type Page, type PageList } from './page';
 
 /** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
 export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
@@ -14,6 +14,8 @@ export type SelectionErrorCode =
   | 'backwards'
   | 'no-such-label'
   | 'no-such-size'
+  | 'no-such-format'
+  | 'no-such-piece'
   | 'pages-gone'
   | 'none-match';
 
@@ -35,7 +37,7 @@ export class SelectionError extends Error {
  *
  * Grammar: `term (',' term)* ('not' term (',' term)*)?` where a term is a position `3`, a range `5-9`, `12-`, `last`,
  * `last-1`, `all`, `odd`, `even` (by position), `left`, `right` (by side of the leaf), `blank`, a label `"iv"` or
- * labels `"iv"-"xii"`, or a size `size:A5`. Ids that have gone are left out as long as one remains.
+ * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body` or a piece `piece:slip` by name. Ids that have gone are left out as long as one remains.
  * Throws SelectionError.
  */
 export function resolveSelection(selection: Selection, list: PageList): number[] {
@@ -106,8 +108,8 @@ class Reader {
     if (this.word(/^left\b/i)) return where((i) => sideOf(i, book) === 'left');
     if (this.word(/^right\b/i)) return where((i) => sideOf(i, book) === 'right');
     if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
-    const size = this.word(/^size:\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
-    if (size) return this.ofSize(size.replace(/^size:\s*/i, ''), start);
+    const named = this.word(/^(?:size|format|piece):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
+    if (named) return this.named(named, start);
     const from = this.point();
     if (from === undefined) throw this.error('unexpected', start);
     this.space();
@@ -136,6 +138,19 @@ class Reader {
     const position = last === undefined ? Number(digits) : this.count - Number(/\d+/.exec(last)?.[0] ?? 0);
     if (position < 1 || position > this.count) throw this.error('no-such-page', start, (last ?? digits)!);
     return position - 1;
+  }
+
+  /** Pages by the name of their size, format or piece, capitals not counted. */
+  private named(words: string, start: number): number[] {
+    const [, kind, name] = /^(\w+):\s*(.*)$/s.exec(words)!;
+    if (kind!.toLowerCase() === 'size') return this.ofSize(name!, start);
+    const wanted = name!.trim().toLowerCase();
+    const nameOf = ({ format, piece }: Page) =>
+      (kind!.toLowerCase() === 'format' ? format : piece)?.name.toLowerCase();
+    const found = this.everything().filter((i) => nameOf(this.list.pages[i]!) === wanted);
+    if (!found.length)
+      throw this.error(kind!.toLowerCase() === 'format' ? 'no-such-format' : 'no-such-piece', start, name);
+    return found;
   }
 
   private ofSize(name: string, start: number): number[] {

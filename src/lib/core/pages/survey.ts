@@ -5,6 +5,17 @@ const matrixSchema = z
   .tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
   .readonly();
 
+/** What is drawn on a source page, measured by rendering it; boxes in points as the page is seen. */
+export const drawnSchema = z.object({
+  /** Bounds of all that is not white. */
+  ink: boxSchema.optional(),
+  /** Bounds of the text that shows. */
+  text: boxSchema.optional(),
+  /** Pixels an inch of the coarsest image at the size it has on the page. */
+  ppi: z.number().positive().optional(),
+});
+export type Drawn = z.infer<typeof drawnSchema>;
+
 /**
  * Facts of one source page. Boxes are in points *as the page is seen*: `/Rotate` and `UserUnit` (ISO 32000-1, 7.7.3.3)
  * are resolved and the origin is the lower left corner of the turned MediaBox. Missing boxes have their defaults
@@ -19,6 +30,8 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** Missing until the page is measured. */
+  drawn: drawnSchema.optional(),
 });
 export type SurveyPage = z.infer<typeof surveyPageSchema>;
 

@@ -4,7 +4,7 @@ import { inch, mm } from '../measure/unit';
 /** A named size, portrait: `width ≤ height`, in points; `family` groups it in lists. */
 export interface NamedSize extends Size {
   name: string;
-  family: 'ISO A' | 'ISO B' | 'ISO C and DL' | 'ISO RA and SRA' | 'US' | 'cards' | 'other';
+  family: 'ISO A' | 'ISO B' | 'ISO C and DL' | 'ISO RA and SRA' | 'US' | 'cards' | 'squares' | 'other';
 }
 
 /** ISO series: each size is the one before cut in half across, rounded down to the millimetre (ISO 216, clause 3; ISO 217; ISO 269). */
@@ -29,6 +29,13 @@ const us = (name: string, width: number, height: number): NamedSize => ({
   height: inch(height),
 });
 
+const square = (name: string, side: number): NamedSize => ({
+  name,
+  family: 'squares',
+  width: side,
+  height: side,
+});
+
 /**
  * Sizes known by name. ISO 216 (A, B), ISO 269 (C, DL), ISO 217 (RA, SRA, from memory), ISO/IEC 7810 (ID-1);
  * US sheets as Debian's libpaper lists them; slip and square by practice.
@@ -51,9 +58,34 @@ export const NAMED_SIZES: readonly NamedSize[] = [
   { name: 'ID-1 card', family: 'cards', width: mm(53.98), height: mm(85.6) },
   { name: 'card 85 × 55', family: 'cards', width: mm(55), height: mm(85) },
   { name: 'slip', family: 'other', width: mm(99), height: mm(210) },
-  { name: 'square 210', family: 'other', width: mm(210), height: mm(210) },
-  { name: 'square 148', family: 'other', width: mm(148), height: mm(148) },
+  ...[105, 148, 210, 297].map((side) => square(`square ${side}`, mm(side))),
+  square('square 8.5 in', inch(8.5)),
 ];
+
+/** A size for screens, in pixels. */
+export interface ScreenSize {
+  name: string;
+  width: number;
+  height: number;
+}
+
+/** Sizes for screens by their pixels: shapes of common displays and pictures, by practice. */
+export const SCREEN_SIZES: readonly ScreenSize[] = [
+  [1080, 1080],
+  [1080, 1350],
+  [1080, 1920],
+  [1200, 630],
+  [1280, 720],
+  [1920, 1080],
+  [2560, 1440],
+  [3840, 2160],
+].map(([width, height]) => ({ name: `${width} × ${height} px`, width: width!, height: height! }));
+
+/** Pixels an inch that a screen's pixel stands for where nothing else is said (CSS: 1 px = 1/96 in). */
+export const SCREEN_PPI = 96;
+
+/** A length of pixels in points at a resolution in pixels an inch. */
+export const pixels = (count: number, ppi: number): number => (count * 72) / ppi;
 
 /** Two lengths closer than this, in points, are one size. */
 export const SIZE_TOLERANCE = 0.5;

@@ -16,11 +16,17 @@ export const stitchedSchema = z.object({
   pad: z.enum(['before-last', 'end']),
   marks: z.object({ trim: z.boolean(), fold: z.boolean() }),
 });
-export type Scheme = z.infer<typeof stitchedSchema>;
-export const schemeSchema = stitchedSchema;
+export type Stitched = z.infer<typeof stitchedSchema>;
+
+/** A job whose pages go on no sheets here: separate pieces, or files for a screen. */
+export const schemeSchema = z.discriminatedUnion('kind', [
+  stitchedSchema,
+  z.object({ kind: z.literal('none') }),
+]);
+export type Scheme = z.infer<typeof schemeSchema>;
 
 const sra3 = sizeByName('SRA3')!;
-export const DEFAULT_SCHEME: Scheme = {
+export const DEFAULT_SCHEME: Stitched = {
   kind: 'stitched',
   stock: { width: sra3.width, height: sra3.height },
   turn: 'short-edge',

@@ -6,10 +6,10 @@ import { mm } from '../measure/unit';
 import { workOut } from '../checks';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
 import { planSheets } from '.';
-import { DEFAULT_SCHEME, type Scheme } from './scheme';
+import { DEFAULT_SCHEME, type Stitched } from './scheme';
 import type { Cell } from './plan';
 
-const plan = (pages: number, scheme: Partial<Scheme> = {}, bleed = 0) =>
+const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0) =>
   workOut(
     docketOf(
       [

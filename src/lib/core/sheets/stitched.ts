@@ -4,17 +4,17 @@ import { foldSheet } from '../fold/fold';
 import { impose, nestedPage, type Imposed } from '../fold/impose';
 import { commonestSize } from '../pages/leaves';
 import { labelsOf } from '../pages/labels';
-import { bleedBox, bleedSides, type Page, type PageList, type Side } from '../pages/page';
+import { bleedBox, bleedSides, frontSide, type Page, type PageList, type Side } from '../pages/page';
 import type { Cell, PlannedPage, Sheet, SheetLine, SheetPlan, SheetSide } from './plan';
-import { MARK_LENGTH, MARK_OFFSET, type Scheme } from './scheme';
+import { MARK_LENGTH, MARK_OFFSET, type Stitched } from './scheme';
 
 const PAGES_PER_SHEET = 4;
 
 /**
  * Plans a stitched booklet: sheets folded once, nested. The layout comes from folding a blank sheet of two panels,
- * left under right, numbering the closed stack and unfolding it. Undefined for an empty list.
+ * one under the other so that the fold lies at the spine, numbering the closed stack and unfolding it. Undefined for an empty list.
  */
-export function planStitched(list: PageList, scheme: Scheme): SheetPlan | undefined {
+export function planStitched(list: PageList, scheme: Stitched): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pages = padded(list, scheme);
@@ -22,7 +22,7 @@ export function planStitched(list: PageList, scheme: Scheme): SheetPlan | undefi
   const panel = cell.width + scheme.gap / 2;
   const layout = impose(
     foldSheet({ columns: [panel, panel], rows: [cell.height] }, [
-      { axis: 'vertical', at: panel, moves: 'before', goes: 'under' },
+      { axis: 'vertical', at: panel, moves: list.book.spine === 'left' ? 'before' : 'after', goes: 'under' },
     ]),
   );
   const needed = neededSize(pages, cell, scheme);
@@ -51,9 +51,10 @@ export function planStitched(list: PageList, scheme: Scheme): SheetPlan | undefi
 export const blanksWanted = (pageCount: number): number =>
   (PAGES_PER_SHEET - (pageCount % PAGES_PER_SHEET)) % PAGES_PER_SHEET;
 
-/** The pages with the blanks that fill the last sheet. Page 1 of a stitched booklet is a right-hand page, whatever the list says. */
-function padded(list: PageList, scheme: Scheme): PlannedPage[] {
+/** The pages with the blanks that fill the last sheet. Page 1 of a stitched booklet is the front of a leaf, whatever the list says. */
+function padded(list: PageList, scheme: Stitched): PlannedPage[] {
   const labels = labelsOf(list.pages);
+  const front = frontSide(list.book);
   const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({
     page,
     label: labels[index]!,
@@ -63,14 +64,14 @@ function padded(list: PageList, scheme: Scheme): PlannedPage[] {
   return pages.map((page, index): PlannedPage => ({
     ...page,
     position: index + 1,
-    side: index % 2 === 0 ? 'right' : 'left',
+    side: index % 2 === 0 ? front : front === 'right' ? 'left' : 'right',
   }));
 }
 
 interface Bench {
   cell: Size;
   sheet: Size;
-  scheme: Scheme;
+  scheme: Stitched;
   turnAxis: SheetPlan['turnAxis'];
   lines: readonly SheetLine[];
   /** Lower left corner of the left cell's trim on the front. */
@@ -130,7 +131,7 @@ const upsideDownTurn = (turn: Cell['turn'], whole: Matrix): Cell['turn'] =>
  * Trim marks at the four outer corners, fold marks and the fold itself between the two pages. They stand alike on every
  * sheet, clear of the widest bleed of all, and in the same places on front and back.
  */
-function linesOf(cell: Size, sheet: Size, needed: SheetPlan['needed'], scheme: Scheme): SheetLine[] {
+function linesOf(cell: Size, sheet: Size, needed: SheetPlan['needed'], scheme: Stitched): SheetLine[] {
   const { trims, bleeds } = needed;
   const [left, foot] = [(sheet.width - trims.width) / 2, (sheet.height - cell.height) / 2];
   const [right, head, fold] = [left + trims.width, foot + cell.height, sheet.width / 2];
@@ -162,7 +163,7 @@ const layStock = (stock: Size, spread: Size): Size => {
   return spread.width >= spread.height ? { width: long, height: short } : { width: short, height: long };
 };
 
-function neededSize(pages: readonly PlannedPage[], cell: Size, scheme: Scheme): SheetPlan['needed'] {
+function neededSize(pages: readonly PlannedPage[], cell: Size, scheme: Stitched): SheetPlan['needed'] {
   const trims = { width: 2 * cell.width + scheme.gap, height: cell.height };
   const most = { fore: 0, head: 0, foot: 0 };
   for (const { page, side } of pages) {

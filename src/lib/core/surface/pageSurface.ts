@@ -1,22 +1,60 @@
-import { intersect, sizeBox } from '../measure/box';
-import { applyToBox } from '../measure/matrix';
-import { bleedBox, type Page, type Side } from '../pages/page';
-import type { Surface } from './surface';
+import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
+import { compose, type Matrix } from '../measure/matrix';
+import { artBox, bleedBox, type Art, type Page, type Side } from '../pages/page';
+import type { ArtItem, Surface } from './surface';
+
+/** Art that ends this near to the trim, in points, counts as reaching it. */
+const AT_TRIM = 0.1;
+/** A strip narrower than this, in points, is not filled. */
+const NARROWEST = 0.01;
 
 /** A page by itself, with its bleed; the origin is the trim's lower left corner. */
 export function pageSurface(page: Page, side: Side): Surface {
   const bleed = bleedBox(page, side);
-  const { art } = page;
-  const items: Surface['items'] = art
-    ? [
-        {
-          kind: 'art',
-          source: art.source,
-          index: art.index,
-          matrix: art.place,
-          clip: intersect(bleed, applyToBox(art.place, art.reach)),
-        },
-      ]
-    : [];
-  return { media: bleed, bleed, trim: sizeBox(page.trim), items };
+  return {
+    media: bleed,
+    bleed,
+    trim: sizeBox(page.trim),
+    items: page.art ? artItems(page, page.art, bleed) : [],
+  };
+}
+
+/** The art of a page within its bleed and, where it is to be mirrored, its reflections in the bleed that it does not reach. */
+function artItems(page: Page, art: Art, bleed: Box): ArtItem[] {
+  const reach = artBox(page)!;
+  const item = (matrix: Matrix, within: Box): ArtItem[] => {
+    const clip = intersect(bleed, within);
+    if (!hasArea(clip)) return [];
+    return [{ kind: 'art', source: art.source, index: art.index, matrix, clip }];
+  };
+  const own = item(art.place, reach);
+  if (!page.mirrored) return own;
+  const across = strips(reach.x0, reach.x1, bleed.x0, bleed.x1, page.trim.width);
+  const up = strips(reach.y0, reach.y1, bleed.y0, bleed.y1, page.trim.height);
+  const mirrored = across.flatMap((x) =>
+    up.flatMap((y) => {
+      if (!x.flipped && !y.flipped) return [];
+      const flip: Matrix = [x.scale, 0, 0, y.scale, x.move, y.move];
+      return item(compose(art.place, flip), { x0: x.from, x1: x.to, y0: y.from, y1: y.to });
+    }),
+  );
+  return [...own, ...mirrored];
+}
+
+interface Strip {
+  from: number;
+  to: number;
+  flipped: boolean;
+  scale: 1 | -1;
+  move: number;
+}
+
+/** Along one axis: the art itself, and its reflections about those of its ends that reach the trim but not the bleed. */
+function strips(artFrom: number, artTo: number, bleedFrom: number, bleedTo: number, trim: number): Strip[] {
+  const found: Strip[] = [{ from: artFrom, to: artTo, flipped: false, scale: 1, move: 0 }];
+  const mirror = (at: number, from: number, to: number) =>
+    found.push({ from, to, flipped: true, scale: -1, move: 2 * at });
+  if (artFrom <= AT_TRIM && artFrom - bleedFrom > NARROWEST) mirror(artFrom, bleedFrom, artFrom);
+  if (artTo >= trim - AT_TRIM && bleedTo - artTo > NARROWEST) mirror(artTo, artTo, bleedTo);
+  return found;
 }

@@ -1,6 +1,7 @@
-import { bounds, intersect, sizeBox, type Size } from '../measure/box';
-import { applyToBox, compose } from '../measure/matrix';
+import { bounds, hasArea, intersect, sizeBox, type Box, type Size } from '../measure/box';
+import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import type { SheetLine, SheetSide } from '../sheets/plan';
+import { pageSurface } from './pageSurface';
 import type { Item, Surface } from './surface';
 
 const HAIRLINE = 0.25;
@@ -8,25 +9,22 @@ const HAIRLINE = 0.25;
 /** One side of a sheet as it goes through the press; the origin is the sheet's lower left corner. */
 export function sheetSurface(side: SheetSide, sheet: Size): Surface {
   const media = sizeBox(sheet);
-  const art = side.cells.flatMap(({ page, matrix, clip }): Item[] => {
-    if (!page?.art) return [];
-    const seen = compose(page.art.place, matrix);
-    return [
-      {
-        kind: 'art',
-        source: page.art.source,
-        index: page.art.index,
-        matrix: seen,
-        clip: intersect(clip, applyToBox(seen, page.art.reach)),
-      },
-    ];
-  });
+  const art = side.cells.flatMap(({ page, side: lies, matrix, clip }): Item[] =>
+    page ? pageSurface(page, lies).items.flatMap((item) => inCell(item, matrix, clip)) : [],
+  );
   return {
     media,
     bleed: intersect(media, bounds(side.cells.map((cell) => cell.clip))),
     trim: intersect(media, bounds(side.cells.map((cell) => cell.trim))),
     items: [...art, ...marksOf(side.lines)],
   };
+}
+
+/** An item of a page where its cell puts it; nothing where none of it shows there. */
+function inCell(item: Item, matrix: Matrix, clip: Box): Item[] {
+  if (item.kind !== 'art') return [];
+  const shown = intersect(clip, applyToBox(matrix, item.clip));
+  return hasArea(shown) ? [{ ...item, matrix: compose(item.matrix, matrix), clip: shown }] : [];
 }
 
 /** The items of lines, made once for all sides that share them. */

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { mm, POINTS_PER, UNITS, type Unit } from '../../core/measure/unit';
 import type { PageList } from '../../core/pages/page';
-import { A5 } from '../../../../tests/makers';
+import { A5, bookOf } from '../../../../tests/makers';
 import { arrangeShelf, arrangeSpreads } from './arrange';
 import { gridFor, multiples } from './grid';
 
 const listOf = (count: number, first: 'left' | 'right' = 'right', odd?: number): PageList => ({
-  book: { first },
+  book: bookOf(first),
   pages: Array.from({ length: count }, (_, i) => ({
     id: `p${i}`,
     trim: i === odd ? { width: mm(210), height: mm(297) } : A5,

@@ -27,7 +27,7 @@
     const label = labelsOf(list.pages)[picked[0]!];
     return `${picked[0]! + 1} of ${count} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''} · ${saySize(first.trim, bench.unit)}`;
   });
-  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch', pt: 'point', pica: 'pica' };
+  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch, fractions', 'in-decimal': 'inch, decimals', pt: 'point', pica: 'pica' };
 </script>
 
 <footer>

@@ -1,4 +1,35 @@
 import * as z from 'zod';
+import { pageLength } from '../../measure/pageLength';
+import { sideOf, type Page, type PageList, type Side } from '../../pages/page';
+import { resolveSelection, type Selection } from '../../pages/selection';
 
 /** What every step has: an id that never changes, and whether it is switched off. */
 export const stepBase = { id: z.string().min(1).max(64), off: z.literal(true).optional() };
+
+/** The widest bleed taken, in points: 50 mm, far beyond any use. */
+export const MOST_BLEED = (50 * 72) / 25.4;
+
+const edges = (edge: z.ZodNumber) => ({ head: edge, foot: edge, spine: edge, fore: edge });
+export const bleedEdges = edges(z.number().min(0).max(MOST_BLEED));
+export const cutEdges = edges(z.number().min(0).max(14_400));
+export const marginEdges = cutEdges;
+/** Margins from the trim inwards, and the columns between them. */
+export const marginsSchema = z.object({
+  ...marginEdges,
+  columns: z.number().int().min(1).max(40),
+  gap: z.number().min(0).max(14_400),
+});
+export const sizeSchema = z.object({ width: pageLength, height: pageLength });
+
+/** The list with every picked page changed by `change`. Throws SelectionError. */
+export function changePages(
+  list: PageList,
+  selection: Selection,
+  change: (page: Page, side: Side, index: number) => Page,
+): PageList {
+  const picked = new Set(resolveSelection(selection, list));
+  const pages = list.pages.map((page, index) =>
+    picked.has(index) ? change(page, sideOf(index, list.book), index) : page,
+  );
+  return { ...list, pages };
+}

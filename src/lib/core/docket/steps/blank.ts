@@ -3,9 +3,25 @@ import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
 import type { Page } from '../../pages/page';
 import { mm } from '../../measure/unit';
 import { defineStep } from '../stepKind';
-import { stepBase } from './base';
+import { bleedEdges, marginsSchema, sizeSchema, stepBase } from './base';
+import { withMargins } from './margins';
 
-/** Puts blank pages in, of the size and bleed of their neighbour; A4 without bleed where the list is empty. */
+/** How blank pages look that are not like their neighbour. */
+export const blankShapeSchema = z.object({
+  ...sizeSchema.shape,
+  bleed: z.object(bleedEdges),
+  margins: marginsSchema.optional(),
+});
+export type BlankShape = z.infer<typeof blankShapeSchema>;
+
+/** The shape of the first blank pages of a job with nothing in it. */
+export const A4_SHAPE: BlankShape = {
+  width: mm(210),
+  height: mm(297),
+  bleed: { head: 0, foot: 0, spine: 0, fore: 0 },
+};
+
+/** Puts blank pages in, of a given shape, else of the size, bleed and margins of their neighbour; A4 without bleed where the list is empty. */
 export const blank = defineStep({
   kind: 'blank',
   schema: z.object({
@@ -13,19 +29,30 @@ export const blank = defineStep({
     kind: z.literal('blank'),
     count: z.number().int().min(1).max(2000),
     where: placeSchema,
+    shape: blankShapeSchema.optional(),
   }),
   apply(list, step) {
     const index = indexOfPlace(step.where, list);
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];
-    const shape = beside ?? {
-      trim: { width: mm(210), height: mm(297) },
-      bleed: { by: 'edge' as const, head: 0, foot: 0, spine: 0, fore: 0 },
-    };
+    const look = step.shape || !beside ? shaped(step.shape ?? A4_SHAPE) : likeNeighbour(beside);
     const pages = Array.from({ length: step.count }, (_, n): Page => ({
       id: `${step.id}:${n + 1}`,
-      trim: shape.trim,
-      bleed: shape.bleed,
+      ...look,
     }));
     return insertPages(list, index, pages);
   },
+});
+
+const shaped = ({ width, height, bleed, margins }: BlankShape): Omit<Page, 'id'> => {
+  const page = { id: '', trim: { width, height }, bleed: { by: 'edge' as const, ...bleed } };
+  return margins ? withMargins(page, margins) : page;
+};
+
+const likeNeighbour = ({ trim, bleed, margins, columns, format, piece }: Page): Omit<Page, 'id'> => ({
+  trim,
+  bleed,
+  ...(margins ? { margins } : {}),
+  ...(columns ? { columns } : {}),
+  ...(format ? { format } : {}),
+  ...(piece ? { piece } : {}),
 });

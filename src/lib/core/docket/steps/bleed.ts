@@ -1,11 +1,13 @@
 import * as z from 'zod';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { enlargeToBleed } from '../../pages/enlarge';
+import { withOwn, type Edges, type Page, type Side } from '../../pages/page';
+import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
-import { stepBase } from './base';
+import { bleedEdges, changePages, stepBase } from './base';
 
-/** The widest bleed taken, in points: 50 mm, far beyond any use. */
-export const MOST_BLEED = (50 * 72) / 25.4;
-const edge = z.number().min(0).max(MOST_BLEED);
+/** What is done where the art does not reach the bleed: nothing, mirror it at its edge, or enlarge it until it does. */
+export const bleedArtSchema = z.enum(['leave', 'mirror', 'enlarge']);
+export type BleedArt = z.infer<typeof bleedArtSchema>;
 
 /** Sets the bleed of pages, edge by edge. */
 export const bleed = defineStep({
@@ -14,17 +16,21 @@ export const bleed = defineStep({
     ...stepBase,
     kind: z.literal('bleed'),
     pages: selectionSchema,
-    head: edge,
-    foot: edge,
-    spine: edge,
-    fore: edge,
+    ...bleedEdges,
+    art: bleedArtSchema.optional(),
   }),
-  apply(list, step) {
-    const picked = new Set(resolveSelection(step.pages, list));
-    const { head, foot, spine, fore } = step;
-    const pages = list.pages.map((page, index) =>
-      picked.has(index) ? { ...page, bleed: { by: 'edge' as const, head, foot, spine, fore } } : page,
-    );
-    return { ...list, pages };
-  },
+  apply: (list, step) =>
+    changePages(list, step.pages, (page, side) => bleedPage(page, step, step.art ?? 'leave', side)),
 });
+
+/** The page with bleed at its edges. */
+export function bleedPage(
+  { mirrored: _, ...page }: Page,
+  { head, foot, spine, fore }: Edges,
+  art: BleedArt,
+  side: Side,
+): Page {
+  const bled = withOwn({ ...page, bleed: { by: 'edge', head, foot, spine, fore } }, 'bleed');
+  if (art === 'mirror') return { ...bled, mirrored: true };
+  return art === 'enlarge' ? enlargeToBleed(bled, side) : bled;
+}

@@ -3,21 +3,49 @@ import type { PageList } from '../../pages/page';
 import type { StepContext } from '../stepKind';
 import { blank } from './blank';
 import { bleed } from './bleed';
+import { copy } from './copy';
+import { crop } from './crop';
+import { format } from './format';
+import { margins } from './margins';
 import { move } from './move';
+import { piece } from './piece';
 import { remove } from './remove';
 import { takeIn } from './takeIn';
 import { trim } from './trim';
+import { turn } from './turn';
+import { uncrop } from './uncrop';
 
-/** Every kind of step; a new kind is one new file and one line here. */
-const KINDS = [takeIn, blank, remove, move, trim, bleed] as const;
+/** Every kind of step; a new kind is one new file and one line here and in the schema below. */
+const KINDS = [
+  takeIn,
+  blank,
+  copy,
+  remove,
+  move,
+  trim,
+  bleed,
+  crop,
+  uncrop,
+  turn,
+  margins,
+  format,
+  piece,
+] as const;
 
 export const stepSchema = z.discriminatedUnion('kind', [
   takeIn.schema,
   blank.schema,
+  copy.schema,
   remove.schema,
   move.schema,
   trim.schema,
   bleed.schema,
+  crop.schema,
+  uncrop.schema,
+  turn.schema,
+  margins.schema,
+  format.schema,
+  piece.schema,
 ]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;

@@ -1,10 +1,8 @@
 import * as z from 'zod';
-import { sideOf } from '../../pages/page';
 import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
-import { pageLength } from '../../measure/pageLength';
-import { stepBase } from './base';
+import { changePages, sizeSchema, stepBase } from './base';
 
 /** Sets the trim size of pages. */
 export const trim = defineStep({
@@ -13,17 +11,13 @@ export const trim = defineStep({
     ...stepBase,
     kind: z.literal('trim'),
     pages: selectionSchema,
-    width: pageLength,
-    height: pageLength,
+    ...sizeSchema.shape,
     content: contentSchema,
     fixed: fixedPointSchema,
+    scaleMargins: z.boolean().optional(),
   }),
   apply(list, step) {
-    const picked = new Set(resolveSelection(step.pages, list));
     const size = { width: step.width, height: step.height };
-    const pages = list.pages.map((page, index) =>
-      picked.has(index) ? resizePage(page, size, step.content, step.fixed, sideOf(index, list.book)) : page,
-    );
-    return { ...list, pages };
+    return changePages(list, step.pages, (page, side) => resizePage(page, size, step, side));
   },
 });

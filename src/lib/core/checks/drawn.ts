@@ -1,0 +1,55 @@
+import { effectivePpi, inkOf, textOf } from '../pages/drawn';
+import type { Box } from '../measure/box';
+import type { Page } from '../pages/page';
+import type { Surveys } from '../pages/survey';
+import type { Check, Finding } from './finding';
+
+/** Fewer pixels an inch than this show in print. By practice. */
+const LEAST_PPI = 200;
+/** Within this many points of the trim, art counts as running to it, and a figure as no shortfall. */
+const SLACK = 0.75;
+
+/** What only a measured source tells: content too near to the trim, and images too coarse for their size. */
+export const checkDrawn: Check = ({ list, docket, surveys }) => {
+  const near: { id: string; nearest: number }[] = [];
+  const coarse: { id: string; ppi: number }[] = [];
+  for (const page of list.pages) {
+    const nearest = nearestToTrim(page, surveys);
+    if (nearest < docket.safe - SLACK) near.push({ id: page.id, nearest });
+    const ppi = effectivePpi(page, surveys);
+    if (ppi !== undefined && ppi < LEAST_PPI - 0.5) coarse.push({ id: page.id, ppi });
+  }
+  const findings: Finding[] = [];
+  if (near.length)
+    findings.push({
+      code: 'over-safe-area',
+      safe: docket.safe,
+      nearest: Math.min(...near.map(({ nearest }) => nearest)),
+      level: 'look',
+      stage: 'pages',
+      pages: near.map(({ id }) => id),
+    });
+  if (coarse.length)
+    findings.push({
+      code: 'low-resolution',
+      ppi: Math.min(...coarse.map(({ ppi }) => ppi)),
+      level: 'look',
+      stage: 'pages',
+      pages: coarse.map(({ id }) => id),
+    });
+  return findings;
+};
+
+/**
+ * How near text, or art that does not run to the trim, comes to it, in points; less than 0 where text runs over it.
+ * Pages cropped on purpose are not judged: what was cut off them cannot be told from what was forgotten.
+ */
+function nearestToTrim(page: Page, surveys: Surveys): number {
+  if (page.whole) return Infinity;
+  const [text, ink] = [textOf(page, surveys), inkOf(page, surveys)];
+  const stray = ink ? distances(page, ink).filter((distance) => distance > SLACK) : [];
+  return Math.min(...(text ? distances(page, text) : []), ...stray);
+}
+
+/** How far a box in page space stays inside each side of the trim. */
+const distances = ({ trim }: Page, b: Box): number[] => [b.x0, trim.width - b.x1, b.y0, trim.height - b.y1];

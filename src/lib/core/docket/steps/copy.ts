@@ -1,0 +1,29 @@
+import * as z from 'zod';
+import { sideOf, type Page } from '../../pages/page';
+import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
+import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { defineStep } from '../stepKind';
+import { sizeSchema, stepBase } from './base';
+import { pieceShape } from './piece';
+
+/** Puts copies of pages into the list; with a size each copy is another size of its page, as a piece of its own where one is named. */
+export const copy = defineStep({
+  kind: 'copy',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('copy'),
+    pages: selectionSchema,
+    where: placeSchema,
+    size: z.object({ ...sizeSchema.shape, content: contentSchema, fixed: fixedPointSchema }).optional(),
+    piece: z.object(pieceShape).optional(),
+  }),
+  apply(list, step) {
+    const copies = resolveSelection(step.pages, list).map((index, n): Page => {
+      const { label: _, ...page } = list.pages[index]!;
+      const alike = { ...page, id: `${step.id}:${n + 1}`, ...(step.piece ? { piece: step.piece } : {}) };
+      return step.size ? resizePage(alike, step.size, step.size, sideOf(index, list.book)) : alike;
+    });
+    return insertPages(list, indexOfPlace(step.where, list), copies);
+  },
+});

@@ -1,0 +1,73 @@
+import * as z from 'zod';
+import type { Sides } from '../../measure/box';
+import { cropPage, cutTo } from '../../pages/crop';
+import { inkOf, isMeasured } from '../../pages/drawn';
+import { sideOf, sidesOf, type Edges, type PageList, type Side } from '../../pages/page';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import type { Surveys } from '../../pages/survey';
+import { defineStep, StepProblem } from '../stepKind';
+import { cutEdges, stepBase } from './base';
+
+const length = z.number().min(0).max(14_400);
+
+/** What is cut off: at the book's edges (mirrored on left pages), at the sides, or all beyond the ink and its padding. */
+export const cutSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('edge'), ...cutEdges }),
+  z.object({ by: z.literal('side'), head: length, foot: length, left: length, right: length }),
+  z.object({
+    by: z.literal('ink'),
+    padding: length,
+    /** Each page by its own ink; else one cut for all, which spares the ink of every page. */
+    each: z.boolean(),
+    /** One cut for all mirrors on left-hand pages. */
+    mirrored: z.boolean(),
+  }),
+]);
+export type Cut = z.infer<typeof cutSchema>;
+
+/** Hides what lies outside a smaller trim. Nothing is removed: *uncrop* brings it back. */
+export const crop = defineStep({
+  kind: 'crop',
+  schema: z.object({ ...stepBase, kind: z.literal('crop'), pages: selectionSchema, cut: cutSchema }),
+  apply(list, step, { surveys }) {
+    const cuts = cutsOf(step.cut, resolveSelection(step.pages, list), list, surveys);
+    const pages = list.pages.map((page, index) => {
+      const cut = cuts.get(index);
+      const cropped = cut ? cropPage(page, cut) : page;
+      if (!cropped) throw new StepProblem('nothing-left', { position: index + 1 });
+      return cropped;
+    });
+    return { ...list, pages };
+  },
+});
+
+/** What a crop cuts off each picked page; pages that show no ink are left out of a crop to the ink. Throws StepProblem. */
+export function cutsOf(
+  cut: Cut,
+  picked: readonly number[],
+  list: PageList,
+  surveys: Surveys,
+): Map<number, Sides> {
+  const side = (index: number) => sideOf(index, list.book);
+  if (cut.by === 'edge') return new Map(picked.map((index) => [index, sidesOf(cut, side(index))]));
+  if (cut.by === 'side') return new Map(picked.map((index) => [index, cut]));
+  const cuts = new Map<number, Sides>();
+  for (const index of picked) {
+    const page = list.pages[index]!;
+    if (!isMeasured(page, surveys)) throw new StepProblem('not-measured', { position: index + 1 });
+    const ink = inkOf(page, surveys);
+    if (ink) cuts.set(index, cutTo(page, ink, cut.padding));
+  }
+  if (!cuts.size) throw new StepProblem('no-ink');
+  if (cut.each) return cuts;
+  const edges = [...cuts].map(([index, sides]) => edgesOf(sides, cut.mirrored ? side(index) : 'right'));
+  const least = (edge: keyof Edges) => Math.min(...edges.map((each) => each[edge]));
+  const shared = { head: least('head'), foot: least('foot'), spine: least('spine'), fore: least('fore') };
+  return new Map(
+    [...cuts.keys()].map((index) => [index, sidesOf(shared, cut.mirrored ? side(index) : 'right')]),
+  );
+}
+
+/** The inverse of `sidesOf`. */
+const edgesOf = ({ left, right, head, foot }: Sides, side: Side): Edges =>
+  side === 'right' ? { head, foot, spine: left, fore: right } : { head, foot, spine: right, fore: left };

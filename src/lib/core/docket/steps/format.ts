@@ -1,0 +1,49 @@
+import * as z from 'zod';
+import type { Format } from '../format';
+import type { Aspect, Page, Side } from '../../pages/page';
+import { contentSchema, fixedPointSchema, resizePage, type Resize } from '../../pages/resize';
+import { selectionSchema } from '../../pages/selection';
+import { defineStep, StepProblem } from '../stepKind';
+import { changePages, stepBase } from './base';
+import { bleedPage } from './bleed';
+import { withMargins } from './margins';
+
+const aspectSchema = z.enum(['trim', 'bleed', 'margins']);
+
+/** Puts a format of the docket on pages: all that it sets, or only some aspects of it (which gives those back to a page that differs). */
+export const format = defineStep({
+  kind: 'format',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('format'),
+    pages: selectionSchema,
+    /** Id of a format of the docket. */
+    format: z.string().min(1).max(64),
+    content: contentSchema,
+    fixed: fixedPointSchema,
+    only: z.array(aspectSchema).min(1).optional(),
+  }),
+  apply(list, step, { formats }) {
+    const known = formats.find(({ id }) => id === step.format);
+    if (!known) throw new StepProblem('no-such-format');
+    return changePages(list, step.pages, (page, side) => putFormat(page, known, step, step.only, side));
+  },
+});
+
+function putFormat(
+  page: Page,
+  known: Format,
+  how: Resize,
+  only: readonly Aspect[] | undefined,
+  side: Side,
+): Page {
+  const wanted = (aspect: Aspect) => !only || only.includes(aspect);
+  let result = page;
+  if (known.trim && wanted('trim')) result = resizePage(result, known.trim, how, side);
+  if (known.bleed && wanted('bleed'))
+    result = bleedPage(result, known.bleed, known.bleed.art ?? 'leave', side);
+  if (known.margins && wanted('margins')) result = withMargins(result, known.margins);
+  const own =
+    only && page.format?.id === known.id ? page.format.own.filter((aspect) => !only.includes(aspect)) : [];
+  return { ...result, format: { id: known.id, name: known.name, own } };
+}

@@ -1,0 +1,23 @@
+import * as z from 'zod';
+import { withOwn, type Page } from '../../pages/page';
+import { selectionSchema } from '../../pages/selection';
+import { defineStep } from '../stepKind';
+import { changePages, marginsSchema, stepBase } from './base';
+
+/** Sets the margins of pages, from the trim inwards, and the columns between them. */
+export const margins = defineStep({
+  kind: 'margins',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('margins'),
+    pages: selectionSchema,
+    ...marginsSchema.shape,
+  }),
+  apply: (list, step) => changePages(list, step.pages, (page) => withOwn(withMargins(page, step), 'margins')),
+});
+
+/** The page with margins and columns. */
+export function withMargins(page: Page, of: z.infer<typeof marginsSchema>): Page {
+  const { head, foot, spine, fore, columns, gap } = of;
+  return { ...page, margins: { head, foot, spine, fore }, columns: { count: columns, gap } };
+}

@@ -1,0 +1,18 @@
+import * as z from 'zod';
+import { selectionSchema } from '../../pages/selection';
+import { defineStep } from '../stepKind';
+import { changePages, stepBase } from './base';
+
+/** Which piece of a job pages belong to (a letterhead, a card), and how many of it are wanted. */
+export const pieceShape = {
+  name: z.string().trim().min(1).max(60),
+  quantity: z.number().int().min(1).max(10_000_000),
+};
+
+/** Names the piece that pages belong to. */
+export const piece = defineStep({
+  kind: 'piece',
+  schema: z.object({ ...stepBase, kind: z.literal('piece'), pages: selectionSchema, ...pieceShape }),
+  apply: (list, { pages, name, quantity }) =>
+    changePages(list, pages, (page) => ({ ...page, piece: { name, quantity } })),
+});

@@ -1,0 +1,24 @@
+import * as z from 'zod';
+import { selectionSchema } from '../../pages/selection';
+import { turnPage } from '../../pages/turn';
+import { defineStep } from '../stepKind';
+import { changePages, stepBase } from './base';
+
+/** Turns pages clockwise; with `unless` only those that do not stand (or lie) that way yet. A square does both. */
+export const turn = defineStep({
+  kind: 'turn',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('turn'),
+    pages: selectionSchema,
+    by: z.union([z.literal(90), z.literal(180), z.literal(270)]),
+    unless: z.enum(['portrait', 'landscape']).optional(),
+  }),
+  apply: (list, step) =>
+    changePages(list, step.pages, (page) => {
+      const { width, height } = page.trim;
+      const already =
+        step.unless === 'portrait' ? height >= width : step.unless === 'landscape' && width >= height;
+      return already ? page : turnPage(page, step.by);
+    }),
+});
