@@ -92,13 +92,22 @@ export async function make(docket: Docket, output: Output, ...given: Given[]): P
   return keep(Buffer.concat(chunks));
 }
 
+/** `/Rotate` of each page (poppler). */
+export const rotationsOf = (path: string): number[] =>
+  [...tool('pdfinfo', '-f', '1', '-l', '100000', path).matchAll(/^Page\s+\d+ rot:\s+(\d+)/gm)].map(([, by]) =>
+    Number(by),
+  );
+
 /** Words of each page with the middle of their bounds, in points from the page's lower left corner (poppler). */
 export function wordsOf(path: string): { text: string; x: number; y: number }[][] {
+  const rotations = rotationsOf(path);
   return tool('pdftotext', '-bbox', path, '-')
     .split('<page ')
     .slice(1)
-    .map((page) => {
-      const height = Number(/height="([\d.]+)"/.exec(page)![1]);
+    .map((page, index) => {
+      // Poppler gives the sides of a turned page as they are before the turn.
+      const up = rotations[index]! % 180 ? 'width' : 'height';
+      const height = Number(new RegExp(`${up}="([\\d.]+)"`).exec(page)![1]);
       return [
         ...page.matchAll(
           /<word xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</g,

@@ -9,24 +9,26 @@ import {
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { contains, sizeBox, type Box } from '../core/measure/box';
-import { applyToBox, applyToPoint, compose, IDENTITY, invert, type Matrix } from '../core/measure/matrix';
+import { contains, type Box } from '../core/measure/box';
+import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
 import { labelsOf } from '../core/pages/labels';
-import { bleedBox, sideOf, type Art, type Page, type PageList, type Side } from '../core/pages/page';
+import { sideOf, type Page, type PageList, type Side } from '../core/pages/page';
 import type { SurveyPage } from '../core/pages/survey';
+import { pageSurface } from '../core/surface/pageSurface';
+import type { ArtItem } from '../core/surface/surface';
+import { moveDestinations } from './destinations';
 import { writeLabels } from './labels';
+import { contentAsForm, drawReflections } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
+import { placementOf } from './placement';
 import type { WriteContext } from './sheetsPdf';
 import { mergeLayers, openSources, writeInfo, type OpenSource } from './sources';
 import { writePdf } from './writePdf';
 
-/** The slack in points within which a placement counts as unscaled. */
-const UNSCALED = 1e-9;
-
 /**
  * Writes the pages in reading order. Pages stay pages: links, layers, tags and form fields of the source with most pages
  * stay; MediaBox and BleedBox are trim plus bleed, CropBox the trim where asked. A page of another scale has one matrix
- * put before its content. Throws PdfError.
+ * put before its content; bleed that is mirrored is the content once more, as a form. Throws PdfError.
  */
 export async function writePagesPdf(
   list: PageList,
@@ -48,6 +50,7 @@ export async function writePagesPdf(
   const tree = context.nextRef();
   const placed = new Set<string>();
   const kids: PDFRef[] = [];
+  const moved = new Map<PDFRef, Matrix>();
   for (const [index, page] of list.pages.entries()) {
     const key = page.art && `${page.art.source}:${page.art.index}`;
     const repeated = key !== undefined && placed.has(key);
@@ -56,7 +59,7 @@ export async function writePagesPdf(
       ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context)
       : newPage(context);
     dict.set(PDFName.of('Parent'), tree);
-    setBoxes(
+    const content = setBoxes(
       dict,
       page,
       sideOf(index, list.book),
@@ -64,9 +67,11 @@ export async function writePagesPdf(
       page.art && job.surveys[page.art.source]!.pages[page.art.index],
       context,
     );
+    if (content) moved.set(ref, content);
     kids.push(ref);
     await job.onProgress?.(index + 1, list.pages.length);
   }
+  moveDestinations(context, moved);
   context.assign(tree, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
   const { catalog } = base;
   catalog.set(PDFName.of('Pages'), tree);
@@ -113,6 +118,7 @@ function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
   return { ref: context.register(dict), dict };
 }
 
+/** Gives a page its boxes and what its new size, turn and bleed ask of its content; returns how its content moved, where it was scaled. */
 function setBoxes(
   dict: PDFDict,
   page: Page,
@@ -120,54 +126,59 @@ function setBoxes(
   crop: 'bleed' | 'trim',
   survey: SurveyPage | undefined,
   context: PDFContext,
-): void {
-  const bleed = bleedBox(page, side);
-  const { toPage, content } =
+): Matrix | undefined {
+  const { bleed, trim, items } = pageSurface(page, side);
+  const { toPage, content, rotate } =
     survey && page.art
-      ? placement(page.art, survey)
-      : { toPage: [1, 0, 0, 1, bleed.x0, bleed.y0] as Matrix, content: IDENTITY };
+      ? placementOf(page.art, survey)
+      : { toPage: translate(bleed.x0, bleed.y0), content: undefined, rotate: 0 };
   const toRaw = invert(toPage);
   const raw = (b: Box) => context.obj(boxNumbers(applyToBox(toRaw, b)));
   for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
-  dict.set(PDFName.of('TrimBox'), raw(sizeBox(page.trim)));
+  dict.set(PDFName.of('TrimBox'), raw(trim));
   dict.delete(PDFName.of('ArtBox'));
-  if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(sizeBox(page.trim)));
+  if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
   else dict.delete(PDFName.of('CropBox'));
-  if (!survey || !page.art) return;
+  if (!survey || !page.art) return undefined;
+  dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
-  const scaled = content !== IDENTITY;
   const spills = !contains(reach, bleed, 0.01);
-  if (!scaled && !spills) return;
+  const reflections = items.filter(
+    (item) => item.kind === 'art' && item.matrix !== page.art!.place,
+  ) as ArtItem[];
+  const form = reflections.length ? contentAsForm(dict, survey, context) : undefined;
   // What the source never showed must not come to light when the page grows.
-  const before = `q ${spills ? `${clipTo(applyToBox(toRaw, reach))} ` : ''}${scaled ? concat(content) : ''}`;
-  wrapContents(dict, before, 'Q', context);
-  if (scaled) moveAnnotations(dict, content);
-}
-
-/**
- * How a source page becomes the output page. Unscaled: its own user space stays and only boxes move. Scaled: `content`
- * is put before its content, and `toPage` leads from there to page space.
- */
-function placement(art: Art, survey: SurveyPage): { toPage: Matrix; content: Matrix } {
-  const whole = compose(survey.toUpright, art.place);
-  const [a, b, c, d] = art.place;
-  if ([a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED))
-    return { toPage: whole, content: IDENTITY };
-  return { toPage: survey.toUpright, content: compose(whole, invert(survey.toUpright)) };
+  if (content || spills)
+    wrapContents(
+      dict,
+      `q ${spills ? `${clipTo(applyToBox(toRaw, reach))} ` : ''}${content ? concat(content) : ''}`,
+      'Q',
+      context,
+    );
+  if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
+  if (content) moveAnnotations(dict, content);
+  return content;
 }
 
 function wrapContents(dict: PDFDict, before: string, after: string, context: PDFContext): void {
-  const key = PDFName.of('Contents');
-  const [value, found] = [dict.get(key), dict.lookup(key)];
-  const own: PDFObject[] = found instanceof PDFArray ? found.asArray() : value ? [value] : [];
   dict.set(
-    key,
+    PDFName.of('Contents'),
     context.obj([
       context.register(context.flateStream(`${before}\n`)),
-      ...own,
+      ...contentParts(dict),
       context.register(context.flateStream(`\n${after}`)),
     ]),
   );
+}
+
+function appendContents(dict: PDFDict, part: PDFRef, context: PDFContext): void {
+  dict.set(PDFName.of('Contents'), context.obj([...contentParts(dict), part]));
+}
+
+function contentParts(dict: PDFDict): PDFObject[] {
+  const key = PDFName.of('Contents');
+  const [value, found] = [dict.get(key), dict.lookup(key)];
+  return found instanceof PDFArray ? found.asArray() : value ? [value] : [];
 }
 
 /** Links and other annotations go where their place on the page goes. */

@@ -1,5 +1,8 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
-import type { Box } from '../core/measure/box';
+import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
+import { applyToBox } from '../core/measure/matrix';
+import type { Drawn, SurveyPage } from '../core/pages/survey';
+import { coarsestImage, inkBounds, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -12,6 +15,9 @@ const BGRA = 4;
 /** Anti-aliased for screens; red and blue as RGBA has them; annotations left out, as on the sheets. */
 const RENDER_FLAGS = 0x10;
 const WHITE = 0xffffffff;
+/** Ink is measured to half a point; very large pages more coarsely. */
+const INK_PIXELS_A_POINT = 2;
+const MOST_INK_PIXELS = 6000;
 
 /** PDFium, started once in whatever thread this is. */
 export class Renderer {
@@ -41,14 +47,55 @@ export class Renderer {
 
 export class OpenPdf {
   constructor(
-    private readonly pdfium: WrappedPdfiumModule,
+    private readonly p: WrappedPdfiumModule,
     private readonly document: number,
     private readonly memory: number,
   ) {}
 
+  /**
+   * Measures what is drawn on a page (from 0): the ink by rendering it, text and images by asking PDFium for them.
+   * Boxes come out as the page is seen.
+   */
+  measure(index: number, { toUpright, userUnit, boxes }: SurveyPage, media: Box): Drawn {
+    const size = { width: widthOf(boxes.media), height: heightOf(boxes.media) };
+    const scale = Math.min(INK_PIXELS_A_POINT, MOST_INK_PIXELS / Math.max(size.width, size.height));
+    const [width, height] = [size.width, size.height].map((side) => Math.max(1, Math.round(side * scale)));
+    const ink = this.rendered(index, media, width!, height!, (pixels) =>
+      inkBounds(pixels, width!, height!, size),
+    );
+    const page = this.p.FPDF_LoadPage(this.document, index);
+    try {
+      const raw = ink && textBounds(this.p, page);
+      const text = raw && intersect(ink, applyToBox(toUpright, raw));
+      const ppi = coarsestImage(this.p, page, userUnit);
+      return {
+        ...(ink ? { ink } : {}),
+        ...(text && hasArea(text) ? { text } : {}),
+        ...(ppi ? { ppi } : {}),
+      };
+    } finally {
+      this.p.FPDF_ClosePage(page);
+    }
+  }
+
   /** Renders the whole MediaBox of a page (from 0), as seen, to `width` × `height` pixels on white. `media` is the box in the page's own user space. */
   render(index: number, media: Box, width: number, height: number): Raster {
-    const p = this.pdfium;
+    return this.rendered(index, media, width, height, (pixels) => ({
+      width,
+      height,
+      rgba: new Uint8ClampedArray(pixels.slice().buffer),
+    }));
+  }
+
+  /** What `read` makes of the pixels, RGBA, which are gone after it. */
+  private rendered<T>(
+    index: number,
+    media: Box,
+    width: number,
+    height: number,
+    read: (pixels: Uint8Array<ArrayBuffer>) => T,
+  ): T {
+    const { p } = this;
     let page = p.FPDF_LoadPage(this.document, index);
     if (!page) throw new Error(`page ${index + 1} cannot be read`);
     // PDFium shows the CropBox; the bench shows all there is.
@@ -60,11 +107,7 @@ export class OpenPdf {
       p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, WHITE);
       p.FPDF_RenderPageBitmap(bitmap, page, 0, 0, width, height, 0, RENDER_FLAGS);
       const at = p.FPDFBitmap_GetBuffer(bitmap);
-      return {
-        width,
-        height,
-        rgba: new Uint8ClampedArray(p.pdfium.HEAPU8.slice(at, at + width * height * 4).buffer),
-      };
+      return read(p.pdfium.HEAPU8.subarray(at, at + width * height * 4) as Uint8Array<ArrayBuffer>);
     } finally {
       p.FPDFBitmap_Destroy(bitmap);
       p.FPDF_ClosePage(page);
@@ -72,7 +115,7 @@ export class OpenPdf {
   }
 
   close(): void {
-    this.pdfium.FPDF_CloseDocument(this.document);
-    this.pdfium.pdfium.wasmExports.free(this.memory);
+    this.p.FPDF_CloseDocument(this.document);
+    this.p.pdfium.wasmExports.free(this.memory);
   }
 }

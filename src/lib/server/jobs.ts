@@ -69,9 +69,10 @@ export async function readJob(id: string, client: Db = db()): Promise<JobRecord>
   return {
     id,
     revision: rows[0].revision,
-    docket: rows[0].docket,
+    // What an older Folder wrote has not all that a docket has today: the schema fills it in.
+    docket: docketSchema.parse(rows[0].docket),
     canUndo: rows[0].undo,
-    redo: redo.rows.map((row) => row.docket),
+    redo: redo.rows.map((row) => docketSchema.parse(row.docket)),
   };
 }
 
@@ -165,6 +166,15 @@ async function keepSources(client: PoolClient, id: string, docket: Docket): Prom
     'insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing',
     [id, sourcesOf(docket)],
   );
+}
+
+/** Works out anew what the list of jobs shows of a job, which itself stays as it is. */
+export async function refreshSummary(client: PoolClient, id: string): Promise<void> {
+  const { docket } = await readJob(id, client);
+  await client.query('update job set summary = $2 where id = $1', [
+    id,
+    JSON.stringify(await summary(client, docket)),
+  ]);
 }
 
 const summary = async (client: Db, docket: Docket): Promise<JobSummary> =>

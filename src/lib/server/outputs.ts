@@ -75,9 +75,9 @@ export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
 }
 
 /** What of a docket decides what its outputs look like. */
-const worth = ({ title, book, steps, scheme }: Docket): string =>
+const worth = ({ title, book, formats, steps, scheme }: Docket): string =>
   createHash('sha256')
-    .update(JSON.stringify([title, book, steps.filter((step) => !step.off), scheme]))
+    .update(JSON.stringify([title, book, formats, steps.filter((step) => !step.off), scheme]))
     .digest('hex');
 
 /** Stops an output that is being made or waits; a finished one is deleted. */

@@ -19,11 +19,11 @@ export async function surveysOfJob(jobId: string): Promise<Surveys> {
   return surveysOf(rows.map(({ sha256 }) => sha256));
 }
 
-/** Makes a blob a source. A source that is there already stays as it is. */
+/** Makes a blob a source, to be measured later unless its survey is measured already. A source that is there stays as it is. */
 export async function addSource(client: Db, sha256: string, blobId: string, survey: Survey): Promise<void> {
   await client.query(
-    'insert into source (sha256, blob_id, survey) values ($1, $2, $3) on conflict (sha256) do nothing',
-    [sha256, blobId, JSON.stringify(survey)],
+    'insert into source (sha256, blob_id, survey, measure) values ($1, $2, $3, $4) on conflict (sha256) do nothing',
+    [sha256, blobId, JSON.stringify(survey), survey.pages.every(({ drawn }) => drawn) ? 'done' : 'waiting'],
   );
 }
 

@@ -11,6 +11,12 @@ export interface JobState {
   canUndo: boolean;
   redo: Docket[];
 }
+/** A size that the preparer named; lengths in points. */
+export interface OwnSize {
+  name: string;
+  width: number;
+  height: number;
+}
 export interface IntakeState {
   id: string;
   name: string;
@@ -35,6 +41,8 @@ export interface OutputState {
 export interface Status {
   revision: number;
   intakes: IntakeState[];
+  /** SHA-256 of the sources that are not measured yet. */
+  measuring: string[];
   outputs: OutputState[];
 }
 
@@ -75,6 +83,9 @@ export const api = {
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
   order: (id: string, output: Output) => call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, output),
+  sizes: () => call<OwnSize[]>('GET', '/api/sizes'),
+  keepSize: (size: OwnSize) => call<OwnSize[]>('PUT', '/api/sizes', size),
+  dropSize: (name: string) => call<OwnSize[]>('DELETE', `/api/sizes?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
 };
 

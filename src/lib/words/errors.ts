@@ -94,6 +94,10 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `The file “${data.name}” was not given. Give every file that the docket takes in.`;
     case 'no-sheets':
       return 'There are no pages to put on sheets. Take in a file first.';
+    case 'bad-size':
+      return 'A size needs a name and two sides longer than 0. Give it both.';
+    case 'size-name-taken':
+      return `“${data.name}” is the name of a standard size. Choose another one, so that nobody mistakes them.`;
     case 'cancelled':
       return 'Cancelled. Nothing was written.';
     case 'docket-invalid':

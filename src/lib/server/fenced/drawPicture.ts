@@ -1,10 +1,9 @@
 import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
 import sharp from 'sharp';
 import { heightOf, widthOf } from '../../core/measure/box';
 import type { SurveyPage } from '../../core/pages/survey';
 import { mediaBoxOf } from '../../raster/mediaBox';
-import { Renderer } from '../../raster/pdfium';
+import { startRenderer } from '../../raster/nodeRenderer';
 import { runFenced } from './protocol';
 
 /** Draws page `index` of the PDF at `file` as a PNG whose longer side has `pixels`. */
@@ -17,8 +16,7 @@ export interface PictureTask {
 }
 
 await runFenced<PictureTask>(async ({ file, index, page, pixels, out }) => {
-  const wasm = await readFile(createRequire(import.meta.url).resolve('@embedpdf/pdfium/pdfium.wasm'));
-  const renderer = await Renderer.start(new Uint8Array(wasm).buffer);
+  const renderer = await startRenderer();
   const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
   const scale = pixels / Math.max(width, height);
   const raster = renderer

@@ -4,6 +4,8 @@ import { dismissStandby, keepReady } from '../fence';
 import { closeQueue, enqueue, queue, type QueueName } from '../queue';
 import { waitingOutputs } from '../outputs';
 import { making, makeOutput } from './output';
+import { waitingMeasures } from '../measures';
+import { measure, measuring } from './measure';
 import { surveyIntake } from './survey';
 
 const POLL_SECONDS = 0.5;
@@ -26,12 +28,14 @@ const take = (name: QueueName, work: (id: string) => Promise<void>) =>
 await take('survey', surveyIntake);
 await take('survey', surveyIntake);
 await take('output', makeOutput);
+await take('measure', measure);
 
 /** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
 const handedOut = new Map<string, number>();
 async function lookAfter(): Promise<void> {
   const waiting = [
     ...(await waitingOutputs()).map((id) => ['output', id] as const),
+    ...(await waitingMeasures()).map((sha256) => ['measure', sha256] as const),
     ...(await forsakenIntakes()).map((id) => ['survey', id] as const),
   ];
   for (const [name, id] of waiting) {
@@ -52,8 +56,10 @@ async function stop(): Promise<void> {
   stopping = true;
   clearInterval(looking);
   const mine = [...making.keys()];
-  for (const controller of making.values()) controller.abort();
+  const mineToo = [...measuring.keys()];
+  for (const controller of [...making.values(), ...measuring.values()]) controller.abort();
   await waitingOutputs(mine);
+  await waitingMeasures(mineToo);
   dismissStandby();
   await closeQueue();
   await closeDb();

@@ -5,6 +5,7 @@ import { surveySchema } from '../../core/pages/survey';
 import { blobToFile } from '../blobs';
 import { FenceError, runInFence } from '../fence';
 import type { SurveyTask } from '../fenced/surveyFile';
+import { enqueue } from '../queue';
 import { intakeToSurvey, settleIntake, tendIntake } from '../intakes';
 
 const LIMITS = { seconds: 60, mb: 2048 };
@@ -32,6 +33,7 @@ export async function surveyIntake(id: string): Promise<void> {
     );
     const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
     await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId });
+    await enqueue('measure', intake.sha256);
   } catch (error) {
     if (!(error instanceof FenceError)) throw error;
     await settleIntake(id, intake.jobId, { trouble: error.trouble });

@@ -1,0 +1,56 @@
+import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
+import { applyToBox, compose, invert, type Matrix } from '../core/measure/matrix';
+import type { SurveyPage } from '../core/pages/survey';
+import type { ArtItem } from '../core/surface/surface';
+import { decodeStream } from './decodeStream';
+import { boxNumbers, clipTo, concat } from './numbers';
+
+/** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. */
+export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFContext): PDFRef {
+  const contents = dict.lookup(PDFName.of('Contents'));
+  const streams = (contents instanceof PDFArray ? contents.asArray() : [contents])
+    .map((part) => context.lookup(part))
+    .filter((part) => part instanceof PDFRawStream);
+  const [only] = streams;
+  const form =
+    only && streams.length === 1
+      ? PDFRawStream.of(only.dict.clone(context), only.getContents())
+      : context.flateStream(
+          Buffer.concat(streams.flatMap((part) => [decodeStream(part), Buffer.from('\n')])),
+        );
+  const set = (key: string, value: Parameters<PDFDict['set']>[1] | undefined) =>
+    value && form.dict.set(PDFName.of(key), value);
+  set('Type', PDFName.of('XObject'));
+  set('Subtype', PDFName.of('Form'));
+  set('BBox', context.obj(boxNumbers(applyToBox(invert(survey.toUpright), survey.boxes.media))));
+  set('Resources', dict.get(PDFName.of('Resources')) ?? context.obj({}));
+  set('Group', dict.get(PDFName.of('Group')));
+  return context.register(form);
+}
+
+/** Draws reflections of a page's content after it; `toPage` leads from the page's user space to page space. Vector stays vector. */
+export function drawReflections(
+  dict: PDFDict,
+  form: PDFRef,
+  reflections: readonly ArtItem[],
+  toPage: Matrix,
+  survey: SurveyPage,
+  context: PDFContext,
+): PDFRef {
+  const toRaw = invert(toPage);
+  // Resources may be shared with other pages: this page gets its own.
+  const resources =
+    context.lookupMaybe(dict.get(PDFName.of('Resources')), PDFDict)?.clone(context) ?? context.obj({});
+  const forms =
+    context.lookupMaybe(resources.get(PDFName.of('XObject')), PDFDict)?.clone(context) ?? context.obj({});
+  let name = 'Reflected';
+  while (forms.has(PDFName.of(name))) name += '1';
+  forms.set(PDFName.of(name), form);
+  resources.set(PDFName.of('XObject'), forms);
+  dict.set(PDFName.of('Resources'), resources);
+  const lines = reflections.map(({ matrix, clip }) => {
+    const seen = compose(compose(survey.toUpright, matrix), toRaw);
+    return `q ${clipTo(applyToBox(toRaw, clip))} ${concat(seen)} /${name} Do Q`;
+  });
+  return context.register(context.flateStream(`/Artifact BMC\n${lines.join('\n')}\nEMC\n`));
+}

@@ -1,0 +1,39 @@
+import { compose, IDENTITY, invert, type Matrix, type Turn } from '../core/measure/matrix';
+import type { Art } from '../core/pages/page';
+import type { SurveyPage } from '../core/pages/survey';
+
+/** The slack within which a matrix counts as moving only. */
+const UNSCALED = 1e-9;
+/** Clockwise turns about the origin. */
+const TURNS: Record<Turn, Matrix> = {
+  0: IDENTITY,
+  90: [0, -1, 1, 0, 0, 0],
+  180: [-1, 0, 0, -1, 0, 0],
+  270: [0, 1, -1, 0, 0, 0],
+};
+
+/**
+ * How a source page becomes the output page. `content`, where there is one, is put before its content; `toPage` leads from
+ * there, its own user space, to page space; `rotate` is its `/Rotate`. A page that is only moved or turned keeps its content
+ * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
+ */
+export function placementOf(
+  art: Art,
+  survey: SurveyPage,
+): { toPage: Matrix; content?: Matrix; rotate: Turn } {
+  const turn = turnIn(art.place);
+  const whole = compose(survey.toUpright, art.place);
+  const upright = compose(survey.toUpright, TURNS[turn]);
+  const content = compose(whole, invert(upright));
+  const [a, b, c, d] = content;
+  const rotate = ((survey.rotate + turn) % 360) as Turn;
+  return [a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)
+    ? { toPage: whole, rotate }
+    : { toPage: upright, content, rotate };
+}
+
+/** The quarter turn in a matrix that turns by quarters, scales and moves. */
+function turnIn([a, b]: Matrix): Turn {
+  if (Math.abs(a) >= Math.abs(b)) return a >= 0 ? 0 : 180;
+  return b < 0 ? 90 : 270;
+}

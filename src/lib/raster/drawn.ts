@@ -1,0 +1,100 @@
+import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
+import type { Box, Size } from '../core/measure/box';
+import { compose, IDENTITY, type Matrix } from '../core/measure/matrix';
+
+/** Text beyond this many characters is not looked at: the page is full by then. */
+const MOST_CHARACTERS = 50_000;
+const MOST_OBJECTS = 20_000;
+const DEEPEST = 12;
+/** Images with fewer pixels on a side are strips of shading, not pictures. */
+const LEAST_PIXELS = 16;
+/** Kinds of page object and of text rendering, as PDFium counts them (the latter as ISO 32000-1, table 106). */
+const [IMAGE, FORM, INVISIBLE] = [3, 5, 3];
+const ALL_WHITE = 0xffffffff;
+
+/** Bounds of all pixels that are not white, in points with y up, for a picture of a page of `size`; undefined for a white one. */
+export function inkBounds(
+  rgba: Uint8Array<ArrayBuffer>,
+  width: number,
+  height: number,
+  size: Size,
+): Box | undefined {
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, width * height);
+  const first = pixels.findIndex((pixel) => pixel !== ALL_WHITE);
+  if (first < 0) return undefined;
+  const last = pixels.findLastIndex((pixel) => pixel !== ALL_WHITE);
+  const [top, bottom] = [Math.floor(first / width), Math.floor(last / width)];
+  let [left, right] = [width, -1];
+  for (let row = top; row <= bottom; row++) {
+    const start = row * width;
+    for (let x = 0; x < left; x++) if (pixels[start + x] !== ALL_WHITE) left = x;
+    for (let x = width - 1; x > right; x--) if (pixels[start + x] !== ALL_WHITE) right = x;
+  }
+  const [sx, sy] = [size.width / width, size.height / height];
+  return {
+    x0: left * sx,
+    x1: (right + 1) * sx,
+    y0: size.height - (bottom + 1) * sy,
+    y1: size.height - top * sy,
+  };
+}
+
+/** Bounds of the visible text in the page's own user space; undefined where there is none. */
+export function textBounds(p: WrappedPdfiumModule, page: number): Box | undefined {
+  const text = p.FPDFText_LoadPage(page);
+  if (!text) return undefined;
+  const memory = p.pdfium.wasmExports.malloc(32);
+  try {
+    const found = { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity };
+    const count = Math.min(MOST_CHARACTERS, p.FPDFText_CountChars(text));
+    for (let i = 0; i < count; i++) {
+      if (p.FPDFText_GetUnicode(text, i) <= 32 || p.FPDFText_IsGenerated(text, i) === 1) continue;
+      const object = p.FPDFText_GetTextObject(text, i);
+      if (object && p.FPDFTextObj_GetTextRenderMode(object) === INVISIBLE) continue;
+      if (!p.FPDFText_GetCharBox(text, i, memory, memory + 8, memory + 16, memory + 24)) continue;
+      const [left, right, foot, head] = new Float64Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 32));
+      found.x0 = Math.min(found.x0, left!);
+      found.x1 = Math.max(found.x1, right!);
+      found.y0 = Math.min(found.y0, foot!);
+      found.y1 = Math.max(found.y1, head!);
+    }
+    return found.x1 > found.x0 ? found : undefined;
+  } finally {
+    p.pdfium.wasmExports.free(memory);
+    p.FPDFText_ClosePage(text);
+  }
+}
+
+/** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined where there is none. */
+export function coarsestImage(p: WrappedPdfiumModule, page: number, userUnit: number): number | undefined {
+  const memory = p.pdfium.wasmExports.malloc(24);
+  let [coarsest, seen] = [Infinity, 0];
+  const visit = (object: number, above: Matrix, depth: number): void => {
+    if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST) return;
+    const kind = p.FPDFPageObj_GetType(object);
+    if ((kind !== IMAGE && kind !== FORM) || !p.FPDFPageObj_GetMatrix(object, memory)) return;
+    const own = [...new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24))] as unknown as Matrix;
+    const matrix = compose(own, above);
+    if (kind === FORM) {
+      const count = p.FPDFFormObj_CountObjects(object);
+      for (let i = 0; i < count; i++) visit(p.FPDFFormObj_GetObject(object, i), matrix, depth + 1);
+      return;
+    }
+    if (!p.FPDFImageObj_GetImagePixelSize(object, memory, memory + 4)) return;
+    const [across, down] = new Uint32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 8));
+    if (across! < LEAST_PIXELS || down! < LEAST_PIXELS) return;
+    const [a, b, c, d] = matrix;
+    for (const [count, points] of [
+      [across!, Math.hypot(a, b)],
+      [down!, Math.hypot(c, d)],
+    ] as const)
+      if (points > 0) coarsest = Math.min(coarsest, count / ((points * userUnit) / 72));
+  };
+  try {
+    const count = p.FPDFPage_CountObjects(page);
+    for (let i = 0; i < count; i++) visit(p.FPDFPage_GetObject(page, i), IDENTITY, 0);
+    return Number.isFinite(coarsest) ? coarsest : undefined;
+  } finally {
+    p.pdfium.wasmExports.free(memory);
+  }
+}

@@ -1,0 +1,39 @@
+import type { Box } from '../core/measure/box';
+import type { Drawn, Survey } from '../core/pages/survey';
+import { mediaBoxOf } from './mediaBox';
+import { startRenderer } from './nodeRenderer';
+
+/** The survey of a PDF with what is drawn on each of its pages. A page that the renderer cannot read has nothing drawn on it. */
+export async function measureSource(
+  bytes: Uint8Array,
+  survey: Survey,
+  onPage?: (done: number, total: number) => void,
+): Promise<Survey> {
+  const pdf = (await startRenderer()).open(bytes);
+  const pages = survey.pages.map((page, index) => {
+    let drawn: Drawn = {};
+    try {
+      drawn = rounded(pdf.measure(index, page, mediaBoxOf(page)));
+    } catch {
+      // Its finding is the survey's, not the measure's.
+    }
+    onPage?.(index + 1, survey.pages.length);
+    return { ...page, drawn };
+  });
+  pdf.close();
+  return { ...survey, pages };
+}
+
+/** To a hundredth of a point, which is finer than it is measured. */
+const rounded = ({ ink, text, ppi }: Drawn): Drawn => ({
+  ...(ink ? { ink: roundBox(ink) } : {}),
+  ...(text ? { text: roundBox(text) } : {}),
+  ...(ppi ? { ppi: round(ppi) } : {}),
+});
+const round = (value: number): number => Math.round(value * 100) / 100;
+const roundBox = ({ x0, y0, x1, y1 }: Box): Box => ({
+  x0: round(x0),
+  y0: round(y0),
+  x1: round(x1),
+  y1: round(y1),
+});

@@ -1,0 +1,44 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { surveySchema } from '../../core/pages/survey';
+import { blobToFile } from '../blobs';
+import { FenceError, runInFence } from '../fence';
+import type { MeasureTask } from '../fenced/measureFile';
+import { beginMeasure, failMeasure, finishMeasure, tendMeasure } from '../measures';
+
+/** A page takes a hundredth of a second as a rule; a crowded one may take a hundred times as long. */
+const LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
+const TEND_EVERY_MS = 500;
+
+/** Sources that this process is measuring. */
+export const measuring = new Map<string, AbortController>();
+
+/** Measures a source in a fence and puts what was found in its survey. */
+export async function measure(sha256: string): Promise<void> {
+  const begun = await beginMeasure(sha256);
+  if (!begun) return;
+  const controller = new AbortController();
+  measuring.set(sha256, controller);
+  const folder = await mkdtemp(join(tmpdir(), 'folder-measure-'));
+  const tend = setInterval(() => void tendMeasure(sha256), TEND_EVERY_MS);
+  try {
+    const task: MeasureTask = {
+      file: join(folder, 'in.pdf'),
+      survey: begun.survey,
+      out: join(folder, 'survey.json'),
+    };
+    await blobToFile(begun.blobId, task.file);
+    const seconds = LIMITS.seconds + LIMITS.secondsAPage * begun.survey.pages.length;
+    await runInFence('measureFile', task, { seconds, mb: LIMITS.mb }, controller.signal);
+    await finishMeasure(sha256, surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8'))));
+  } catch (error) {
+    if (!(error instanceof FenceError)) throw error;
+    // Stopped with the worker: the next one takes it on.
+    if (error.trouble.code !== 'cancelled') await failMeasure(sha256);
+  } finally {
+    clearInterval(tend);
+    measuring.delete(sha256);
+    await rm(folder, { recursive: true, force: true });
+  }
+}
