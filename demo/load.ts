@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import { surveyPdf } from '../src/lib/pdf/survey';
+import { measureSource } from '../src/lib/raster/measureSource';
 import { storeBlob } from '../src/lib/server/blobs';
 import { closeDb, db, transaction } from '../src/lib/server/db';
 import { createJob } from '../src/lib/server/jobs';
@@ -32,7 +33,7 @@ export async function loadDemo(): Promise<void> {
   const hashes: Record<string, string> = {};
   for (const { name, bytes } of await drawDemoSources()) {
     hashes[name] = createHash('sha256').update(bytes).digest('hex');
-    const survey = await surveyPdf(bytes);
+    const survey = await measureSource(bytes, await surveyPdf(bytes));
     await transaction(async (client) => {
       const blob = await storeBlob(
         client,

@@ -9,6 +9,7 @@ import { workOut } from '../lib/core/checks';
 import type { Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
+import { measureSource } from '../lib/raster/measureSource';
 import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
 import { outputFileName } from '../lib/words/fileName';
@@ -70,7 +71,7 @@ async function survey(files: string[]): Promise<void> {
   const surveys = [];
   for (const file of files) {
     const bytes = await read(file);
-    surveys.push({ file, sha256: sha256(bytes), ...(await surveyFile(file, bytes)) });
+    surveys.push({ file, sha256: sha256(bytes), ...(await measureSource(bytes, await surveyFile(file, bytes))) });
   }
   process.stdout.write(`${JSON.stringify(surveys.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
 }
@@ -81,6 +82,7 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
     files.map(async (file) => ({ name: basename(file), file, hash: sha256(await read(file)) })),
   );
   const takeIns = docket.steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [step] : []));
+  const toInk = docket.steps.some((step) => step.kind === 'crop' && step.cut.by === 'ink');
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
   // A file is known by its contents; failing that, by the name that the docket has for it.
@@ -88,7 +90,7 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
     const match =
       given.find(({ hash }) => hash === step.source) ?? given.find(({ name }) => name === step.name);
     if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name: step.name } }));
-    surveys[step.source] ??= await surveyFile(match.file, await read(match.file));
+    surveys[step.source] ??= await surveyOf(match.file, toInk);
     fileOf[step.source] = match.file;
   }
   const work = workOut(docket, surveys);
@@ -129,6 +131,13 @@ async function writeFile(
     if (error instanceof PdfError) throw new Failure(sayTrouble(error));
     throw error;
   }
+}
+
+/** The survey of a file, measured where the docket needs to know what is drawn. */
+async function surveyOf(file: string, measured: boolean): Promise<Survey> {
+  const bytes = await read(file);
+  const survey = await surveyFile(file, bytes);
+  return measured ? measureSource(bytes, survey) : survey;
 }
 
 async function surveyFile(file: string, bytes: Uint8Array): Promise<Survey> {

@@ -2,6 +2,7 @@
   import { format, formatDistanceToNow } from 'date-fns';
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/findings';
+  import { SCHEME_NAME } from '$lib/words/schemes';
   import { api } from '$lib/ui/api';
   import SpreadPicture from '$lib/ui/parts/SpreadPicture.svelte';
   import Search from '@lucide/svelte/icons/search';
@@ -33,7 +34,6 @@
     asking = undefined;
     await invalidateAll();
   }
-  const SCHEME = { stitched: 'stitched booklet' };
 </script>
 
 <svelte:head><title>Jobs · Folder</title></svelte:head>
@@ -71,10 +71,11 @@
           <SpreadPicture spread={summary.spread} />
           <span class="text">
             <strong>{summary.title}</strong>
-            <span class="quiet">{SCHEME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
+            <span class="quiet">{SCHEME_NAME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
             <span class="facts"
-              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'} · <span class="mono">{summary.sheets}</span>
-              sheet{summary.sheets === 1 ? '' : 's'}</span
+              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}
+                · <span class="mono">{summary.sheets}</span> sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}
+                · <span class="mono">{summary.pieces}</span> piece{summary.pieces === 1 ? '' : 's'}{/if}</span
             >
             <span class="findings">
               {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}

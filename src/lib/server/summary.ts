@@ -15,6 +15,8 @@ export interface JobSummary {
   pages: number;
   sheets: number;
   size?: Size;
+  /** How many differently named pieces there are. */
+  pieces: number;
   open: { stop: number; look: number; note: number };
   /** The first spread, from left to right, with the size of each source page as seen. */
   spread: { side: 'left' | 'right'; surface: Surface; media?: Size }[];
@@ -34,6 +36,7 @@ export function summarise(docket: Docket, surveys: Surveys): JobSummary {
     pages: list.pages.length,
     sheets: plan?.sheets.length ?? 0,
     ...(size ? { size } : {}),
+    pieces: new Set(list.pages.flatMap(({ piece }) => (piece ? [piece.name] : []))).size,
     open: { stop: count('stop'), look: count('look'), note: count('note') },
     spread: indexes.map((index) => {
       const side = sideOf(index, list.book);

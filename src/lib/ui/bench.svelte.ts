@@ -1,7 +1,9 @@
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Finding, Mend } from '../core/checks/finding';
 import { sourcesOf, type Docket } from '../core/docket/docket';
+import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
+import type { Book } from '../core/pages/page';
 import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
@@ -12,12 +14,16 @@ export interface Form {
   kind: Step['kind'];
   /** The step that is edited. */
   step?: Step;
+  /** A new step that begins with more than its kind says. */
+  fresh?: Step;
 }
 
 export interface Upload {
   name: string;
   share: number;
 }
+
+export type Guide = 'safe' | 'margins' | 'away';
 
 const POLL_MS = 700;
 
@@ -32,20 +38,33 @@ export class Bench {
 
   /** The docket as it would be when what is tried were accepted. */
   trial = $state.raw<Docket | undefined>();
-  /** The step that the trial is about, where it is about one. */
-  tried = $state.raw<Step | undefined>();
   form = $state.raw<Form | undefined>();
+  /** The step as the open form, or a handle on the mat, has it so far; whether it can be accepted shows in `trial`. */
+  draft = $state.raw<Step | undefined>();
+  /** How the book would lie when the draft were accepted, where the form says that too. */
+  draftBook = $state.raw<Book | undefined>();
+  /** The format being made or changed. */
+  format = $state.raw<Format | undefined>();
   picked = $state.raw<ReadonlySet<string>>(new Set());
   pickedText = $state('');
   pickedError = $state('');
   /** A finding that the reader was led to. */
   pointed = $state.raw<Finding | undefined>();
 
+  /** What the mat shows besides trim and bleed. */
+  guides = $state<Record<Guide, boolean>>({ safe: false, margins: true, away: false });
+  /** How the pages are set against their sources. */
+  compare = $state<'off' | 'beside' | 'blink'>('off');
+  /** Distances are being measured. */
+  measure = $state(false);
+
   notice = $state('');
   saving = $state(false);
   uploads = $state.raw<Upload[]>([]);
   intakes = $state.raw<IntakeState[]>([]);
   outputs = $state.raw<OutputState[]>([]);
+  /** Sources whose drawing is still being measured. */
+  measuring = $state.raw<readonly string[]>([]);
 
   readonly base: WorkedOut = $derived.by(
     () => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)),
@@ -62,6 +81,8 @@ export class Bench {
   private work: Promise<void> = Promise.resolve();
   private polling: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
+  /** Sources asked for once after their measure ended. */
+  private readonly asked = new Set<string>();
 
   constructor(job: JobState, surveys: Surveys) {
     this.id = job.id;
@@ -71,6 +92,10 @@ export class Bench {
 
   get unit() {
     return this.docket.unit;
+  }
+
+  toggleGuide(guide: Guide): void {
+    this.guides = { ...this.guides, [guide]: !this.guides[guide] };
   }
 
   /** Puts a new docket in place at once and saves it. */
@@ -110,20 +135,21 @@ export class Bench {
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
   open(form: Form): void {
-    this.trial = undefined;
+    this.leave();
     this.form = form;
   }
 
   /** Puts away what is being tried. */
   leave(): void {
     this.trial = undefined;
-    this.tried = undefined;
     this.form = undefined;
+    this.draft = undefined;
+    this.draftBook = undefined;
+    this.format = undefined;
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
   tryStep(step: Step | undefined): void {
-    this.tried = step;
     this.trial = step && this.withStep(step);
   }
 
@@ -135,10 +161,35 @@ export class Bench {
     const known = this.docket.steps.some(({ id }) => id === step.id);
     return {
       ...this.docket,
+      book: this.draftBook ?? this.docket.book,
       steps: known
         ? this.docket.steps.map((each) => (each.id === step.id ? step : each))
         : [...this.docket.steps, step],
     };
+  }
+
+  /** The docket with a format put in its place, or added. */
+  withFormat(format: Format): Docket {
+    const known = this.docket.formats.some(({ id }) => id === format.id);
+    return {
+      ...this.docket,
+      formats: known
+        ? this.docket.formats.map((each) => (each.id === format.id ? format : each))
+        : [...this.docket.formats, format],
+    };
+  }
+
+  /** Puts a format on pages in one step. */
+  putFormat(format: string, pages: Selection, only?: ('trim' | 'bleed' | 'margins')[]): void {
+    this.acceptStep({
+      id: newStepId(),
+      kind: 'format',
+      pages,
+      format,
+      content: 'hold',
+      fixed: { x: 'centre', y: 'centre' },
+      ...(only ? { only } : {}),
+    });
   }
 
   pick(ids: Iterable<string>): void {
@@ -224,9 +275,11 @@ export class Bench {
       const local = this.intakes.filter(({ id }) => id.startsWith('local-'));
       this.intakes = [...status.intakes, ...local];
       this.outputs = status.outputs;
+      await this.fetchMeasured(status.measuring);
       if (status.revision !== this.revision && !this.saving && !this.form) await this.reload();
       busy =
         status.intakes.some(({ state }) => state !== 'failed') ||
+        status.measuring.length > 0 ||
         status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
     } catch {
       // The server may be starting again; the next look will tell.
@@ -251,6 +304,23 @@ export class Bench {
     const fetched = await Promise.all(
       missing.map(async (source): Promise<[string, Survey]> => [source, await api.survey(source)]),
     );
+    this.surveys = { ...this.surveys, ...Object.fromEntries(fetched) };
+  }
+
+  /** Surveys that have been measured meanwhile are fetched anew. */
+  private async fetchMeasured(measuring: readonly string[]): Promise<void> {
+    this.measuring = measuring;
+    const due = sourcesOf(this.docket).filter(
+      (source) =>
+        this.surveys[source]?.pages.some(({ drawn }) => !drawn) &&
+        !measuring.includes(source) &&
+        !this.asked.has(source),
+    );
+    if (!due.length) return;
+    const fetched = await Promise.all(
+      due.map(async (source): Promise<[string, Survey]> => [source, await api.survey(source)]),
+    );
+    due.forEach((source) => this.asked.add(source));
     this.surveys = { ...this.surveys, ...Object.fromEntries(fetched) };
   }
 

@@ -21,3 +21,6 @@ export function sayPageLength(points: number): string | undefined {
     return 'Longer than 200 in (5080 mm), the largest page a PDF reader promises to open.';
   return undefined;
 }
+
+/** A scale as a percentage, to a hundredth: `70.71 %`. */
+export const sayPercent = (scale: number): string => `${Math.round(scale * 10_000) / 100} %`;

@@ -25,6 +25,14 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   piece: 'Piece',
 };
 
+/** What the form of each kind of step is headed. */
+export const FORM_TITLE: Record<Step['kind'], string> = {
+  ...STEP_NAME,
+  trim: 'Trim size',
+  blank: 'Blank pages',
+  margins: 'Margins and columns',
+};
+
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
 export function sayStep(
   step: Step,
@@ -130,7 +138,7 @@ export function sayPlace(place: Place, list: PageList): string {
 }
 
 /** Lengths at the four edges of the book in words. */
-function sayEdges({ head, foot, spine, fore }: Edges, unit: Unit): string {
+export function sayEdges({ head, foot, spine, fore }: Edges, unit: Unit): string {
   if (head === foot && foot === spine && spine === fore) return `${formatLength(head, unit)} all round`;
   return sayFour(unit, { head, foot, spine, 'fore edge': fore });
 }

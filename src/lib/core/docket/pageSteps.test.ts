@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { contains, sizeBox, type Size } from '../measure/box';
+import { contains, heightOf, sizeBox, widthOf, type Size } from '../measure/box';
 import { applyToPoint, type Matrix } from '../measure/matrix';
 import { inch, mm } from '../measure/unit';
 import { sizeByName } from '../paper/sizes';
@@ -216,7 +216,10 @@ describe('bleed', () => {
     const items = pageSurface(right, 'right').items;
     // The art, a strip at head, foot and fore edge, and two corners; none at the spine.
     expect(items).toHaveLength(6);
-    const area = items.reduce((sum, { clip: { x0, y0, x1, y1 } }: any) => sum + (x1 - x0) * (y1 - y0), 0);
+    const area = items.reduce(
+      (sum, item) => sum + (item.kind === 'art' ? widthOf(item.clip) * heightOf(item.clip) : 0),
+      0,
+    );
     expect(area).toBeCloseTo((A5.width + mm(3)) * (A5.height + mm(6)), 6);
     for (const item of pageSurface(left, 'left').items)
       if (item.kind === 'art') {

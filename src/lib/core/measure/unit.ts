@@ -12,6 +12,16 @@ export const POINTS_PER: Record<Unit, number> = {
   pica: 12,
 };
 
+/** How far an arrow key moves a length in each unit, in points. */
+export const NUDGE: Record<Unit, number> = {
+  mm: POINTS_PER.mm,
+  cm: POINTS_PER.mm,
+  in: 72 / 16,
+  'in-decimal': 7.2,
+  pt: 1,
+  pica: 1,
+};
+
 /** Converts millimetres to points. */
 export const mm = (value: number): number => value * POINTS_PER.mm;
 

@@ -36,13 +36,15 @@ export function commonestSize(pages: readonly Page[]): { width: number; height: 
   return sizeGroups(pages)[0]?.size;
 }
 
-/** Pages grouped by trim size (tolerance SIZE_TOLERANCE, orientation counted), largest group first. */
-export function sizeGroups<T extends { trim: { width: number; height: number } }>(
+/** Pages grouped by trim size (tolerance SIZE_TOLERANCE, orientation counted) and rotation where it is given, largest group first. */
+export function sizeGroups<T extends { trim: { width: number; height: number }; rotate?: number }>(
   pages: readonly T[],
 ): { size: { width: number; height: number }; indexes: number[] }[] {
   const groups: { size: { width: number; height: number }; indexes: number[] }[] = [];
-  pages.forEach(({ trim }, index) => {
-    const group = groups.find(({ size }) => sameSize(size, trim));
+  pages.forEach(({ trim, rotate }, index) => {
+    const group = groups.find(
+      ({ size, indexes }) => sameSize(size, trim) && pages[indexes[0]!]!.rotate === rotate,
+    );
     if (group) group.indexes.push(index);
     else groups.push({ size: trim, indexes: [index] });
   });

@@ -49,6 +49,16 @@ export function resolveSelection(selection: Selection, list: PageList): number[]
   return found;
 }
 
+/** What a selection picks; nothing where it cannot be resolved, which whoever shows it says at its field. */
+export function pickedOf(selection: Selection, list: PageList): number[] {
+  try {
+    return resolveSelection(selection, list);
+  } catch (error) {
+    if (error instanceof SelectionError) return [];
+    throw error;
+  }
+}
+
 /** The shortest typed form of the indexes (from 0): `1, 3-5`. */
 export function describeIndexes(indexes: readonly number[]): string {
   const sorted = [...new Set(indexes)].sort((a, b) => a - b);

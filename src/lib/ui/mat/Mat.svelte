@@ -29,9 +29,28 @@
     onmarquee?: (box: { x0: number; y0: number; x1: number; y1: number }, add: boolean) => void;
     onempty?: () => void;
     onkeydown?: (event: KeyboardEvent) => void;
+    /** The pointer, in points on the mat; undefined when it leaves. */
+    onhover?: (at: { x: number; y: number } | undefined, event?: PointerEvent) => void;
+    /** The mat stays as it is, whatever comes to lie on it. */
+    still?: boolean;
+    cursor?: string;
     zoom?: number;
   }
-  let { unit, width, height, fitTo = 'all', label, children, onmarquee, onempty, onkeydown, zoom = $bindable(1) }: Props = $props();
+  let {
+    unit,
+    width,
+    height,
+    fitTo = 'all',
+    label,
+    children,
+    onmarquee,
+    onempty,
+    onkeydown,
+    onhover,
+    still = false,
+    cursor,
+    zoom = $bindable(1),
+  }: Props = $props();
 
   const RULER = 22;
   const MARGIN = 26;
@@ -55,7 +74,7 @@
 
   // Until the mat is moved by hand, what lies on it stays fitted.
   $effect(() => {
-    if (!touched && width > 0 && viewWidth > 100) fit();
+    if (!touched && !still && width > 0 && viewWidth > 100) fit();
   });
   $effect(() => {
     zoom = k;
@@ -94,6 +113,12 @@
     ox = (viewWidth + RULER) / 2 - ((box.x0 + box.x1) / 2) * k;
     oy = (viewHeight + RULER) / 2 - ((box.y0 + box.y1) / 2) * k;
     touched = true;
+  }
+
+  /** Where a pointer is, in points on the mat. */
+  export function toMat({ clientX, clientY }: { clientX: number; clientY: number }): { x: number; y: number } {
+    const box = svg!.getBoundingClientRect();
+    return { x: (clientX - box.left - ox) / k, y: (clientY - box.top - oy) / k };
   }
 
   export const focus = (): void => svg?.focus();
@@ -176,6 +201,9 @@
     class:panning={panning || spaceHeld}
     {onwheel}
     {onpointerdown}
+    onpointermove={(event) => onhover?.(toMat(event), event)}
+    onpointerleave={() => onhover?.(undefined)}
+    style:cursor={panning || spaceHeld ? undefined : cursor}
     onkeydown={keys}
   >
     <defs>

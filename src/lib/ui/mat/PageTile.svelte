@@ -1,4 +1,7 @@
 <script lang="ts">
+  import type { Box } from '../../core/measure/box';
+  import { applyToBox } from '../../core/measure/matrix';
+  import { columnsOf } from '../../core/pages/margins';
   import { bleedSides, type Page, type Side } from '../../core/pages/page';
   import type { Surveys } from '../../core/pages/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
@@ -18,13 +21,37 @@
     picked: boolean;
     fresh: boolean;
     flag?: Level;
-    /** Where the trim was before what is being tried: a box in page space. */
-    ghost?: { x: number; y: number; width: number; height: number };
+    /** Where the trim was before what is being tried, in page space. */
+    ghost?: Box | undefined;
+    /** The safe margin, where the safe area is shown. */
+    safe?: number | undefined;
+    /** Margins and columns are shown. */
+    margins?: boolean;
+    /** What lies outside the bleed is shown, dimmed. */
+    away?: boolean;
     surveys: Surveys;
     k: number;
     onpick: (event: PointerEvent) => void;
   }
-  let { page, side, x, y, position, label, faced, picked, fresh, flag, ghost, surveys, k, onpick }: Props = $props();
+  let {
+    page,
+    side,
+    x,
+    y,
+    position,
+    label,
+    faced,
+    picked,
+    fresh,
+    flag,
+    ghost,
+    safe,
+    margins = false,
+    away = false,
+    surveys,
+    k,
+    onpick,
+  }: Props = $props();
 
   const { width, height } = $derived(page.trim);
   const surface = $derived(pageSurface(page, side));
@@ -36,7 +63,7 @@
   const ring = $derived(`M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`);
   const px = $derived(1 / k);
   /** How far below the trim the foot of all that is drawn lies. */
-  const below = $derived(Math.max(sides.foot, ghost ? -ghost.y : 0));
+  const below = $derived(Math.max(sides.foot, ghost ? -ghost.y0 : 0));
   const roomy = $derived(height * k > 70);
 </script>
 
@@ -50,19 +77,50 @@
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
   <g transform="translate(0 {height}) scale(1 -1)">
+    {#if away && page.art}
+      <g opacity="0.38" class="away">
+        <SurfaceArt item={{ kind: 'art', ...page.art, matrix: page.art.place, clip: applyToBox(page.art.place, page.art.reach) }} {surveys} {k} />
+      </g>
+    {/if}
     <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
     {#each surface.items as item, i (i)}
       {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{/if}
     {/each}
     <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.55 : 0.9} />
     <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
+    {#if safe && width > 2 * safe && height > 2 * safe}
+      <rect
+        x={safe}
+        y={safe}
+        width={width - 2 * safe}
+        height={height - 2 * safe}
+        fill="none"
+        stroke="var(--safe)"
+        stroke-width={1.2 * px}
+        stroke-dasharray="{1.2 * px} {2.6 * px}"
+      />
+    {/if}
+    {#if margins}
+      {#each columnsOf(page, side) as column, i (i)}
+        <rect
+          x={column.x0}
+          y={column.y0}
+          width={Math.max(0, column.x1 - column.x0)}
+          height={Math.max(0, column.y1 - column.y0)}
+          fill="#0f6b5c0d"
+          stroke="var(--act)"
+          stroke-width={px}
+          opacity="0.8"
+        />
+      {/each}
+    {/if}
     {#if ghost}
       <rect
         class="ghost"
-        x={ghost.x}
-        y={ghost.y}
-        width={ghost.width}
-        height={ghost.height}
+        x={ghost.x0}
+        y={ghost.y0}
+        width={ghost.x1 - ghost.x0}
+        height={ghost.y1 - ghost.y0}
         stroke-width={1.5 * px}
         stroke-dasharray="{5 * px} {4 * px}"
       />
@@ -89,7 +147,9 @@
   <g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
     <text class="number" font-size={(roomy ? 12.5 : 10) * px}
       ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan
-        >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}</text
+        >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
+          >{page.piece.name} × {page.piece.quantity}</tspan
+        >{/if}</text
     >
   </g>
   {#if flag}

@@ -18,8 +18,12 @@ export interface Arrangement extends Size {
 
 const [MOST_COLUMNS, GUTTER, LABELS] = [8, 34, 46];
 
-/** Spreads in rows as a reader meets them, each on the same spine line as those above it; `aspect` is the mat's width by its height. */
-export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
+/**
+ * Spreads in rows as a reader meets them, each on the same spine line as those above it; `aspect` is the mat's width by its
+ * height. Loose pages stand alone, each as wide as it is. `fixedColumns` keeps as many in a row as there were.
+ */
+export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: number): Arrangement {
+  if (!list.book.facing) return arrangeLoose(list, aspect, fixedColumns);
   const spreads = spreadsOf(list.pages.length, list.book);
   if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1 };
   let [half, above, below, outside] = [0, 0, 0, 0];
@@ -35,7 +39,7 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
     height: above + below + Math.max(LABELS, below * 0.15),
   };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
-  const columns = Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
+  const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
   const tiles = spreads.flatMap((spread, n): Tile[] => {
     const spine = (n % columns) * slot.width + half + outside;
     const y = Math.floor(n / columns) * slot.height + above;
@@ -53,6 +57,40 @@ export function arrangeSpreads(list: PageList, aspect: number): Arrangement {
     width: columns * slot.width - GUTTER,
     height: Math.ceil(spreads.length / columns) * slot.height,
   };
+}
+
+/** Loose pages in rows, each as wide as it is, their heads on one line. */
+function arrangeLoose(list: PageList, aspect: number, fixedColumns?: number): Arrangement {
+  const slots = list.pages.map((page, index) => {
+    const side = sideOf(index, list.book);
+    const { left, right, head, foot } = bleedSides(page.bleed, side);
+    return {
+      side,
+      left,
+      head,
+      width: page.trim.width + left + right,
+      height: page.trim.height + head + foot,
+    };
+  });
+  const area = slots.reduce((sum, { width, height }) => sum + (width + GUTTER) * (height + LABELS), 0);
+  const widest = Math.max(0, ...slots.map(({ width }) => width));
+  const across = Math.max(widest, Math.sqrt(area * aspect) * 1.05);
+  const arranged: Arrangement = { tiles: [], width: 0, height: 0, columns: 1 };
+  let [x, y, tall, inRow] = [0, 0, 0, 0];
+  slots.forEach((slot, index) => {
+    if (inRow && (fixedColumns ? inRow >= fixedColumns : x + slot.width > across)) {
+      y += tall + Math.max(LABELS, tall * 0.15);
+      [x, tall, inRow] = [0, 0, 0];
+    }
+    arranged.tiles.push({ index, side: slot.side, faced: false, x: x + slot.left, y: y + slot.head });
+    tall = Math.max(tall, slot.height);
+    x += slot.width + GUTTER;
+    inRow++;
+    arranged.columns = Math.max(arranged.columns, inRow);
+    arranged.width = Math.max(arranged.width, x - GUTTER);
+    arranged.height = y + tall + LABELS;
+  });
+  return arranged;
 }
 
 /** One file's pages on shelves. `boards` are the base lines that they stand on, from the shelf's left end. */

@@ -9,7 +9,7 @@
   import Trash from '@lucide/svelte/icons/trash-2';
 
   let { bench }: { bench: Bench } = $props();
-  const empty: PageList = { pages: [], book: { first: 'right' } };
+  const empty: PageList = { pages: [], book: { first: 'right', spine: 'left', facing: true } };
   const failed = $derived(new Set(bench.base.replay.failed.map(({ step }) => step.id)));
   /** Steps that redo would bring back, where it would only add to the end. */
   const ahead = $derived.by(() => {
@@ -18,7 +18,7 @@
     return last && now.every((step, i) => last.steps[i]?.id === step.id) ? last.steps.slice(now.length) : [];
   });
 
-  const say = (step: Step, index: number) => sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty);
+  const say = (step: Step, index: number) => sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, bench.docket.formats);
   function swap(index: number, by: -1 | 1): void {
     bench.changeSteps((steps) => {
       const [moved] = steps.splice(index, 1);

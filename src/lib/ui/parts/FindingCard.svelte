@@ -22,15 +22,14 @@
   <h3><span class="level">{WORD[finding.level]}</span> {said.title}</h3>
   <p>{said.text}</p>
   <div>
-    {#if finding.mend}
-      {@const mend = finding.mend}
+    {#each [finding.mend, finding.otherMend].filter((each) => each !== undefined) as mend (mend.code)}
       <button
         class="link strong"
         onclick={() => bench.put(bench.mended(mend))}
         onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))}
         onpointerleave={() => !bench.form && (bench.trial = undefined)}>{sayMend(mend)}</button
       >
-    {/if}
+    {/each}
     {#if finding.step}
       <button
         class="link"

@@ -10,10 +10,21 @@
     ['Esc', 'leave what is being tried; then pick nothing'],
     ['S', 'trim size'],
     ['E', 'bleed (edges)'],
+    ['C   U', 'crop; uncrop'],
+    ['T', 'turn'],
+    ['M', 'margins and columns'],
+    ['F', 'put a format on'],
+    ['P   A', 'piece; another size of this'],
+    ['O', 'size the odd ones like the rest'],
+    ['Y', 'copy'],
     ['N', 'new blank pages'],
     ['G', 'go elsewhere: move pages'],
     ['Delete', 'take pages out'],
     ['Enter in a slip', 'put on the docket'],
+    ['↑ ↓ in a length', 'one more, one less; with Shift ten'],
+    ['Arrows in a crop', 'move it; with Shift ten times as far'],
+    ['D', 'measure a distance'],
+    ['V', 'against the source: beside, blink, off'],
     ['+  −  0', 'zoom in, out, fit'],
     ['Wheel / Ctrl wheel', 'move the mat / zoom'],
     ['Space and drag', 'move the mat'],
@@ -47,7 +58,9 @@
     right: 12px;
     bottom: 50px;
     z-index: 10;
-    width: 460px;
+    width: 470px;
+    max-height: calc(100vh - 70px);
+    overflow: auto;
     padding: 16px 20px;
     background: var(--card);
     border: 1px solid var(--ink-2);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatFigure, UNIT_SIGN } from '../../core/measure/formatLength';
   import { LengthError, parseLength } from '../../core/measure/parseLength';
-  import type { Unit } from '../../core/measure/unit';
+  import { NUDGE, type Unit } from '../../core/measure/unit';
   import { sayLengthError } from '../../words/lengths';
 
   interface Props {
@@ -9,12 +9,14 @@
     /** Points; undefined while what is typed cannot be used. */
     value: number | undefined;
     unit: Unit;
+    /** Pixels an inch, where lengths may be typed in `px`. */
+    ppi?: number;
     /** Says why a length in points will not do. */
     check?: (points: number) => string | undefined;
     onchange: (points: number | undefined) => void;
     id?: string;
   }
-  let { label, value, unit, check, onchange, id }: Props = $props();
+  let { label, value, unit, ppi, check, onchange, id }: Props = $props();
 
   let typed = $state<string | undefined>();
   let wrong = $state('');
@@ -33,7 +35,7 @@
   function read(text: string): void {
     typed = text;
     try {
-      const points = parseLength(text, unit);
+      const points = parseLength(text, unit, ppi);
       wrong = check?.(points) ?? '';
       sent = wrong ? sent : points;
       onchange(wrong ? undefined : points);
@@ -42,6 +44,14 @@
       wrong = sayLengthError(error);
       onchange(undefined);
     }
+  }
+
+  /** Arrow keys move the length by one of the unit, with Shift by ten. */
+  function nudge(event: KeyboardEvent): void {
+    if (value === undefined || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    const by = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1) * NUDGE[unit];
+    read(formatFigure(value + by, unit));
   }
 
   function leave(): void {
@@ -62,6 +72,7 @@
       aria-describedby="{own}-wrong"
       oninput={(event) => read(event.currentTarget.value)}
       onblur={leave}
+      onkeydown={nudge}
       onfocus={(event) => event.currentTarget.select()}
     />
     <span class="mono quiet">{isSum ? `=${formatFigure(value!, unit)}` : UNIT_SIGN[unit]}</span>

@@ -2,7 +2,8 @@
   import { UNITS, type Unit } from '../../core/measure/unit';
   import { leafOf } from '../../core/pages/leaves';
   import { labelsOf } from '../../core/pages/labels';
-  import { sideOf } from '../../core/pages/page';
+  import { formatFigure } from '../../core/measure/formatLength';
+  import { bleedSides, sideOf, type Page } from '../../core/pages/page';
   import { saySize } from '../../words/findings';
   import type { Zoom } from '../mat/Mat.svelte';
   import type { Bench } from '../bench.svelte';
@@ -18,15 +19,28 @@
   const list = $derived(bench.shown.list);
   const words = $derived.by(() => {
     const count = list.pages.length;
-    const picked = bench.pickedIndexes;
     if (!count) return 'no pages yet';
     if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none picked`;
     const first = list.pages[picked[0]!]!;
     if (picked.length > 1) return `${picked.length} of ${count} pages`;
     const { leaf, face } = leafOf(picked[0]!, list.book);
     const label = labelsOf(list.pages)[picked[0]!];
-    return `${picked[0]! + 1} of ${count} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''} · ${saySize(first.trim, bench.unit)}`;
+    return `${picked[0]! + 1} of ${count} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''} · ${saySize(first.trim, bench.unit)}${boxesIn(first)}`;
   });
+  /** Bleed and, where the page shows a source, the boxes that the source gave. */
+  function boxesIn(page: Page): string {
+    const { left, right, head, foot } = bleedSides(page.bleed, sideOf(picked[0]!, list.book));
+    const figures = [head, right, foot, left].map((points) => formatFigure(points, bench.unit));
+    const bleed = new Set(figures).size === 1 ? figures[0]! : `${figures.join(' ')} (head, right, foot, left)`;
+    const given = page.art && bench.surveys[page.art.source]?.pages[page.art.index]?.given;
+    return ` · bleed ${bleed}${given ? ` · boxes supplied: ${given.join(', ')}` : ''}`;
+  }
+  const picked = $derived(bench.pickedIndexes);
+  const GUIDES = [
+    ['safe', 'safe'],
+    ['margins', 'margins'],
+    ['away', 'cut-away'],
+  ] as const;
   const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch, fractions', 'in-decimal': 'inch, decimals', pt: 'point', pica: 'pica' };
 </script>
 
@@ -48,6 +62,12 @@
   <span class="words" class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span>
   <span class="right">
     {#if zoom}
+      <span class="show"
+        >show
+        {#each GUIDES as [key, word] (key)}
+          <button class="guide" aria-pressed={bench.guides[key]} onclick={() => bench.toggleGuide(key)}>{word}</button>
+        {/each}</span
+      >
       <span class="zoom">
         <button onclick={() => onzoom('out')} aria-label="Zoom out" title="Zoom out (-)">−</button>
         <button class="mono" onclick={() => onzoom('real')} title="Real size">{Math.round(((zoom * 72) / 96) * 100)} %</button>
@@ -122,6 +142,23 @@
   }
   .zoom button + button {
     border-left: 0;
+  }
+  .show {
+    display: flex;
+    align-items: baseline;
+    gap: 8px;
+    color: var(--ink-2);
+    font-size: 12.5px;
+  }
+  .guide {
+    border: 0;
+    padding: 0;
+    background: none;
+  }
+  .guide[aria-pressed='true'] {
+    color: var(--act);
+    text-decoration: underline;
+    text-underline-offset: 3px;
   }
   .keys {
     border: 0;

@@ -1,79 +1,78 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
-  import { inch, mm, type Unit } from '../../core/measure/unit';
   import { formatLength } from '../../core/measure/formatLength';
-  import { MOST_BLEED } from '../../core/docket/steps/bleed';
-  import type { StepOf } from '../../core/docket/steps';
-  import LengthField from '../parts/LengthField.svelte';
+  import { inch, mm } from '../../core/measure/unit';
+  import { MOST_BLEED } from '../../core/docket/steps/base';
+  import { enlargeScale } from '../../core/pages/enlarge';
+  import { sideOf } from '../../core/pages/page';
+  import { pickedOf } from '../../core/pages/selection';
+  import { sayPercent } from '../../words/lengths';
+  import Choice from '../parts/Choice.svelte';
+  import Working from '../parts/Working.svelte';
+  import EdgeFields from './EdgeFields.svelte';
+  import { BOOK_EDGES } from './edges';
+  import type { FieldsProps } from './fields';
 
-  interface Props {
-    step: StepOf<'bleed'>;
-    unit: Unit;
-    onchange: (step: StepOf<'bleed'>, wrong: boolean) => void;
-  }
-  let { step, unit, onchange }: Props = $props();
-
-  const EDGES = [
-    ['head', 'Head'],
-    ['foot', 'Foot'],
-    ['spine', 'Spine'],
-    ['fore', 'Fore edge'],
-  ] as const;
-  let linked = $state(untrack(() => step.head === step.foot && step.foot === step.spine && step.spine === step.fore));
-  let wrong = $state<Record<string, boolean>>({});
+  let { bench, step, before, onchange }: FieldsProps<'bleed'> = $props();
 
   const all = (points: number) => ({ head: points, foot: points, spine: points, fore: points });
-  function set(edge: (typeof EDGES)[number][0], points: number | undefined): void {
-    wrong = { ...wrong, [edge]: points === undefined };
-    const bad = Object.values(wrong).some(Boolean);
-    onchange(points === undefined ? step : { ...step, ...(linked ? all(points) : { [edge]: points }) }, bad);
-  }
-  function preset(points: number): void {
-    wrong = {};
-    onchange({ ...step, ...all(points) }, false);
-  }
   function check(points: number): string | undefined {
     if (points < 0) return 'Bleed lies outside the trim, so it cannot be less than 0.';
-    if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, unit)}: no cut is that far off.`;
+    if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, bench.unit)}: no cut is that far off.`;
     return undefined;
   }
+  /** By how much the pages would be enlarged, least and most. */
+  const scales = $derived.by(() => {
+    const { head, foot, spine, fore } = step;
+    const found = pickedOf(step.pages, before).flatMap((index) => {
+      const page = { ...before.pages[index]!, bleed: { by: 'edge' as const, head, foot, spine, fore } };
+      return enlargeScale(page, sideOf(index, before.book)) ?? [];
+    });
+    return found.length ? { least: Math.min(...found), most: Math.max(...found) } : undefined;
+  });
 </script>
 
-<div class="head">
-  <span class="label">Bleed</span>
-  <label><input type="checkbox" bind:checked={linked} onchange={() => linked && preset(step.head)} /> all edges alike</label>
-</div>
-{#if linked}
-  <LengthField label="All round" value={step.head} {unit} {check} onchange={(points) => set('head', points)} />
-{:else}
-  <div class="row">
-    {#each EDGES as [edge, word] (edge)}
-      <LengthField label={word} value={step[edge]} {unit} {check} onchange={(points) => set(edge, points)} />
-    {/each}
-  </div>
-{/if}
+<EdgeFields
+  label="Bleed"
+  edges={BOOK_EDGES}
+  values={step}
+  unit={bench.unit}
+  {check}
+  onchange={(edges, wrong) => onchange({ ...step, ...edges }, wrong)}
+/>
 <div class="presets">
-  <button type="button" class="link" onclick={() => preset(mm(3))}>3 mm</button>
-  <button type="button" class="link" onclick={() => preset(inch(0.125))}>1/8 in</button>
-  <button type="button" class="link" onclick={() => preset(0)}>none</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(mm(3)) })}>3 mm</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(inch(0.125)) })}>1/8 in</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, spine: 0 })}>none at the spine</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(0) })}>none</button>
 </div>
+<Choice
+  label="Where the art does not reach it"
+  options={[
+    ['leave', 'Leave'],
+    ['mirror', 'Mirror'],
+    ['enlarge', 'Enlarge'],
+  ]}
+  value={step.art ?? 'leave'}
+  onchange={(art) => onchange({ ...step, art })}
+/>
+{#if step.art === 'mirror'}
+  <p class="quiet small">The art is reflected at its edge, in lines and curves, to fill what is missing.</p>
+{:else if step.art === 'enlarge' && scales}
+  <Working>
+    art at <span class="mono">{sayPercent(scales.least)}{scales.most - scales.least > 5e-5 ? ` to ${sayPercent(scales.most)}` : ''}</span>, from the
+    middle of the page, to reach the bleed on every edge that has one
+  </Working>
+{/if}
 
 <style>
-  .head {
-    display: flex;
-    justify-content: space-between;
-    margin-bottom: -8px;
-    font-size: 12.5px;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
   .presets {
     display: flex;
-    gap: 14px;
+    flex-wrap: wrap;
+    gap: 2px 14px;
     font-size: 13px;
     margin-top: -6px;
+  }
+  .small {
+    font-size: 12.5px;
   }
 </style>

@@ -4,26 +4,26 @@
   import { STOCKS, stocksFor } from '../../core/paper/stock';
   import { nameSize } from '../../core/paper/sizes';
   import { sayPageLength } from '../../words/lengths';
-  import type { Scheme } from '../../core/sheets/scheme';
+  import type { Stitched } from '../../core/sheets/scheme';
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';
 
-  let { bench }: { bench: Bench } = $props();
-  let scheme = $state.raw<Scheme>(untrack(() => bench.docket.scheme));
+  let { bench, stitched }: { bench: Bench; stitched: Stitched } = $props();
+  let scheme = $state.raw<Stitched>(untrack(() => stitched));
   let wrong = $state<Record<string, boolean>>({});
   const bad = $derived(Object.values(wrong).some(Boolean));
-  const changed = $derived(JSON.stringify(scheme) !== JSON.stringify(bench.docket.scheme));
+  const changed = $derived(JSON.stringify(scheme) !== JSON.stringify(stitched));
   const unit = $derived(bench.unit);
   const stockName = $derived(nameSize(scheme.stock)?.name ?? '');
   const offered = $derived(STOCKS.some(({ name }) => name === stockName) ? stockName : '');
 
   // The docket moved under the form: undo, redo, a mend.
-  let seen = untrack(() => bench.docket.scheme);
+  let seen = untrack(() => stitched);
   $effect.pre(() => {
-    if (bench.docket.scheme === seen) return;
-    seen = bench.docket.scheme;
+    if (stitched === seen) return;
+    seen = stitched;
     scheme = seen;
     wrong = {};
   });
@@ -31,11 +31,11 @@
   const plan = $derived(bench.shown.plan);
   const pages = $derived(bench.shown.list.pages.length);
 
-  function set(change: Partial<Scheme>): void {
+  function set(change: Partial<Stitched>): void {
     scheme = { ...scheme, ...change };
     bench.trial = bad ? undefined : { ...bench.docket, scheme };
   }
-  function length(key: string, points: number | undefined, change: (points: number) => Partial<Scheme>): void {
+  function length(key: string, points: number | undefined, change: (points: number) => Partial<Stitched>): void {
     wrong = { ...wrong, [key]: points === undefined };
     if (points !== undefined) set(change(points));
   }
@@ -50,7 +50,7 @@
     if (changed && !bad) bench.put({ ...bench.docket, scheme });
   }
   function leave(): void {
-    scheme = bench.docket.scheme;
+    scheme = stitched;
     wrong = {};
     bench.leave();
   }

@@ -1,35 +1,63 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { untrack, type Component } from 'svelte';
   import { applyStep, stepSchema, type Step } from '../../core/docket/steps';
   import { StepProblem } from '../../core/docket/stepKind';
   import type { PageList } from '../../core/pages/page';
-  import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../../core/pages/selection';
-  import { commonestSize } from '../../core/pages/leaves';
+  import { sizesChanged } from '../../core/pages/changes';
+  import { describeIndexes, resolveSelection, SelectionError } from '../../core/pages/selection';
   import { sayStepProblem } from '../../words/errors';
-  import { STEP_NAME } from '../../words/steps';
-  import { newStepId, type Bench, type Form } from '../bench.svelte';
+  import { FORM_TITLE } from '../../words/steps';
+  import type { Bench, Form } from '../bench.svelte';
+  import FindingCard from '../parts/FindingCard.svelte';
+  import { sizes } from '../sizes.svelte';
+  import BlankFields from './BlankFields.svelte';
   import BleedFields from './BleedFields.svelte';
+  import CopyFields from './CopyFields.svelte';
+  import CropFields from './CropFields.svelte';
+  import type { FieldsProps } from './fields';
+  import FormatStepFields from './FormatStepFields.svelte';
+  import { freshStep } from './freshStep';
+  import MarginsStepFields from './MarginsStepFields.svelte';
+  import MoveFields from './MoveFields.svelte';
   import PagesField from './PagesField.svelte';
-  import PlaceField from './PlaceField.svelte';
+  import PieceStepFields from './PieceStepFields.svelte';
+  import TakeInFields from './TakeInFields.svelte';
   import TrimFields from './TrimFields.svelte';
+  import TurnFields from './TurnFields.svelte';
 
   let { bench, form }: { bench: Bench; form: Form } = $props();
+
+  /** The fields that each kind of step has besides its pages. */
+  const FIELDS: { [Kind in Step['kind']]?: Component<FieldsProps<Kind>> } = {
+    'take-in': TakeInFields,
+    blank: BlankFields,
+    copy: CopyFields,
+    move: MoveFields,
+    trim: TrimFields,
+    bleed: BleedFields,
+    crop: CropFields,
+    turn: TurnFields,
+    margins: MarginsStepFields,
+    format: FormatStepFields,
+    piece: PieceStepFields,
+  };
 
   /** The pages that the step meets: those before it on the docket. */
   const before: PageList = $derived.by(() => {
     const at = form.step ? bench.docket.steps.findIndex((step) => step.id === form.step!.id) : bench.docket.steps.length;
     return bench.base.replay.after[at - 1] ?? { pages: [], book: bench.docket.book };
   });
-  let step = $state.raw<Step>(untrack(() => form.step ?? fresh(form.kind)));
+  untrack(() => (bench.draft = form.step ?? form.fresh ?? freshStep(form.kind, bench, before)));
+  const step: Step = $derived(bench.draft ?? form.step!);
+  const Fields = $derived(FIELDS[step.kind] as Component<FieldsProps<Step['kind']>> | undefined);
   /** Fields that hold something that cannot be used. */
   let fieldsWrong = $state(false);
 
-  const beside: Selection = $derived(bench.pickedSelection ?? 'last');
   /** Why the step cannot be taken as it is; `fields` where the field concerned says so itself. */
   const problem = $derived.by((): 'fields' | StepProblem | SelectionError | undefined => {
     if (fieldsWrong || !stepSchema.safeParse(step).success) return 'fields';
     try {
-      applyStep(before, { ...step, off: undefined } as Step, { surveys: bench.surveys });
+      applyStep(before, { ...step, off: undefined } as Step, { surveys: bench.surveys, formats: bench.docket.formats });
       return undefined;
     } catch (error) {
       if (error instanceof StepProblem || error instanceof SelectionError) return error;
@@ -46,6 +74,7 @@
 
   $effect(() => {
     const wanted = problem || !changed ? undefined : step;
+    void bench.draftBook;
     untrack(() => bench.tryStep(wanted));
   });
 
@@ -57,34 +86,23 @@
       return `${was} − ${gone} = ${was - gone} pages`;
     }
     if (step.kind === 'blank') return `${was} + ${step.count} = ${was + step.count} pages`;
-    return '';
+    if (!bench.trial) return '';
+    const count = sizesChanged(bench.base.list, bench.shown.list);
+    return count ? `${count} of ${was} pages change size` : '';
   });
-
-  function fresh(kind: Step['kind']): Step {
-    const id = newStepId();
-    const pages = bench.pickedSelection ?? 'all';
-    const size = before.pages[bench.pickedIndexes[0] ?? 0]?.trim ?? commonestSize(before.pages) ?? { width: 419.5276, height: 595.2756 };
-    switch (kind) {
-      case 'blank':
-        return { id, kind, count: 1, where: bench.picked.size ? { at: 'after', pages: bench.pickedSelection! } : { at: 'end' } };
-      case 'remove':
-        return { id, kind, pages: bench.pickedSelection ?? 'last' };
-      case 'move':
-        return { id, kind, pages: bench.pickedSelection ?? 'last', where: { at: 'end' } };
-      case 'trim':
-        return { id, kind, pages, width: size.width, height: size.height, content: 'hold', fixed: { x: 'centre', y: 'centre' } };
-      case 'bleed': {
-        const three = (3 * 72) / 25.4;
-        return { id, kind, pages, head: three, foot: three, spine: three, fore: three };
-      }
-      default:
-        throw new Error(`no form begins a step ${kind}`);
-    }
-  }
+  /** What would go wrong that does not now. */
+  const raised = $derived.by(() => {
+    if (!bench.trial) return [];
+    const known = new Set(bench.base.findings.map(({ code, pages }) => code + pages.join()));
+    return bench.shown.findings.filter(({ code, pages, level, stage }) => level !== 'note' && stage === 'pages' && !known.has(code + pages.join()));
+  });
 
   function accept(event: SubmitEvent): void {
     event.preventDefault();
-    if (!problem && changed) bench.acceptStep(step);
+    if (problem || !changed) return;
+    if (step.kind === 'trim') sizes.use(step);
+    if (step.kind === 'copy' && step.size) sizes.use(step.size);
+    bench.acceptStep(step);
   }
 
   let element: HTMLFormElement | undefined = $state();
@@ -94,66 +112,38 @@
 
 <form bind:this={element} onsubmit={accept}>
   <header>
-    <h1>{step.kind === 'trim' ? 'Trim size' : step.kind === 'blank' ? 'Blank pages' : STEP_NAME[step.kind]}</h1>
+    <h1>{step.kind === 'copy' && step.size ? 'Another size of this' : FORM_TITLE[step.kind]}</h1>
     <p class="quiet">
       {form.step
         ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
         : bench.picked.size
           ? `for the pages picked: ${describeIndexes(bench.pickedIndexes)}`
-          : 'nothing is picked: say which pages'}
+          : before.pages.length
+            ? 'nothing is picked: say which pages'
+            : 'the first pages of this job'}
     </p>
   </header>
-  {#if step.kind === 'take-in'}
-    {@const now = step}
-    <p class="file">{now.name}</p>
-    <div>
-      <label class="label" for="take">Its pages</label>
-      <input
-        id="take"
-        class="field mono"
-        value={now.take ?? ''}
-        placeholder="all"
-        oninput={(event) => (step = { ...now, take: event.currentTarget.value.trim() || undefined })}
-      />
-    </div>
-    <PlaceField value={now.where} list={before} {beside} onchange={(where) => (step = { ...now, where })} />
-  {:else if step.kind === 'blank'}
-    {@const now = step}
-    <div>
-      <label class="label" for="count">How many</label>
-      <input
-        id="count"
-        class="field mono"
-        type="number"
-        min="1"
-        max="2000"
-        value={now.count}
-        oninput={(event) => (step = { ...now, count: event.currentTarget.valueAsNumber })}
-      />
-      {#if !(Number.isInteger(now.count) && now.count >= 1 && now.count <= 2000)}<p class="wrong" role="alert">
-          A whole number of pages from 1 to 2000.
-        </p>{/if}
-    </div>
-    <PlaceField value={now.where} list={before} {beside} onchange={(where) => (step = { ...now, where })} />
+  {#if 'pages' in step}
+    <PagesField value={step.pages} list={before} onchange={(pages) => (bench.draft = { ...step, pages } as Step)} />
+  {/if}
+  {#if Fields}
+    <Fields
+      {bench}
+      {step}
+      {before}
+      onchange={(next, wrong = false) => {
+        bench.draft = next;
+        fieldsWrong = wrong;
+      }}
+    />
   {:else if step.kind === 'remove'}
-    {@const now = step}
-    <PagesField value={now.pages} list={before} onchange={(pages) => (step = { ...now, pages })} />
     <p class="quiet small">The files they come from stay as they are; take this step out and the pages are back.</p>
-  {:else if step.kind === 'move'}
-    {@const now = step}
-    <PagesField value={now.pages} list={before} onchange={(pages) => (step = { ...now, pages })} />
-    <PlaceField value={now.where} list={before} beside="last" onchange={(where) => (step = { ...now, where })} />
-  {:else if step.kind === 'trim'}
-    {@const now = step}
-    <PagesField value={now.pages} list={before} onchange={(pages) => (step = { ...now, pages })} />
-    <TrimFields step={now} {before} unit={bench.unit} onchange={(next, wrong) => ((step = next), (fieldsWrong = wrong))} />
-  {:else if step.kind === 'bleed'}
-    {@const now = step}
-    <PagesField value={now.pages} list={before} onchange={(pages) => (step = { ...now, pages })} />
-    <BleedFields step={now} unit={bench.unit} onchange={(next, wrong) => ((step = next), (fieldsWrong = wrong))} />
+  {:else if step.kind === 'uncrop'}
+    <p class="quiet small">Brings back all that was cropped off these pages.</p>
   {/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
+  {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}
   <div class="btns">
     <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Put on docket'}</button>
     <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>
@@ -164,7 +154,7 @@
   form {
     display: grid;
     grid-template-columns: minmax(0, 1fr);
-    gap: 12px;
+    gap: 11px;
   }
   h1 {
     font-size: 16px;
@@ -172,10 +162,6 @@
   header p,
   .small {
     font-size: 12.5px;
-  }
-  .file {
-    font-weight: 500;
-    overflow-wrap: anywhere;
   }
   .sum {
     font-size: 13px;

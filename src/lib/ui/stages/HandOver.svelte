@@ -61,7 +61,7 @@
 
 <div class="bench">
   <div class="column">
-    {#if !work.plan}
+    {#if !work.list.pages.length}
       <article>
         <h2>Nothing to hand over yet</h2>
         <p>There are no pages in this job. Take in a file first.</p>
@@ -75,23 +75,23 @@
           and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.
         </p>
       {/if}
-      <article>
-        <div class="what">
-          <h2>Sheet PDF</h2>
-          <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
-          <p class="mono amount">
-            {work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(
-              work.plan.sheet.width,
-              work.plan.sheet.height,
-              bench.unit,
-            )}
-          </p>
-        </div>
-        <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
-        <ul>
-          {#each of('sheets') as output (output.id)}{@render result(output)}{/each}
-        </ul>
-      </article>
+      {#if work.plan}<article>
+          <div class="what">
+            <h2>Sheet PDF</h2>
+            <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
+            <p class="mono amount">
+              {work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(
+                work.plan.sheet.width,
+                work.plan.sheet.height,
+                bench.unit,
+              )}
+            </p>
+          </div>
+          <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
+          <ul>
+            {#each of('sheets') as output (output.id)}{@render result(output)}{/each}
+          </ul>
+        </article>{/if}
       <article>
         <div class="what">
           <h2>Reading-order PDF</h2>

@@ -1,20 +1,32 @@
 <script lang="ts">
-  import { formatLength } from '../../core/measure/formatLength';
-  import { bleedSides, sideOf } from '../../core/pages/page';
+  import { formatFigure, formatLength } from '../../core/measure/formatLength';
+  import { bleedSides, sideOf, type Aspect } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
   import { saySize } from '../../words/findings';
   import type { Step } from '../../core/docket/steps';
-  import type { Bench } from '../bench.svelte';
+  import type { Bench, Form } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
+  import BookFields from '../slip/BookFields.svelte';
+  import CompareTable from '../slip/CompareTable.svelte';
+  import FormatForm from '../slip/FormatForm.svelte';
+  import Formats from '../slip/Formats.svelte';
+  import { anotherSize, evenSizes } from '../slip/freshStep';
+  import LengthField from '../parts/LengthField.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
+  import { mm } from '../../core/measure/unit';
 
   let { bench }: { bench: Bench } = $props();
 
   const ACTS: [Step['kind'], string, string][] = [
     ['trim', 'Size', 'S'],
     ['bleed', 'Bleed', 'E'],
+    ['crop', 'Crop', 'C'],
+    ['turn', 'Turn', 'T'],
+    ['margins', 'Margins', 'M'],
+    ['piece', 'Piece', 'P'],
     ['blank', 'Blank', 'N'],
+    ['copy', 'Copy', 'Y'],
     ['move', 'Move', 'G'],
     ['remove', 'Take out', 'Del'],
   ];
@@ -22,24 +34,24 @@
   const page = $derived(picked.length === 1 ? bench.shown.list.pages[picked[0]!] : undefined);
   const bleed = $derived(page && bleedSides(page.bleed, sideOf(picked[0]!, bench.shown.list.book)));
   const from = $derived(page?.art && bench.docket.steps.find((step) => step.kind === 'take-in' && step.source === page.art!.source));
+  const cropped = $derived(bench.base.list.pages.some(({ id, whole }) => whole && (!bench.picked.size || bench.picked.has(id))));
+  const even = $derived(evenSizes(bench));
+  const unit = $derived(bench.unit);
+
+  const begin = (fresh: Step): void => bench.open({ kind: fresh.kind, fresh } satisfies Form);
+  const give = (aspect: Aspect) => bench.putFormat(page!.format!.id, { ids: [page!.id] }, [aspect]);
+  const book = $derived(bench.docket.book);
 </script>
 
 {#if bench.form}
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{:else if bench.format}
+  <FormatForm {bench} format={bench.format} />
 {:else}
   <Overview {bench} stages={['pages']} title="Pages">
-    <Choice
-      label="First page lies"
-      options={[
-        ['left', 'on the left'],
-        ['right', 'on the right'],
-      ]}
-      value={bench.docket.book.first}
-      onchange={(first) => bench.put({ ...bench.docket, book: { ...bench.docket.book, first } })}
-    />
     <section aria-label="Do">
       <p class="label">
-        {picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked)}` : 'Pick pages, or choose what to do'}
+        {picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked)}` : 'Pick pages, or choose what to do with all'}
       </p>
       <div class="acts">
         {#each ACTS as [kind, word, key] (kind)}
@@ -47,24 +59,70 @@
             ><span>{word}</span><kbd>{key}</kbd></button
           >
         {/each}
+        {#if picked.length === 1}
+          <button class="act wide" onclick={() => begin(anotherSize(bench))}><span>Another size of this</span><kbd>A</kbd></button>
+        {/if}
+        {#if even}
+          <button class="act wide" onclick={() => begin(even)}
+            ><span>Size the odd ones {picked.length === 1 ? 'like this' : 'like the rest'}</span><kbd>O</kbd></button
+          >
+        {/if}
+        {#if cropped}
+          <button class="act wide" onclick={() => bench.open({ kind: 'uncrop' })}><span>Uncrop</span><kbd>U</kbd></button>
+        {/if}
       </div>
     </section>
     {#if page && bleed}
       <dl class="facts">
         <dt>trim</dt>
-        <dd>{saySize(page.trim, bench.unit)}</dd>
+        <dd>{saySize(page.trim, unit)}</dd>
         <dt>bleed</dt>
         <dd>
-          {#if new Set(Object.values(bleed).map((value) => value.toFixed(3))).size === 1}{formatLength(bleed.head, bench.unit)} all round
-          {:else}head {formatLength(bleed.head, bench.unit)}, foot {formatLength(bleed.foot, bench.unit)}, left {formatLength(
-              bleed.left,
-              bench.unit,
-            )}, right {formatLength(bleed.right, bench.unit)}{/if}
+          {#if new Set(Object.values(bleed).map((value) => value.toFixed(3))).size === 1}{formatLength(bleed.head, unit)} all round
+          {:else}head {formatFigure(bleed.head, unit)}, foot {formatFigure(bleed.foot, unit)}, left {formatFigure(bleed.left, unit)}, right {formatLength(
+              bleed.right,
+              unit,
+            )}{/if}{page.mirrored ? ', mirrored' : ''}
         </dd>
         <dt>shows</dt>
         <dd>{page.art ? `page ${page.art.index + 1} of ${from?.kind === 'take-in' ? from.name : 'a file'}` : 'nothing, it is blank'}</dd>
+        {#if page.piece}<dt>piece</dt>
+          <dd>{page.piece.name}, {page.piece.quantity} wanted</dd>{/if}
+        {#if page.format}<dt>format</dt>
+          <dd>
+            {page.format.name}{#each page.format.own as aspect (aspect)}<br />own {aspect} ·
+              <button class="link" onclick={() => give(aspect)}>give back</button>{/each}
+          </dd>{/if}
       </dl>
     {/if}
+    <Choice
+      label="Against the source"
+      options={[
+        ['off', 'off'],
+        ['beside', 'beside'],
+        ['blink', 'blink'],
+      ]}
+      value={bench.compare}
+      onchange={(how) => (bench.compare = how)}
+    />
+    {#if bench.compare !== 'off'}<CompareTable {bench} />{/if}
+    <Formats {bench} />
+    <details class="book">
+      <summary
+        >{book.facing ? `Facing pages, first on the ${book.first}` : 'Loose pages'}{book.spine === 'right' ? ', spine at the right' : ''} · safe {formatLength(
+          bench.docket.safe,
+          unit,
+        )}</summary
+      >
+      <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />
+      <LengthField
+        label="Safe margin"
+        value={bench.docket.safe}
+        {unit}
+        check={(points) => (points < 0 || points > mm(50) ? 'A safe margin is from 0 to 50 mm.' : undefined)}
+        onchange={(safe) => safe !== undefined && bench.put({ ...bench.docket, safe })}
+      />
+    </details>
   </Overview>
 {/if}
 
@@ -72,18 +130,23 @@
   .acts {
     display: grid;
     grid-template-columns: 1fr 1fr;
-    gap: 6px;
+    gap: 5px;
   }
   .act {
     display: flex;
     justify-content: space-between;
     align-items: center;
-    padding: 7px 10px;
+    padding: 4px 9px;
     border: 1px solid var(--rule);
     background: var(--well);
+    font-size: 13px;
     font-weight: 500;
+    text-align: left;
     cursor: pointer;
     clip-path: polygon(0 0, calc(100% - 7px) 0, 100% 7px, 100% 100%, 0 100%);
+  }
+  .wide {
+    grid-column: 1 / -1;
   }
   .act:hover:not(:disabled) {
     border-color: var(--act);
@@ -95,5 +158,15 @@
   kbd {
     font: 11px var(--mono);
     color: var(--ink-2);
+  }
+  .book {
+    padding: 7px 10px;
+    background: var(--card-2);
+    font-size: 12.5px;
+    clip-path: polygon(0 0, calc(100% - 10px) 0, 100% 10px, 100% 100%, 0 100%);
+  }
+  .book summary {
+    font-weight: 600;
+    cursor: pointer;
   }
 </style>

@@ -175,6 +175,10 @@
     <p class="caption">
       {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides
     </p>
+  {:else if bench.shown.list.pages.length}
+    <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
+      <a class="btn" href="/jobs/{bench.id}/hand-over">Hand over</a>
+    </EmptyCard>
   {:else}
     <EmptyCard title="No pages, no sheets" text="Take in a file first; the sheets then work themselves out.">
       <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>

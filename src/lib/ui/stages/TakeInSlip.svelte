@@ -22,8 +22,9 @@
     return step?.kind === 'take-in' ? step.name : hash.slice(0, 12);
   };
 
+  /** Pages by trim size and rotation: a page turned in the file is not one that was drawn that way. */
   const groups = (facts: Survey) =>
-    sizeGroups(facts.pages.map(({ boxes }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) } })));
+    sizeGroups(facts.pages.map(({ boxes, rotate }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) }, rotate })));
   function bleedOf(facts: Survey): string {
     const declared = facts.pages.map((page) => Math.max(...Object.values(declaredBleed(page))));
     const [least, most] = [Math.min(...declared), Math.max(...declared)];
@@ -69,15 +70,15 @@
         {#each groups(survey) as { size, indexes }, i (i)}
           <dt>{i ? 'also' : 'size'}</dt>
           <dd class:odd={i > 0}>
-            {saySize(size, bench.unit)}{#if i > 0}<br />page{indexes.length > 1 ? 's' : ''} {describeIndexes(indexes)}{/if}
+            {saySize(size, bench.unit)}{#if survey.pages[indexes[0]!]!.rotate}, turned {survey.pages[indexes[0]!]!.rotate}°{/if}{#if i > 0}<br
+              />page{indexes.length > 1 ? 's' : ''}
+              {describeIndexes(indexes)}{/if}
           </dd>
         {/each}
         <dt>bleed</dt>
         <dd>{bleedOf(survey)}</dd>
         <dt>boxes</dt>
         <dd>{boxesGiven(survey)}</dd>
-        {#if survey.pages.some((page) => page.rotate)}<dt>turned</dt>
-          <dd>pages {describeIndexes(survey.pages.flatMap((page, i) => (page.rotate ? [i] : [])))}</dd>{/if}
         <dt>inks</dt>
         <dd>
           {#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? ' (spot)' : ''}</span

@@ -155,6 +155,7 @@
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
       <FileButton {bench} />
+      <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>Blank pages</button>
     </EmptyCard>
   {/if}
   <Arrivals {bench} />

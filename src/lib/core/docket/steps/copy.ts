@@ -20,8 +20,13 @@ export const copy = defineStep({
   }),
   apply(list, step) {
     const copies = resolveSelection(step.pages, list).map((index, n): Page => {
-      const { label: _, ...page } = list.pages[index]!;
-      const alike = { ...page, id: `${step.id}:${n + 1}`, ...(step.piece ? { piece: step.piece } : {}) };
+      const alike: Page = {
+        ...list.pages[index]!,
+        id: `${step.id}:${n + 1}`,
+        ...(step.piece ? { piece: step.piece } : {}),
+      };
+      // The number that the source printed belongs to the first of them.
+      delete alike.label;
       return step.size ? resizePage(alike, step.size, step.size, sideOf(index, list.book)) : alike;
     });
     return insertPages(list, indexOfPlace(step.where, list), copies);

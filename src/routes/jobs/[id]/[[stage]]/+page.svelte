@@ -4,12 +4,15 @@
   import { page } from '$app/state';
   import type { Step } from '$lib/core/docket/steps';
   import type { Stage } from '$lib/core/checks/finding';
+  import { SCHEME_NAME } from '$lib/words/schemes';
   import { Bench } from '$lib/ui/bench.svelte';
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Zoom } from '$lib/ui/mat/Mat.svelte';
   import { Pictures } from '$lib/ui/pictures.svelte';
+  import { anotherSize, evenSizes } from '$lib/ui/slip/freshStep';
+  import CompareStage from '$lib/ui/stages/CompareStage.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
   import PagesStage from '$lib/ui/stages/PagesStage.svelte';
@@ -64,7 +67,23 @@
     else event.currentTarget.value = bench.docket.title;
   }
 
-  const FORM_KEYS: Record<string, Step['kind']> = { s: 'trim', e: 'bleed', n: 'blank', g: 'move', Delete: 'remove' };
+  const FORM_KEYS: Record<string, Step['kind']> = {
+    s: 'trim',
+    e: 'bleed',
+    c: 'crop',
+    u: 'uncrop',
+    t: 'turn',
+    m: 'margins',
+    f: 'format',
+    p: 'piece',
+    n: 'blank',
+    y: 'copy',
+    g: 'move',
+    Delete: 'remove',
+  };
+  /** Keys that begin a step with more than its kind. */
+  const FRESH_KEYS: Record<string, (bench: Bench) => Step | undefined> = { a: anotherSize, o: evenSizes };
+  const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
   function onkeydown(event: KeyboardEvent): void {
     const typing = (event.target as Element).closest('input, select, textarea');
     const control = event.ctrlKey || event.metaKey;
@@ -75,7 +94,8 @@
       event.preventDefault();
       go(STAGES[Number(event.key) - 1]![0]);
     } else if (event.key === 'Escape') {
-      if (bench.form || bench.trial) bench.leave();
+      if (bench.measure) bench.measure = false;
+      else if (bench.form || bench.format || bench.trial) bench.leave();
       else bench.pick([]);
       (document.activeElement as HTMLElement | null)?.blur();
       view?.focus();
@@ -88,6 +108,18 @@
     else if (event.key === '/') {
       event.preventDefault();
       document.getElementById('picked')?.focus();
+    } else if (event.key === 'd') {
+      if (stage !== 'pages') go('pages');
+      bench.measure = !bench.measure;
+    } else if (event.key === 'v') {
+      if (stage !== 'pages') go('pages');
+      bench.compare = COMPARE[bench.compare];
+    } else if (FRESH_KEYS[event.key] && bench.base.list.pages.length) {
+      const fresh = FRESH_KEYS[event.key]!(bench);
+      if (!fresh) return;
+      event.preventDefault();
+      if (stage !== 'pages') go('pages');
+      bench.open({ kind: fresh.kind, fresh });
     } else if (FORM_KEYS[event.key] && (bench.base.list.pages.length || event.key === 'n')) {
       event.preventDefault();
       if (stage !== 'pages') go('pages');
@@ -112,7 +144,11 @@
         onkeydown={(event) => event.key === 'Enter' && title?.blur()}
       />
       <span class="quiet" aria-live="polite"
-        >stitched booklet · {bench.base.list.pages.length} pages · {bench.notice ? 'see below' : bench.saving ? 'saving' : 'saved'}</span
+        >{SCHEME_NAME[bench.docket.scheme.kind]} · {bench.base.list.pages.length} pages · {bench.notice
+          ? 'see below'
+          : bench.saving
+            ? 'saving'
+            : 'saved'}</span
       >
     </div>
     <nav aria-label="Stages">
@@ -134,7 +170,11 @@
     <HandOver {bench} />
   {:else}
     {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
-    {:else if stage === 'pages'}<PagesStage {bench} bind:zoom bind:this={view} />
+    {:else if stage === 'pages'}{#if bench.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
+          {bench}
+          bind:zoom
+          bind:this={view}
+        />{/if}
     {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     <aside class="slip" aria-label="Slip">
       {#if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />

@@ -1,0 +1,14 @@
+import type { Box } from '../measure/box';
+import { sidesOf, type Page, type Side } from './page';
+
+/** The columns between a page's margins, from left to right, in page space; none where it has no margins. */
+export function columnsOf({ trim, margins, columns }: Page, side: Side): Box[] {
+  if (!margins) return [];
+  const { left, right, head, foot } = sidesOf(margins, side);
+  const { count, gap } = columns ?? { count: 1, gap: 0 };
+  const each = (trim.width - left - right - (count - 1) * gap) / count;
+  return Array.from({ length: count }, (_, n) => {
+    const x0 = left + n * (each + gap);
+    return { x0, x1: x0 + each, y0: foot, y1: trim.height - head };
+  });
+}

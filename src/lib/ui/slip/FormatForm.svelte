@@ -1,0 +1,120 @@
+<script lang="ts">
+  import { formatSchema, type Format } from '../../core/docket/format';
+  import { mm } from '../../core/measure/unit';
+  import { sizesChanged } from '../../core/pages/changes';
+  import type { Bench } from '../bench.svelte';
+  import EdgeFields from './EdgeFields.svelte';
+  import { BOOK_EDGES } from './edges';
+  import MarginFields from './MarginFields.svelte';
+  import PaperFields from './PaperFields.svelte';
+
+  let { bench, format }: { bench: Bench; format: Format } = $props();
+
+  const known = $derived(bench.docket.formats.find(({ id }) => id === format.id));
+  let wrong = $state<Record<string, boolean>>({});
+  const taken = $derived(bench.docket.formats.some(({ id, name }) => id !== format.id && name.toLowerCase() === format.name.trim().toLowerCase()));
+  const bad = $derived(Object.values(wrong).some(Boolean) || taken || !formatSchema.safeParse(format).success);
+  const changed = $derived(!known || JSON.stringify(known) !== JSON.stringify(format));
+
+  function set(field: string, change: Partial<Format>, isWrong = false): void {
+    wrong = { ...wrong, [field]: isWrong };
+    bench.format = { ...format, ...change };
+  }
+  function without(field: 'trim' | 'bleed' | 'margins'): void {
+    const rest = { ...format };
+    delete rest[field];
+    wrong = { ...wrong, [field]: false };
+    bench.format = rest;
+  }
+  $effect(() => {
+    bench.trial = bad || !changed ? undefined : bench.withFormat(format);
+  });
+  /** Pages with this format, and how many of them would get another size. */
+  const users = $derived(bench.base.list.pages.filter((page) => page.format?.id === format.id).length);
+  const resized = $derived(bench.trial ? sizesChanged(bench.base.list, bench.shown.list) : 0);
+
+  function accept(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!bad && changed) bench.put(bench.withFormat({ ...format, name: format.name.trim() }));
+  }
+  const A5 = { width: mm(148), height: mm(210) };
+  const PARTS = [
+    ['trim', 'trim size', { trim: A5 }],
+    ['bleed', 'bleed', { bleed: { head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) } }],
+    ['margins', 'margins and columns', { margins: { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12), columns: 1, gap: mm(5) } }],
+  ] as const;
+</script>
+
+<form onsubmit={accept}>
+  <h1>{known ? 'Format' : 'New format'}</h1>
+  <div>
+    <label class="label" for="format-name">Name</label>
+    <input
+      id="format-name"
+      class="field"
+      maxlength="60"
+      autocomplete="off"
+      value={format.name}
+      oninput={(event) => set('name', { name: event.currentTarget.value })}
+    />
+    {#if taken}<p class="wrong" role="alert">Another format of this job has that name. Choose one that tells them apart.</p>
+    {:else if !format.name.trim()}<p class="wrong" role="alert">A format needs a name, such as Body.</p>{/if}
+  </div>
+  <div class="parts">
+    <span class="label">Sets</span>
+    {#each PARTS as [part, word, fresh] (part)}
+      <label
+        ><input type="checkbox" checked={!!format[part]} onchange={(event) => (event.currentTarget.checked ? set(part, fresh) : without(part))} />
+        {word}</label
+      >
+    {/each}
+  </div>
+  {#if format.trim}<PaperFields {bench} value={format.trim} onchange={(trim, isWrong) => set('trim', { trim }, isWrong)} />{/if}
+  {#if format.bleed}
+    <EdgeFields
+      label="Bleed"
+      edges={BOOK_EDGES}
+      values={format.bleed}
+      unit={bench.unit}
+      check={(points) => (points < 0 || points > mm(50) ? 'Bleed is from 0 to 50 mm.' : undefined)}
+      onchange={(edges, isWrong) => set('bleed', { bleed: { ...format.bleed, ...edges } }, isWrong)}
+    />
+  {/if}
+  {#if format.margins}
+    <MarginFields
+      value={format.margins}
+      {...format.trim ? { trim: format.trim } : {}}
+      unit={bench.unit}
+      onchange={(margins, isWrong) => set('margins', { margins }, isWrong)}
+    />
+  {/if}
+  {#if users}<p class="mono sum">{users} page{users === 1 ? '' : 's'} have it; {resized} change size</p>{/if}
+  <div class="btns">
+    <button class="btn" disabled={bad || !changed}>{known ? 'Change format' : 'Keep format'}</button>
+    <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>
+  </div>
+</form>
+
+<style>
+  form {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 11px;
+  }
+  h1 {
+    font-size: 16px;
+  }
+  .parts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    font-size: 12.5px;
+  }
+  .sum {
+    font-size: 13px;
+  }
+  .btns {
+    display: flex;
+    gap: 8px;
+  }
+</style>

@@ -1,0 +1,107 @@
+<script lang="ts">
+  import type { Format } from '../../core/docket/format';
+  import { sayFormat } from '../../words/formats';
+  import { newStepId, type Bench } from '../bench.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+
+  const page = $derived(bench.base.list.pages[bench.pickedIndexes[0] ?? -1]);
+  const uses = $derived.by(() => {
+    const counts = new Map<string, number>();
+    for (const { format } of bench.base.list.pages) if (format) counts.set(format.id, (counts.get(format.id) ?? 0) + 1);
+    return counts;
+  });
+
+  function make(): void {
+    const { margins, columns, bleed, trim } = page ?? {};
+    const made: Format = {
+      id: newStepId(),
+      name: `Format ${bench.docket.formats.length + 1}`,
+      ...(trim ? { trim } : {}),
+      ...(bleed?.by === 'edge' ? { bleed: { head: bleed.head, foot: bleed.foot, spine: bleed.spine, fore: bleed.fore } } : {}),
+      ...(margins ? { margins: { ...margins, columns: columns?.count ?? 1, gap: columns?.gap ?? 0 } } : {}),
+    };
+    bench.leave();
+    bench.format = made;
+  }
+  const drop = (id: string) => bench.put({ ...bench.docket, formats: bench.docket.formats.filter((format) => format.id !== id) });
+  function edit(format: Format): void {
+    bench.leave();
+    bench.format = format;
+  }
+</script>
+
+<details open={bench.docket.formats.length > 0}>
+  <summary>Formats <span class="mono">{bench.docket.formats.length}</span></summary>
+  {#if bench.docket.formats.length}
+    <ul>
+      {#each bench.docket.formats as format (format.id)}
+        <li
+          draggable="true"
+          ondragstart={(event) => event.dataTransfer?.setData('application/x-folder-format', format.id)}
+          title="Drop it on a page. {sayFormat(format, bench.unit)}"
+        >
+          <button class="name" onclick={() => edit(format)}>{format.name}</button>
+          <span class="mono">{uses.get(format.id) ?? 0} p</span>
+          <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.putFormat(format.id, bench.pickedSelection ?? 'all')}
+            >put on {bench.picked.size ? 'picked' : 'all'}</button
+          >
+          {#if !uses.get(format.id)}<button class="link" aria-label="Delete format {format.name}" onclick={() => drop(format.id)}>×</button>{/if}
+        </li>
+      {/each}
+    </ul>
+  {:else}
+    <p>A format is a named set of trim size, bleed and margins. Change it, and every page that has it follows.</p>
+  {/if}
+  <button class="link" onclick={make}>{page ? `New from page ${bench.pickedIndexes[0]! + 1}` : 'New format'}</button>
+</details>
+
+<style>
+  details {
+    padding: 7px 10px;
+    background: var(--card-2);
+    font-size: 12.5px;
+    clip-path: polygon(0 0, calc(100% - 10px) 0, 100% 10px, 100% 100%, 0 100%);
+  }
+  summary {
+    font-weight: 600;
+    cursor: pointer;
+  }
+  summary .mono {
+    font-weight: 400;
+    color: var(--ink-2);
+  }
+  ul {
+    list-style: none;
+    margin: 4px 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    align-items: baseline;
+    gap: 8px;
+    padding: 3px 6px;
+    border: 1px solid var(--rule);
+    border-bottom: 0;
+    background: var(--well);
+    cursor: grab;
+  }
+  li:last-child {
+    border-bottom: 1px solid var(--rule);
+  }
+  .name {
+    flex: 1;
+    min-width: 0;
+    padding: 0;
+    border: 0;
+    background: none;
+    font-weight: 500;
+    text-align: left;
+    overflow-wrap: anywhere;
+    cursor: pointer;
+  }
+  p {
+    margin: 3px 0;
+    color: var(--ink-2);
+  }
+</style>

@@ -1,0 +1,82 @@
+<script lang="ts" generics="Margins extends { head: number; foot: number; spine: number; fore: number; columns: number; gap: number }">
+  import { formatLength } from '../../core/measure/formatLength';
+  import type { Size } from '../../core/measure/box';
+  import type { Unit } from '../../core/measure/unit';
+  import LengthField from '../parts/LengthField.svelte';
+  import Working from '../parts/Working.svelte';
+  import CountField from './CountField.svelte';
+  import EdgeFields from './EdgeFields.svelte';
+  import { BOOK_EDGES } from './edges';
+
+  interface Props {
+    value: Margins;
+    /** The trim that the margins lie in, where there is one. */
+    trim?: Size;
+    unit: Unit;
+    onchange: (value: Margins, wrong: boolean) => void;
+  }
+  let { value, trim, unit, onchange }: Props = $props();
+
+  let wrong = $state({ edges: false, columns: false, gap: false });
+  function set(field: keyof typeof wrong, change: Partial<Margins>, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ ...value, ...change }, Object.values(wrong).some(Boolean));
+  }
+  function check(points: number, edge: 'head' | 'foot' | 'spine' | 'fore'): string | undefined {
+    if (points < 0) return 'A margin lies inside the trim, so it cannot be less than 0.';
+    const across = edge === 'spine' || edge === 'fore';
+    if (trim && points >= (across ? trim.width : trim.height))
+      return `The page is only ${formatLength(across ? trim.width : trim.height, unit)} there.`;
+    return undefined;
+  }
+  const between = $derived(trim && trim.width - value.spine - value.fore);
+  const column = $derived(between === undefined ? undefined : (between - (value.columns - 1) * value.gap) / value.columns);
+</script>
+
+<EdgeFields
+  label="Margins, from the trim"
+  edges={BOOK_EDGES}
+  values={value}
+  {unit}
+  {check}
+  onchange={(edges, bad) => set('edges', edges as Partial<Margins>, bad)}
+/>
+<div class="row">
+  <CountField
+    label="Columns"
+    value={value.columns}
+    most={40}
+    of="columns"
+    onchange={(columns, bad) => set('columns', { columns } as Partial<Margins>, bad)}
+  />
+  <LengthField
+    label="Gap between"
+    value={value.gap}
+    {unit}
+    check={(points) => (points < 0 ? 'A gap cannot be less than 0.' : undefined)}
+    onchange={(gap) => set('gap', gap === undefined ? {} : ({ gap } as Partial<Margins>), gap === undefined)}
+  />
+</div>
+{#if between !== undefined && column !== undefined}
+  {#if column <= 0}
+    <p class="wrong" role="alert">Nothing is left between these margins. Make them or the gaps smaller.</p>
+  {:else}
+    <Working>
+      <code
+        >{formatLength(between, unit)} between the margins{#if value.columns > 1}<br />less {value.columns - 1} × {formatLength(value.gap, unit)}, ÷ {value.columns}
+          = {formatLength(column, unit)} a column{/if}</code
+      >
+    </Working>
+  {/if}
+{/if}
+
+<style>
+  .row {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 8px;
+  }
+  code {
+    font: 12px/1.5 var(--mono);
+  }
+</style>

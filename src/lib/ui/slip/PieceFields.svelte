@@ -1,0 +1,45 @@
+<script lang="ts">
+  import CountField from './CountField.svelte';
+
+  interface Props {
+    value: { name: string; quantity: number };
+    onchange: (value: { name: string; quantity: number }, wrong: boolean) => void;
+  }
+  let { value, onchange }: Props = $props();
+  const id = $props.id();
+  let wrongCount = $state(false);
+  const named = (name: string) => name.trim().length > 0 && name.length <= 60;
+</script>
+
+<div class="row">
+  <div>
+    <label class="label" for={id}>Piece</label>
+    <input
+      {id}
+      class="field"
+      value={value.name}
+      maxlength="60"
+      autocomplete="off"
+      oninput={(event) => onchange({ ...value, name: event.currentTarget.value }, wrongCount || !named(event.currentTarget.value))}
+    />
+    {#if !named(value.name)}<p class="wrong" role="alert">A piece needs a name, such as Letterhead.</p>{/if}
+  </div>
+  <CountField
+    label="How many wanted"
+    value={value.quantity}
+    most={10_000_000}
+    of="pieces"
+    onchange={(quantity, wrong) => {
+      wrongCount = wrong;
+      onchange({ ...value, quantity }, wrong || !named(value.name));
+    }}
+  />
+</div>
+
+<style>
+  .row {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 8px;
+  }
+</style>

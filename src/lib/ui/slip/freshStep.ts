@@ -1,0 +1,90 @@
+import { A4_SHAPE } from '../../core/docket/steps/blank';
+import type { Step } from '../../core/docket/steps';
+import { mm } from '../../core/measure/unit';
+import { commonestSize, sizeGroups } from '../../core/pages/leaves';
+import type { PageList } from '../../core/pages/page';
+import { sameSize } from '../../core/paper/sizes';
+import { newStepId, type Bench } from '../bench.svelte';
+
+const CENTRE = { x: 'centre', y: 'centre' } as const;
+
+/** A step as its form begins: for the pages picked, else for all or for the likeliest. `before` is the list that it meets. */
+export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): Step {
+  const id = newStepId();
+  const picked = bench.pickedSelection;
+  const first = before.pages[bench.pickedIndexes[0] ?? 0];
+  const size = first?.trim ?? commonestSize(before.pages) ?? A4_SHAPE;
+  const pages = picked ?? 'all';
+  switch (kind) {
+    case 'take-in':
+      throw new Error('files are taken in where they are dropped');
+    case 'blank':
+      return {
+        id,
+        kind,
+        count: before.pages.length ? 1 : 4,
+        where: picked ? { at: 'after', pages: picked } : { at: 'end' },
+        ...(before.pages.length ? {} : { shape: A4_SHAPE }),
+      };
+    case 'copy': {
+      const from = picked ?? 'last';
+      return { id, kind, pages: from, where: { at: 'after', pages: from } };
+    }
+    case 'remove':
+      return { id, kind, pages: picked ?? 'last' };
+    case 'move':
+      return { id, kind, pages: picked ?? 'last', where: { at: 'end' } };
+    case 'trim':
+      return { id, kind, pages, width: size.width, height: size.height, content: 'hold', fixed: CENTRE };
+    case 'bleed':
+      return { id, kind, pages, head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
+    case 'crop':
+      return { id, kind, pages, cut: { by: 'edge', head: 0, foot: 0, spine: 0, fore: 0 } };
+    case 'uncrop': {
+      const cropped = before.pages.filter((page) => page.whole && (!picked || bench.picked.has(page.id)));
+      return { id, kind, pages: picked ?? { ids: cropped.map((page) => page.id) } };
+    }
+    case 'turn':
+      return { id, kind, pages, by: 90 };
+    case 'margins': {
+      const { margins = { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12) }, columns } = first ?? {};
+      return { id, kind, pages, ...margins, columns: columns?.count ?? 1, gap: columns?.gap ?? mm(5) };
+    }
+    case 'format':
+      return { id, kind, pages, format: bench.docket.formats[0]?.id ?? '-', content: 'hold', fixed: CENTRE };
+    case 'piece':
+      return { id, kind, pages, name: first?.piece?.name ?? 'Piece', quantity: first?.piece?.quantity ?? 1 };
+  }
+}
+
+/** The step that gives the odd pages the size of the one picked page, else the commonest; undefined where all are alike. */
+export function evenSizes(bench: Bench): Extract<Step, { kind: 'trim' }> | undefined {
+  const { pages } = bench.base.list;
+  if (sizeGroups(pages).length < 2) return undefined;
+  const chosen = bench.pickedIndexes.length === 1 ? pages[bench.pickedIndexes[0]!]?.trim : undefined;
+  const size = chosen ?? commonestSize(pages)!;
+  const odd = pages.filter(({ trim }) => !sameSize(trim, size));
+  return {
+    id: newStepId(),
+    kind: 'trim',
+    pages: { ids: odd.map(({ id }) => id) },
+    ...size,
+    content: 'fit',
+    fixed: CENTRE,
+  };
+}
+
+/** The step that makes the first picked page once more, as a piece of another size. */
+export function anotherSize(bench: Bench): Extract<Step, { kind: 'copy' }> {
+  const page = bench.base.list.pages[bench.pickedIndexes[0] ?? 0]!;
+  const where = { at: 'after' as const, pages: { ids: [page.id] } };
+  const name = `${page.piece?.name ?? 'Piece'} 2`;
+  return {
+    id: newStepId(),
+    kind: 'copy',
+    pages: { ids: [page.id] },
+    where,
+    size: { ...page.trim, content: 'fit', fixed: CENTRE },
+    piece: { name, quantity: page.piece?.quantity ?? 1 },
+  };
+}
