@@ -1,13 +1,10 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { drawCover, drawInterior } from './timetable';
+import { SOURCES } from './jobs';
 
 /** Draws the demo sources: name and bytes of each. */
-export const drawDemoSources = async (): Promise<{ name: string; bytes: Uint8Array }[]> => [
-  { name: 'timetable-interior.pdf', bytes: await drawInterior() },
-  { name: 'cover-front.pdf', bytes: await drawCover('front') },
-  { name: 'cover-back.pdf', bytes: await drawCover('back') },
-];
+export const drawDemoSources = (): Promise<{ name: string; bytes: Uint8Array }[]> =>
+  Promise.all(SOURCES.map(async ({ name, draw }) => ({ name, bytes: await draw() })));
 
 const [, script, folder] = process.argv;
 if (script && import.meta.filename === script) {

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { measureSource } from '../src/lib/raster/measureSource';
 import { storeBlob } from '../src/lib/server/blobs';
@@ -8,25 +7,7 @@ import { createJob } from '../src/lib/server/jobs';
 import { migrate } from '../src/lib/server/migrate';
 import { addSource } from '../src/lib/server/sources';
 import { drawDemoSources } from './draw';
-
-/** Job 1: a finished interior with a cover put round it afterwards, so that its pairs have come apart. */
-const timetable = (hashes: Record<string, string>): Docket => {
-  const takeIn = (id: string, name: string, at: 'start' | 'end') => ({
-    id,
-    kind: 'take-in' as const,
-    source: hashes[name]!,
-    name,
-    where: { at },
-  });
-  return {
-    ...emptyDocket('Season timetable'),
-    steps: [
-      takeIn('t-interior', 'timetable-interior.pdf', 'end'),
-      takeIn('t-front', 'cover-front.pdf', 'start'),
-      takeIn('t-back', 'cover-back.pdf', 'end'),
-    ],
-  };
-};
+import { demoDockets } from './jobs';
 
 /** Draws the demo's sources, stores them and opens its jobs. */
 export async function loadDemo(): Promise<void> {
@@ -44,7 +25,8 @@ export async function loadDemo(): Promise<void> {
       await addSource(client, blob.sha256, blob.id, survey);
     });
   }
-  await createJob(timetable(hashes));
+  // The last one made heads the list.
+  for (const docket of demoDockets(hashes)) await createJob(docket);
 }
 
 if (process.argv[1] === import.meta.filename) {

@@ -68,12 +68,21 @@ export class Paper {
 
   /** Labels every page: a style and start, or a plain text. */
   label(entry: { style: 'D' | 'r'; start?: number } | { text: string }): void {
+    this.labels([{ from: 0, ...entry }]);
+  }
+
+  /** Labels runs of pages, each from its first page (from 0). */
+  labels(
+    runs: readonly ({ from: number } & ({ style: 'D' | 'r'; start?: number } | { text: string }))[],
+  ): void {
     const { context, catalog } = this.document;
-    const dict =
-      'text' in entry
-        ? { P: PDFHexString.fromText(entry.text) }
-        : { S: PDFName.of(entry.style), St: entry.start ?? 1 };
-    catalog.set(PDFName.of('PageLabels'), context.obj({ Nums: [0, dict] }));
+    const nums = runs.flatMap((run) => [
+      run.from,
+      'text' in run
+        ? { P: PDFHexString.fromText(run.text) }
+        : { S: PDFName.of(run.style), St: run.start ?? 1 },
+    ]);
+    catalog.set(PDFName.of('PageLabels'), context.obj({ Nums: nums }));
   }
 
   save(): Promise<Uint8Array> {

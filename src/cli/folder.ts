@@ -71,7 +71,11 @@ async function survey(files: string[]): Promise<void> {
   const surveys = [];
   for (const file of files) {
     const bytes = await read(file);
-    surveys.push({ file, sha256: sha256(bytes), ...(await measureSource(bytes, await surveyFile(file, bytes))) });
+    surveys.push({
+      file,
+      sha256: sha256(bytes),
+      ...(await measureSource(bytes, await surveyFile(file, bytes))),
+    });
   }
   process.stdout.write(`${JSON.stringify(surveys.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
 }

@@ -72,7 +72,7 @@
           <span class="text">
             <strong>{summary.title}</strong>
             <span class="quiet">{SCHEME_NAME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
-            <span class="facts"
+            <span class="counts"
               ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}
                 · <span class="mono">{summary.sheets}</span> sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}
                 · <span class="mono">{summary.pieces}</span> piece{summary.pieces === 1 ? '' : 's'}{/if}</span

@@ -120,10 +120,14 @@ const ART_WORD = { leave: '', mirror: ' · edge mirrored', enlarge: ' · art enl
 /** What happened to the content, as a step's detail says it. */
 const CONTENT_WORD = { hold: 'held', fit: 'fitted', fill: 'filling', stretch: 'stretched' } as const;
 
+const sayTyped = (text: string): string => {
+  if (/^all$/i.test(text)) return 'all pages';
+  return /^(\d+|last|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
+};
+
 /** Pages of a step in words; picked ones by where they are now. */
 export function sayPages(selection: Selection, list: PageList): string {
-  if (typeof selection === 'string')
-    return /^all$/i.test(selection.trim()) ? 'all pages' : `pages ${selection.trim()}`;
+  if (typeof selection === 'string') return sayTyped(selection.trim());
   const ids = new Set(selection.ids);
   const indexes = list.pages.flatMap((page, index) => (ids.has(page.id) ? [index] : []));
   if (!indexes.length) return 'pages that are gone';
@@ -134,7 +138,7 @@ export function sayPages(selection: Selection, list: PageList): string {
 export function sayPlace(place: Place, list: PageList): string {
   if (!('pages' in place)) return place.at === 'start' ? 'at the start' : 'at the end';
   const pages = sayPages(place.pages, list);
-  return `${place.at} ${pages.replace(/^pages (last|first|\d+)$/, 'page $1')}`;
+  return `${place.at} ${pages}`;
 }
 
 /** Lengths at the four edges of the book in words. */

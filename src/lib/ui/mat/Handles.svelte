@@ -1,13 +1,6 @@
-<script lang="ts" module>
-  /** Which edges of a box a handle moves. */
-  export interface Grip {
-    x: -1 | 0 | 1;
-    y: -1 | 0 | 1;
-  }
-</script>
-
 <script lang="ts">
   import type { Box } from '../../core/measure/box';
+  import type { Grip } from './dragging';
 
   interface Props {
     /** In points on the mat, y down. */

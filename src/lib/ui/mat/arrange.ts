@@ -36,7 +36,7 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
   });
   const slot = {
     width: 2 * (half + outside) + GUTTER,
-    height: above + below + Math.max(LABELS, below * 0.15),
+    height: above + below + Math.max(LABELS, below * 0.2),
   };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
@@ -59,8 +59,20 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
   };
 }
 
-/** Loose pages in rows, each as wide as it is, their heads on one line. */
+/** Widths tried for rows of loose pages, as shares of the side of a mat that had just their area. */
+const WIDTHS = [0.8, 0.95, 1.1, 1.25, 1.4, 1.6];
+
+/** Loose pages in rows, as wide as shows them largest. */
 function arrangeLoose(list: PageList, aspect: number, fixedColumns?: number): Arrangement {
+  const area = list.pages.reduce((sum, { trim }) => sum + (trim.width + GUTTER) * (trim.height + LABELS), 0);
+  const scale = ({ width, height }: Size) => Math.min(aspect / Math.max(1, width), 1 / Math.max(1, height));
+  return WIDTHS.map((share) => looseRows(list, share * Math.sqrt(area * aspect), fixedColumns)).reduce(
+    (best, next) => (scale(next) > scale(best) + 1e-9 ? next : best),
+  );
+}
+
+/** Loose pages in rows; in a row as tall as its first page, smaller ones stand under each other. */
+function looseRows(list: PageList, width: number, fixedColumns?: number): Arrangement {
   const slots = list.pages.map((page, index) => {
     const side = sideOf(index, list.book);
     const { left, right, head, foot } = bleedSides(page.bleed, side);
@@ -69,26 +81,36 @@ function arrangeLoose(list: PageList, aspect: number, fixedColumns?: number): Ar
       left,
       head,
       width: page.trim.width + left + right,
-      height: page.trim.height + head + foot,
+      height: page.trim.height + head + foot + LABELS,
     };
   });
-  const area = slots.reduce((sum, { width, height }) => sum + (width + GUTTER) * (height + LABELS), 0);
-  const widest = Math.max(0, ...slots.map(({ width }) => width));
-  const across = Math.max(widest, Math.sqrt(area * aspect) * 1.05);
+  const across = Math.max(width, ...slots.map((slot) => slot.width));
   const arranged: Arrangement = { tiles: [], width: 0, height: 0, columns: 1 };
-  let [x, y, tall, inRow] = [0, 0, 0, 0];
+  const row = { y: 0, height: 0, columns: 0 };
+  const column = { x: 0, y: 0, width: 0 };
   slots.forEach((slot, index) => {
-    if (inRow && (fixedColumns ? inRow >= fixedColumns : x + slot.width > across)) {
-      y += tall + Math.max(LABELS, tall * 0.15);
-      [x, tall, inRow] = [0, 0, 0];
+    const under = column.y > 0 && column.y + slot.height <= row.height + 1e-6;
+    if (!under && row.columns) {
+      const x = column.x + column.width + GUTTER;
+      const full = fixedColumns ? row.columns >= fixedColumns : x + slot.width > across;
+      if (full)
+        Object.assign(row, { y: row.y + row.height + Math.max(0, row.height * 0.05), height: 0, columns: 0 });
+      Object.assign(column, { x: full ? 0 : x, y: 0, width: 0 });
     }
-    arranged.tiles.push({ index, side: slot.side, faced: false, x: x + slot.left, y: y + slot.head });
-    tall = Math.max(tall, slot.height);
-    x += slot.width + GUTTER;
-    inRow++;
-    arranged.columns = Math.max(arranged.columns, inRow);
-    arranged.width = Math.max(arranged.width, x - GUTTER);
-    arranged.height = y + tall + LABELS;
+    if (!under) row.columns++;
+    arranged.tiles.push({
+      index,
+      side: slot.side,
+      faced: false,
+      x: column.x + slot.left,
+      y: row.y + column.y + slot.head,
+    });
+    column.y += slot.height;
+    column.width = Math.max(column.width, slot.width);
+    row.height = Math.max(row.height, slot.height);
+    arranged.columns = Math.max(arranged.columns, row.columns);
+    arranged.width = Math.max(arranged.width, column.x + column.width);
+    arranged.height = Math.max(arranged.height, row.y + row.height);
   });
   return arranged;
 }

@@ -2,7 +2,12 @@ import type { Cut } from '../../core/docket/steps/crop';
 import type { Box, Sides, Size } from '../../core/measure/box';
 import { NUDGE, type Unit } from '../../core/measure/unit';
 import type { Side } from '../../core/pages/page';
-import type { Grip } from './Handles.svelte';
+
+/** Which edges of a box a handle moves; y down. */
+export interface Grip {
+  x: -1 | 0 | 1;
+  y: -1 | 0 | 1;
+}
 
 /** Lengths that are pulled fall on whole tenths of what an arrow key moves: 0.1 mm, 1/160 in. */
 export const tidy = (points: number, unit: Unit): number =>

@@ -33,7 +33,7 @@
     const figures = [head, right, foot, left].map((points) => formatFigure(points, bench.unit));
     const bleed = new Set(figures).size === 1 ? figures[0]! : `${figures.join(' ')} (head, right, foot, left)`;
     const given = page.art && bench.surveys[page.art.source]?.pages[page.art.index]?.given;
-    return ` · bleed ${bleed}${given ? ` · boxes supplied: ${given.join(', ')}` : ''}`;
+    return ` · bleed ${bleed}${given ? ` · boxes ${given.join(', ')}` : ''}`;
   }
   const picked = $derived(bench.pickedIndexes);
   const GUIDES = [
@@ -59,7 +59,9 @@
       aria-invalid={!!bench.pickedError}
     /></label
   >
-  <span class="words" class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span>
+  <span class="words" title={bench.pickedError ? undefined : words} class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}
+    >{bench.pickedError || words}</span
+  >
   <span class="right">
     {#if zoom}
       <span class="show"
@@ -139,6 +141,9 @@
     padding: 2px 7px;
     font-size: 12px;
     cursor: pointer;
+  }
+  select {
+    width: 78px;
   }
   .zoom button + button {
     border-left: 0;

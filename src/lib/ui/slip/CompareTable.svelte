@@ -5,6 +5,7 @@
   import { bleedBox, sideOf } from '../../core/pages/page';
   import { sayPercent } from '../../words/lengths';
   import type { Bench } from '../bench.svelte';
+  import { tidy } from '../mat/dragging';
 
   /** Sizes and boxes of the first picked page, as supplied and now. */
   let { bench }: { bench: Bench } = $props();
@@ -12,14 +13,16 @@
   const index = $derived(bench.pickedIndexes[0] ?? bench.shown.list.pages.findIndex(({ art }) => art));
   const page = $derived(bench.shown.list.pages[index]);
   const source = $derived(page?.art && bench.surveys[page.art.source]?.pages[page.art.index]);
-  const size = (b: Box) => formatSize(b.x1 - b.x0, b.y1 - b.y0, bench.unit).replace(` ${bench.unit}`, '');
+  const size = (b: Box) => formatSize(b.x1 - b.x0, b.y1 - b.y0, bench.unit).replace(/ [a-z]+$/, '');
+  /** The ink is measured to half a point: no more figures than that are worth showing. */
+  const rough = ({ x0, y0, x1, y1 }: Box) => size({ x0: 0, y0: 0, x1: tidy(x1 - x0, bench.unit), y1: tidy(y1 - y0, bench.unit) });
   const rows = $derived.by(() => {
     if (!page?.art || !source) return [];
     const trim = { x0: 0, y0: 0, x1: page.trim.width, y1: page.trim.height };
     const bleed = bleedBox(page, sideOf(index, bench.shown.list.book));
     const { boxes, given } = source;
     const named = (box: 'media' | 'bleed' | 'trim' | 'crop', now: string) => ({
-      name: `${box} box`,
+      name: box,
       before: `${size(boxes[box])}${given.includes(box) ? '' : ' *'}`,
       now,
     });
@@ -28,7 +31,7 @@
       named('crop', size(bleed)),
       named('bleed', size(bleed)),
       named('trim', size(trim)),
-      ...(source.drawn?.ink ? [{ name: 'ink', before: size(source.drawn.ink), now: size(applyToBox(page.art.place, source.drawn.ink)) }] : []),
+      ...(source.drawn?.ink ? [{ name: 'ink', before: rough(source.drawn.ink), now: rough(applyToBox(page.art.place, source.drawn.ink)) }] : []),
     ];
   });
   const scale = $derived(page?.art ? Math.hypot(page.art.place[0], page.art.place[1]) : 1);

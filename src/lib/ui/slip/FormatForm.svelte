@@ -113,8 +113,4 @@
   .sum {
     font-size: 13px;
   }
-  .btns {
-    display: flex;
-    gap: 8px;
-  }
 </style>

@@ -166,8 +166,4 @@
   .sum {
     font-size: 13px;
   }
-  .btns {
-    display: flex;
-    gap: 8px;
-  }
 </style>

@@ -57,12 +57,14 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
   }
 }
 
-/** The step that gives the odd pages the size of the one picked page, else the commonest; undefined where all are alike. */
+/** The step that gives the odd pages of a piece the size of the one picked page, else the commonest; undefined where all are alike. */
 export function evenSizes(bench: Bench): Extract<Step, { kind: 'trim' }> | undefined {
-  const { pages } = bench.base.list;
+  const chosen =
+    bench.pickedIndexes.length === 1 ? bench.base.list.pages[bench.pickedIndexes[0]!] : undefined;
+  const piece = (chosen ?? bench.base.list.pages[0])?.piece?.name;
+  const pages = bench.base.list.pages.filter((page) => page.piece?.name === piece);
   if (sizeGroups(pages).length < 2) return undefined;
-  const chosen = bench.pickedIndexes.length === 1 ? pages[bench.pickedIndexes[0]!]?.trim : undefined;
-  const size = chosen ?? commonestSize(pages)!;
+  const size = chosen?.trim ?? commonestSize(pages)!;
   const odd = pages.filter(({ trim }) => !sameSize(trim, size));
   return {
     id: newStepId(),

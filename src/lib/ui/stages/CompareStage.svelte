@@ -8,7 +8,7 @@
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
   const BLINK_MS = 700;
-  const [GAP, LABELS] = [40, 54];
+  const [GAP, LEAST_LABELS] = [40, 54];
   let mat: ReturnType<typeof Mat> | undefined = $state();
   let [matWidth, matHeight] = $state([768, 700]);
   let source = $state(false);
@@ -44,15 +44,16 @@
     const widthOf = ({ supplied, now }: (typeof slots)[number]) =>
       blink ? Math.max(supplied.width, now.width) : supplied.width + GAP / 2 + now.width;
     const heightOf = ({ supplied, now }: (typeof slots)[number]) => Math.max(supplied.height, now.height);
-    const area = slots.reduce((sum, slot) => sum + (widthOf(slot) + GAP) * (heightOf(slot) + LABELS), 0);
+    const labels = Math.max(LEAST_LABELS, ...slots.map((slot) => heightOf(slot) * 0.13));
+    const area = slots.reduce((sum, slot) => sum + (widthOf(slot) + GAP) * (heightOf(slot) + labels), 0);
     const across = Math.max(0, ...slots.map(widthOf), Math.sqrt((area * matWidth) / Math.max(1, matHeight)));
     const tiles = slots.map((slot) => {
       if (x > 0 && x + widthOf(slot) > across) {
-        y += tall + LABELS;
+        y += tall + labels;
         [x, tall] = [0, 0];
       }
       const at = blink
-        ? { x: x + slot.meets.x, y: y - slot.meets.y * -1 }
+        ? { x: x + slot.meets.x, y: y + slot.meets.y }
         : { x: x + slot.supplied.width + GAP / 2 + slot.bleed.left, y: y + slot.bleed.head };
       const placed = { x, y, at };
       tall = Math.max(tall, heightOf(slot));
@@ -60,7 +61,7 @@
       width = Math.max(width, x - GAP);
       return placed;
     });
-    return { tiles, width, height: y + tall + LABELS };
+    return { tiles, width, height: y + tall + labels };
   });
 
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);

@@ -9,8 +9,8 @@
   import { columnsOf } from '../../core/pages/margins';
   import { pickedOf } from '../../core/pages/selection';
   import type { Bench } from '../bench.svelte';
-  import { cutBy, cutOf, moveCut, pull, tidy } from '../mat/dragging';
-  import Handles, { type Grip } from '../mat/Handles.svelte';
+  import { cutBy, cutOf, moveCut, pull, tidy, type Grip } from '../mat/dragging';
+  import Handles from '../mat/Handles.svelte';
   import Mat, { type View, type Zoom } from '../mat/Mat.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
   import PageTile from '../mat/PageTile.svelte';
@@ -324,7 +324,10 @@
   </Mat>
   {#if hovered}
     <p class="hover mono" aria-live="off">
-      page {hovered.tile.index + 1} · {formatFigure(hovered.x, bench.unit)} from the left, {formatLength(hovered.y, bench.unit)} from the head
+      page {hovered.tile.index + 1} · {formatFigure(tidy(hovered.x, bench.unit), bench.unit)} from the left, {formatLength(
+        tidy(hovered.y, bench.unit),
+        bench.unit,
+      )} from the head
     </p>
   {/if}
   {#if bench.measure}

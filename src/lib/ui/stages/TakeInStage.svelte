@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import FileButton from '../parts/FileButton.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, sizeBox, widthOf, type Box, type Size } from '../../core/measure/box';
@@ -81,6 +82,11 @@
     over = 0;
     if (event.dataTransfer?.files.length) void bench.takeIn(event.dataTransfer.files);
   }
+  /** The pages begun with are seen on their own stage. */
+  async function beginBlank(): Promise<void> {
+    await goto(`/jobs/${bench.id}/pages`);
+    bench.open({ kind: 'blank' });
+  }
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
@@ -155,7 +161,7 @@
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
       <FileButton {bench} />
-      <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>Blank pages</button>
+      <button class="btn q" onclick={() => void beginBlank()}>Blank pages</button>
     </EmptyCard>
   {/if}
   <Arrivals {bench} />

@@ -36,8 +36,8 @@ export const blank = defineStep({
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];
     const look = step.shape || !beside ? shaped(step.shape ?? A4_SHAPE) : likeNeighbour(beside);
     const pages = Array.from({ length: step.count }, (_, n): Page => ({
-      id: `${step.id}:${n + 1}`,
       ...look,
+      id: `${step.id}:${n + 1}`,
     }));
     return insertPages(list, index, pages);
   },

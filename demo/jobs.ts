@@ -1,0 +1,86 @@
+import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
+import type { Step } from '../src/lib/core/docket/steps';
+import { mm } from '../src/lib/core/measure/unit';
+import { drawGateFolder } from './gateFolder';
+import { drawHandbook } from './handbook';
+import { drawStationery, PIECES } from './stationery';
+import { drawCover, drawInterior } from './timetable';
+
+export interface DemoSource {
+  name: string;
+  draw: () => Promise<Uint8Array>;
+}
+
+/** The sources of all demo jobs. */
+export const SOURCES: readonly DemoSource[] = [
+  { name: 'timetable-interior.pdf', draw: drawInterior },
+  { name: 'cover-front.pdf', draw: () => drawCover('front') },
+  { name: 'cover-back.pdf', draw: () => drawCover('back') },
+  { name: 'footplate-handbook.pdf', draw: drawHandbook },
+  { name: 'stationery.pdf', draw: drawStationery },
+  { name: 'gate-folder.pdf', draw: drawGateFolder },
+];
+
+/** The demo's dockets, given the SHA-256 of each source by its name. */
+export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] {
+  const takeIn = (id: string, name: string, at: 'start' | 'end' = 'end'): Step => ({
+    id,
+    kind: 'take-in',
+    source: hashes[name]!,
+    name,
+    where: { at },
+  });
+  const loose = { first: 'right', spine: 'left', facing: false } as const;
+  // A finished interior with a cover put round it afterwards, so that its pairs have come apart.
+  const timetable: Docket = {
+    ...emptyDocket('Season timetable'),
+    steps: [
+      takeIn('t-interior', 'timetable-interior.pdf'),
+      takeIn('t-front', 'cover-front.pdf', 'start'),
+      takeIn('t-back', 'cover-back.pdf'),
+    ],
+  };
+  // Four pages of other sizes, unnoticed among 128.
+  const handbook: Docket = {
+    ...emptyDocket('Footplate handbook'),
+    steps: [takeIn('t-book', 'footplate-handbook.pdf')],
+  };
+  const stationery: Docket = {
+    ...emptyDocket('Station stationery'),
+    book: loose,
+    scheme: { kind: 'none' },
+    steps: [
+      takeIn('t-set', 'stationery.pdf'),
+      ...PIECES.map(({ name, quantity }, n): Step => ({
+        id: `p-${n + 1}`,
+        kind: 'piece',
+        pages: String(n + 1),
+        name,
+        quantity,
+      })),
+    ],
+  };
+  // Each flap is narrowed by 1 mm, its content held at the outer corner.
+  const narrowed = (id: string, pages: string, x: 'left' | 'right'): Step => ({
+    id,
+    kind: 'trim',
+    pages,
+    width: mm(104),
+    height: mm(210),
+    content: 'hold',
+    fixed: { x, y: 'head' },
+  });
+  const gateFolder: Docket = {
+    ...emptyDocket('Open weekend gate folder'),
+    book: loose,
+    scheme: { kind: 'none' },
+    steps: [
+      takeIn('t-gate', 'gate-folder.pdf'),
+      { id: 'p-flaps', kind: 'piece', pages: '1, 3, 4, 6', name: 'Flap', quantity: 400 },
+      { id: 'p-centre', kind: 'piece', pages: '2, 5', name: 'Centre', quantity: 400 },
+      narrowed('s-left', '1, 4', 'left'),
+      narrowed('s-right', '3, 6', 'right'),
+    ],
+  };
+  return [gateFolder, stationery, handbook, timetable];
+}
