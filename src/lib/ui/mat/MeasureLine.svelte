@@ -1,6 +1,7 @@
 <script lang="ts">
   import { formatLength } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
+  import { tidy } from './dragging';
   import type { View } from './Mat.svelte';
 
   interface Point {
@@ -17,6 +18,7 @@
   let { view, unit, toMat, edges }: Props = $props();
 
   const NEAR = 7;
+  const say = (points: number) => formatLength(tidy(points, unit), unit);
   let points = $state.raw<Point[]>([]);
   let now = $state.raw<Point | undefined>();
   const px = $derived(1 / view.k);
@@ -60,13 +62,12 @@
     <line class="line" x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke-width={2 * px} />
     {#each [from, to] as { x, y }, i (i)}<circle class="point" cx={x} cy={y} r={4 * px} stroke-width={1.5 * px} />{/each}
     <g transform="translate({(from.x + to.x) / 2} {(from.y + to.y) / 2}) scale({px})">
-      <rect class="plate" x="6" y="-22" width="196" height="40" />
-      <text x="14" y="-6" class="far">{formatLength(Math.hypot(across, down), unit)}</text>
-      <text x="14" y="11">{formatLength(across, unit)} across · {formatLength(down, unit)} down</text>
+      <rect class="plate" x="6" y="-22" width="214" height="40" />
+      <text x="14" y="-6" class="far">{say(Math.hypot(across, down))}</text>
+      <text x="14" y="11">{say(across)} across · {say(down)} down</text>
     </g>
   {/if}
 </g>
-{#if from && to}<title>Distance {formatLength(Math.hypot(to.x - from.x, to.y - from.y), unit)}</title>{/if}
 
 <style>
   .catch {

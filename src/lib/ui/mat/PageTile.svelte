@@ -86,7 +86,7 @@
     {#each surface.items as item, i (i)}
       {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{/if}
     {/each}
-    <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.55 : 0.9} />
+    <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
     <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
     {#if safe && width > 2 * safe && height > 2 * safe}
       <rect
@@ -107,7 +107,7 @@
           y={column.y0}
           width={Math.max(0, column.x1 - column.x0)}
           height={Math.max(0, column.y1 - column.y0)}
-          fill="#0f6b5c0d"
+          fill="none"
           stroke="var(--act)"
           stroke-width={px}
           opacity="0.8"
