@@ -34,7 +34,7 @@ export function summarise(docket: Docket, surveys: Surveys): JobSummary {
     unit: docket.unit,
     scheme: docket.scheme.kind,
     pages: list.pages.length,
-    sheets: plan?.sheets.length ?? 0,
+    sheets: plan?.sheetCount ?? 0,
     ...(size ? { size } : {}),
     pieces: new Set(list.pages.flatMap(({ piece }) => (piece ? [piece.name] : []))).size,
     open: { stop: count('stop'), look: count('look'), note: count('note') },

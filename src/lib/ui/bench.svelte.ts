@@ -25,6 +25,8 @@ export interface Upload {
 
 export type Guide = 'safe' | 'margins' | 'away';
 
+/** What is typed is judged when nothing more came for this long. */
+const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
 
 /** One job on the bench: its state, what is worked out from it, what is picked, and what is being tried. */
@@ -73,10 +75,15 @@ export class Bench {
   readonly shown: WorkedOut = $derived.by(() =>
     this.trial ? workOut(this.trial, this.surveys, this.base.replay) : this.base,
   );
+  /** What is found in what the bench shows; in a trial, once nothing more was typed for a moment. */
+  readonly findings: readonly Finding[] = $derived.by(() =>
+    this.trial ? this.trialFindings : this.base.findings,
+  );
   readonly pickedIndexes: number[] = $derived(
     this.shown.list.pages.flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])),
   );
 
+  private trialFindings = $state.raw<readonly Finding[]>([]);
   private lastBase: WorkedOut | undefined;
   private work: Promise<void> = Promise.resolve();
   private polling: ReturnType<typeof setTimeout> | undefined;
@@ -263,6 +270,15 @@ export class Bench {
   dismiss(intake: IntakeState): void {
     this.intakes = this.intakes.filter((each) => each !== intake);
     if (!intake.id.startsWith('local-')) void api.dismiss(intake.id);
+  }
+
+  /** Judges what is tried once it has stood for a moment; returns how to call that off. */
+  judgeSoon(): () => void {
+    const tried = this.trial ? this.shown : undefined;
+    const soon = setTimeout(() => {
+      this.trialFindings = tried?.findings ?? this.base.findings;
+    }, JUDGE_AFTER_MS);
+    return () => clearTimeout(soon);
   }
 
   /** Asks how things stand, and asks again while something is under way. */

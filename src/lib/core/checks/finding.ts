@@ -67,7 +67,7 @@ export interface JobState {
   surveys: Surveys;
   replay: Replay;
   list: PageList;
-  plan: SheetPlan | undefined;
+  readonly plan: SheetPlan | undefined;
 }
 
 /** One family of findings. */

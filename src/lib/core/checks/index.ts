@@ -15,18 +15,28 @@ const CHECKS: readonly Check[] = [checkSteps, checkPairs, checkSizes, checkBleed
 
 /** A job worked out: its pages, its sheets, and all that was found. */
 export interface WorkedOut extends JobState {
-  findings: readonly Finding[];
+  readonly findings: readonly Finding[];
 }
 
-/** Works a job out from its two parts, re-using what `before` still holds true. */
+/**
+ * Works a job out from its two parts, re-using what `before` still holds true. The sheets and the findings are worked out
+ * when they are first asked for.
+ */
 export function workOut(docket: Docket, surveys: Surveys, before?: Replay): WorkedOut {
   const done = replay(docket, surveys, before);
-  const state = {
+  let plan: { sheets: JobState['plan'] } | undefined;
+  let findings: readonly Finding[] | undefined;
+  const work: WorkedOut = {
     docket,
     surveys,
     replay: done,
     list: done.list,
-    plan: planSheets(done.list, docket.scheme),
+    get plan() {
+      return (plan ??= { sheets: planSheets(done.list, docket.scheme) }).sheets;
+    },
+    get findings() {
+      return (findings ??= CHECKS.flatMap((check) => check(work)));
+    },
   };
-  return { ...state, findings: CHECKS.flatMap((check) => check(state)) };
+  return work;
 }

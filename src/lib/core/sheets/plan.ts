@@ -48,7 +48,9 @@ export interface SheetPlan {
   needed: { trims: Size; bleeds: Size; marks: Size };
   pages: readonly PlannedPage[];
   blanksAdded: number;
-  sheets: readonly Sheet[];
+  sheetCount: number;
+  /** The sheets themselves, worked out when they are first asked for. */
+  readonly sheets: readonly Sheet[];
   /** The axis, as the front lies, about which the sheet is turned over. */
   turnAxis: 'vertical' | 'horizontal';
 }

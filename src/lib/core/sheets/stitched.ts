@@ -37,14 +37,26 @@ export function planStitched(list: PageList, scheme: Stitched): SheetPlan | unde
     lines,
     origin: { x: (sheet.width - needed.trims.width) / 2, y: (sheet.height - cell.height) / 2 },
   };
-  const sheets = Array.from({ length: count }, (_, index): Sheet => {
+  const layOutSheet = (index: number): Sheet => {
     const placed = layout.map((place) => ({
       place,
       page: pages[nestedPage(place.page, index, count, PAGES_PER_SHEET) - 1]!,
     }));
     return { front: layOut('front', placed, bench), back: layOut('back', placed, bench) };
-  });
-  return { sheet, cell, needed, pages, blanksAdded: pages.length - list.pages.length, sheets, turnAxis };
+  };
+  let sheets: Sheet[] | undefined;
+  return {
+    sheet,
+    cell,
+    needed,
+    pages,
+    blanksAdded: pages.length - list.pages.length,
+    sheetCount: count,
+    get sheets() {
+      return (sheets ??= Array.from({ length: count }, (_, index) => layOutSheet(index)));
+    },
+    turnAxis,
+  };
 }
 
 /** How many blanks fill the last sheet. */

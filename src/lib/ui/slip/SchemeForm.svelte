@@ -143,7 +143,7 @@
     <Working>
       <dl>
         <dt>sheets</dt>
-        <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{plan.pages.length} pages ÷ 4 = {plan.sheets.length}</dd>
+        <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{plan.pages.length} pages ÷ 4 = {plan.sheetCount}</dd>
         <dt>spread</dt>
         <dd>
           2 × {formatFigure(plan.cell.width, unit)}{scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''} = {formatSize(

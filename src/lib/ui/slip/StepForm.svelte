@@ -75,7 +75,9 @@
   $effect(() => {
     const wanted = problem || !changed ? undefined : step;
     void bench.draftBook;
-    untrack(() => bench.tryStep(wanted));
+    // A frame later: the key that was pressed shows at once, however many pages there are.
+    const soon = requestAnimationFrame(() => bench.tryStep(wanted));
+    return () => cancelAnimationFrame(soon);
   });
 
   const sum = $derived.by(() => {
@@ -94,7 +96,7 @@
   const raised = $derived.by(() => {
     if (!bench.trial) return [];
     const known = new Set(bench.base.findings.map(({ code, pages }) => code + pages.join()));
-    return bench.shown.findings.filter(({ code, pages, level, stage }) => level !== 'note' && stage === 'pages' && !known.has(code + pages.join()));
+    return bench.findings.filter(({ code, pages, level, stage }) => level !== 'note' && stage === 'pages' && !known.has(code + pages.join()));
   });
 
   function accept(event: SubmitEvent): void {

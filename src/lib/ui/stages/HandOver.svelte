@@ -80,7 +80,7 @@
             <h2>Sheet PDF</h2>
             <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
             <p class="mono amount">
-              {work.plan.sheets.length} sheets · {2 * work.plan.sheets.length} sides · {formatSize(
+              {work.plan.sheetCount} sheets · {2 * work.plan.sheetCount} sides · {formatSize(
                 work.plan.sheet.width,
                 work.plan.sheet.height,
                 bench.unit,

@@ -10,6 +10,8 @@
   import { pickedOf } from '../../core/pages/selection';
   import type { Bench } from '../bench.svelte';
   import { cutBy, cutOf, moveCut, pull, tidy, type Grip } from '../mat/dragging';
+  import FarTile from '../mat/FarTile.svelte';
+  import { Gate } from '../mat/gate.svelte';
   import Handles from '../mat/Handles.svelte';
   import Mat, { type View, type Zoom } from '../mat/Mat.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
@@ -20,7 +22,6 @@
 
   let mat: ReturnType<typeof Mat> | undefined = $state();
   let [matWidth, matHeight] = $state([768, 700]);
-  let pulling = $state(false);
   const list = $derived(bench.shown.list);
   const base = $derived(bench.base.list);
   const before = $derived(new Map(base.pages.map((page) => [page.id, page])));
@@ -35,9 +36,11 @@
   const cropping = $derived(draft?.kind === 'crop' ? draft : undefined);
 
   const aspect = $derived(matWidth / Math.max(1, matHeight));
-  let columns: number | undefined = $state();
+  /** While a step is tried, the mat keeps its scale and its rows, so that what changes is the pages. */
+  const trying = $derived(!!bench.form && base.pages.length > 0);
+  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect).columns : undefined);
   const arranged = $derived.by(() => {
-    if (!cropping) return arrangeSpreads(list, aspect, pulling ? columns : undefined);
+    if (!cropping) return arrangeSpreads(list, aspect, keptColumns);
     // While a crop is tried, each page stays where it was and its new trim lies within the old one.
     const kept = arrangeSpreads(met, aspect);
     const tiles = kept.tiles.flatMap((tile): Tile[] => {
@@ -56,18 +59,28 @@
   const flags = $derived.by(() => {
     const worst = new Map<string, Level>();
     const rank = { stop: 2, look: 1, note: 0 };
-    for (const { level, pages } of bench.shown.findings) {
+    for (const { level, pages } of bench.findings) {
       if (level === 'note' || pages.length === list.pages.length) continue;
       for (const id of pages) if (rank[level] > (worst.has(id) ? rank[worst.get(id)!] : -1)) worst.set(id, level);
     }
     return worst;
   });
 
-  const inSight = (tile: Tile, view: View) => {
-    const { trim } = list.pages[tile.index]!;
-    const slack = 60;
-    return tile.x + trim.width + slack > view.x0 && tile.x - slack < view.x1 && tile.y + trim.height + slack > view.y0 && tile.y - slack < view.y1;
-  };
+  const gate = new Gate();
+  /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
+  const FAR_PX = 70;
+  /** Labels and flags reach this far beyond a page, in points. */
+  const SLACK = 60;
+  /** The tiles in sight, a few more each frame until all are there. */
+  function onMat({ x0, x1, y0, y1 }: View): Tile[] {
+    const { pages } = list;
+    const seen = arranged.tiles.filter(({ index, x, y }) => {
+      const { width, height } = pages[index]!.trim;
+      return x + width + SLACK > x0 && x - SLACK < x1 && y + height + SLACK > y0 && y - SLACK < y1;
+    });
+    const admitted = gate.admit(seen.map(({ index }) => pages[index]!.id));
+    return seen.filter(({ index }) => admitted.has(pages[index]!.id));
+  }
 
   /** Where the trim was, when what is being tried changes it. */
   function ghostOf(tile: Tile) {
@@ -122,14 +135,11 @@
   function follow(event: PointerEvent, move: (at: { x: number; y: number }) => void, done?: (moved: boolean) => void): void {
     const start = { x: event.clientX, y: event.clientY };
     let moved = false;
-    columns = arranged.columns;
-    pulling = true;
     const onmove = (e: PointerEvent) => {
       moved ||= Math.hypot(e.clientX - start.x, e.clientY - start.y) > 4;
       if (moved) move(mat!.toMat(e));
     };
     const end = () => {
-      pulling = false;
       window.removeEventListener('pointermove', onmove);
       window.removeEventListener('pointerup', end);
       window.removeEventListener('pointercancel', end);
@@ -285,7 +295,7 @@
     height={arranged.height}
     fitTo="width"
     label="Pages"
-    still={pulling}
+    still={trying}
     {...cropping ? { cursor: 'crosshair' } : {}}
     {onhover}
     {onkeydown}
@@ -293,10 +303,26 @@
     onempty={() => bench.pick([])}
   >
     {#snippet children(view)}
-      {#each arranged.tiles as tile (list.pages[tile.index]!.id)}
+      {#each onMat(view) as tile (list.pages[tile.index]!.id)}
         {@const page = list.pages[tile.index]!}
-        {#if inSight(tile, view)}
-          {@const ghost = ghostOf(tile)}
+        {@const ghost = ghostOf(tile)}
+        {#if page.trim.height * view.k < FAR_PX}
+          <FarTile
+            {page}
+            side={tile.side}
+            x={tile.x}
+            y={tile.y}
+            position={tile.index + 1}
+            label={labels[tile.index]!}
+            picked={bench.picked.has(page.id)}
+            fresh={!!bench.trial && !before.has(page.id)}
+            flag={flags.get(page.id)}
+            {ghost}
+            surveys={bench.surveys}
+            k={view.k}
+            onpick={(event) => press(tile.index, event)}
+          />
+        {:else}
           <PageTile
             {page}
             side={tile.side}

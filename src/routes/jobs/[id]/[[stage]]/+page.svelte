@@ -50,6 +50,8 @@
     return { count: all.length, stop: all.some(({ level }) => level === 'stop') };
   };
 
+  $effect(() => bench.judgeSoon());
+
   onMount(() => {
     void bench.poll();
     const look = () => void bench.poll();
