@@ -103,8 +103,13 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
     console.error(`${finding.level}: ${title}. ${text}`);
   }
   await mkdir(out, { recursive: true });
-  for (const output of docket.outputs)
+  for (const output of docket.outputs) {
+    if (output.kind === 'sheets' && docket.scheme.kind === 'none') {
+      console.error('note: these pages go on no sheets, so no sheet PDF was made.');
+      continue;
+    }
     await writeFile(join(out, outputFileName(docket, output)), docket, surveys, output, fileOf);
+  }
 }
 
 async function writeFile(

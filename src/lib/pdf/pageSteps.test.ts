@@ -40,7 +40,7 @@ const takeIn = (given: Given): Step => ({
 const centre = { x: 'centre', y: 'centre' } as const;
 /** Steps of every kind that changes a page, on overlapping picks. */
 const MIXED: Step[] = [
-  { id: '1', kind: 'crop', pages: 'all', cut: { by: 'edge', head: 20, foot: 10, spine: 5, fore: 30 } },
+  { id: '1', kind: 'crop', cut: { by: 'edge', head: 20, foot: 10, spine: 5, fore: 30 }, pages: 'all' },
   { id: '2', kind: 'turn', pages: '2, 5', by: 90 },
   { id: '3', kind: 'trim', pages: '3-4', width: mm(105), height: mm(148), content: 'fit', fixed: centre },
   {

@@ -9,6 +9,7 @@ export type PdfErrorCode =
   | 'too-many-pages'
   | 'unpacks-too-large'
   | 'source-changed'
+  | 'no-pages-in-job'
   | 'no-sheets';
 
 /** Why a PDF was refused; `data.page` counts from 1. */

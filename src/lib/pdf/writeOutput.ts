@@ -12,13 +12,16 @@ export async function writeOutput(
   job: Omit<WriteContext, 'id' | 'title'>,
 ): Promise<void> {
   const { list } = replay(docket, job.surveys);
-  const plan = planSheets(list, docket.scheme);
-  if (!plan) throw new PdfError('no-sheets');
+  if (!list.pages.length) throw new PdfError('no-pages-in-job');
   const id = createHash('md5')
     .update(JSON.stringify([docket, output]))
     .digest('hex');
   const context = { ...job, id, title: docket.title };
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
   if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);
-  else await writeSheetsPdf(plan, context);
+  else {
+    const plan = planSheets(list, docket.scheme);
+    if (!plan) throw new PdfError('no-sheets');
+    await writeSheetsPdf(plan, context);
+  }
 }

@@ -92,8 +92,10 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'A source file is not the one that was surveyed. Take it in again.';
     case 'source-missing':
       return `The file “${data.name}” was not given. Give every file that the docket takes in.`;
+    case 'no-pages-in-job':
+      return 'There are no pages to hand over. Take in a file first.';
     case 'no-sheets':
-      return 'There are no pages to put on sheets. Take in a file first.';
+      return 'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.';
     case 'bad-size':
       return 'A size needs a name and two sides longer than 0. Give it both.';
     case 'size-name-taken':

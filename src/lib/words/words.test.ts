@@ -31,6 +31,9 @@ describe('every trouble has a sentence that says what, why and what to do', () =
     'source-changed',
     'source-missing',
     'no-sheets',
+    'no-pages-in-job',
+    'bad-size',
+    'size-name-taken',
   ])('%s', (code) => {
     const sentence = sayTrouble({ code, data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf' } });
     expect(sentence).not.toContain('not foreseen');
@@ -52,6 +55,8 @@ test.each<[SelectionErrorCode, string]>([
   ['backwards', 'runs backwards'],
   ['no-such-label', 'No page is labelled 9x'],
   ['no-such-size', 'no size known by name'],
+  ['no-such-format', 'No page has a format named “9x”'],
+  ['no-such-piece', 'No page belongs to a piece named “9x”'],
   ['pages-gone', 'no longer in the job'],
   ['none-match', 'No page answers'],
 ])('selection %s', (code, words) =>
@@ -76,7 +81,7 @@ test.each<[Step, string]>([
     'Take out|pages 2, 3|',
   ],
   [{ id: 'x', kind: 'remove', pages: { ids: ['gone'] } }, 'Take out|pages that are gone|'],
-  [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|pages last|at the start'],
+  [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|page last|at the start'],
   [
     { id: 'x', kind: 'trim', pages: 'all', ...A5, content: 'fit', fixed: { x: 'spine', y: 'head' } },
     'Size|all pages|A5, 148 × 210 mm · content fitted',
@@ -89,6 +94,21 @@ test.each<[Step, string]>([
     { id: 'x', kind: 'bleed', pages: 'odd', head: mm(3), foot: mm(2), spine: 0, fore: mm(1.5) },
     'Bleed|pages odd|head 3, foot 2, spine 0, fore edge 1.5 mm',
   ],
+  [
+    {
+      id: 'x',
+      kind: 'crop',
+      cut: { by: 'ink', padding: mm(2), each: false, mirrored: true },
+      pages: '2',
+    },
+    'Crop|page 2|to the ink, 2 mm round it, one for all',
+  ],
+  [
+    { id: 'x', kind: 'turn', pages: '3', by: 270, unless: 'landscape' },
+    'Turn|page 3|90° to the left, where not landscape',
+  ],
+  [{ id: 'x', kind: 'piece', pages: '1', name: 'Pass', quantity: 120 }, 'Piece|page 1|“Pass” · 120 wanted'],
+  [{ id: 'x', kind: 'copy', pages: '1', where: { at: 'end' } }, 'Copy|of page 1|at the end'],
 ])('a step in words: %#', (step, words) => {
   const { act, what, detail } = sayStep(step, 'mm', list);
   expect(`${act}|${what}|${detail}`).toBe(words);
@@ -126,6 +146,21 @@ describe('findings', () => {
       { ...place, code: 'sheet-too-small', sheet: A5, needed: { width: 864, height: 612 } },
       'The sheet is too small',
       '304.8 × 215.9 mm',
+    ],
+    [
+      { ...place, code: 'over-safe-area', safe: mm(3), nearest: mm(1) },
+      'Too near to the trim',
+      '1 page has text or art 1 mm from the trim; 3 mm are safe',
+    ],
+    [
+      { ...place, code: 'low-resolution', ppi: 143.6 },
+      'An image too coarse for its size',
+      '144 pixels an inch at the size it is printed',
+    ],
+    [
+      { ...place, code: 'first-page-side', side: 'left' },
+      'The first page lies on the right',
+      'with its spine at the right begins on the left',
     ],
     [
       { ...place, code: 'leaf-two-sizes', front: A5, back: { width: 100, height: 100 } },

@@ -97,7 +97,7 @@ describe('sizes', () => {
       y1: expect.closeTo(mm(228.5), 9),
     });
     const cut = { by: 'side' as const, left: mm(60), right: mm(54.5), head: 0, foot: 0 };
-    const [filled] = pagesOf(from, { kind: 'crop', pages: 'all', cut }, trimTo(to, 'fill'));
+    const [filled] = pagesOf(from, { kind: 'crop', cut, pages: 'all' }, trimTo(to, 'fill'));
     const scale = Math.max(317.5 / 203, 278.5 / 178.5);
     expect(filled.art!.place[0]).toBeCloseTo(scale, 12);
     expect(filled.art!.place[3]).toBeCloseTo(scale, 12);
@@ -132,7 +132,7 @@ describe('crops and turns', () => {
     fc.assert(
       fc.property(size, edges, edges, turnBy, (from, first, second, by) => {
         const [plain, other] = pagesOf(from);
-        const cut = (of: typeof first): Draft => ({ kind: 'crop', pages: 'all', cut: { by: 'edge', ...of } });
+        const cut = (of: typeof first): Draft => ({ kind: 'crop', cut: { by: 'edge', ...of }, pages: 'all' });
         const back: Draft = { kind: 'uncrop', pages: 'all' };
         const turn = (degrees: number): Draft => ({ kind: 'turn', pages: 'all', by: degrees as 90 });
         for (const between of [[], [turn(by), turn(360 - by)]] as Draft[][]) {
@@ -153,7 +153,7 @@ describe('crops and turns', () => {
         const { left, right, ...rest } = sidesOf(of, 'right');
         expect(sidesOf(of, 'left')).toEqual({ ...rest, left: right, right: left });
         expect(turnSides(turnSides(sidesOf(of, 'left'), by), (360 - by) as 90)).toEqual(sidesOf(of, 'left'));
-        const [onRight, onLeft] = pagesOf(A5, { kind: 'crop', pages: 'all', cut: { by: 'edge', ...of } });
+        const [onRight, onLeft] = pagesOf(A5, { kind: 'crop', cut: { by: 'edge', ...of }, pages: 'all' });
         expect(onRight.art!.place[4]).toBeCloseTo(-of.spine, 9);
         expect(onLeft.art!.place[4]).toBeCloseTo(-of.fore, 9);
       }),
@@ -164,11 +164,11 @@ describe('crops and turns', () => {
     const fail = (...drafts: Draft[]) =>
       run({ [hashOf('a')]: plainSurvey(2) }, drafts).failed.map(({ problem }) => problem.code);
     const off = { head: 0, foot: 0, left: 0, right: A5.width };
-    expect(fail({ kind: 'crop', pages: '2', cut: { by: 'side', ...off } })).toEqual(['nothing-left']);
+    expect(fail({ kind: 'crop', cut: { by: 'side', ...off }, pages: '2' })).toEqual(['nothing-left']);
     const toInk = { by: 'ink' as const, padding: 0, each: true, mirrored: false };
-    expect(fail({ kind: 'crop', pages: 'all', cut: toInk })).toEqual(['not-measured']);
+    expect(fail({ kind: 'crop', cut: toInk, pages: 'all' })).toEqual(['not-measured']);
     expect(
-      fail({ kind: 'blank', count: 1, where: { at: 'end' } }, { kind: 'crop', pages: 'last', cut: toInk }),
+      fail({ kind: 'blank', count: 1, where: { at: 'end' } }, { kind: 'crop', cut: toInk, pages: 'last' }),
     ).toEqual(['no-ink']);
   });
 
@@ -176,7 +176,7 @@ describe('crops and turns', () => {
     const drawn = (x0: number, x1: number) => surveyPage(A5, { drawn: { ink: { x0, y0: 50, x1, y1: 500 } } });
     const surveys = { [hashOf('a')]: survey([drawn(30, 380), drawn(20, 390)]) };
     const crop = (each: boolean, mirrored: boolean) =>
-      run(surveys, [{ kind: 'crop', pages: 'all', cut: { by: 'ink', padding: 5, each, mirrored } }]).list
+      run(surveys, [{ kind: 'crop', cut: { by: 'ink', padding: 5, each, mirrored }, pages: 'all' }]).list
         .pages;
     expect(crop(true, false).map(({ trim }) => trim.width)).toEqual(
       [360, 380].map((w) => expect.closeTo(w, 9)),
@@ -354,7 +354,7 @@ test('whatever is done, the trim lies within the bleed and the bleed within the 
         fc.constantFrom('hold' as const, 'fit' as const, 'fill' as const, 'stretch' as const),
       )
       .map(([to, about, content]) => trimTo(to, content, about)),
-    edges.map((of): Draft => ({ kind: 'crop', pages: 'all', cut: { by: 'edge', ...of } })),
+    edges.map((of): Draft => ({ kind: 'crop', cut: { by: 'edge', ...of }, pages: 'all' })),
     fc
       .tuple(edges, fc.constantFrom('leave' as const, 'mirror' as const, 'enlarge' as const))
       .map(([of, art]): Draft => ({ kind: 'bleed', pages: 'all', ...of, art })),

@@ -28,7 +28,7 @@ export type Cut = z.infer<typeof cutSchema>;
 /** Hides what lies outside a smaller trim. Nothing is removed: *uncrop* brings it back. */
 export const crop = defineStep({
   kind: 'crop',
-  schema: z.object({ ...stepBase, kind: z.literal('crop'), pages: selectionSchema, cut: cutSchema }),
+  schema: z.object({ ...stepBase, kind: z.literal('crop'), cut: cutSchema, pages: selectionSchema }),
   apply(list, step, { surveys }) {
     const cuts = cutsOf(step.cut, resolveSelection(step.pages, list), list, surveys);
     const pages = list.pages.map((page, index) => {
