@@ -98,14 +98,14 @@ function bodyPage(page: Drawing, n: number): void {
 }
 
 function paragraphs(page: Drawing, n: number, from: number): void {
-  const across = Math.floor((page.width - 28) / 1.62);
+  const across = Math.floor((page.width - 28) / 1.88);
   let y = from;
   for (let i = 0; y <= page.height - 20; i++) {
     const text = [0, 1, 2].map((j) => SENTENCES[(n * 3 + i + j) % SENTENCES.length]!).join(' ');
     for (const line of wrap(text, across)) {
       if (y > page.height - 20) break;
-      page.text(line, 14, y, 9.5);
-      y += 5.2;
+      page.text(line, 14, y, 11);
+      y += 6.4;
     }
     y += 3;
   }

@@ -117,8 +117,8 @@ export class Drawing {
     color: Color = INK.black,
     align: 'left' | 'right' | 'centre' = 'left',
   ): void {
-    const width = this.faces[face].widthOfTextAtSize(text, size);
-    const shift = align === 'right' ? width : align === 'centre' ? width / 2 : 0;
+    const width = align === 'left' ? 0 : this.faces[face].widthOfTextAtSize(text, size);
+    const shift = align === 'centre' ? width / 2 : width;
     this.page.drawText(text, { x: this.x(x) - shift, y: this.y(y), size, font: this.faces[face], color });
   }
 

@@ -261,6 +261,8 @@ test('formats: made, put on, dropped on a page; pages follow a change but for wh
   await saved(page);
   await pick(page, 'odd');
   await slip(page).getByRole('button', { name: 'put on picked' }).click();
+  await expect(slip(page)).toContainText('3 of 6 pages change size');
+  await put(page);
   await expect(step(page, 2)).toContainText('“Body”');
   await pick(page, '');
   await slip(page).getByRole('listitem').filter({ hasText: 'Body' }).dragTo(tile(page, 2));

@@ -3,7 +3,7 @@ import type { Finding, Mend } from '../core/checks/finding';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
-import type { Book } from '../core/pages/page';
+import type { Aspect, Book } from '../core/pages/page';
 import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
@@ -186,17 +186,14 @@ export class Bench {
     };
   }
 
-  /** Puts a format on pages in one step. */
-  putFormat(format: string, pages: Selection, only?: ('trim' | 'bleed' | 'margins')[]): void {
-    this.acceptStep({
-      id: newStepId(),
-      kind: 'format',
-      pages,
-      format,
-      content: 'hold',
-      fixed: { x: 'centre', y: 'centre' },
-      ...(only ? { only } : {}),
-    });
+  /** Puts a format on pages, or gives back only some aspects of it, in one step. */
+  putFormat(format: string, pages: Selection, only?: Aspect[]): void {
+    this.acceptStep({ ...formatStep(format, pages), ...(only ? { only } : {}) });
+  }
+
+  /** Opens the form for it, which says first how many pages would change size. */
+  tryFormat(format: string, pages: Selection): void {
+    this.open({ kind: 'format', fresh: formatStep(format, pages) });
   }
 
   pick(ids: Iterable<string>): void {
@@ -385,3 +382,12 @@ export class Bench {
 let lastStep = 0;
 /** An id for a new step, unique in its docket. */
 export const newStepId = (): string => `s-${Date.now().toString(36)}${(lastStep++).toString(36)}`;
+
+const formatStep = (format: string, pages: Selection): Step => ({
+  id: newStepId(),
+  kind: 'format',
+  pages,
+  format,
+  content: 'hold',
+  fixed: { x: 'centre', y: 'centre' },
+});

@@ -4,6 +4,7 @@ import { emptyDocket } from '../docket/docket';
 import { spreadsOf } from '../pages/leaves';
 import { DEFAULT_SCHEME } from '../sheets/scheme';
 import {
+  A5,
   bookOf,
   docketOf,
   hashOf,
@@ -165,5 +166,41 @@ describe('sheets', () => {
       'first-page-side',
     );
     expect(workOut(emptyDocket('x'), {}).findings).toEqual([]);
+  });
+});
+
+describe('what is drawn', () => {
+  const drawn = (more: object) => ({ [hashOf('a')]: survey([surveyPage(A5, { drawn: more })]) });
+  const found = (surveys: ReturnType<typeof drawn>, ...steps: Step[]) =>
+    workOut(docketOf([takeInStep('a'), ...steps]), surveys).findings.filter(({ code }) =>
+      ['over-safe-area', 'low-resolution'].includes(code),
+    );
+  const grown = (by: number): Step => ({
+    id: 's',
+    kind: 'trim',
+    pages: 'all',
+    width: A5.width * by,
+    height: A5.height * by,
+    content: 'fit',
+    fixed: { x: 'left', y: 'foot' },
+  });
+
+  // By practice: 200 pixels an inch are the least.
+  test('an image is as coarse as it is printed', () => {
+    expect(found(drawn({ ppi: 300 }))).toEqual([]);
+    expect(found(drawn({ ppi: 300 }), grown(2))).toMatchObject([{ code: 'low-resolution', ppi: 150 }]);
+    expect(found(drawn({ ppi: 150 }), grown(0.5))).toEqual([]);
+  });
+
+  test.each<[string, object, number | undefined]>([
+    ['text within the safe area', { text: { x0: 40, y0: 40, x1: 300, y1: 400 } }, undefined],
+    ['text 4 pt from the trim', { text: { x0: 4, y0: 40, x1: 300, y1: 400 } }, 4],
+    ['text over the trim', { text: { x0: 40, y0: 40, x1: 300, y1: A5.height + 2 } }, -2],
+    ['art that runs to the trim', { ink: { x0: 0, y0: 0, x1: A5.width, y1: A5.height } }, undefined],
+    ['art that stops 5 pt short of it', { ink: { x0: 5, y0: 0, x1: A5.width, y1: A5.height } }, 5],
+  ])('%s', (_, what, nearest) => {
+    expect(found(drawn(what))).toMatchObject(
+      nearest === undefined ? [] : [{ code: 'over-safe-area', nearest: expect.closeTo(nearest, 6) }],
+    );
   });
 });

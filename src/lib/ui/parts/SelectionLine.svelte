@@ -1,6 +1,8 @@
 <script lang="ts">
   import { UNITS, type Unit } from '../../core/measure/unit';
   import { leafOf } from '../../core/pages/leaves';
+  import type { Step } from '../../core/docket/steps';
+  import { STEP_NAME } from '../../words/steps';
   import { labelsOf } from '../../core/pages/labels';
   import { formatFigure } from '../../core/measure/formatLength';
   import { bleedSides, sideOf, type Page } from '../../core/pages/page';
@@ -13,8 +15,10 @@
     zoom: number;
     onzoom: (what: Zoom) => void;
     onkeys: () => void;
+    /** Begins a step with the picked pages. */
+    onact: (kind: Step['kind']) => void;
   }
-  let { bench, zoom, onzoom, onkeys }: Props = $props();
+  let { bench, zoom, onzoom, onkeys, onact }: Props = $props();
 
   const list = $derived(bench.shown.list);
   const words = $derived.by(() => {
@@ -25,7 +29,7 @@
     if (picked.length > 1) return `${picked.length} of ${count} pages`;
     const { leaf, face } = leafOf(picked[0]!, list.book);
     const label = labelsOf(list.pages)[picked[0]!];
-    return `${picked[0]! + 1} of ${count} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''} · ${saySize(first.trim, bench.unit)}${boxesIn(first)}`;
+    return `${picked[0]! + 1} of ${count} · ${saySize(first.trim, bench.unit)}${boxesIn(first)} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''}`;
   });
   /** Bleed and, where the page shows a source, the boxes that the source gave. */
   function boxesIn(page: Page): string {
@@ -36,6 +40,7 @@
     return ` · bleed ${bleed}${given ? ` · boxes ${given.join(', ')}` : ''}`;
   }
   const picked = $derived(bench.pickedIndexes);
+  const ACTS: Step['kind'][] = ['trim', 'bleed', 'crop', 'uncrop', 'turn', 'margins', 'format', 'piece', 'copy', 'move', 'remove'];
   const GUIDES = [
     ['safe', 'safe'],
     ['margins', 'margins'],
@@ -59,6 +64,21 @@
       aria-invalid={!!bench.pickedError}
     /></label
   >
+  {#if bench.picked.size}
+    <select
+      class="acts"
+      aria-label="Do with these pages"
+      value=""
+      onchange={(event) => {
+        const kind = event.currentTarget.value as Step['kind'];
+        event.currentTarget.value = '';
+        onact(kind);
+      }}
+    >
+      <option value="" disabled>do …</option>
+      {#each ACTS as kind (kind)}<option value={kind}>{STEP_NAME[kind]}</option>{/each}
+    </select>
+  {/if}
   <span class="words" title={bench.pickedError ? undefined : words} class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}
     >{bench.pickedError || words}</span
   >
@@ -108,7 +128,7 @@
     border: 1px solid var(--ink);
   }
   input {
-    width: 190px;
+    width: 150px;
     padding: 3px 8px;
     font-size: 13px;
   }
@@ -144,6 +164,9 @@
   }
   select {
     width: 78px;
+  }
+  .acts {
+    width: 62px;
   }
   .zoom button + button {
     border-left: 0;

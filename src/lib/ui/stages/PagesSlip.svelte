@@ -41,6 +41,8 @@
   const begin = (fresh: Step): void => bench.open({ kind: fresh.kind, fresh } satisfies Form);
   const give = (aspect: Aspect) => bench.putFormat(page!.format!.id, { ids: [page!.id] }, [aspect]);
   const book = $derived(bench.docket.book);
+  /** The safe margin as typed. */
+  let safe = $state<number | undefined>();
 </script>
 
 {#if bench.form}
@@ -120,8 +122,11 @@
         value={bench.docket.safe}
         {unit}
         check={(points) => (points < 0 || points > mm(50) ? 'A safe margin is from 0 to 50 mm.' : undefined)}
-        onchange={(safe) => safe !== undefined && bench.put({ ...bench.docket, safe })}
+        onchange={(points) => (safe = points)}
       />
+      {#if safe !== undefined && safe !== bench.docket.safe}
+        <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Use this</button>
+      {/if}
     </details>
   </Overview>
 {/if}

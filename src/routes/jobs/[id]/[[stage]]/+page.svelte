@@ -5,7 +5,7 @@
   import type { Step } from '$lib/core/docket/steps';
   import type { Stage } from '$lib/core/checks/finding';
   import { SCHEME_NAME } from '$lib/words/schemes';
-  import { Bench } from '$lib/ui/bench.svelte';
+  import { Bench, type Form } from '$lib/ui/bench.svelte';
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
@@ -69,6 +69,11 @@
     else event.currentTarget.value = bench.docket.title;
   }
 
+  /** Opens a step's form where its pages are seen. */
+  async function begin(form: Form): Promise<void> {
+    if (stage !== 'pages') await goto(`/jobs/${bench.id}/pages`, { keepFocus: true });
+    bench.open(form);
+  }
   const FORM_KEYS: Record<string, Step['kind']> = {
     s: 'trim',
     e: 'bleed',
@@ -120,12 +125,10 @@
       const fresh = FRESH_KEYS[event.key]!(bench);
       if (!fresh) return;
       event.preventDefault();
-      if (stage !== 'pages') go('pages');
-      bench.open({ kind: fresh.kind, fresh });
+      void begin({ kind: fresh.kind, fresh });
     } else if (FORM_KEYS[event.key] && (bench.base.list.pages.length || event.key === 'n')) {
       event.preventDefault();
-      if (stage !== 'pages') go('pages');
-      bench.open({ kind: FORM_KEYS[event.key]! });
+      void begin({ kind: FORM_KEYS[event.key]! });
     }
   }
 </script>
@@ -187,7 +190,13 @@
   {#if bench.notice}
     <p class="notice" role="alert">{bench.notice} <button class="link" onclick={() => (bench.notice = '')}>Seen</button></p>
   {/if}
-  <SelectionLine {bench} zoom={stage === 'hand-over' ? 0 : zoom} onzoom={(what) => view?.zoomTo(what)} onkeys={() => (keys = !keys)} />
+  <SelectionLine
+    {bench}
+    zoom={stage === 'hand-over' ? 0 : zoom}
+    onzoom={(what) => view?.zoomTo(what)}
+    onkeys={() => (keys = !keys)}
+    onact={(kind) => begin({ kind })}
+  />
 </div>
 {#if keys}<Keys onclose={() => (keys = false)} />{/if}
 
