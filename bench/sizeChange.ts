@@ -3,6 +3,7 @@
  * and how many pages are drawn. Run by hand against a running Folder: npm run bench:size -- http://127.0.0.1:3000
  */
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../tests/chromium';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 
 const url = process.argv[2] ?? 'http://127.0.0.1:3000';
@@ -18,18 +19,7 @@ for (let n = 1; n <= PAGES; n++) {
 }
 const buffer = Buffer.from(await document.save({ useObjectStreams: false }));
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(url);
 await page

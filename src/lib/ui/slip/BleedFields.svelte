@@ -72,7 +72,4 @@
     font-size: 13px;
     margin-top: -6px;
   }
-  .small {
-    font-size: 12.5px;
-  }
 </style>

@@ -46,11 +46,3 @@
     />
   {/if}
 </div>
-
-<style>
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
-</style>

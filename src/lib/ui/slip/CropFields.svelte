@@ -111,7 +111,6 @@
 {/if}
 
 <style>
-  .small,
   .check {
     font-size: 12.5px;
   }

@@ -54,9 +54,4 @@
     margin-bottom: -8px;
     font-size: 12.5px;
   }
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
 </style>

@@ -96,14 +96,6 @@
 </form>
 
 <style>
-  form {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 11px;
-  }
-  h1 {
-    font-size: 16px;
-  }
   .parts {
     display: flex;
     flex-wrap: wrap;

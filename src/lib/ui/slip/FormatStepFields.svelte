@@ -16,9 +16,3 @@
   {:else}<p class="wrong" role="alert">There is no format yet. Make one first: Pages, Formats, New.</p>{/if}
 </div>
 {#if chosen?.trim}<ContentFields value={step} onchange={(how) => onchange({ ...step, ...how })} />{/if}
-
-<style>
-  .small {
-    font-size: 12.5px;
-  }
-</style>

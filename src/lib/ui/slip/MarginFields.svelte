@@ -71,11 +71,6 @@
 {/if}
 
 <style>
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
   code {
     font: 12px/1.5 var(--mono);
   }

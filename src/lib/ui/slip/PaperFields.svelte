@@ -102,7 +102,7 @@
     </optgroup>
   </select>
 </div>
-<div class="row">
+<div class="sides">
   <LengthField label="Width" value={value.width} {unit} {ppi} check={sayPageLength} onchange={(points) => side('width', points)} />
   <LengthField label="Height" value={value.height} {unit} {ppi} check={sayPageLength} onchange={(points) => side('height', points)} />
   <button
@@ -165,7 +165,7 @@
 {/if}
 
 <style>
-  .row {
+  .sides {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 30px;
     gap: 6px;

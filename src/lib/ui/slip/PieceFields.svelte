@@ -35,11 +35,3 @@
     }}
   />
 </div>
-
-<style>
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
-</style>

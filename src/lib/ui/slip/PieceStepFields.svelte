@@ -9,9 +9,6 @@
 <p class="quiet small">Pages of different pieces may have different sizes. Pick them again with <code>piece:{step.name.toLowerCase()}</code>.</p>
 
 <style>
-  .small {
-    font-size: 12.5px;
-  }
   code {
     font-family: var(--mono);
   }

@@ -166,16 +166,6 @@
 </form>
 
 <style>
-  form {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 11px;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 8px;
-  }
   .marks {
     display: flex;
     gap: 16px;

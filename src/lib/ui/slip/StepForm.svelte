@@ -153,16 +153,7 @@
 </form>
 
 <style>
-  form {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 11px;
-  }
-  h1 {
-    font-size: 16px;
-  }
-  header p,
-  .small {
+  header p {
     font-size: 12.5px;
   }
   .sum {

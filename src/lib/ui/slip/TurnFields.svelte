@@ -26,9 +26,3 @@
   onchange={(which) => onchange({ ...step, unless: which === 'all' ? undefined : which })}
 />
 <p class="quiet small">“Not portrait” turns only those that do not stand yet. Bleed set by edge stays with the book’s edges.</p>
-
-<style>
-  .small {
-    font-size: 12.5px;
-  }
-</style>
