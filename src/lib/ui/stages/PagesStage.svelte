@@ -36,8 +36,9 @@
   const cropping = $derived(draft?.kind === 'crop' ? draft : undefined);
 
   const aspect = $derived(matWidth / Math.max(1, matHeight));
-  /** While a step is tried, the mat keeps its scale and its rows, so that what changes is the pages. */
-  const trying = $derived(!!bench.form && base.pages.length > 0);
+  /** While a step is tried that adds no pages, the mat keeps its scale and its rows, so that what changes is the pages. */
+  const ADDING: readonly string[] = ['take-in', 'blank', 'copy'];
+  const trying = $derived(!!bench.form && !ADDING.includes(bench.form.kind) && base.pages.length > 0);
   const keptColumns = $derived(trying ? arrangeSpreads(base, aspect).columns : undefined);
   const arranged = $derived.by(() => {
     if (!cropping) return arrangeSpreads(list, aspect, keptColumns);
