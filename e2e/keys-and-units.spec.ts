@@ -51,7 +51,8 @@ test('pages move by typing where to, and a move into itself is refused', async (
   await expect(step(page, 2)).toContainText('before page 2');
   await tile(page, 2).click();
   await expect(page.locator('.slip')).toContainText('page 5 of six.pdf');
-  await page.getByText('on the left', { exact: true }).click();
+  await page.getByText(/^Facing pages/).click();
+  await page.getByRole('group', { name: 'First page lies' }).getByText('left').click();
   await expect(tile(page, 1)).toHaveAccessibleName(/left-hand/);
   await expect(page.getByRole('link', { name: /Sheets/ })).toContainText('2');
 });
@@ -79,7 +80,7 @@ test('units change what is shown, never a length', async ({ page }) => {
   await expect(facts).toContainText('21.59 × 27.94 cm');
 });
 
-test('of a thousand pages only what is in sight is drawn', async ({ page }) => {
+test('of a thousand pages only what is in sight is drawn, and a size is tried on all of them', async ({ page }) => {
   await newJob(page, folder.url);
   await takeIn(page, pdf('thick.pdf', await markedPdf(1000)));
   await expect(step(page, 1)).toBeVisible({ timeout: 60_000 });
@@ -91,4 +92,9 @@ test('of a thousand pages only what is in sight is drawn', async ({ page }) => {
   await page.keyboard.press('End');
   await expect(page.getByLabel('picked')).toHaveValue('1000');
   await expect(tile(page, 1000)).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('s');
+  await page.getByLabel('Width', { exact: true }).fill('100');
+  await expect(page.locator('.slip')).toContainText('1000 of 1000 pages change size');
+  expect(await page.getByRole('option').count()).toBeLessThan(300);
 });

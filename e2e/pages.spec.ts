@@ -363,16 +363,3 @@ test('against the source, distances, positions, and units that change no length'
   await page.keyboard.press('Escape');
   await expect(page.getByText('Click two points')).toBeHidden();
 });
-
-test('of a thousand pages only those in sight are drawn, a size is tried on all of them', async ({
-  page,
-}) => {
-  await jobOf(page, await markedPdf(1000));
-  await pick(page, 'all');
-  for (let i = 0; i < 8; i++) await page.keyboard.press('+');
-  await expect.poll(() => page.getByRole('option').count()).toBeLessThan(40);
-  await page.keyboard.press('s');
-  await field(page, 'Width').fill('100');
-  await expect(slip(page)).toContainText('1000 of 1000 pages change size');
-  expect(await page.getByRole('option').count()).toBeLessThan(150);
-});

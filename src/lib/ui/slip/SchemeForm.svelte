@@ -19,10 +19,10 @@
   const stockName = $derived(nameSize(scheme.stock)?.name ?? '');
   const offered = $derived(STOCKS.some(({ name }) => name === stockName) ? stockName : '');
 
-  // The docket moved under the form: undo, redo, a mend.
+  // The docket moved under the form: undo, redo, a mend. The same scheme back from being saved is no move.
   let seen = untrack(() => stitched);
   $effect.pre(() => {
-    if (stitched === seen) return;
+    if (JSON.stringify(stitched) === JSON.stringify(seen)) return;
     seen = stitched;
     scheme = seen;
     wrong = {};
