@@ -80,7 +80,9 @@ test('units change what is shown, never a length', async ({ page }) => {
   await expect(facts).toContainText('21.59 × 27.94 cm');
 });
 
-test('of a thousand pages only what is in sight is drawn, and a size is tried on all of them', async ({ page }) => {
+test('of a thousand pages only what is in sight is drawn, and a size is tried on all of them', async ({
+  page,
+}) => {
   await newJob(page, folder.url);
   await takeIn(page, pdf('thick.pdf', await markedPdf(1000)));
   await expect(step(page, 1)).toBeVisible({ timeout: 60_000 });

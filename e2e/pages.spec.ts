@@ -44,7 +44,7 @@ test('sizes: named, kept under an own name for all jobs, used last, in pixels, l
   page,
 }) => {
   await jobOf(page, await markedPdf(4, A5));
-  await pick(page, '2');
+  await pick(page, '3');
   await page.keyboard.press('s');
   await field(page, 'Width').fill('120');
   await field(page, 'Height').fill('120');
@@ -61,8 +61,11 @@ test('sizes: named, kept under an own name for all jobs, used last, in pixels, l
     .fill('Beer mat');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Named size')).toHaveValue('own:Beer mat');
-  await put(page);
-  await expect(step(page, 2)).toContainText('page 2');
+  // A mend taken while the step is tried puts both on the docket.
+  await slip(page).getByRole('button', { name: 'Size its back like its front' }).click();
+  await expect(step(page, 2)).toContainText('page 3');
+  await expect(step(page, 3)).toContainText('page 4');
+  await saved(page);
 
   // Another job knows it; what was used last comes first.
   await jobOf(page, await markedPdf(3, A5));

@@ -118,19 +118,14 @@ export class Bench {
     this.put({ ...this.docket, steps: change([...this.docket.steps]) });
   }
 
-  /** What a mend would make of the docket. */
+  /** What a mend would make of the docket, with the step that is being tried where its form is open. */
   mended(mend: Mend): Docket {
+    const docket = (this.form && this.trial) || this.docket;
     return {
-      ...this.docket,
-      steps: [
-        ...this.docket.steps,
-        ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
-      ],
-      scheme:
-        this.docket.scheme.kind === 'stitched'
-          ? { ...this.docket.scheme, ...mend.scheme }
-          : this.docket.scheme,
-      book: { ...this.docket.book, ...mend.book },
+      ...docket,
+      steps: [...docket.steps, ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step)],
+      scheme: docket.scheme.kind === 'stitched' ? { ...docket.scheme, ...mend.scheme } : docket.scheme,
+      book: { ...docket.book, ...mend.book },
     };
   }
 

@@ -24,6 +24,7 @@
   <div>
     {#each [finding.mend, finding.otherMend].filter((each) => each !== undefined) as mend (mend.code)}
       <button
+        type="button"
         class="link strong"
         onclick={() => bench.put(bench.mended(mend))}
         onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))}
@@ -32,6 +33,7 @@
     {/each}
     {#if finding.step}
       <button
+        type="button"
         class="link"
         onclick={() =>
           bench.open({
@@ -40,7 +42,7 @@
           })}>Edit the step</button
       >
     {:else if where}
-      <button class="link" onclick={point}
+      <button type="button" class="link" onclick={point}
         >Pick {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button
       >
     {/if}
