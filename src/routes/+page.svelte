@@ -73,9 +73,11 @@
             <strong>{summary.title}</strong>
             <span class="quiet">{SCHEME_NAME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
             <span class="counts"
-              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}
-                · <span class="mono">{summary.sheets}</span> sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}
-                · <span class="mono">{summary.pieces}</span> piece{summary.pieces === 1 ? '' : 's'}{/if}</span
+              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}{' · '}<span class="mono"
+                  >{summary.sheets}</span
+                >
+                sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}{' · '}<span class="mono">{summary.pieces}</span>
+                piece{summary.pieces === 1 ? '' : 's'}{/if}</span
             >
             <span class="findings">
               {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}
