@@ -73,10 +73,10 @@
             <strong>{summary.title}</strong>
             <span class="quiet">{SCHEME_NAME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
             <span class="counts"
-              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}{' · '}<span class="mono"
+              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"
                   >{summary.sheets}</span
                 >
-                sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}{' · '}<span class="mono">{summary.pieces}</span>
+                sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}&nbsp;· <span class="mono">{summary.pieces}</span>
                 piece{summary.pieces === 1 ? '' : 's'}{/if}</span
             >
             <span class="findings">
