@@ -7,6 +7,7 @@ import type { Aspect, Book } from '../core/pages/page';
 import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
+import { sizes } from './sizes.svelte';
 import { api, Refused, upload, type IntakeState, type JobState, type OutputState } from './api';
 
 /** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
@@ -110,6 +111,9 @@ export class Bench {
     this.docket = docket;
     this.redo = [];
     this.canUndo = true;
+    // A size that is accepted, by itself or with a mend, is one used last.
+    if (this.draft?.kind === 'trim') sizes.use(this.draft);
+    else if (this.draft?.kind === 'copy' && this.draft.size) sizes.use(this.draft.size);
     this.leave();
     this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
   }

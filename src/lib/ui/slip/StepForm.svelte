@@ -9,7 +9,6 @@
   import { FORM_TITLE } from '../../words/steps';
   import type { Bench, Form } from '../bench.svelte';
   import FindingCard from '../parts/FindingCard.svelte';
-  import { sizes } from '../sizes.svelte';
   import BlankFields from './BlankFields.svelte';
   import BleedFields from './BleedFields.svelte';
   import CopyFields from './CopyFields.svelte';
@@ -102,8 +101,6 @@
   function accept(event: SubmitEvent): void {
     event.preventDefault();
     if (problem || !changed) return;
-    if (step.kind === 'trim') sizes.use(step);
-    if (step.kind === 'copy' && step.size) sizes.use(step.size);
     bench.acceptStep(step);
   }
 
