@@ -1,7 +1,8 @@
 import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import { heightOf, widthOf, type Size } from '../core/measure/box';
-import { commonestSize, spreadsOf } from '../core/pages/leaves';
+import { spreadsOf } from '../core/pages/leaves';
+import { commonestSize } from '../core/pages/sizes';
 import { sideOf } from '../core/pages/page';
 import type { Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';

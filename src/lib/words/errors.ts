@@ -50,6 +50,8 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return 'Nothing is drawn on these pages, so there is no ink to crop to.';
     case 'no-such-format':
       return 'The format that this step puts on pages is no longer there. Choose another one.';
+    case 'no-column':
+      return 'Nothing is left between these margins. Make them or the gaps smaller.';
   }
 }
 

@@ -1,11 +1,13 @@
 import type { Page } from '../pages/page';
 import { sameSize } from '../paper/sizes';
-import { leafOf, sizeGroups } from '../pages/leaves';
-import type { Check, Finding, StepDraft } from './finding';
+import { sizeLike } from '../docket/steps/trim';
+import { leafOf } from '../pages/leaves';
+import { oddOnes, piecesOf, sizeGroups } from '../pages/sizes';
+import type { Check, Finding } from './finding';
 
 /** Pages of another size than the rest of their piece, unnoticed until the folder jams; and leaves whose two faces differ. */
 export const checkSizes: Check = ({ list }) => {
-  const findings = pieces(list.pages).flatMap(mixedSizes);
+  const findings = piecesOf(list.pages).flatMap(mixedSizes);
   list.pages.forEach((page, index) => {
     const back = list.pages[index + 1];
     if (!back || leafOf(index, list.book).face !== 'front' || !list.book.facing) return;
@@ -17,46 +19,24 @@ export const checkSizes: Check = ({ list }) => {
       level: 'stop',
       stage: 'pages',
       pages: [page.id, back.id],
-      mend: { code: 'same-leaf-size', steps: [sizeLike([back], page)] },
+      mend: { code: 'same-leaf-size', steps: [sizeLike([back], page.trim)] },
     });
   });
   return findings;
 };
 
-/** The pages of each piece, those of none together. */
-function pieces(pages: readonly Page[]): Page[][] {
-  const found = new Map<string | undefined, Page[]>();
-  for (const page of pages) {
-    const known = found.get(page.piece?.name);
-    if (known) known.push(page);
-    else found.set(page.piece?.name, [page]);
-  }
-  return [...found.values()];
-}
-
 function mixedSizes(pages: readonly Page[]): Finding[] {
-  const [most, ...odd] = sizeGroups(pages);
-  if (!most || !odd.length) return [];
-  const others = odd.flatMap((group) => group.indexes.map((index) => pages[index]!));
+  const odd = oddOnes(pages);
+  if (!odd) return [];
   return [
     {
       code: 'mixed-sizes',
-      commonest: most.size,
-      sizes: odd.length + 1,
+      commonest: odd.like,
+      sizes: sizeGroups(pages).length,
       level: 'stop',
       stage: 'pages',
-      pages: others.map(({ id }) => id),
-      mend: { code: 'commonest-size', steps: [sizeLike(others, { trim: most.size })] },
+      pages: odd.pages.map(({ id }) => id),
+      mend: { code: 'commonest-size', steps: [sizeLike(odd.pages, odd.like)] },
     },
   ];
 }
-
-/** The step that sizes pages like another one, their content fitted. */
-const sizeLike = (pages: readonly Page[], { trim }: Pick<Page, 'trim'>): StepDraft => ({
-  kind: 'trim',
-  pages: { ids: pages.map(({ id }) => id) },
-  width: trim.width,
-  height: trim.height,
-  content: 'fit',
-  fixed: { x: 'centre', y: 'centre' },
-});

@@ -120,6 +120,10 @@ describe('sizes', () => {
     expect(kept.margins).toEqual({ head: 10, foot: 20, spine: 30, fore: 40 });
     expect(scaled.margins).toEqual({ head: 5, foot: 10, spine: 15, fore: 20 });
     expect(scaled.columns).toEqual({ count: 2, gap: 4 });
+    const none = { ...margins, spine: A5.width - 40 } as Draft;
+    expect(run({ [hashOf('a')]: plainSurvey(2) }, [none]).failed.map(({ problem }) => problem.code)).toEqual([
+      'no-column',
+    ]);
   });
 });
 

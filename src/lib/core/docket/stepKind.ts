@@ -26,7 +26,8 @@ export type StepProblemCode =
   | 'nothing-left'
   | 'not-measured'
   | 'no-ink'
-  | 'no-such-format';
+  | 'no-such-format'
+  | 'no-column';
 
 /** Why a step cannot apply to the list it met. */
 export class StepProblem extends Error {

@@ -1,5 +1,4 @@
-import { frontSide, sideOf, type Book, type Page } from './page';
-import { sameSize } from '../paper/sizes';
+import { frontSide, sideOf, type Book } from './page';
 
 /** What a reader has open at once: indexes into the page list, from 0. */
 export interface Spread {
@@ -29,24 +28,4 @@ export function leafOf(index: number, book: Book): { leaf: number; face: 'front'
     leaf: Math.floor((index + offset) / 2) + 1,
     face: sideOf(index, book) === frontSide(book) ? 'front' : 'back',
   };
-}
-
-/** The size most pages of the list have; the earlier one wins a draw. Undefined for an empty list. */
-export function commonestSize(pages: readonly Page[]): { width: number; height: number } | undefined {
-  return sizeGroups(pages)[0]?.size;
-}
-
-/** Pages grouped by trim size (tolerance SIZE_TOLERANCE, orientation counted) and rotation where it is given, largest group first. */
-export function sizeGroups<T extends { trim: { width: number; height: number }; rotate?: number }>(
-  pages: readonly T[],
-): { size: { width: number; height: number }; indexes: number[] }[] {
-  const groups: { size: { width: number; height: number }; indexes: number[] }[] = [];
-  pages.forEach(({ trim, rotate }, index) => {
-    const group = groups.find(
-      ({ size, indexes }) => sameSize(size, trim) && pages[indexes[0]!]!.rotate === rotate,
-    );
-    if (group) group.indexes.push(index);
-    else groups.push({ size: trim, indexes: [index] });
-  });
-  return groups.sort((a, b) => b.indexes.length - a.indexes.length);
 }

@@ -1,8 +1,11 @@
-import type { Box } from '../measure/box';
+import { hasArea, type Box } from '../measure/box';
 import { sidesOf, type Page, type Side } from './page';
 
 /** The columns between a page's margins, from left to right, in page space; none where it has no margins. */
-export function columnsOf({ trim, margins, columns }: Page, side: Side): Box[] {
+export function columnsOf(
+  { trim, margins, columns }: Pick<Page, 'trim' | 'margins' | 'columns'>,
+  side: Side,
+): Box[] {
   if (!margins) return [];
   const { left, right, head, foot } = sidesOf(margins, side);
   const { count, gap } = columns ?? { count: 1, gap: 0 };
@@ -12,3 +15,7 @@ export function columnsOf({ trim, margins, columns }: Page, side: Side): Box[] {
     return { x0, x1: x0 + each, y0: foot, y1: trim.height - head };
   });
 }
+
+/** Whether margins and columns leave room for anything between them. */
+export const leaveRoom = (page: Parameters<typeof columnsOf>[0]): boolean =>
+  columnsOf(page, 'right').every(hasArea);

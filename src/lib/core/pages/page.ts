@@ -74,6 +74,16 @@ export interface Book {
 /** The side on which the fronts of leaves lie: away from the spine. */
 export const frontSide = (book: Book): Side => (book.spine === 'left' ? 'right' : 'left');
 
+/** The side on which the backs of leaves lie: at the spine's own side. */
+export const backSide = (book: Book): Side => book.spine;
+
+/** The book bound at another edge: one that began with the front of a leaf still does. */
+export const boundAt = (book: Book, spine: Book['spine']): Book => ({
+  ...book,
+  spine,
+  first: book.first === frontSide(book) ? frontSide({ ...book, spine }) : backSide({ ...book, spine }),
+});
+
 /** Side of the page at `index` (from 0): it follows from the leaf, never from the printed number. */
 export function sideOf(index: number, book: Book): Side {
   if (!book.facing) return frontSide(book);

@@ -2,7 +2,7 @@ import { intersect, sizeBox, type Box, type Size } from '../measure/box';
 import { applyToBox, compose, translate, turnMatrix, type Matrix } from '../measure/matrix';
 import { foldSheet } from '../fold/fold';
 import { impose, nestedPage, type Imposed } from '../fold/impose';
-import { commonestSize } from '../pages/leaves';
+import { commonestSize } from '../pages/sizes';
 import { labelsOf } from '../pages/labels';
 import { bleedBox, bleedSides, frontSide, type Page, type PageList, type Side } from '../pages/page';
 import type { Cell, PlannedPage, Sheet, SheetLine, SheetPlan, SheetSide } from './plan';

@@ -26,6 +26,8 @@
   let { page, side, source, position, x, y, at, shown, picked, surveys, k, onpick }: Props = $props();
 
   const px = $derived(1 / k);
+  /** Blinking, only what differs may change. */
+  const marked = $derived(picked && shown === 'both');
   const media = $derived(source.boxes.media);
   const size = $derived({ width: media.x1 - media.x0, height: media.y1 - media.y0 });
   const surface = $derived(pageSurface(page, side));
@@ -67,7 +69,7 @@
         fill="#fffdf7"
       />
       {#each surface.items as item, i (i)}{#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} />{/if}{/each}
-      <rect {...page.trim} fill="none" stroke={picked ? '#f2c230' : '#1d2422'} stroke-width={(picked ? 3 : 1.5) * px} />
+      <rect {...page.trim} fill="none" stroke={marked ? '#f2c230' : '#1d2422'} stroke-width={(marked ? 3 : 1.5) * px} />
     </g>
     <text x={at.x} y={at.y + page.trim.height + bleed.foot + 16 * px} font-size={12 * px}>{position} now</text>
   {/if}

@@ -1,198 +1,47 @@
 <script lang="ts">
-  import type { Box } from '../../core/measure/box';
-  import { applyToBox } from '../../core/measure/matrix';
-  import { columnsOf } from '../../core/pages/margins';
-  import { bleedSides, type Page, type Side } from '../../core/pages/page';
   import type { Surveys } from '../../core/pages/survey';
-  import { pageSurface } from '../../core/surface/pageSurface';
-  import type { Level } from '../../core/checks/finding';
-  import SurfaceArt from './SurfaceArt.svelte';
+  import FarFace from './FarFace.svelte';
+  import type { TileView } from './gate.svelte';
+  import NearFace from './NearFace.svelte';
 
   interface Props {
-    page: Page;
-    side: Side;
-    /** Upper left corner of the trim on the mat, in points. */
-    x: number;
-    y: number;
-    position: number;
-    label: string;
-    /** Another page lies at its spine, so no bleed shows there. */
-    faced: boolean;
-    picked: boolean;
-    fresh: boolean;
-    flag?: Level;
-    /** Where the trim was before what is being tried, in page space. */
-    ghost?: Box | undefined;
+    view: TileView;
     /** The safe margin, where the safe area is shown. */
     safe?: number | undefined;
     /** Margins and columns are shown. */
-    margins?: boolean;
+    margins: boolean;
     /** What lies outside the bleed is shown, dimmed. */
-    away?: boolean;
+    away: boolean;
     surveys: Surveys;
+    /** Pixels a point, on screen. */
     k: number;
     onpick: (event: PointerEvent) => void;
   }
-  let {
-    page,
-    side,
-    x,
-    y,
-    position,
-    label,
-    faced,
-    picked,
-    fresh,
-    flag,
-    ghost,
-    safe,
-    margins = false,
-    away = false,
-    surveys,
-    k,
-    onpick,
-  }: Props = $props();
+  let { view, safe, margins, away, surveys, k, onpick }: Props = $props();
 
-  const { width, height } = $derived(page.trim);
-  const surface = $derived(pageSurface(page, side));
-  const sides = $derived.by(() => {
-    const all = bleedSides(page.bleed, side);
-    return faced ? { ...all, [side === 'right' ? 'left' : 'right']: 0 } : all;
-  });
-  const within = $derived({ x0: -sides.left, y0: -sides.foot, x1: width + sides.right, y1: height + sides.head });
-  const ring = $derived(`M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`);
-  const px = $derived(1 / k);
-  /** How far below the trim the foot of all that is drawn lies. */
-  const below = $derived(Math.max(sides.foot, ghost ? -ghost.y0 : 0));
-  const roomy = $derived(height * k > 70);
+  /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
+  const FAR_PX = 70;
 </script>
 
 <g
-  transform="translate({x} {y})"
-  data-pick={page.id}
+  transform="translate({view.x} {view.y})"
+  data-pick={view.page.id}
   role="option"
   tabindex="-1"
-  aria-selected={picked}
-  aria-label="Page {position}, {side}-hand{page.art ? '' : ', blank'}{label ? `, label ${label}` : ''}"
+  aria-selected={view.picked}
+  aria-label="Page {view.index + 1}, {view.side}-hand{view.page.art ? '' : ', blank'}{view.label ? `, label ${view.label}` : ''}"
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
-  <g transform="translate(0 {height}) scale(1 -1)">
-    {#if away && page.art}
-      <g opacity="0.38" class="away">
-        <SurfaceArt item={{ kind: 'art', ...page.art, matrix: page.art.place, clip: applyToBox(page.art.place, page.art.reach) }} {surveys} {k} />
-      </g>
-    {/if}
-    <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
-    {#each surface.items as item, i (i)}
-      {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{/if}
-    {/each}
-    <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
-    <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
-    {#if safe && width > 2 * safe && height > 2 * safe}
-      <rect
-        x={safe}
-        y={safe}
-        width={width - 2 * safe}
-        height={height - 2 * safe}
-        fill="none"
-        stroke="var(--safe)"
-        stroke-width={1.2 * px}
-        stroke-dasharray="{1.2 * px} {2.6 * px}"
-      />
-    {/if}
-    {#if margins}
-      {#each columnsOf(page, side) as column, i (i)}
-        <rect
-          x={column.x0}
-          y={column.y0}
-          width={Math.max(0, column.x1 - column.x0)}
-          height={Math.max(0, column.y1 - column.y0)}
-          fill="none"
-          stroke="var(--act)"
-          stroke-width={px}
-          opacity="0.8"
-        />
-      {/each}
-    {/if}
-    {#if ghost}
-      <rect
-        class="ghost"
-        x={ghost.x0}
-        y={ghost.y0}
-        width={ghost.x1 - ghost.x0}
-        height={ghost.y1 - ghost.y0}
-        stroke-width={1.5 * px}
-        stroke-dasharray="{5 * px} {4 * px}"
-      />
-    {/if}
-  </g>
-  {#if !page.art}
-    <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
-  {/if}
-  {#if picked}
-    {@const out = 4 * px}
-    <g transform="translate(0 {height}) scale(1 -1)" fill="none">
-      {#each [{ color: '#1d2422', line: 5 }, { color: '#f2c230', line: 3 }] as { color, line } (color)}
-        <rect
-          x={within.x0 - out}
-          y={within.y0 - out}
-          width={within.x1 - within.x0 + 2 * out}
-          height={within.y1 - within.y0 + 2 * out}
-          stroke={color}
-          stroke-width={line * px}
-        />
-      {/each}
-    </g>
-  {/if}
-  <g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
-    <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-      ><tspan class="mono">{position}</tspan>{#if roomy && label && label !== String(position)}<tspan class="said" dx={7 * px}>“{label}”</tspan
-        >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
-          >{page.piece.name} × {page.piece.quantity}</tspan
-        >{/if}</text
-    >
-  </g>
-  {#if flag}
-    <g transform="translate({side === 'right' ? 0 : width} {height + below + 6 * px}) scale({px})" class="flag {flag}">
-      <path d={side === 'right' ? 'M2 0h9v9l-4.5 4.5L2 9z' : 'M-11 0h9v9l-4.5 4.5L-11 9z'} />
-    </g>
+  {#if view.page.trim.height * k < FAR_PX}
+    <FarFace {view} {surveys} {k} />
+  {:else}
+    <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />
   {/if}
 </g>
 
 <style>
-  g[data-pick] {
+  g {
     cursor: default;
     outline: none;
-  }
-  .ghost {
-    fill: #f2c23022;
-    stroke: var(--pick);
-  }
-  .blank {
-    font-family: var(--narrow);
-    fill: #77705d;
-  }
-  .number {
-    font-family: var(--narrow);
-    fill: #eef4f0;
-  }
-  .said {
-    fill: var(--mat-text);
-  }
-  .fresh {
-    fill: var(--pick);
-  }
-  .flag path {
-    stroke: #1d2422;
-    stroke-width: 1;
-  }
-  .flag.stop path {
-    fill: #e2664a;
-  }
-  .flag.look path {
-    fill: var(--pick);
-  }
-  .flag.note path {
-    fill: #c9d3ce;
   }
 </style>

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import { getContext, onDestroy } from 'svelte';
   import { heightOf, intersect, widthOf, type Box } from '../../core/measure/box';
   import type { Surveys } from '../../core/pages/survey';
   import type { ArtItem } from '../../core/surface/surface';
-  import type { Pictures } from '../pictures.svelte';
+  import { pictureFor } from '../picture.svelte';
 
   interface Props {
     item: ArtItem;
@@ -15,38 +14,25 @@
   }
   let { item, surveys, k, within }: Props = $props();
 
-  const pictures = getContext<Pictures>('pictures');
   const id = $props.id();
-  const page = $derived(surveys[item.source]?.pages[item.index]);
   const clip = $derived(within ? intersect(within, item.clip) : item.clip);
-  const picture = $derived(pictures.ready.get(`${item.source}:${item.index}`));
-  const size = $derived(page && { width: widthOf(page.boxes.media), height: heightOf(page.boxes.media) });
-  $effect(() => {
-    if (page && size)
-      pictures.want(
-        item.source,
-        item.index,
-        page,
-        Math.max(size.width, size.height) * Math.hypot(item.matrix[0], item.matrix[1]) * k * (globalThis.devicePixelRatio ?? 1),
-      );
-  });
-  onDestroy(() => pictures.unwant(item.source, item.index));
+  const picture = pictureFor(() => ({ ...item, surveys, k }));
 </script>
 
 <clipPath id="clip-{id}"><rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} /></clipPath>
-{#if size && picture}
+{#if picture.size && picture.url}
   <g clip-path="url(#clip-{id})">
     <image
       href={picture.url}
-      width={size.width}
-      height={size.height}
-      transform="matrix({item.matrix.join(' ')}) translate(0 {size.height}) scale(1 -1)"
+      width={picture.size.width}
+      height={picture.size.height}
+      transform="matrix({item.matrix.join(' ')}) translate(0 {picture.size.height}) scale(1 -1)"
       preserveAspectRatio="none"
       data-drawn
     />
   </g>
-{:else if size}
+{:else if picture.size}
   <g clip-path="url(#clip-{id})">
-    <rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} fill={pictures.broken.has(item.source) ? '#f3dcd6' : '#f1eee4'} />
+    <rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} fill={picture.broken ? '#f3dcd6' : '#f1eee4'} />
   </g>
 {/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Book } from '../../core/pages/page';
+  import { boundAt, type Book } from '../../core/pages/page';
   import Choice from '../parts/Choice.svelte';
 
   interface Props {
@@ -7,12 +7,6 @@
     onchange: (book: Book) => void;
   }
   let { book, onchange }: Props = $props();
-
-  /** A book bound at the other side begins at the other side too, unless it was told otherwise. */
-  function bind(spine: Book['spine']): void {
-    if (spine === book.spine) return;
-    onchange({ ...book, spine, first: book.first === 'right' ? 'left' : 'right' });
-  }
 </script>
 
 <Choice
@@ -32,7 +26,7 @@
       ['right', 'right'],
     ]}
     value={book.spine}
-    onchange={bind}
+    onchange={(spine) => onchange(boundAt(book, spine))}
   />
   {#if book.facing}
     <Choice

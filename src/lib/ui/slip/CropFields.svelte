@@ -13,6 +13,7 @@
   let { bench, step, before, onchange }: FieldsProps<'crop'> = $props();
 
   const cut = $derived(step.cut);
+  const lengths = $derived(Object.fromEntries(Object.entries(cut).filter(([, value]) => typeof value === 'number')));
   const set = (next: Cut, wrong = false) => onchange({ ...step, cut: next }, wrong);
   const picked = $derived(pickedOf(step.pages, before));
   const first = $derived(picked[0]);
@@ -54,26 +55,18 @@
   value={cut.by}
   onchange={choose}
 />
-{#if cut.by === 'edge'}
-  <EdgeFields
-    label="At the edges, mirrored on left pages"
-    edges={BOOK_EDGES}
-    values={cut}
-    unit={bench.unit}
-    apart
-    {check}
-    onchange={(edges, wrong) => set({ ...cut, ...edges }, wrong)}
-  />
-{:else if cut.by === 'side'}
-  <EdgeFields
-    label="At the sides, the same on every page"
-    edges={PAGE_SIDES}
-    values={cut}
-    unit={bench.unit}
-    apart
-    {check}
-    onchange={(sides, wrong) => set({ ...cut, ...sides }, wrong)}
-  />
+{#if cut.by !== 'ink'}
+  {#key cut.by}
+    <EdgeFields
+      label={cut.by === 'edge' ? 'At the edges, mirrored on left pages' : 'At the sides, the same on every page'}
+      edges={cut.by === 'edge' ? BOOK_EDGES : PAGE_SIDES}
+      values={lengths as Record<string, number>}
+      unit={bench.unit}
+      apart
+      {check}
+      onchange={(lengths, wrong) => set({ ...cut, ...lengths } as Cut, wrong)}
+    />
+  {/key}
 {:else}
   <LengthField
     label="Left round the ink"

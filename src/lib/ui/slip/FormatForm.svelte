@@ -1,7 +1,10 @@
 <script lang="ts">
   import { formatSchema, type Format } from '../../core/docket/format';
   import { mm } from '../../core/measure/unit';
+  import { StepProblem } from '../../core/docket/stepKind';
   import { sizesChanged } from '../../core/pages/changes';
+  import { leaveRoom } from '../../core/pages/margins';
+  import { sayStepProblem } from '../../words/errors';
   import type { Bench } from '../bench.svelte';
   import EdgeFields from './EdgeFields.svelte';
   import { BOOK_EDGES } from './edges';
@@ -13,7 +16,13 @@
   const known = $derived(bench.docket.formats.find(({ id }) => id === format.id));
   let wrong = $state<Record<string, boolean>>({});
   const taken = $derived(bench.docket.formats.some(({ id, name }) => id !== format.id && name.toLowerCase() === format.name.trim().toLowerCase()));
-  const bad = $derived(Object.values(wrong).some(Boolean) || taken || !formatSchema.safeParse(format).success);
+  /** Why its margins cannot be used with its size. */
+  const full = $derived.by(() => {
+    const { trim, margins } = format;
+    const room = !trim || !margins || leaveRoom({ trim, margins, columns: { count: margins.columns, gap: margins.gap } });
+    return room ? '' : sayStepProblem(new StepProblem('no-column'));
+  });
+  const bad = $derived(Object.values(wrong).some(Boolean) || taken || !!full || !formatSchema.safeParse(format).success);
   const changed = $derived(!known || JSON.stringify(known) !== JSON.stringify(format));
 
   function set(field: string, change: Partial<Format>, isWrong = false): void {
@@ -88,6 +97,7 @@
       onchange={(margins, isWrong) => set('margins', { margins }, isWrong)}
     />
   {/if}
+  {#if full}<p class="wrong" role="alert">{full}</p>{/if}
   {#if users}<p class="mono sum">{users} page{users === 1 ? '' : 's'} have it; {resized} change size</p>{/if}
   <div class="btns">
     <button class="btn" disabled={bad || !changed}>{known ? 'Change format' : 'Keep format'}</button>

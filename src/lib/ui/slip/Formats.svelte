@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Format } from '../../core/docket/format';
+  import Folded from '../parts/Folded.svelte';
   import { sayFormat } from '../../words/formats';
   import { newStepId, type Bench } from '../bench.svelte';
 
@@ -31,8 +32,7 @@
   }
 </script>
 
-<details open={bench.docket.formats.length > 0}>
-  <summary>Formats <span class="mono">{bench.docket.formats.length}</span></summary>
+<Folded title="Formats" count={bench.docket.formats.length} open={bench.docket.formats.length > 0}>
   {#if bench.docket.formats.length}
     <ul>
       {#each bench.docket.formats as format (format.id)}
@@ -54,23 +54,9 @@
     <p>A format is a named set of trim size, bleed and margins. Change it, and every page that has it follows.</p>
   {/if}
   <button class="link" onclick={make}>{page ? `New from page ${bench.pickedIndexes[0]! + 1}` : 'New format'}</button>
-</details>
+</Folded>
 
 <style>
-  details {
-    padding: 7px 10px;
-    background: var(--card-2);
-    font-size: 12.5px;
-    clip-path: polygon(0 0, calc(100% - 10px) 0, 100% 10px, 100% 100%, 0 100%);
-  }
-  summary {
-    font-weight: 600;
-    cursor: pointer;
-  }
-  summary .mono {
-    font-weight: 400;
-    color: var(--ink-2);
-  }
   ul {
     list-style: none;
     margin: 4px 0;

@@ -1,7 +1,8 @@
 <script lang="ts" generics="Margins extends { head: number; foot: number; spine: number; fore: number; columns: number; gap: number }">
   import { formatLength } from '../../core/measure/formatLength';
-  import type { Size } from '../../core/measure/box';
+  import { widthOf, type Size } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
+  import { columnsOf } from '../../core/pages/margins';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';
   import CountField from './CountField.svelte';
@@ -29,8 +30,7 @@
       return `The page is only ${formatLength(across ? trim.width : trim.height, unit)} there.`;
     return undefined;
   }
-  const between = $derived(trim && trim.width - value.spine - value.fore);
-  const column = $derived(between === undefined ? undefined : (between - (value.columns - 1) * value.gap) / value.columns);
+  const columns = $derived(trim ? columnsOf({ trim, margins: value, columns: { count: value.columns, gap: value.gap } }, 'right') : []);
 </script>
 
 <EdgeFields
@@ -57,17 +57,16 @@
     onchange={(gap) => set('gap', gap === undefined ? {} : ({ gap } as Partial<Margins>), gap === undefined)}
   />
 </div>
-{#if between !== undefined && column !== undefined}
-  {#if column <= 0}
-    <p class="wrong" role="alert">Nothing is left between these margins. Make them or the gaps smaller.</p>
-  {:else}
-    <Working>
-      <code
-        >{formatLength(between, unit)} between the margins{#if value.columns > 1}<br />less {value.columns - 1} × {formatLength(value.gap, unit)}, ÷ {value.columns}
-          = {formatLength(column, unit)} a column{/if}</code
-      >
-    </Working>
-  {/if}
+{#if columns.length && widthOf(columns[0]!) > 0}
+  <Working>
+    <code
+      >{formatLength(columns.at(-1)!.x1 - columns[0]!.x0, unit)} between the margins{#if value.columns > 1}<br />less {value.columns - 1} × {formatLength(
+          value.gap,
+          unit,
+        )}, ÷ {value.columns}
+        = {formatLength(widthOf(columns[0]!), unit)} a column{/if}</code
+    >
+  </Working>
 {/if}
 
 <style>

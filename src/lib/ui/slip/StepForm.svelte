@@ -74,9 +74,13 @@
   $effect(() => {
     const wanted = problem || !changed ? undefined : step;
     void bench.draftBook;
-    // A frame later: the key that was pressed shows at once, however many pages there are.
-    const soon = requestAnimationFrame(() => bench.tryStep(wanted));
-    return () => cancelAnimationFrame(soon);
+    // Once the key that was pressed shows, and not in the frame that draws it: however many pages there are, no key waits.
+    let soon: ReturnType<typeof setTimeout> | undefined;
+    const shown = requestAnimationFrame(() => (soon = setTimeout(() => bench.tryStep(wanted))));
+    return () => {
+      cancelAnimationFrame(shown);
+      clearTimeout(soon);
+    };
   });
 
   const sum = $derived.by(() => {

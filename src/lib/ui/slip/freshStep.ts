@@ -1,9 +1,9 @@
 import { A4_SHAPE } from '../../core/docket/steps/blank';
 import type { Step } from '../../core/docket/steps';
 import { mm } from '../../core/measure/unit';
-import { commonestSize, sizeGroups } from '../../core/pages/leaves';
+import { sizeLike } from '../../core/docket/steps/trim';
+import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
 import type { PageList } from '../../core/pages/page';
-import { sameSize } from '../../core/paper/sizes';
 import { newStepId, type Bench } from '../bench.svelte';
 
 const CENTRE = { x: 'centre', y: 'centre' } as const;
@@ -59,21 +59,11 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
 
 /** The step that gives the odd pages of a piece the size of the one picked page, else the commonest; undefined where all are alike. */
 export function evenSizes(bench: Bench): Extract<Step, { kind: 'trim' }> | undefined {
-  const chosen =
-    bench.pickedIndexes.length === 1 ? bench.base.list.pages[bench.pickedIndexes[0]!] : undefined;
-  const piece = (chosen ?? bench.base.list.pages[0])?.piece?.name;
-  const pages = bench.base.list.pages.filter((page) => page.piece?.name === piece);
-  if (sizeGroups(pages).length < 2) return undefined;
-  const size = chosen?.trim ?? commonestSize(pages)!;
-  const odd = pages.filter(({ trim }) => !sameSize(trim, size));
-  return {
-    id: newStepId(),
-    kind: 'trim',
-    pages: { ids: odd.map(({ id }) => id) },
-    ...size,
-    content: 'fit',
-    fixed: CENTRE,
-  };
+  const { pages } = bench.base.list;
+  const chosen = bench.pickedIndexes.length === 1 ? pages[bench.pickedIndexes[0]!] : undefined;
+  const piece = piecesOf(pages).find((those) => !chosen || those.includes(chosen));
+  const odd = piece && oddOnes(piece, chosen?.trim);
+  return odd && { id: newStepId(), ...sizeLike(odd.pages, odd.like) };
 }
 
 /** The step that makes the first picked page once more, as a piece of another size. */

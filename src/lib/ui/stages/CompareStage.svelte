@@ -3,6 +3,7 @@
   import { bleedSides, sideOf } from '../../core/pages/page';
   import type { Bench } from '../bench.svelte';
   import CompareTiles from '../mat/CompareTiles.svelte';
+  import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
@@ -102,20 +103,9 @@
       {/each}
     {/snippet}
   </Mat>
-  <p class="caption">
+  <Caption>
     {#if bench.compare === 'blink'}{source ? 'as supplied' : 'now'}, one over the other where the art meets{still ? ' · B changes' : ''}
     {:else}as supplied on the left, now on the right, at one scale{/if}
     · <button class="link" onclick={() => (bench.compare = 'off')}>back to the spreads</button>
-  </p>
+  </Caption>
 </div>
-
-<style>
-  .caption {
-    position: absolute;
-    right: 12px;
-    bottom: 10px;
-    padding: 3px 10px;
-    background: var(--card);
-    font-size: 12.5px;
-  }
-</style>

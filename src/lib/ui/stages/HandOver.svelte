@@ -3,7 +3,7 @@
   import type { Output } from '../../core/docket/docket';
   import { formatSize } from '../../core/measure/formatLength';
   import { saySize } from '../../words/findings';
-  import { commonestSize } from '../../core/pages/leaves';
+  import { commonestSize } from '../../core/pages/sizes';
   import { sayTrouble } from '../../words/errors';
   import { api, Refused, type OutputState } from '../api';
   import type { Bench } from '../bench.svelte';

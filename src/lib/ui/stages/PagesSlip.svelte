@@ -6,6 +6,8 @@
   import type { Step } from '../../core/docket/steps';
   import type { Bench, Form } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import { sayBook } from '../../words/steps';
   import BookFields from '../slip/BookFields.svelte';
   import CompareTable from '../slip/CompareTable.svelte';
   import FormatForm from '../slip/FormatForm.svelte';
@@ -109,13 +111,7 @@
     />
     {#if bench.compare !== 'off'}<CompareTable {bench} />{/if}
     <Formats {bench} />
-    <details class="book">
-      <summary
-        >{book.facing ? `Facing pages, first on the ${book.first}` : 'Loose pages'}{book.spine === 'right' ? ', spine at the right' : ''} · safe {formatLength(
-          bench.docket.safe,
-          unit,
-        )}</summary
-      >
+    <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">
       <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />
       <LengthField
         label="Safe margin"
@@ -127,7 +123,7 @@
       {#if safe !== undefined && safe !== bench.docket.safe}
         <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Use this</button>
       {/if}
-    </details>
+    </Folded>
   </Overview>
 {/if}
 
@@ -163,15 +159,5 @@
   kbd {
     font: 11px var(--mono);
     color: var(--ink-2);
-  }
-  .book {
-    padding: 7px 10px;
-    background: var(--card-2);
-    font-size: 12.5px;
-    clip-path: polygon(0 0, calc(100% - 10px) 0, 100% 10px, 100% 100%, 0 100%);
-  }
-  .book summary {
-    font-weight: 600;
-    cursor: pointer;
   }
 </style>

@@ -5,6 +5,7 @@
   import type { Cell, SheetSide } from '../../core/sheets/plan';
   import { sheetSurface } from '../../core/surface/sheetSurface';
   import type { Bench } from '../bench.svelte';
+  import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
 
@@ -172,9 +173,9 @@
     {/snippet}
   </Mat>
   {#if plan}
-    <p class="caption">
+    <Caption>
       {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides
-    </p>
+    </Caption>
   {:else if bench.shown.list.pages.length}
     <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
       <a class="btn" href="/jobs/{bench.id}/hand-over">Hand over</a>
@@ -207,13 +208,5 @@
   }
   .turn {
     stroke: var(--pick);
-  }
-  .caption {
-    position: absolute;
-    right: 12px;
-    bottom: 10px;
-    padding: 3px 10px;
-    background: var(--card);
-    font-size: 12.5px;
   }
 </style>

@@ -3,7 +3,7 @@
   import { widthOf, heightOf } from '../../core/measure/box';
   import { describeIndexes } from '../../core/pages/selection';
   import { declaredBleed } from '../../core/pages/page';
-  import { sizeGroups } from '../../core/pages/leaves';
+  import { sizeGroups } from '../../core/pages/sizes';
   import { sourcesOf } from '../../core/docket/docket';
   import { saySize } from '../../words/findings';
   import type { Survey } from '../../core/pages/survey';

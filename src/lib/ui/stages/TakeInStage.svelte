@@ -5,7 +5,7 @@
   import { heightOf, sizeBox, widthOf, type Box, type Size } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
   import { sameSize } from '../../core/paper/sizes';
-  import { sizeGroups } from '../../core/pages/leaves';
+  import { sizeGroups } from '../../core/pages/sizes';
   import { saySize } from '../../words/findings';
   import { sourcesOf } from '../../core/docket/docket';
   import type { Survey, SurveyPage } from '../../core/pages/survey';

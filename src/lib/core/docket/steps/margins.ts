@@ -1,7 +1,8 @@
 import * as z from 'zod';
+import { leaveRoom } from '../../pages/margins';
 import { withOwn, type Page } from '../../pages/page';
 import { selectionSchema } from '../../pages/selection';
-import { defineStep } from '../stepKind';
+import { defineStep, StepProblem } from '../stepKind';
 import { changePages, marginsSchema, stepBase } from './base';
 
 /** Sets the margins of pages, from the trim inwards, and the columns between them. */
@@ -16,8 +17,10 @@ export const margins = defineStep({
   apply: (list, step) => changePages(list, step.pages, (page) => withOwn(withMargins(page, step), 'margins')),
 });
 
-/** The page with margins and columns. */
+/** The page with margins and columns. Throws StepProblem where they leave no column. */
 export function withMargins(page: Page, of: z.infer<typeof marginsSchema>): Page {
   const { head, foot, spine, fore, columns, gap } = of;
-  return { ...page, margins: { head, foot, spine, fore }, columns: { count: columns, gap } };
+  const set = { ...page, margins: { head, foot, spine, fore }, columns: { count: columns, gap } };
+  if (!leaveRoom(set)) throw new StepProblem('no-column');
+  return set;
 }

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import type { Size } from '../../measure/box';
+import type { Page } from '../../pages/page';
 import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
@@ -20,4 +22,17 @@ export const trim = defineStep({
     const size = { width: step.width, height: step.height };
     return changePages(list, step.pages, (page, side) => resizePage(page, size, step, side));
   },
+});
+
+/** The step, but for its id, that gives pages a size, their content fitted about the centre. */
+export const sizeLike = (
+  pages: readonly Page[],
+  { width, height }: Size,
+): Omit<z.infer<typeof trim.schema>, 'id'> => ({
+  kind: 'trim',
+  pages: { ids: pages.map(({ id }) => id) },
+  width,
+  height,
+  content: 'fit',
+  fixed: { x: 'centre', y: 'centre' },
 });

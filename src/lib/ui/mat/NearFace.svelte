@@ -1,0 +1,153 @@
+<script lang="ts">
+  import { applyToBox } from '../../core/measure/matrix';
+  import { columnsOf } from '../../core/pages/margins';
+  import { bleedSides } from '../../core/pages/page';
+  import type { Surveys } from '../../core/pages/survey';
+  import { pageSurface } from '../../core/surface/pageSurface';
+  import type { TileView } from './gate.svelte';
+  import SurfaceArt from './SurfaceArt.svelte';
+
+  interface Props {
+    view: TileView;
+    /** The safe margin, where the safe area is shown. */
+    safe?: number | undefined;
+    /** Margins and columns are shown. */
+    margins?: boolean;
+    /** What lies outside the bleed is shown, dimmed. */
+    away?: boolean;
+    surveys: Surveys;
+    k: number;
+  }
+  let { view, safe, margins = false, away = false, surveys, k }: Props = $props();
+
+  const { page, side, index, label, faced, picked, fresh, flag, ghost } = $derived(view);
+
+  const { width, height } = $derived(page.trim);
+  const surface = $derived(pageSurface(page, side));
+  const sides = $derived.by(() => {
+    const all = bleedSides(page.bleed, side);
+    return faced ? { ...all, [side === 'right' ? 'left' : 'right']: 0 } : all;
+  });
+  const within = $derived({ x0: -sides.left, y0: -sides.foot, x1: width + sides.right, y1: height + sides.head });
+  const ring = $derived(`M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`);
+  const px = $derived(1 / k);
+  /** How far below the trim the foot of all that is drawn lies. */
+  const below = $derived(Math.max(sides.foot, ghost ? -ghost.y0 : 0));
+  const roomy = $derived(height * k > 70);
+</script>
+
+<g transform="translate(0 {height}) scale(1 -1)">
+  {#if away && page.art}
+    <g opacity="0.38" class="away">
+      <SurfaceArt item={{ kind: 'art', ...page.art, matrix: page.art.place, clip: applyToBox(page.art.place, page.art.reach) }} {surveys} {k} />
+    </g>
+  {/if}
+  <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
+  {#each surface.items as item, i (i)}
+    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{/if}
+  {/each}
+  <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
+  <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
+  {#if safe && width > 2 * safe && height > 2 * safe}
+    <rect
+      x={safe}
+      y={safe}
+      width={width - 2 * safe}
+      height={height - 2 * safe}
+      fill="none"
+      stroke="var(--safe)"
+      stroke-width={1.2 * px}
+      stroke-dasharray="{1.2 * px} {2.6 * px}"
+    />
+  {/if}
+  {#if margins}
+    {#each columnsOf(page, side) as column, i (i)}
+      <rect
+        x={column.x0}
+        y={column.y0}
+        width={Math.max(0, column.x1 - column.x0)}
+        height={Math.max(0, column.y1 - column.y0)}
+        fill="none"
+        stroke="var(--act)"
+        stroke-width={px}
+        opacity="0.8"
+      />
+    {/each}
+  {/if}
+  {#if ghost}
+    <rect
+      class="ghost"
+      x={ghost.x0}
+      y={ghost.y0}
+      width={ghost.x1 - ghost.x0}
+      height={ghost.y1 - ghost.y0}
+      stroke-width={1.5 * px}
+      stroke-dasharray="{5 * px} {4 * px}"
+    />
+  {/if}
+</g>
+{#if !page.art}
+  <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
+{/if}
+{#if picked}
+  {@const out = 4 * px}
+  <g transform="translate(0 {height}) scale(1 -1)" fill="none">
+    {#each [{ color: '#1d2422', line: 5 }, { color: '#f2c230', line: 3 }] as { color, line } (color)}
+      <rect
+        x={within.x0 - out}
+        y={within.y0 - out}
+        width={within.x1 - within.x0 + 2 * out}
+        height={within.y1 - within.y0 + 2 * out}
+        stroke={color}
+        stroke-width={line * px}
+      />
+    {/each}
+  </g>
+{/if}
+<g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
+  <text class="number" font-size={(roomy ? 12.5 : 10) * px}
+    ><tspan class="mono">{index + 1}</tspan>{#if roomy && label && label !== String(index + 1)}<tspan class="said" dx={7 * px}>“{label}”</tspan
+      >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
+        >{page.piece.name} × {page.piece.quantity}</tspan
+      >{/if}</text
+  >
+</g>
+{#if flag}
+  <g transform="translate({side === 'right' ? 0 : width} {height + below + 6 * px}) scale({px})" class="flag {flag}">
+    <path d={side === 'right' ? 'M2 0h9v9l-4.5 4.5L2 9z' : 'M-11 0h9v9l-4.5 4.5L-11 9z'} />
+  </g>
+{/if}
+
+<style>
+  .ghost {
+    fill: #f2c23022;
+    stroke: var(--pick);
+  }
+  .blank {
+    font-family: var(--narrow);
+    fill: #77705d;
+  }
+  .number {
+    font-family: var(--narrow);
+    fill: #eef4f0;
+  }
+  .said {
+    fill: var(--mat-text);
+  }
+  .fresh {
+    fill: var(--pick);
+  }
+  .flag path {
+    stroke: #1d2422;
+    stroke-width: 1;
+  }
+  .flag.stop path {
+    fill: #e2664a;
+  }
+  .flag.look path {
+    fill: var(--pick);
+  }
+  .flag.note path {
+    fill: #c9d3ce;
+  }
+</style>

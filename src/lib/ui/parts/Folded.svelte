@@ -1,0 +1,38 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  interface Props {
+    title: string;
+    /** A figure beside the title. */
+    count?: number;
+    open?: boolean;
+    children: Snippet;
+  }
+  /** A card with a folded corner, which opens. */
+  let { title, count, open = false, children }: Props = $props();
+</script>
+
+<details {open}>
+  <summary
+    >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}</summary
+  >
+  {@render children()}
+</details>
+
+<style>
+  details {
+    padding: 7px 10px;
+    background: var(--card-2);
+    font-size: 12.5px;
+    clip-path: polygon(0 0, calc(100% - 11px) 0, 100% 11px, 100% 100%, 0 100%);
+  }
+  summary {
+    font-weight: 600;
+    cursor: pointer;
+    list-style: none;
+  }
+  .mono {
+    font-weight: 400;
+    color: var(--ink-2);
+  }
+</style>
