@@ -76,7 +76,7 @@
     unit={bench.unit}
     width={arranged.width}
     height={arranged.height}
-    fitTo="width"
+    fitTo={pairs.length > 1 ? 'width' : 'all'}
     label="Pages and their sources"
     onempty={() => bench.pick([])}
     onkeydown={(event) => still && event.key === 'b' && (source = !source)}
