@@ -3,7 +3,7 @@ import type { Docket } from '../core/docket/docket';
 import { heightOf, widthOf, type Size } from '../core/measure/box';
 import { spreadsOf } from '../core/pages/leaves';
 import { commonestSize } from '../core/pages/sizes';
-import { sideOf } from '../core/pages/page';
+import { sideOf, type Side } from '../core/pages/page';
 import type { Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { Surface } from '../core/surface/surface';
@@ -19,15 +19,17 @@ export interface JobSummary {
   /** How many differently named pieces there are. */
   pieces: number;
   open: { stop: number; look: number; note: number };
-  /** The first spread, from left to right, with the size of each source page as seen. */
-  spread: { side: 'left' | 'right'; surface: Surface; media?: Size }[];
+  /** The first spread, from left to right or from head to foot, with the size of each source page as seen. */
+  spread: { side: Side; surface: Surface; media?: Size }[];
 }
 
 /** Works out what the list of jobs shows. */
 export function summarise(docket: Docket, surveys: Surveys): JobSummary {
   const { list, plan, findings } = workOut(docket, surveys);
   const first = spreadsOf(list.pages.length, list.book)[0];
-  const indexes = [first?.left, first?.right].filter((index) => index !== undefined);
+  const indexes = [first?.left, first?.right, first?.upper, first?.lower].filter(
+    (index) => index !== undefined,
+  );
   const count = (level: string) => findings.filter((finding) => finding.level === level).length;
   const size = commonestSize(list.pages);
   return {

@@ -3,7 +3,9 @@ import type { Size } from '../core/measure/box';
 import { formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { nameSize } from '../core/paper/sizes';
+import { opposite, type Side } from '../core/pages/page';
 import { sayStepProblem } from './errors';
+import { SPINE_OF, WHERE } from './book';
 
 export interface Said {
   /** What is wrong, in a few words. */
@@ -64,7 +66,7 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
     case 'pairs-apart':
       return {
         title: 'The pairs have come apart',
-        text: `Page 1 of ${finding.name || 'the interior'} was made for the ${finding.side} and now lies on the ${finding.side === 'right' ? 'left' : 'right'}, so facing pages no longer face. A cover put in front does this; a blank inside each cover mends it.`,
+        text: `Page 1 of ${finding.name || 'the interior'} was made to lie ${WHERE[finding.side]} and now lies ${WHERE[opposite(finding.side)]}, so facing pages no longer face. A cover put in front does this; a blank inside each cover mends it.`,
       };
     case 'blanks-wanted':
       return {
@@ -76,8 +78,8 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       };
     case 'first-page-side':
       return {
-        title: `The first page lies on the ${finding.side === 'right' ? 'left' : 'right'}`,
-        text: `A stitched booklet with its spine at the ${finding.side === 'right' ? 'left' : 'right'} begins on the ${finding.side}: its outer sheet folds round the others with page 1 in front.`,
+        title: `The first page lies ${WHERE[opposite(finding.side)]}`,
+        text: `A stitched booklet with its spine at the ${SPINE_OF[finding.side]} begins ${WHERE[finding.side]}: its outer sheet folds round the others with page 1 in front.`,
       };
     case 'sheet-too-small':
       return {
@@ -113,7 +115,7 @@ export function sayMend({ code, data = {} }: Mend): string {
     case 'enlarge-bleed':
       return 'Enlarge the art to reach it';
     case 'first-side':
-      return `First page on the ${data.side}`;
+      return `First page ${WHERE[data.side as Side]}`;
     case 'fill-with-blanks':
       return data.count === 1 ? 'Put 1 blank on the docket' : `Put ${data.count} blanks on the docket`;
   }

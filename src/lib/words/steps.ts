@@ -1,7 +1,7 @@
 import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { describeIndexes, type Selection } from '../core/pages/selection';
-import type { Book, Edges, PageList } from '../core/pages/page';
+import type { Edges, PageList } from '../core/pages/page';
 import type { Place } from '../core/pages/place';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
@@ -159,7 +159,3 @@ const sayFour = (unit: Unit, lengths: Record<string, number>): string =>
   `${Object.entries(lengths)
     .map(([edge, points]) => `${edge} ${formatFigure(points, unit)}`)
     .join(', ')} ${unit === 'pica' ? '' : UNIT_SIGN[unit]}`.trim();
-
-/** How the pages of a book lie. */
-export const sayBook = ({ facing, first, spine }: Book): string =>
-  `${facing ? `Facing pages, first on the ${first}` : 'Loose pages'}${spine === 'right' ? ', spine at the right' : ''}`;

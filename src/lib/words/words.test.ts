@@ -130,7 +130,7 @@ describe('findings', () => {
     [
       { ...place, code: 'pairs-apart', name: 'inner.pdf', side: 'right' },
       'The pairs have come apart',
-      'Page 1 of inner.pdf was made for the right',
+      'Page 1 of inner.pdf was made to lie on the right',
     ],
     [
       { ...place, code: 'blanks-wanted', count: 1, total: 7, pad: 'end' },

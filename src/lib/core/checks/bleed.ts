@@ -1,4 +1,4 @@
-import { artBox, bleedSides, sideOf, type Page, type Side } from '../pages/page';
+import { artBox, bleedSides, sideOf, spineAt, type Page, type Side } from '../pages/page';
 import type { Check, Finding, Mend, StepDraft } from './finding';
 
 /** Less than this, in points, counts as no difference in bleed. */
@@ -44,11 +44,11 @@ function cutEdges(page: Page, side: Side, bound: boolean): { wanted: number; the
   const wanted = bleedSides(page.bleed, side);
   const art = artBox(page)!;
   const edges = [
-    { wanted: wanted.left, there: -art.x0, spine: side === 'right' },
-    { wanted: wanted.right, there: art.x1 - page.trim.width, spine: side === 'left' },
-    { wanted: wanted.head, there: art.y1 - page.trim.height, spine: false },
-    { wanted: wanted.foot, there: -art.y0, spine: false },
-  ].filter(({ spine }) => !(spine && bound));
+    { at: 'left', wanted: wanted.left, there: -art.x0 },
+    { at: 'right', wanted: wanted.right, there: art.x1 - page.trim.width },
+    { at: 'head', wanted: wanted.head, there: art.y1 - page.trim.height },
+    { at: 'foot', wanted: wanted.foot, there: -art.y0 },
+  ].filter(({ at }) => !(bound && at === spineAt(side)));
   return page.mirrored
     ? edges.map(({ wanted, there }) => ({ wanted, there: there >= -SLACK ? Math.max(there, wanted) : there }))
     : edges;

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
+import { SIDES, SPINES } from '../pages/page';
 import { formatSchema } from './format';
 import { stepSchema } from './steps';
 
@@ -22,8 +23,8 @@ export const docketSchema = z.object({
   /** Unit in which lengths are shown; changing it changes no length. */
   unit: z.enum(UNITS),
   book: z.object({
-    first: z.enum(['left', 'right']),
-    spine: z.enum(['left', 'right']).default('left'),
+    first: z.enum(SIDES),
+    spine: z.enum(SPINES).default('left'),
     facing: z.boolean().default(true),
   }),
   /** The safe margin: nothing that must be read lies nearer to the trim. */

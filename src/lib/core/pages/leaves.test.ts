@@ -2,10 +2,20 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { leafOf, spreadsOf } from './leaves';
 import { labelsOf } from './labels';
-import { frontSide, sideOf, type Page } from './page';
+import {
+  backSide,
+  boundAt,
+  edgesOf,
+  frontSide,
+  opposite,
+  SIDES,
+  sideOf,
+  sidesOf,
+  spineAt,
+  SPINES,
+  type Page,
+} from './page';
 import { bookOf } from '../../../../tests/makers';
-
-const side = fc.constantFrom('left' as const, 'right' as const);
 
 // By practice: right-hand pages odd, left-hand even, when the first page lies on the right.
 test('sides follow the leaf', () => {
@@ -25,24 +35,35 @@ test('spreads as a reader meets them', () => {
 });
 
 test('every page is on one spread, on its side; a leaf has a front and a back, and its back is seen next', () => {
+  const books = SPINES.flatMap((spine) =>
+    [frontSide({ spine }), backSide({ spine })].map((first) => bookOf(first, { spine })),
+  );
   fc.assert(
-    fc.property(fc.integer({ min: 0, max: 400 }), side, side, (count, first, spine) => {
-      const book = bookOf(first, { spine });
-      const spreads = spreadsOf(count, book);
-      const order = ({ left, right }: (typeof spreads)[number]) =>
-        spine === 'left' ? [left, right] : [right, left];
-      const seen = spreads.flatMap((spread) => order(spread).filter((index) => index !== undefined));
+    fc.property(fc.integer({ min: 0, max: 400 }), fc.constantFrom(...books), (count, book) => {
+      const back = backSide(book);
+      const seen = spreadsOf(count, book).flatMap((spread) => {
+        for (const side of SIDES)
+          if (spread[side] !== undefined) expect(sideOf(spread[side], book)).toBe(side);
+        return [spread[back], spread[opposite(back)]].filter((index) => index !== undefined);
+      });
       expect(seen).toEqual(Array.from({ length: count }, (_, i) => i));
-      for (const { left, right } of spreads) {
-        if (left !== undefined) expect(sideOf(left, book)).toBe('left');
-        if (right !== undefined) expect(sideOf(right, book)).toBe('right');
-      }
       for (let i = 0; i + 1 < count; i++) {
         const [here, next] = [leafOf(i, book), leafOf(i + 1, book)];
         expect(here.leaf === next.leaf).toBe(here.face === 'front');
       }
     }),
   );
+});
+
+test('a book bound elsewhere begins with the same face of a leaf, and its edges come back from its sides', () => {
+  const book = bookOf('right');
+  expect(SPINES.map((spine) => boundAt(book, spine).first)).toEqual(['right', 'left', 'lower']);
+  expect(boundAt(boundAt(bookOf('left'), 'head'), 'right').first).toBe('right');
+  const edges = { head: 1, foot: 2, spine: 3, fore: 4 };
+  for (const side of SIDES) {
+    expect(edgesOf(sidesOf(edges, side), side)).toEqual(edges);
+    expect(sidesOf(edges, side)[spineAt(side)]).toBe(edges.spine);
+  }
 });
 
 test('loose pages are each the front of a leaf of their own', () => {

@@ -1,20 +1,18 @@
-import { frontSide, sideOf, type Book } from './page';
+import { backSide, frontSide, sideOf, type Book, type Side } from './page';
 
-/** What a reader has open at once: indexes into the page list, from 0. */
-export interface Spread {
-  left?: number;
-  right?: number;
-}
+/** What a reader has open at once: indexes into the page list, from 0, by the side that they lie on. */
+export type Spread = Partial<Record<Side, number>>;
 
 /** The page list as a reader meets it, spread by spread. */
 export function spreadsOf(pageCount: number, book: Book): Spread[] {
   const spreads: Spread[] = [];
+  const [front, back] = [frontSide(book), backSide(book)];
   for (let index = 0; index < pageCount; index++) {
     const side = sideOf(index, book);
     const open = spreads.at(-1);
     // The back of one leaf is met first, then the front of the next.
-    const joins = book.facing && index > 0 && side === frontSide(book);
-    if (joins && open?.[side === 'right' ? 'left' : 'right'] === index - 1) open[side] = index;
+    if (book.facing && side === front && open?.[back] !== undefined && open[front] === undefined)
+      open[front] = index;
     else spreads.push({ [side]: index });
   }
   return spreads;

@@ -17,5 +17,5 @@ export function columnsOf(
 }
 
 /** Whether margins and columns leave room for anything between them. */
-export const leaveRoom = (page: Parameters<typeof columnsOf>[0]): boolean =>
-  columnsOf(page, 'right').every(hasArea);
+export const leaveRoom = (page: Parameters<typeof columnsOf>[0], side: Side): boolean =>
+  columnsOf(page, side).every(hasArea);

@@ -2,8 +2,16 @@ import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } fro
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import type { SurveyPage } from './survey';
 
-/** Which half of an open spread a page is; right-hand pages are rectos when the spine is at the left. */
-export type Side = 'left' | 'right';
+/**
+ * Which half of an open spread a page is: left and right of the spine, or above and below it in a book bound at the head.
+ * Right-hand pages are rectos when the spine is at the left.
+ */
+export const SIDES = ['left', 'right', 'upper', 'lower'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** Where the closed book, its front up, is bound: at the right it is read from right to left, at the head its leaves turn upwards. */
+export const SPINES = ['left', 'right', 'head'] as const;
+export type Spine = (typeof SPINES)[number];
 
 /** Bleed by the book's edges (follows the leaf when the page changes sides), or by physical sides as a file supplied it. */
 export type Bleed = ({ by: 'edge' } & Edges) | ({ by: 'side' } & Sides);
@@ -55,44 +63,107 @@ export interface Page {
   format?: { id: string; name: string; own: readonly Aspect[] };
   /** Which of several pieces in one job it belongs to, and how many of that are wanted. */
   piece?: { name: string; quantity: number };
+  /** It is a face of a fold-out panel. */
+  panel?: PanelFace;
+}
+
+/** Where a face of a fold-out panel hangs. */
+export interface PanelFace {
+  /** Id of the panel, which its two faces share. */
+  id: string;
+  /** Id of a page of the leaf on whose fore edge it hangs. */
+  on: string;
+  face: 'front' | 'back';
+  /** Over which face of its leaf it folds in. */
+  folds: 'front' | 'back';
 }
 
 export interface PageList {
+  /** The pages in reading order; their places are their positions, whatever hangs on their leaves. */
   readonly pages: readonly Page[];
+  /** The faces of fold-out panels: front and back of each in turn, those of a leaf from its fore edge outwards. */
+  readonly panels?: readonly Page[];
   readonly book: Book;
 }
+
+/** All that is printed: the pages in reading order, then the faces of panels. Selections pick by index in this. */
+export const facesOf = ({ pages, panels }: PageList): readonly Page[] =>
+  panels?.length ? [...pages, ...panels] : pages;
+
+/** The list with each page and panel face changed. */
+export function mapFaces(list: PageList, change: (page: Page, index: number) => Page): PageList {
+  const pages = list.pages.map(change);
+  if (!list.panels?.length) return { ...list, pages };
+  return { ...list, pages, panels: list.panels.map((page, n) => change(page, pages.length + n)) };
+}
+
+/** The page or panel face at an index of `facesOf`. */
+export const faceAt = ({ pages, panels }: PageList, index: number): Page | undefined =>
+  index < pages.length ? pages[index] : panels?.[index - pages.length];
 
 export interface Book {
   /** On which half of the spread the first page lies. */
   first: Side;
-  /** Where the closed book, its front up, is bound: at the right it is read from right to left. */
-  spine: Side;
+  spine: Spine;
   /** Leaves printed on both faces, pages facing each other; else loose pages, each the front of its own leaf. */
   facing: boolean;
 }
 
 /** The side on which the fronts of leaves lie: away from the spine. */
-export const frontSide = (book: Book): Side => (book.spine === 'left' ? 'right' : 'left');
+export const frontSide = ({ spine }: Pick<Book, 'spine'>): Side =>
+  (({ left: 'right', right: 'left', head: 'lower' }) as const)[spine];
 
-/** The side on which the backs of leaves lie: at the spine's own side. */
-export const backSide = (book: Book): Side => book.spine;
+/** The side on which the backs of leaves lie, once they are turned over the spine. */
+export const backSide = ({ spine }: Pick<Book, 'spine'>): Side => opposite(frontSide({ spine }));
+
+/** The other half of the spread. */
+export const opposite = (side: Side): Side =>
+  (({ left: 'right', right: 'left', upper: 'lower', lower: 'upper' }) as const)[side];
+
+/** The physical side of a page at which its spine is. */
+export const spineAt = (side: Side): keyof Sides =>
+  (({ left: 'right', right: 'left', upper: 'foot', lower: 'head' }) as const)[side];
 
 /** The book bound at another edge: one that began with the front of a leaf still does. */
-export const boundAt = (book: Book, spine: Book['spine']): Book => ({
+export const boundAt = (book: Book, spine: Spine): Book => ({
   ...book,
   spine,
-  first: book.first === frontSide(book) ? frontSide({ ...book, spine }) : backSide({ ...book, spine }),
+  first: book.first === frontSide(book) ? frontSide({ spine }) : backSide({ spine }),
 });
 
 /** Side of the page at `index` (from 0): it follows from the leaf, never from the printed number. */
 export function sideOf(index: number, book: Book): Side {
-  if (!book.facing) return frontSide(book);
-  return (index % 2 === 0) === (book.first === 'right') ? 'right' : 'left';
+  const front = frontSide(book);
+  if (!book.facing) return front;
+  return (index % 2 === 0) === (book.first === front) ? front : opposite(front);
 }
 
-/** Lengths at a book's edges as those at the four physical sides of a page lying on `side`. The spine is at the left of a right-hand page. */
-export const sidesOf = ({ head, foot, spine, fore }: Edges, side: Side): Sides =>
-  side === 'right' ? { left: spine, right: fore, head, foot } : { left: fore, right: spine, head, foot };
+/** Side of the page or panel face at an index of `facesOf`: panels lie where the faces of their leaf do. */
+export function sideAt(index: number, list: PageList): Side {
+  const face = index < list.pages.length ? undefined : list.panels?.[index - list.pages.length]?.panel?.face;
+  if (!face) return sideOf(index, list.book);
+  return face === 'front' ? frontSide(list.book) : backSide(list.book);
+}
+
+/**
+ * Lengths at a book's edges as those at the four physical sides of a page lying on `side`. The spine is at the left of a
+ * right-hand page. A book bound at the head is one bound at the left, turned clockwise: its head is at the right.
+ */
+export function sidesOf({ head, foot, spine, fore }: Edges, side: Side): Sides {
+  if (side === 'right') return { left: spine, right: fore, head, foot };
+  if (side === 'left') return { left: fore, right: spine, head, foot };
+  const across = { left: foot, right: head };
+  return side === 'lower' ? { ...across, head: spine, foot: fore } : { ...across, head: fore, foot: spine };
+}
+
+/** The inverse of `sidesOf`. */
+export function edgesOf({ left, right, head, foot }: Sides, side: Side): Edges {
+  if (side === 'right') return { head, foot, spine: left, fore: right };
+  if (side === 'left') return { head, foot, spine: right, fore: left };
+  return side === 'lower'
+    ? { head: right, foot: left, spine: head, fore: foot }
+    : { head: right, foot: left, spine: foot, fore: head };
+}
 
 /** The bleed at the four physical sides of a page lying on `side`. */
 export const bleedSides = (bleed: Bleed, side: Side): Sides =>

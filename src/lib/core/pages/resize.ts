@@ -63,7 +63,10 @@ export function contentScale(from: Size, to: Size, content: Content): [number, n
 }
 
 function fixedFractions(fixed: FixedPoint, side: Side): { fx: number; fy: number } {
-  const spineAt = side === 'right' ? 0 : 1;
-  const fx = { left: 0, centre: 0.5, right: 1, spine: spineAt, fore: 1 - spineAt }[fixed.x];
-  return { fx, fy: { head: 1, centre: 0.5, foot: 0 }[fixed.y] };
+  const spine = { right: 0, left: 1, lower: 1, upper: 0 }[side];
+  const across = { left: 0, centre: 0.5, right: 1, spine, fore: 1 - spine }[fixed.x];
+  const up = { head: 1, centre: 0.5, foot: 0 }[fixed.y];
+  // Bound at the head, the book lies turned: along the spine is across, and its head is at the right.
+  const turned = (side === 'upper' || side === 'lower') && (fixed.x === 'spine' || fixed.x === 'fore');
+  return turned ? { fx: up, fy: across } : { fx: across, fy: up };
 }

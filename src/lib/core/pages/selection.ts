@@ -36,7 +36,7 @@ export class SelectionError extends Error {
  * The indexes (from 0, ascending, each once) that a selection picks from a list.
  *
  * Grammar: `term (',' term)* ('not' term (',' term)*)?` where a term is a position `3`, a range `5-9`, `12-`, `last`,
- * `last-1`, `all`, `odd`, `even` (by position), `left`, `right` (by side of the leaf), `blank`, a label `"iv"` or
+ * `last-1`, `all`, `odd`, `even` (by position), `left`, `right`, `upper`, `lower` (by side of the leaf), `blank`, a label `"iv"` or
  * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body` or a piece `piece:slip` by name. Ids that have gone are left out as long as one remains.
  * Throws SelectionError.
  */
@@ -115,8 +115,8 @@ class Reader {
     if (this.word(/^all\b/i)) return this.everything();
     if (this.word(/^odd\b/i)) return where((i) => i % 2 === 0);
     if (this.word(/^even\b/i)) return where((i) => i % 2 === 1);
-    if (this.word(/^left\b/i)) return where((i) => sideOf(i, book) === 'left');
-    if (this.word(/^right\b/i)) return where((i) => sideOf(i, book) === 'right');
+    const side = this.word(/^(left|right|upper|lower)\b/i)?.toLowerCase();
+    if (side) return where((i) => sideOf(i, book) === side);
     if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
     const named = this.word(/^(?:size|format|piece):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
     if (named) return this.named(named, start);

@@ -4,7 +4,10 @@ import type { Page, Side } from '../pages/page';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
 export interface PlannedPage {
+  /** Its place in the plan, from 1; faces of panels come after all pages. */
   position: number;
+  /** What it is called: its position, or a panel's address. */
+  name: string;
   label: string;
   side: Side;
   page?: Page;

@@ -4,12 +4,12 @@ import { contains, heightOf, intersect, sizeBox, widthOf } from '../measure/box'
 import { applyToBox, turnMatrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { workOut } from '../checks';
-import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
+import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
 import { planSheets } from '.';
 import { DEFAULT_SCHEME, type Stitched } from './scheme';
-import type { Cell } from './plan';
+import type { Cell, Sheet } from './plan';
 
-const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0) =>
+const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0, book = bookOf('right')) =>
   workOut(
     docketOf(
       [
@@ -18,6 +18,7 @@ const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0) =>
       ],
       {
         scheme: { ...DEFAULT_SCHEME, ...scheme },
+        book,
       },
     ),
     { [hashOf('a')]: plainSurvey(pages) },
@@ -76,6 +77,21 @@ describe('stitched', () => {
           expect(behind[edge]).toBeCloseTo(cell.trim[edge], 9);
       }
     }
+  });
+
+  // Geometry: a leaf that turns upwards shows its back foot to spine, so both pages of a side read the same way up; of a
+  // sheet turned about the spine's own axis the back reads as the front does, of one turned about the other it is upside down.
+  test.each([
+    ['short-edge', 'horizontal', 0, '2·7'],
+    ['long-edge', 'vertical', 180, '7·2'],
+  ] as const)('bound at the head, turned on the %s of a portrait sheet', (turn, axis, degrees, inside) => {
+    const made = plan(8, { turn }, 0, { first: 'lower', spine: 'head', facing: true });
+    expect(made.turnAxis).toBe(axis);
+    const [{ front, back }] = made.sheets as [Sheet];
+    expect([positions(front.cells), positions(back.cells)]).toEqual(['8·1', inside]);
+    expect(front.cells.map((cell) => cell.turn)).toEqual([0, 0]);
+    expect(back.cells.map((cell) => cell.turn)).toEqual([degrees, degrees]);
+    for (const { cells } of [front, back]) expect(cells[0]!.trim.y0).toBeCloseTo(cells[1]!.trim.y1, 9);
   });
 
   test('portrait sheets turn about the other axis', () => {

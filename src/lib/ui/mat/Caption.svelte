@@ -3,10 +3,10 @@
   let { children }: { children: Snippet } = $props();
 </script>
 
-<p>{@render children()}</p>
+<p class="caption">{@render children()}</p>
 
 <style>
-  p {
+  .caption {
     position: absolute;
     right: 12px;
     bottom: 10px;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { applyToBox } from '../../core/measure/matrix';
   import { columnsOf } from '../../core/pages/margins';
-  import { bleedSides } from '../../core/pages/page';
+  import { bleedSides, spineAt } from '../../core/pages/page';
   import type { Surveys } from '../../core/pages/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
@@ -26,7 +26,7 @@
   const surface = $derived(pageSurface(page, side));
   const sides = $derived.by(() => {
     const all = bleedSides(page.bleed, side);
-    return faced ? { ...all, [side === 'right' ? 'left' : 'right']: 0 } : all;
+    return faced ? { ...all, [spineAt(side)]: 0 } : all;
   });
   const within = $derived({ x0: -sides.left, y0: -sides.foot, x1: width + sides.right, y1: height + sides.head });
   const ring = $derived(`M${within.x0} ${within.y0}H${within.x1}V${within.y1}H${within.x0}Z M0 0V${height}H${width}V0Z`);

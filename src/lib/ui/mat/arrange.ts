@@ -1,6 +1,6 @@
 import type { Size } from '../../core/measure/box';
 import { spreadsOf } from '../../core/pages/leaves';
-import { bleedSides, sideOf, type PageList, type Side } from '../../core/pages/page';
+import { bleedSides, edgesOf, SIDES, sideOf, type PageList, type Side } from '../../core/pages/page';
 
 /** A page's place on the mat: the trim's upper left corner in points, y down. */
 export interface Tile {
@@ -26,29 +26,38 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
   if (!list.book.facing) return arrangeLoose(list, aspect, fixedColumns);
   const spreads = spreadsOf(list.pages.length, list.book);
   if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1 };
-  let [half, above, below, outside] = [0, 0, 0, 0];
+  const upright = list.book.spine === 'head';
+  // Room on each side of the spine: along it, across the page, and beyond it at both ends.
+  let [half, outside, before, behind] = [0, 0, 0, 0];
   list.pages.forEach((page, index) => {
-    const sides = bleedSides(page.bleed, sideOf(index, list.book));
-    half = Math.max(half, page.trim.width);
-    above = Math.max(above, sides.head);
-    below = Math.max(below, page.trim.height + sides.foot);
-    outside = Math.max(outside, sides.left, sides.right);
+    const side = sideOf(index, list.book);
+    const { fore, head, foot } = edgesOf(bleedSides(page.bleed, side), side);
+    half = Math.max(half, upright ? page.trim.height : page.trim.width);
+    outside = Math.max(outside, fore);
+    before = Math.max(before, upright ? foot : head);
+    behind = Math.max(behind, upright ? page.trim.width + head : page.trim.height + foot);
   });
-  const slot = {
-    width: 2 * (half + outside) + GUTTER,
-    height: above + below + Math.max(LABELS, below * 0.2),
-  };
+  const [along, across] = [2 * (half + outside), before + behind];
+  const slot = upright
+    ? { width: across + GUTTER, height: along + 2 * LABELS }
+    : { width: along + GUTTER, height: across + Math.max(LABELS, behind * 0.2) };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
   const tiles = spreads.flatMap((spread, n): Tile[] => {
-    const spine = (n % columns) * slot.width + half + outside;
-    const y = Math.floor(n / columns) * slot.height + above;
-    const faced = spread.left !== undefined && spread.right !== undefined;
-    return (['left', 'right'] as const).flatMap((side) => {
-      const index = spread[side];
-      return index === undefined
-        ? []
-        : [{ index, side, faced, y, x: side === 'right' ? spine : spine - list.pages[index]!.trim.width }];
+    const [x0, y0] = [(n % columns) * slot.width, Math.floor(n / columns) * slot.height];
+    const sides = SIDES.filter((side) => spread[side] !== undefined);
+    const spine = half + outside;
+    return sides.map((side): Tile => {
+      const index = spread[side]!;
+      const { width, height } = list.pages[index]!.trim;
+      const [x, y] = {
+        right: [x0 + spine, y0 + before],
+        left: [x0 + spine - width, y0 + before],
+        // The upper page has its label between itself and the spine.
+        upper: [x0 + before, y0 + spine - height],
+        lower: [x0 + before, y0 + spine + LABELS],
+      }[side] as [number, number];
+      return { index, side, faced: sides.length === 2, x, y };
     });
   });
   return {

@@ -1,7 +1,7 @@
 import type { Cut } from '../../core/docket/steps/crop';
 import type { Box, Sides, Size } from '../../core/measure/box';
 import { NUDGE, type Unit } from '../../core/measure/unit';
-import type { Side } from '../../core/pages/page';
+import { edgesOf, type Side } from '../../core/pages/page';
 
 /** Which edges of a box a handle moves; y down. */
 export interface Grip {
@@ -43,9 +43,5 @@ export function moveCut({ left, right, head, foot }: Sides, x: number, y: number
 }
 
 /** A crop that cuts these sides off a page that lies on `side`, mirrored on others where the crop was. */
-export function cutOf({ left, right, head, foot }: Sides, by: Cut['by'], side: Side): Cut {
-  if (by !== 'edge') return { by: 'side', left, right, head, foot };
-  return side === 'right'
-    ? { by, head, foot, spine: left, fore: right }
-    : { by, head, foot, spine: right, fore: left };
-}
+export const cutOf = (sides: Sides, by: Cut['by'], side: Side): Cut =>
+  by === 'edge' ? { by, ...edgesOf(sides, side) } : { by: 'side', ...sides };

@@ -5,7 +5,7 @@
   import CountField from './CountField.svelte';
   import BookFields from './BookFields.svelte';
   import EdgeFields from './EdgeFields.svelte';
-  import { BOOK_EDGES } from './edges';
+  import { bookEdges } from './edges';
   import MarginFields from './MarginFields.svelte';
   import PaperFields from './PaperFields.svelte';
   import PlaceField from './PlaceField.svelte';
@@ -46,7 +46,7 @@
   <PaperFields {bench} value={step.shape} onchange={(size, bad) => shape('size', size, bad)} />
   <EdgeFields
     label="Bleed"
-    edges={BOOK_EDGES}
+    edges={bookEdges(bench.draftBook ?? bench.docket.book)}
     values={step.shape.bleed}
     unit={bench.unit}
     check={(points) =>
@@ -65,7 +65,13 @@
     /> margins and columns</label
   >
   {#if step.shape.margins}
-    <MarginFields value={step.shape.margins} trim={step.shape} unit={bench.unit} onchange={(next, bad) => shape('margins', { margins: next }, bad)} />
+    <MarginFields
+      book={bench.draftBook ?? bench.docket.book}
+      value={step.shape.margins}
+      trim={step.shape}
+      unit={bench.unit}
+      onchange={(next, bad) => shape('margins', { margins: next }, bad)}
+    />
   {/if}
 {/if}
 

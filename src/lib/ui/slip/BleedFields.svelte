@@ -9,7 +9,7 @@
   import Choice from '../parts/Choice.svelte';
   import Working from '../parts/Working.svelte';
   import EdgeFields from './EdgeFields.svelte';
-  import { BOOK_EDGES } from './edges';
+  import { bookEdges } from './edges';
   import type { FieldsProps } from './fields';
 
   let { bench, step, before, onchange }: FieldsProps<'bleed'> = $props();
@@ -33,7 +33,7 @@
 
 <EdgeFields
   label="Bleed"
-  edges={BOOK_EDGES}
+  edges={bookEdges(before.book)}
   values={step}
   unit={bench.unit}
   {check}

@@ -24,6 +24,7 @@
     options={[
       ['left', 'left'],
       ['right', 'right'],
+      ['head', 'head'],
     ]}
     value={book.spine}
     onchange={(spine) => onchange(boundAt(book, spine))}
@@ -31,10 +32,15 @@
   {#if book.facing}
     <Choice
       label="First page lies"
-      options={[
-        ['left', 'left'],
-        ['right', 'right'],
-      ]}
+      options={book.spine === 'head'
+        ? [
+            ['upper', 'above'],
+            ['lower', 'below'],
+          ]
+        : [
+            ['left', 'left'],
+            ['right', 'right'],
+          ]}
       value={book.first}
       onchange={(first) => onchange({ ...book, first })}
     />

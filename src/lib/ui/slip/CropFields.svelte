@@ -1,13 +1,13 @@
 <script lang="ts">
   import { cutsOf, type Cut } from '../../core/docket/steps/crop';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
-  import { sideOf, sidesOf } from '../../core/pages/page';
+  import { edgesOf, sideOf, sidesOf } from '../../core/pages/page';
   import { pickedOf } from '../../core/pages/selection';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';
   import EdgeFields from './EdgeFields.svelte';
-  import { BOOK_EDGES, PAGE_SIDES } from './edges';
+  import { bookEdges, PAGE_SIDES } from './edges';
   import type { FieldsProps } from './fields';
 
   let { bench, step, before, onchange }: FieldsProps<'crop'> = $props();
@@ -36,10 +36,7 @@
     const was = off ?? none;
     if (by === 'ink') set({ by, padding: 0, each: false, mirrored: before.book.facing });
     else if (by === 'side') set({ by, head: was.head, foot: was.foot, left: was.left, right: was.right });
-    else {
-      const { left: spine, right: fore, head, foot } = side === 'right' ? was : { ...was, left: was.right, right: was.left };
-      set({ by, head, foot, spine, fore });
-    }
+    else set({ by, ...edgesOf(was, side) });
   }
   const kept = $derived(page && off && { width: page.trim.width - off.left - off.right, height: page.trim.height - off.head - off.foot });
   const beyond = $derived(cut.by === 'edge' && first !== undefined ? sidesOf(cut, sideOf(first, before.book)) : off);
@@ -59,7 +56,7 @@
   {#key cut.by}
     <EdgeFields
       label={cut.by === 'edge' ? 'At the edges, mirrored on left pages' : 'At the sides, the same on every page'}
-      edges={cut.by === 'edge' ? BOOK_EDGES : PAGE_SIDES}
+      edges={cut.by === 'edge' ? bookEdges(before.book) : PAGE_SIDES}
       values={lengths as Record<string, number>}
       unit={bench.unit}
       apart

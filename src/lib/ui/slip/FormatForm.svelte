@@ -3,11 +3,12 @@
   import { mm } from '../../core/measure/unit';
   import { StepProblem } from '../../core/docket/stepKind';
   import { sizesChanged } from '../../core/pages/changes';
+  import { frontSide } from '../../core/pages/page';
   import { leaveRoom } from '../../core/pages/margins';
   import { sayStepProblem } from '../../words/errors';
   import type { Bench } from '../bench.svelte';
   import EdgeFields from './EdgeFields.svelte';
-  import { BOOK_EDGES } from './edges';
+  import { bookEdges } from './edges';
   import MarginFields from './MarginFields.svelte';
   import PaperFields from './PaperFields.svelte';
 
@@ -19,7 +20,8 @@
   /** Why its margins cannot be used with its size. */
   const full = $derived.by(() => {
     const { trim, margins } = format;
-    const room = !trim || !margins || leaveRoom({ trim, margins, columns: { count: margins.columns, gap: margins.gap } });
+    const room =
+      !trim || !margins || leaveRoom({ trim, margins, columns: { count: margins.columns, gap: margins.gap } }, frontSide(bench.docket.book));
     return room ? '' : sayStepProblem(new StepProblem('no-column'));
   });
   const bad = $derived(Object.values(wrong).some(Boolean) || taken || !!full || !formatSchema.safeParse(format).success);
@@ -82,7 +84,7 @@
   {#if format.bleed}
     <EdgeFields
       label="Bleed"
-      edges={BOOK_EDGES}
+      edges={bookEdges(bench.docket.book)}
       values={format.bleed}
       unit={bench.unit}
       check={(points) => (points < 0 || points > mm(50) ? 'Bleed is from 0 to 50 mm.' : undefined)}
@@ -91,6 +93,7 @@
   {/if}
   {#if format.margins}
     <MarginFields
+      book={bench.docket.book}
       value={format.margins}
       {...format.trim ? { trim: format.trim } : {}}
       unit={bench.unit}

@@ -2,21 +2,23 @@
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, type Size } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
+  import { frontSide, type Book } from '../../core/pages/page';
   import { columnsOf } from '../../core/pages/margins';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';
   import CountField from './CountField.svelte';
   import EdgeFields from './EdgeFields.svelte';
-  import { BOOK_EDGES } from './edges';
+  import { bookEdges } from './edges';
 
   interface Props {
     value: Margins;
     /** The trim that the margins lie in, where there is one. */
     trim?: Size;
     unit: Unit;
+    book: Book;
     onchange: (value: Margins, wrong: boolean) => void;
   }
-  let { value, trim, unit, onchange }: Props = $props();
+  let { value, trim, unit, book, onchange }: Props = $props();
 
   let wrong = $state({ edges: false, columns: false, gap: false });
   function set(field: keyof typeof wrong, change: Partial<Margins>, bad: boolean): void {
@@ -30,12 +32,12 @@
       return `The page is only ${formatLength(across ? trim.width : trim.height, unit)} there.`;
     return undefined;
   }
-  const columns = $derived(trim ? columnsOf({ trim, margins: value, columns: { count: value.columns, gap: value.gap } }, 'right') : []);
+  const columns = $derived(trim ? columnsOf({ trim, margins: value, columns: { count: value.columns, gap: value.gap } }, frontSide(book)) : []);
 </script>
 
 <EdgeFields
   label="Margins, from the trim"
-  edges={BOOK_EDGES}
+  edges={bookEdges(book)}
   values={value}
   {unit}
   {check}

@@ -7,4 +7,4 @@
   const trim = $derived(before.pages[pickedOf(step.pages, before)[0] ?? -1]?.trim);
 </script>
 
-<MarginFields value={step} {...trim ? { trim } : {}} unit={bench.unit} {onchange} />
+<MarginFields book={before.book} value={step} {...trim ? { trim } : {}} unit={bench.unit} {onchange} />

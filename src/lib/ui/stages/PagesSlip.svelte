@@ -7,7 +7,7 @@
   import type { Bench, Form } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
-  import { sayBook } from '../../words/steps';
+  import { sayBook } from '../../words/book';
   import BookFields from '../slip/BookFields.svelte';
   import CompareTable from '../slip/CompareTable.svelte';
   import FormatForm from '../slip/FormatForm.svelte';

@@ -14,6 +14,14 @@ const GRIPS: readonly Grip[] = ([-1, 0, 1] as const).flatMap((x) =>
   ([-1, 0, 1] as const).flatMap((y) => (x || y ? [{ x, y }] : [])),
 );
 
+/** What stays where it is while a trim is pulled at, as the edges of its box and as a fixed point: the spine and the head. */
+const HELD = {
+  right: { x: -1, y: -1, fixed: { x: 'spine', y: 'head' } },
+  left: { x: 1, y: -1, fixed: { x: 'spine', y: 'head' } },
+  lower: { x: -1, y: -1, fixed: { x: 'left', y: 'head' } },
+  upper: { x: -1, y: 1, fixed: { x: 'left', y: 'foot' } },
+} as const;
+
 interface Point {
   x: number;
   y: number;
@@ -66,8 +74,8 @@ export class Pulling {
   });
   readonly grips: readonly Grip[] = $derived.by(() => {
     if (this.cropping) return GRIPS;
-    const fore = this.tile?.side === 'left' ? -1 : 1;
-    return GRIPS.filter(({ x, y }) => y >= 0 && x !== -fore && (x || y));
+    const still = this.tile && HELD[this.tile.side];
+    return GRIPS.filter(({ x, y }) => still && x !== still.x && y !== still.y);
   });
 
   grip(held: Grip, event: PointerEvent): void {
@@ -79,6 +87,7 @@ export class Pulling {
     }
     if (draft?.kind !== 'trim') return;
     const { bench, toMat } = this.ground;
+    const { fixed } = HELD[tile.side];
     const start = toMat(event);
     const grown = (size: number, by: number) => Math.max(NUDGE[bench.unit], tidy(size + by, bench.unit));
     follow(event, (now) => {
@@ -87,7 +96,7 @@ export class Pulling {
         ...draft,
         width: held.x ? grown(draft.width, held.x * (at.x - start.x)) : draft.width,
         height: held.y ? grown(draft.height, at.y - start.y) : draft.height,
-        fixed: { x: held.x ? 'spine' : draft.fixed.x, y: held.y ? 'head' : draft.fixed.y },
+        fixed: { x: held.x ? fixed.x : draft.fixed.x, y: held.y ? fixed.y : draft.fixed.y },
       };
     });
   }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { pageLength } from '../../measure/pageLength';
-import { sideOf, type Page, type PageList, type Side } from '../../pages/page';
+import { mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
 import { resolveSelection, type Selection } from '../../pages/selection';
 
 /** What every step has: an id that never changes, and whether it is switched off. */
@@ -21,15 +21,14 @@ export const marginsSchema = z.object({
 });
 export const sizeSchema = z.object({ width: pageLength, height: pageLength });
 
-/** The list with every picked page changed by `change`. Throws SelectionError. */
+/** The list with every picked page and panel face changed by `change`. Throws SelectionError. */
 export function changePages(
   list: PageList,
   selection: Selection,
   change: (page: Page, side: Side, index: number) => Page,
 ): PageList {
   const picked = new Set(resolveSelection(selection, list));
-  const pages = list.pages.map((page, index) =>
-    picked.has(index) ? change(page, sideOf(index, list.book), index) : page,
+  return mapFaces(list, (page, index) =>
+    picked.has(index) ? change(page, sideAt(index, list), index) : page,
   );
-  return { ...list, pages };
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
-import type { Page } from '../../pages/page';
+import { frontSide, type Page, type Side } from '../../pages/page';
 import { mm } from '../../measure/unit';
 import { defineStep } from '../stepKind';
 import { bleedEdges, marginsSchema, sizeSchema, stepBase } from './base';
@@ -34,7 +34,8 @@ export const blank = defineStep({
   apply(list, step) {
     const index = indexOfPlace(step.where, list);
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];
-    const look = step.shape || !beside ? shaped(step.shape ?? A4_SHAPE) : likeNeighbour(beside);
+    const look =
+      step.shape || !beside ? shaped(step.shape ?? A4_SHAPE, frontSide(list.book)) : likeNeighbour(beside);
     const pages = Array.from({ length: step.count }, (_, n): Page => ({
       ...look,
       id: `${step.id}:${n + 1}`,
@@ -43,9 +44,9 @@ export const blank = defineStep({
   },
 });
 
-const shaped = ({ width, height, bleed, margins }: BlankShape): Omit<Page, 'id'> => {
+const shaped = ({ width, height, bleed, margins }: BlankShape, side: Side): Omit<Page, 'id'> => {
   const page = { id: '', trim: { width, height }, bleed: { by: 'edge' as const, ...bleed } };
-  return margins ? withMargins(page, margins) : page;
+  return margins ? withMargins(page, margins, side) : page;
 };
 
 const likeNeighbour = ({ trim, bleed, margins, columns, format, piece }: Page): Omit<Page, 'id'> => ({

@@ -2,7 +2,16 @@ import * as z from 'zod';
 import type { Sides } from '../../measure/box';
 import { cropPage, cutTo } from '../../pages/crop';
 import { inkOf, isMeasured } from '../../pages/drawn';
-import { sideOf, sidesOf, type Edges, type PageList, type Side } from '../../pages/page';
+import {
+  edgesOf,
+  faceAt,
+  frontSide,
+  mapFaces,
+  sideAt,
+  sidesOf,
+  type Edges,
+  type PageList,
+} from '../../pages/page';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import type { Surveys } from '../../pages/survey';
 import { defineStep, StepProblem } from '../stepKind';
@@ -31,13 +40,12 @@ export const crop = defineStep({
   schema: z.object({ ...stepBase, kind: z.literal('crop'), cut: cutSchema, pages: selectionSchema }),
   apply(list, step, { surveys }) {
     const cuts = cutsOf(step.cut, resolveSelection(step.pages, list), list, surveys);
-    const pages = list.pages.map((page, index) => {
+    return mapFaces(list, (page, index) => {
       const cut = cuts.get(index);
       const cropped = cut ? cropPage(page, cut) : page;
       if (!cropped) throw new StepProblem('nothing-left', { position: index + 1 });
       return cropped;
     });
-    return { ...list, pages };
   },
 });
 
@@ -48,26 +56,27 @@ export function cutsOf(
   list: PageList,
   surveys: Surveys,
 ): Map<number, Sides> {
-  const side = (index: number) => sideOf(index, list.book);
+  const side = (index: number) => sideAt(index, list);
   if (cut.by === 'edge') return new Map(picked.map((index) => [index, sidesOf(cut, side(index))]));
   if (cut.by === 'side') return new Map(picked.map((index) => [index, cut]));
   const cuts = new Map<number, Sides>();
   for (const index of picked) {
-    const page = list.pages[index]!;
+    const page = faceAt(list, index)!;
     if (!isMeasured(page, surveys)) throw new StepProblem('not-measured', { position: index + 1 });
     const ink = inkOf(page, surveys);
     if (ink) cuts.set(index, cutTo(page, ink, cut.padding));
   }
   if (!cuts.size) throw new StepProblem('no-ink');
   if (cut.each) return cuts;
-  const edges = [...cuts].map(([index, sides]) => edgesOf(sides, cut.mirrored ? side(index) : 'right'));
+  const edges = [...cuts].map(([index, sides]) =>
+    edgesOf(sides, cut.mirrored ? side(index) : frontSide(list.book)),
+  );
   const least = (edge: keyof Edges) => Math.min(...edges.map((each) => each[edge]));
   const shared = { head: least('head'), foot: least('foot'), spine: least('spine'), fore: least('fore') };
   return new Map(
-    [...cuts.keys()].map((index) => [index, sidesOf(shared, cut.mirrored ? side(index) : 'right')]),
+    [...cuts.keys()].map((index) => [
+      index,
+      sidesOf(shared, cut.mirrored ? side(index) : frontSide(list.book)),
+    ]),
   );
 }
-
-/** The inverse of `sidesOf`. */
-const edgesOf = ({ left, right, head, foot }: Sides, side: Side): Edges =>
-  side === 'right' ? { head, foot, spine: left, fore: right } : { head, foot, spine: right, fore: left };

@@ -42,7 +42,7 @@ function putFormat(
   if (known.trim && wanted('trim')) result = resizePage(result, known.trim, how, side);
   if (known.bleed && wanted('bleed'))
     result = bleedPage(result, known.bleed, known.bleed.art ?? 'leave', side);
-  if (known.margins && wanted('margins')) result = withMargins(result, known.margins);
+  if (known.margins && wanted('margins')) result = withMargins(result, known.margins, side);
   const own =
     only && page.format?.id === known.id ? page.format.own.filter((aspect) => !only.includes(aspect)) : [];
   return { ...result, format: { id: known.id, name: known.name, own } };

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { leaveRoom } from '../../pages/margins';
-import { withOwn, type Page } from '../../pages/page';
+import { withOwn, type Page, type Side } from '../../pages/page';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { changePages, marginsSchema, stepBase } from './base';
@@ -14,13 +14,14 @@ export const margins = defineStep({
     pages: selectionSchema,
     ...marginsSchema.shape,
   }),
-  apply: (list, step) => changePages(list, step.pages, (page) => withOwn(withMargins(page, step), 'margins')),
+  apply: (list, step) =>
+    changePages(list, step.pages, (page, side) => withOwn(withMargins(page, step, side), 'margins')),
 });
 
 /** The page with margins and columns. Throws StepProblem where they leave no column. */
-export function withMargins(page: Page, of: z.infer<typeof marginsSchema>): Page {
+export function withMargins(page: Page, of: z.infer<typeof marginsSchema>, side: Side): Page {
   const { head, foot, spine, fore, columns, gap } = of;
   const set = { ...page, margins: { head, foot, spine, fore }, columns: { count: columns, gap } };
-  if (!leaveRoom(set)) throw new StepProblem('no-column');
+  if (!leaveRoom(set, side)) throw new StepProblem('no-column');
   return set;
 }
