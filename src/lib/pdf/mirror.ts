@@ -28,14 +28,18 @@ export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFCon
   return context.register(form);
 }
 
-/** Draws reflections of a page's content after it; `toPage` leads from the page's user space to page space. Vector stays vector. */
-export function drawReflections(
+/**
+ * Content that draws a form of a source page where items say, for a page whose `toPage` leads from its user space to page
+ * space. Vector stays vector. `artifact` says that it only repeats what is there (14.8.2.2.2).
+ */
+export function drawForms(
   dict: PDFDict,
   form: PDFRef,
-  reflections: readonly ArtItem[],
+  items: readonly ArtItem[],
   toPage: Matrix,
   survey: SurveyPage,
   context: PDFContext,
+  artifact: boolean,
 ): PDFRef {
   const toRaw = invert(toPage);
   // Resources may be shared with other pages: this page gets its own.
@@ -43,14 +47,16 @@ export function drawReflections(
     context.lookupMaybe(dict.get(PDFName.of('Resources')), PDFDict)?.clone(context) ?? context.obj({});
   const forms =
     context.lookupMaybe(resources.get(PDFName.of('XObject')), PDFDict)?.clone(context) ?? context.obj({});
-  let name = 'Reflected';
+  let name = 'Placed';
   while (forms.has(PDFName.of(name))) name += '1';
   forms.set(PDFName.of(name), form);
   resources.set(PDFName.of('XObject'), forms);
   dict.set(PDFName.of('Resources'), resources);
-  const lines = reflections.map(({ matrix, clip }) => {
+  const lines = items.map(({ matrix, clip }) => {
     const seen = compose(compose(survey.toUpright, matrix), toRaw);
     return `q ${clipTo(applyToBox(toRaw, clip))} ${concat(seen)} /${name} Do Q`;
   });
-  return context.register(context.flateStream(`/Artifact BMC\n${lines.join('\n')}\nEMC\n`));
+  return context.register(
+    context.flateStream(artifact ? `/Artifact BMC\n${lines.join('\n')}\nEMC\n` : lines.join('\n')),
+  );
 }

@@ -11,18 +11,19 @@ import {
 } from '@cantoo/pdf-lib';
 import { contains, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
-import { labelsOf } from '../core/pages/labels';
-import { sideOf, type Page, type PageList, type Side } from '../core/pages/page';
-import type { SurveyPage } from '../core/pages/survey';
+import { faceLabels } from '../core/pages/labels';
+import { artsOf, facesOf, sideAt, type Page, type PageList, type Side } from '../core/pages/page';
+import { readingOrder } from '../core/pages/panels';
+import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { ArtItem } from '../core/surface/surface';
 import { moveDestinations } from './destinations';
 import { writeLabels } from './labels';
-import { contentAsForm, drawReflections } from './mirror';
+import { contentAsForm, drawForms } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
 import { placementOf } from './placement';
 import type { WriteContext } from './sheetsPdf';
-import { mergeLayers, openSources, writeInfo, type OpenSource } from './sources';
+import { mergeLayers, openSources, writeInfo, type OpenSource, type OpenSources } from './sources';
 import { writePdf } from './writePdf';
 
 /**
@@ -35,12 +36,14 @@ export async function writePagesPdf(
   crop: 'bleed' | 'trim',
   job: WriteContext,
 ): Promise<void> {
-  const uses = list.pages.flatMap(({ art }) => (art ? [art.source] : []));
+  const faces = facesOf(list);
+  const arts = faces.flatMap(artsOf);
+  const uses = arts.map(({ source }) => source);
   const sources = await openSources(uses, job.read, job.surveys, () =>
     PDFDocument.create({ updateMetadata: false }),
   );
   const { context, base } = sources;
-  const used = new Set(list.pages.flatMap(({ art }) => (art ? [`${art.source}:${art.index}`] : [])));
+  const used = new Set(arts.map(({ source, index }) => `${source}:${index}`));
   for (const [id, source] of sources.byId)
     source.pages.forEach((page, index) => {
       // Pages taken out must not ride along as targets of links and bookmarks.
@@ -51,7 +54,17 @@ export async function writePagesPdf(
   const placed = new Set<string>();
   const kids: PDFRef[] = [];
   const moved = new Map<PDFRef, Matrix>();
-  for (const [index, page] of list.pages.entries()) {
+  const order = readingOrder(list);
+  const joined = new Set<PDFRef>();
+  for (const index of order) {
+    const page = faces[index]!;
+    if (page.more) {
+      const ref = writeJoined(page, sideAt(index, list), crop, sources, job.surveys, joined);
+      context.lookup(ref, PDFDict).set(PDFName.of('Parent'), tree);
+      kids.push(ref);
+      await job.onProgress?.(kids.length, order.length);
+      continue;
+    }
     const key = page.art && `${page.art.source}:${page.art.index}`;
     const repeated = key !== undefined && placed.has(key);
     if (key) placed.add(key);
@@ -62,20 +75,29 @@ export async function writePagesPdf(
     const content = setBoxes(
       dict,
       page,
-      sideOf(index, list.book),
+      sideAt(index, list),
       crop,
       page.art && job.surveys[page.art.source]!.pages[page.art.index],
       context,
     );
     if (content) moved.set(ref, content);
     kids.push(ref);
-    await job.onProgress?.(index + 1, list.pages.length);
+    await job.onProgress?.(kids.length, order.length);
   }
+  // What was only joined is no page any more, and must not ride along as the target of a link.
+  for (const ref of joined) if (!kids.includes(ref)) context.assign(ref, PDFNull as unknown as PDFDict);
+  const labels = faceLabels(list);
   moveDestinations(context, moved);
   context.assign(tree, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
   const { catalog } = base;
   catalog.set(PDFName.of('Pages'), tree);
-  catalog.set(PDFName.of('PageLabels'), writeLabels(labelsOf(list.pages), context));
+  catalog.set(
+    PDFName.of('PageLabels'),
+    writeLabels(
+      order.map((index) => labels.get(faces[index]!.id)!),
+      context,
+    ),
+  );
   const layers = mergeLayers(sources);
   if (layers) catalog.set(PDFName.of('OCProperties'), layers);
   const preferences = catalog.lookup(PDFName.of('ViewerPreferences'));
@@ -111,6 +133,30 @@ function bringPage(
   const copy = dict.clone();
   for (const key of ['Annots', 'StructParents', 'B']) copy.delete(PDFName.of(key));
   return { ref: context.register(copy), dict: copy };
+}
+
+/** A page on which several were joined: each comes as a form of its content, clipped to its own trim. Pages brought for that are put in `joined`. */
+function writeJoined(
+  page: Page,
+  side: Side,
+  crop: 'bleed' | 'trim',
+  { byId, context }: OpenSources,
+  surveys: Surveys,
+  joined: Set<PDFRef>,
+): PDFRef {
+  const { ref, dict } = newPage(context);
+  setBoxes(dict, page, side, crop, undefined, context);
+  const { bleed, items } = pageSurface(page, side);
+  const toPage = translate(bleed.x0, bleed.y0);
+  for (const item of items) {
+    if (item.kind !== 'art') continue;
+    const survey = surveys[item.source]!.pages[item.index]!;
+    const brought = bringPage(byId.get(item.source)!, item.index, false, context);
+    joined.add(brought.ref);
+    const form = contentAsForm(brought.dict, survey, context);
+    appendContents(dict, drawForms(dict, form, [item], toPage, survey, context, false), context);
+  }
+  return ref;
 }
 
 function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
@@ -155,7 +201,7 @@ function setBoxes(
       'Q',
       context,
     );
-  if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
+  if (form) appendContents(dict, drawForms(dict, form, reflections, toPage, survey, context, true), context);
   if (content) moveAnnotations(dict, content);
   return content;
 }

@@ -1,4 +1,4 @@
-import { compose, IDENTITY, invert, type Matrix, type Turn } from '../core/measure/matrix';
+import { compose, IDENTITY, invert, turnIn, type Matrix, type Turn } from '../core/measure/matrix';
 import type { Art } from '../core/pages/page';
 import type { SurveyPage } from '../core/pages/survey';
 
@@ -30,10 +30,4 @@ export function placementOf(
   return [a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)
     ? { toPage: whole, rotate }
     : { toPage: upright, content, rotate };
-}
-
-/** The quarter turn in a matrix that turns by quarters, scales and moves. */
-function turnIn([a, b]: Matrix): Turn {
-  if (Math.abs(a) >= Math.abs(b)) return a >= 0 ? 0 : 180;
-  return b < 0 ? 90 : 270;
 }

@@ -1,4 +1,5 @@
 import { applyToBox, compose, invert } from '../core/measure/matrix';
+import { artsOf } from '../core/pages/page';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
 import type { SheetPlan } from '../core/sheets/plan';
@@ -29,7 +30,7 @@ export interface WriteContext {
  * Throws PdfError.
  */
 export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promise<void> {
-  const uses = plan.pages.flatMap(({ page }) => (page?.art ? [page.art.source] : []));
+  const uses = plan.pages.flatMap(({ page }) => (page ? artsOf(page).map(({ source }) => source) : []));
   const sources = await RawSources.open(uses, job.read, job.surveys);
   const out = new ByteOutput(job.sink);
   const table = new ObjectTable(out);

@@ -3,7 +3,7 @@ import type { Finding, Mend } from '../core/checks/finding';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
-import type { Aspect, Book } from '../core/pages/page';
+import { faceAt, facesOf, type Aspect, type Book } from '../core/pages/page';
 import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
@@ -58,6 +58,10 @@ export class Bench {
   guides = $state<Record<Guide, boolean>>({ safe: false, margins: true, away: false });
   /** How the pages are set against their sources. */
   compare = $state<'off' | 'beside' | 'blink'>('off');
+  /** Leaves whose fold-outs are shown folded in, by the page that they hang on. */
+  folded = $state.raw<ReadonlySet<string>>(new Set());
+  /** The page that was typed, to be brought into sight. */
+  goTo = $state.raw<number | undefined>();
   /** Distances are being measured. */
   measure = $state(false);
 
@@ -81,7 +85,7 @@ export class Bench {
     this.trial ? this.trialFindings : this.base.findings,
   );
   readonly pickedIndexes: number[] = $derived(
-    this.shown.list.pages.flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])),
+    facesOf(this.shown.list).flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])),
   );
 
   private trialFindings = $state.raw<readonly Finding[]>([]);
@@ -197,7 +201,7 @@ export class Bench {
 
   pick(ids: Iterable<string>): void {
     this.picked = new Set(ids);
-    this.pickedText = describeIndexes(this.pickedIndexes);
+    this.pickedText = describeIndexes(this.pickedIndexes, this.shown.list);
     this.pickedError = '';
   }
 
@@ -218,7 +222,8 @@ export class Bench {
     }
     try {
       const indexes = resolveSelection(text, this.shown.list);
-      this.picked = new Set(indexes.map((index) => this.shown.list.pages[index]!.id));
+      this.picked = new Set(indexes.map((index) => faceAt(this.shown.list, index)!.id));
+      this.goTo = indexes[0];
       return true;
     } catch (error) {
       if (!(error instanceof SelectionError)) throw error;
@@ -231,7 +236,8 @@ export class Bench {
   get pickedSelection(): Selection | undefined {
     if (!this.picked.size) return undefined;
     const typed = this.pickedText.trim();
-    if (typed && !this.pickedError && typed !== describeIndexes(this.pickedIndexes)) return typed;
+    if (typed && !this.pickedError && typed !== describeIndexes(this.pickedIndexes, this.shown.list))
+      return typed;
     return { ids: [...this.picked] };
   }
 
@@ -342,7 +348,7 @@ export class Bench {
     this.canUndo = job.canUndo;
     this.redo = job.redo;
     this.picked = new Set(
-      [...this.picked].filter((id) => this.shown.list.pages.some((page) => page.id === id)),
+      [...this.picked].filter((id) => facesOf(this.shown.list).some((page) => page.id === id)),
     );
     if (!this.pickedError) this.pickedText = this.picked.size ? this.pickedText : '';
   }

@@ -23,6 +23,8 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
       return `No page has a format named “${seen}”.`;
     case 'no-such-piece':
       return `No page belongs to a piece named “${seen}”.`;
+    case 'no-such-panel':
+      return `No panel hangs at ${seen}. Panels look like 5+1, 5+1 front, or panels for all.`;
     case 'pages-gone':
       return 'The pages picked for this are no longer in the job.';
     case 'none-match':
@@ -50,6 +52,32 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return 'Nothing is drawn on these pages, so there is no ink to crop to.';
     case 'no-such-format':
       return 'The format that this step puts on pages is no longer there. Choose another one.';
+    case 'panel-stays':
+      return `${problem.data.panel} is a panel and stays on its leaf. Give it back to the list first.`;
+    case 'panel-at-head':
+      return 'A fold-out hangs on a fore edge at the side; this book is bound at the head. Bind it at the left or right.';
+    case 'panel-on-loose':
+      return 'A fold-out hangs on a leaf with two faces; these are loose pages. Choose facing pages for the book first.';
+    case 'too-many-faces':
+      return `${problem.data.given} pages do not go on these panels, which have ${problem.data.room} faces. Add panels, or choose fewer pages.`;
+    case 'shows-itself':
+      return `Page ${problem.data.position} belongs to the leaf itself. Choose other pages for its panel.`;
+    case 'no-panels':
+      return 'There is no panel among these pages. Panels look like 5+1, or panels for all.';
+    case 'not-facing':
+      return `Page ${problem.data.position} does not face another one of these pages. Choose both pages of a spread.`;
+    case 'split-outside':
+      return `The cut falls outside page ${problem.data.position}, or leaves nothing of it. Cut nearer to its middle, or leave out less.`;
+    case 'scans-odd':
+      return `${problem.data.scans} scans cannot be whole sheets: each has a front and a back. One is missing, or one is there too many.`;
+    case 'signature-count':
+      return `${problem.data.scans} scans cannot be whole signatures: each is scanned front and back. One is missing, or one is there too many.`;
+    case 'order-repeats':
+      return `Part ${problem.data.part} is in the list twice. Each part of the scans has one place.`;
+    case 'order-gaps':
+      return `Part ${problem.data.part} is not in the list. All ${problem.data.parts} parts of the scans need a place.`;
+    case 'order-outside':
+      return `There is no part ${problem.data.part}: these scans have ${problem.data.parts}.`;
     case 'no-column':
       return 'Nothing is left between these margins. Make them or the gaps smaller.';
   }

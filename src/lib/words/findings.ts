@@ -1,5 +1,6 @@
 import type { Finding, Mend } from '../core/checks/finding';
 import type { Size } from '../core/measure/box';
+import { describeIndexes } from '../core/pages/selection';
 import { formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { nameSize } from '../core/paper/sizes';
@@ -68,6 +69,55 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'The pairs have come apart',
         text: `Page 1 of ${finding.name || 'the interior'} was made to lie ${WHERE[finding.side]} and now lies ${WHERE[opposite(finding.side)]}, so facing pages no longer face. A cover put in front does this; a blank inside each cover mends it.`,
       };
+    case 'panel-too-wide':
+      return {
+        title: 'A panel too wide to fold in',
+        text: `It is ${formatLength(finding.width, unit)} wide and folds over ${formatLength(finding.over, unit)}. ${finding.level === 'stop' ? 'As wide as what it folds into, it buckles' : 'With so little room it may catch'}; by practice it is 1.5 to 3 mm narrower.`,
+      };
+    case 'fold-at-trim':
+      return {
+        title: 'The knife would open the fold-out',
+        text: `Its leaf is ${formatLength(finding.width, unit)} wide in a book of ${formatLength(finding.book, unit)}, so the fold lies at the fore-edge trim. By practice it stays 3 to 6 mm inside.`,
+      };
+    case 'panels-meet':
+      return {
+        title: 'Two panels would meet',
+        text: `Folded in from both ends they take ${formatLength(finding.together, unit)} of the ${formatLength(finding.space, unit)} between. Make them narrower, so that they close without touching.`,
+      };
+    case 'panel-one-face':
+      return {
+        title: 'A panel wants two pages',
+        text: `${plural(finding.given, 'page')} were given, and every panel has a front and a back: the last back stays blank.`.replace(
+          '1 page were',
+          '1 page was',
+        ),
+      };
+    case 'kept-pair-split':
+      return {
+        title: finding.lost
+          ? 'Half of a kept pair is gone'
+          : finding.pairs === 1
+            ? 'A kept pair has come apart'
+            : `${finding.pairs} kept pairs have come apart`,
+        text: finding.lost
+          ? 'Pages that were to stay together are no longer both there. What runs across the spread is cut in half.'
+          : `This step puts pages that must face each other back to back${finding.pairs > 1 ? `, the first at page ${finding.first}` : `, from page ${finding.first}`}. What runs across the spread comes apart.`,
+      };
+    case 'sheet-missing':
+      return {
+        title: 'Scans are missing',
+        text: `Going by the numbers on the pages, ${sayNumbers(finding.numbers)} ${finding.numbers.length === 1 ? 'is' : 'are'} not there: a sheet was not scanned. Scan it, or take the gap as it is.`,
+      };
+    case 'sheet-doubled':
+      return {
+        title: 'Scans are there twice',
+        text: `${sayNumbers(finding.numbers)} came more than once: a sheet was scanned twice. Take the second one out.`,
+      };
+    case 'order-differs':
+      return {
+        title: 'Numbers that do not count up',
+        text: `${finding.agree} pages carry the number that their place wants, ${finding.differ} another one. Look at those before you go on.`,
+      };
     case 'blanks-wanted':
       return {
         title: `${plural(finding.count, 'blank')} fill the last sheet`.replace(
@@ -99,6 +149,10 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
   }
 }
 
+/** Page numbers in words: `pages 3, 4 and 13`. */
+const sayNumbers = (numbers: readonly number[]): string =>
+  `${numbers.length === 1 ? 'page' : 'pages'} ${describeIndexes(numbers.map((number) => number - 1))}`;
+
 /** What the button of a mend says. */
 export function sayMend({ code, data = {} }: Mend): string {
   switch (code) {
@@ -114,9 +168,15 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Mirror the edge into the bleed';
     case 'enlarge-bleed':
       return 'Enlarge the art to reach it';
+    case 'narrow-panel':
+      return 'Make it narrower';
+    case 'narrow-leaf':
+      return 'Make its leaf narrower';
+    case 'blank-for-pairs':
+      return data.count === 1 ? 'Put one blank before it' : 'Put a blank before and behind';
     case 'first-side':
       return `First page ${WHERE[data.side as Side]}`;
     case 'fill-with-blanks':
-      return data.count === 1 ? 'Put 1 blank on the docket' : `Put ${data.count} blanks on the docket`;
+      return `${data.count === 1 ? '1 blank' : `${data.count} blanks`} ${data.place === 'end' ? 'at the end' : 'before the last page'}`;
   }
 }

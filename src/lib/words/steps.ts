@@ -1,7 +1,8 @@
 import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { describeIndexes, type Selection } from '../core/pages/selection';
-import type { Edges, PageList } from '../core/pages/page';
+import { facesOf, type Edges, type PageList } from '../core/pages/page';
+import type { Arrangement, ScanOrder } from '../core/pages/rescue';
 import type { Place } from '../core/pages/place';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
@@ -23,6 +24,12 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   margins: 'Margins',
   format: 'Format',
   piece: 'Piece',
+  panel: 'Fold-out',
+  'give-back': 'Give back',
+  keep: 'Keep',
+  split: 'Split',
+  join: 'Join',
+  'reading-order': 'Reading order',
 };
 
 /** What the form of each kind of step is headed. */
@@ -31,6 +38,11 @@ export const FORM_TITLE: Record<Step['kind'], string> = {
   trim: 'Trim size',
   blank: 'Blank pages',
   margins: 'Margins and columns',
+  panel: 'Fold-out panel',
+  keep: 'Keep pages together',
+  split: 'Split pages',
+  join: 'Join pages',
+  'reading-order': 'Back to reading order',
 };
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
@@ -112,6 +124,76 @@ export function sayStep(
       };
     case 'piece':
       return { act, what: sayPages(step.pages, before), detail: `“${step.name}” · ${step.quantity} wanted` };
+    case 'panel':
+      return {
+        act,
+        what: `on ${sayPages(step.pages, before)}`,
+        detail: [
+          step.count > 1 ? `${step.count} panels` : '',
+          step.width ? `${formatLength(step.width, unit)} wide` : '',
+          step.show ? `shows ${sayPages(step.show, before)}` : 'blank',
+          `folds over its ${step.folds}`,
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      };
+    case 'give-back':
+      return { act, what: sayPages(step.pages, before), detail: sayPlace(step.where, before) };
+    case 'keep':
+      return {
+        act: step.together ? act : 'Let go',
+        what: sayPages(step.pages, before),
+        detail: step.together ? 'together' : 'of each other',
+      };
+    case 'split':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${sayGrid(step)}${step.at ? `, cut at ${formatLength(step.at, unit)}` : ''}${sayGutter(step.gutter, unit)}`,
+      };
+    case 'join':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: `${sayGrid(step)}${step.gap ? `, ${formatLength(step.gap, unit)} apart` : ''}`,
+      };
+    case 'reading-order':
+      return {
+        act,
+        what: `of ${sayPages(step.pages, before)}`,
+        detail: `${sayArrangement(step.arrangement)}${sayGutter(step.gutter, unit)}`,
+      };
+  }
+}
+
+const sayGrid = ({ columns, rows }: { columns: number; rows: number }): string =>
+  `${columns} across, ${rows} down`;
+
+const sayGutter = (gutter: number, unit: Unit): string => {
+  if (!gutter) return '';
+  return gutter > 0
+    ? `, ${formatLength(gutter, unit)} left out`
+    : `, ${formatLength(-gutter, unit)} shown twice`;
+};
+
+/** How scans lie one after another. */
+export const SCAN_ORDER_WORD: Record<ScanOrder, string> = {
+  sheets: 'sheet by sheet',
+  'fronts-backs': 'fronts, then backs',
+  'fronts-backs-reversed': 'fronts, then backs from the last',
+};
+
+/** What scans show, in words. */
+export function sayArrangement(arrangement: Arrangement): string {
+  switch (arrangement.by) {
+    case 'stitched':
+      return `stitched sheets, ${SCAN_ORDER_WORD[arrangement.scans]}`;
+    case 'signature':
+      return `signatures of ${arrangement.pages} pages`;
+    case 'spreads':
+      return 'spreads in order';
+    case 'own':
+      return 'by an own list';
   }
 }
 
@@ -129,9 +211,10 @@ const sayTyped = (text: string): string => {
 export function sayPages(selection: Selection, list: PageList): string {
   if (typeof selection === 'string') return sayTyped(selection.trim());
   const ids = new Set(selection.ids);
-  const indexes = list.pages.flatMap((page, index) => (ids.has(page.id) ? [index] : []));
+  const indexes = facesOf(list).flatMap((page, index) => (ids.has(page.id) ? [index] : []));
   if (!indexes.length) return 'pages that are gone';
-  return `${indexes.length === 1 ? 'page' : 'pages'} ${describeIndexes(indexes)}`;
+  const said = describeIndexes(indexes, list);
+  return said === 'panels' ? 'all panels' : `${indexes.length === 1 ? 'page' : 'pages'} ${said}`;
 }
 
 /** A place in words: `before page 3`. */

@@ -176,7 +176,9 @@ describe('findings', () => {
   test('mends say what they would do; sizes carry their names; lengths that no page can have are refused', () => {
     expect(sayMend({ code: 'blank-inside-covers', data: { count: 2 } })).toBe('Blank inside each cover');
     expect(sayMend({ code: 'larger-sheet', data: { name: 'SRA3' } })).toBe('Use SRA3');
-    expect(sayMend({ code: 'fill-with-blanks', data: { count: 3 } })).toBe('Put 3 blanks on the docket');
+    expect(sayMend({ code: 'fill-with-blanks', data: { count: 3, place: 'end' } })).toBe(
+      '3 blanks at the end',
+    );
     expect(saySize({ width: A5.height, height: A5.width }, 'mm')).toBe('A5 landscape, 210 × 148 mm');
     expect(saySize({ width: 585, height: 585 }, 'in')).toBe('8 1/8 × 8 1/8 in');
     expect(

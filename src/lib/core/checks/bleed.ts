@@ -1,4 +1,5 @@
-import { artBox, bleedSides, sideOf, spineAt, type Page, type Side } from '../pages/page';
+import { artBox, bleedSides, facesOf, opposite, sideAt, spineAt, type Page, type Side } from '../pages/page';
+import { foldedAtFore } from './panels';
 import type { Check, Finding, Mend, StepDraft } from './finding';
 
 /** Less than this, in points, counts as no difference in bleed. */
@@ -8,9 +9,10 @@ const SLACK = 0.1;
 export const checkBleed: Check = ({ list }) => {
   const none: string[] = [];
   const short: { page: Page; wanted: number; there: number }[] = [];
-  list.pages.forEach((page, index) => {
+  const folded = foldedAtFore(list);
+  facesOf(list).forEach((page, index) => {
     if (!page.art) return;
-    const edges = cutEdges(page, sideOf(index, list.book), list.book.facing).filter(
+    const edges = cutEdges(page, sideAt(index, list), list.book.facing, folded.has(page.id)).filter(
       ({ wanted }) => wanted > SLACK,
     );
     if (!edges.length) none.push(page.id);
@@ -38,9 +40,14 @@ export const checkBleed: Check = ({ list }) => {
 
 /**
  * At each edge that is cut, the bleed asked for and how far the art, mirrored where that is asked for, reaches. The spine
- * edge of a bound leaf is not cut.
+ * edge of a bound leaf is not cut, nor is a fore edge that is `folded`.
  */
-function cutEdges(page: Page, side: Side, bound: boolean): { wanted: number; there: number }[] {
+function cutEdges(
+  page: Page,
+  side: Side,
+  bound: boolean,
+  folded: boolean,
+): { wanted: number; there: number }[] {
   const wanted = bleedSides(page.bleed, side);
   const art = artBox(page)!;
   const edges = [
@@ -48,7 +55,7 @@ function cutEdges(page: Page, side: Side, bound: boolean): { wanted: number; the
     { at: 'right', wanted: wanted.right, there: art.x1 - page.trim.width },
     { at: 'head', wanted: wanted.head, there: art.y1 - page.trim.height },
     { at: 'foot', wanted: wanted.foot, there: -art.y0 },
-  ].filter(({ at }) => !(bound && at === spineAt(side)));
+  ].filter(({ at }) => !(bound && at === spineAt(side)) && !(folded && at === spineAt(opposite(side))));
   return page.mirrored
     ? edges.map(({ wanted, there }) => ({ wanted, there: there >= -SLACK ? Math.max(there, wanted) : there }))
     : edges;

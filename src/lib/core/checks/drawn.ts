@@ -1,6 +1,6 @@
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
-import type { Page } from '../pages/page';
+import { facesOf, type Page } from '../pages/page';
 import type { Surveys } from '../pages/survey';
 import type { Check, Finding } from './finding';
 
@@ -13,7 +13,7 @@ const SLACK = 0.75;
 export const checkDrawn: Check = ({ list, docket, surveys }) => {
   const near: { id: string; nearest: number }[] = [];
   const coarse: { id: string; ppi: number }[] = [];
-  for (const page of list.pages) {
+  for (const page of facesOf(list)) {
     const nearest = nearestToTrim(page, surveys);
     if (nearest < docket.safe - SLACK) near.push({ id: page.id, nearest });
     const ppi = effectivePpi(page, surveys);

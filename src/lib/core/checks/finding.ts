@@ -26,7 +26,10 @@ export interface Mend {
     | 'first-side'
     | 'fill-with-blanks'
     | 'mirror-bleed'
-    | 'enlarge-bleed';
+    | 'enlarge-bleed'
+    | 'narrow-panel'
+    | 'narrow-leaf'
+    | 'blank-for-pairs';
   steps?: readonly StepDraft[];
   scheme?: Partial<Stitched>;
   book?: Partial<Book>;
@@ -42,6 +45,13 @@ export type Found =
   | { code: 'bleed-short'; wanted: number; there: number }
   | { code: 'over-safe-area'; safe: number; nearest: number }
   | { code: 'low-resolution'; ppi: number }
+  | { code: 'panel-too-wide'; width: number; over: number }
+  | { code: 'fold-at-trim'; width: number; book: number }
+  | { code: 'panels-meet'; together: number; space: number }
+  | { code: 'panel-one-face'; given: number }
+  | { code: 'kept-pair-split'; pairs: number; first: number; lost: boolean }
+  | { code: 'sheet-missing' | 'sheet-doubled'; numbers: readonly number[] }
+  | { code: 'order-differs'; agree: number; differ: number }
   | { code: 'pairs-apart'; name: string; side: Side }
   | { code: 'blanks-wanted'; count: number; total: number; pad: Stitched['pad'] }
   | { code: 'first-page-side'; side: Side }

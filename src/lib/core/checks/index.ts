@@ -5,13 +5,26 @@ import { planSheets } from '../sheets';
 import { checkBleed } from './bleed';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
+import { checkKeptPairs } from './keptPairs';
 import { checkPairs } from './pairs';
+import { checkPanels } from './panels';
+import { checkScans } from './scans';
 import { checkSheets } from './sheets';
 import { checkSizes } from './sizes';
 import { checkSteps } from './steps';
 
 /** Every family of findings; a new one is one new file and one line here. */
-const CHECKS: readonly Check[] = [checkSteps, checkPairs, checkSizes, checkBleed, checkDrawn, checkSheets];
+const CHECKS: readonly Check[] = [
+  checkSteps,
+  checkPairs,
+  checkKeptPairs,
+  checkScans,
+  checkSizes,
+  checkPanels,
+  checkBleed,
+  checkDrawn,
+  checkSheets,
+];
 
 /** A job worked out: its pages, its sheets, and all that was found. */
 export interface WorkedOut extends JobState {

@@ -1,6 +1,7 @@
 import type { Size } from '../measure/box';
 import { frontSide } from '../pages/page';
 import { fits, stocksFor } from '../paper/stock';
+import type { Stitched } from '../sheets/scheme';
 import { blanksWanted } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
@@ -9,7 +10,6 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
   if (!plan || scheme.kind !== 'stitched') return [];
   const findings: Finding[] = [];
   const count = blanksWanted(list.pages.length);
-  const place = scheme.pad === 'end' ? ({ at: 'end' } as const) : ({ at: 'before', pages: 'last' } as const);
   if (count)
     findings.push({
       code: 'blanks-wanted',
@@ -19,7 +19,8 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
       level: 'look',
       stage: 'sheets',
       pages: [],
-      mend: { code: 'fill-with-blanks', steps: [{ kind: 'blank', count, where: place }], data: { count } },
+      mend: fillWith(count, scheme.pad),
+      otherMend: fillWith(count, scheme.pad === 'end' ? 'before-last' : 'end'),
     });
   const front = frontSide(list.book);
   if (list.book.facing && list.book.first !== front)
@@ -33,6 +34,13 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
     });
   return [...findings, ...tooSmall(plan.sheet, plan.needed)];
 };
+
+/** Blanks at one of the two places where they can go. */
+const fillWith = (count: number, place: Stitched['pad']): Mend => ({
+  code: 'fill-with-blanks',
+  steps: [{ kind: 'blank', count, where: place === 'end' ? { at: 'end' } : { at: 'before', pages: 'last' } }],
+  data: { count, place },
+});
 
 function tooSmall(sheet: Size, needed: { trims: Size; bleeds: Size; marks: Size }): Finding[] {
   const cases = [

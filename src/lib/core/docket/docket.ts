@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
-import { SIDES, SPINES } from '../pages/page';
+import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
 import { formatSchema } from './format';
 import { stepSchema } from './steps';
 
@@ -26,6 +26,7 @@ export const docketSchema = z.object({
     first: z.enum(SIDES),
     spine: z.enum(SPINES).default('left'),
     facing: z.boolean().default(true),
+    panels: z.enum(PANEL_NUMBERS).optional(),
   }),
   /** The safe margin: nothing that must be read lies nearer to the trim. */
   safe: z.number().min(0).max(mm(50)).default(DEFAULT_SAFE),

@@ -27,7 +27,20 @@ export type StepProblemCode =
   | 'not-measured'
   | 'no-ink'
   | 'no-such-format'
-  | 'no-column';
+  | 'no-column'
+  | 'panel-stays'
+  | 'panel-at-head'
+  | 'panel-on-loose'
+  | 'too-many-faces'
+  | 'shows-itself'
+  | 'no-panels'
+  | 'not-facing'
+  | 'split-outside'
+  | 'scans-odd'
+  | 'order-repeats'
+  | 'order-gaps'
+  | 'order-outside'
+  | 'signature-count';
 
 /** Why a step cannot apply to the list it met. */
 export class StepProblem extends Error {

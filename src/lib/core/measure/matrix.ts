@@ -55,3 +55,9 @@ export const turnMatrix = (b: Box, turn: Turn): Matrix => {
   if (turn === 180) return [-1, 0, 0, -1, b.x1, b.y1];
   return [0, 1, -1, 0, b.y1, -b.x0];
 };
+
+/** The clockwise quarter turn in a matrix that turns by quarters, scales and moves. */
+export function turnIn([a, b]: Matrix): Turn {
+  if (Math.abs(a) >= Math.abs(b)) return a >= 0 ? 0 : 180;
+  return b < 0 ? 90 : 270;
+}

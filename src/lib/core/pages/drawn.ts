@@ -1,31 +1,57 @@
-import type { Box } from '../measure/box';
-import { applyToBox } from '../measure/matrix';
-import type { Page } from './page';
+import { bounds, hasArea, intersect, type Box } from '../measure/box';
+import { applyToBox, applyToPoint, turnIn, turnOf, type Turn } from '../measure/matrix';
+import { artsOf, type Art, type Page } from './page';
 import type { Drawn, Surveys } from './survey';
 
-const drawnOf = ({ art }: Page, surveys: Surveys): Drawn | undefined =>
-  art && surveys[art.source]?.pages[art.index]?.drawn;
-
-/** False while the source that a page shows has not been measured. */
-export const isMeasured = (page: Page, surveys: Surveys): boolean =>
-  !page.art || drawnOf(page, surveys) !== undefined;
-
-/** Bounds in page space of all that is drawn on a page, white left out; undefined where nothing is, or nothing is measured. */
-export function inkOf(page: Page, surveys: Surveys): Box | undefined {
-  const ink = drawnOf(page, surveys)?.ink;
-  return ink && applyToBox(page.art!.place, ink);
+/** A number on a page: its middle, and the clockwise turn of the page that sets it upright. */
+export interface ReadNumber {
+  value: number;
+  x: number;
+  y: number;
+  turn: Turn;
 }
 
+const drawnOf = ({ source, index }: Art, surveys: Surveys): Drawn | undefined =>
+  surveys[source]?.pages[index]?.drawn;
+
+/** False while a source that a page shows has not been measured. */
+export const isMeasured = (page: Page, surveys: Surveys): boolean =>
+  artsOf(page).every((art) => drawnOf(art, surveys) !== undefined);
+
+/** Bounds in page space of all that is drawn on a page, white left out; undefined where nothing is, or nothing is measured. */
+export const inkOf = (page: Page, surveys: Surveys): Box | undefined => boundsOf(page, surveys, 'ink');
+
 /** Bounds in page space of the text on a page. */
-export function textOf(page: Page, surveys: Surveys): Box | undefined {
-  const text = drawnOf(page, surveys)?.text;
-  return text && applyToBox(page.art!.place, text);
+export const textOf = (page: Page, surveys: Surveys): Box | undefined => boundsOf(page, surveys, 'text');
+
+function boundsOf(page: Page, surveys: Surveys, of: 'ink' | 'text'): Box | undefined {
+  const found = artsOf(page).flatMap((art): Box[] => {
+    const box = drawnOf(art, surveys)?.[of];
+    // Of a page that was cut up, only what lies within this part.
+    const shown = box && art.cut ? intersect(box, art.reach) : box;
+    return shown && hasArea(shown) ? [applyToBox(art.place, shown)] : [];
+  });
+  return found.length ? bounds(found) : undefined;
+}
+
+/** Numbers that stand alone on a page, in page space, turned as the page is now. */
+export function numbersOf(page: Page, surveys: Surveys): ReadNumber[] {
+  return artsOf(page).flatMap((art): ReadNumber[] => {
+    const turned = turnIn(art.place);
+    return (drawnOf(art, surveys)?.numbers ?? []).flatMap(({ value, x, y, turn }): ReadNumber[] => {
+      const { reach } = art;
+      if (x < reach.x0 || x > reach.x1 || y < reach.y0 || y > reach.y1) return [];
+      return [{ value, ...applyToPoint(art.place, x, y), turn: turnOf(turn - turned)! }];
+    });
+  });
 }
 
 /** The resolution, in pixels an inch, that the coarsest image of a page has at the size it is printed. */
 export function effectivePpi(page: Page, surveys: Surveys): number | undefined {
-  const ppi = drawnOf(page, surveys)?.ppi;
-  if (ppi === undefined) return undefined;
-  const [a, b, c, d] = page.art!.place;
-  return ppi / Math.max(Math.hypot(a, b), Math.hypot(c, d));
+  const all = artsOf(page).flatMap((art): number[] => {
+    const ppi = drawnOf(art, surveys)?.ppi;
+    const [a, b, c, d] = art.place;
+    return ppi === undefined ? [] : [ppi / Math.max(Math.hypot(a, b), Math.hypot(c, d))];
+  });
+  return all.length ? Math.min(...all) : undefined;
 }

@@ -42,6 +42,8 @@ export interface Art {
   place: Matrix;
   /** The part of the source page that is art, as seen: beyond it there is nothing, or printer's marks. */
   reach: Box;
+  /** The source page was cut up: what lies beyond the reach is another page's. */
+  cut?: true;
 }
 
 /** One side of one leaf. Lengths in points. */
@@ -65,7 +67,14 @@ export interface Page {
   piece?: { name: string; quantity: number };
   /** It is a face of a fold-out panel. */
   panel?: PanelFace;
+  /** The pair of facing pages that it must stay in: both have the same. */
+  kept?: string;
+  /** What else it shows besides `art`, where pages were joined on it. */
+  more?: readonly Art[];
 }
+
+/** All that a page shows. */
+export const artsOf = ({ art, more }: Page): readonly Art[] => (art ? [art, ...(more ?? [])] : []);
 
 /** Where a face of a fold-out panel hangs. */
 export interface PanelFace {
@@ -107,7 +116,12 @@ export interface Book {
   spine: Spine;
   /** Leaves printed on both faces, pages facing each other; else loose pages, each the front of its own leaf. */
   facing: boolean;
+  /** How faces of fold-out panels are numbered: 5a and 5b after their leaf, on from the last page, or not. */
+  panels?: PanelNumbers | undefined;
 }
+
+export const PANEL_NUMBERS = ['lettered', 'continued', 'none'] as const;
+export type PanelNumbers = (typeof PANEL_NUMBERS)[number];
 
 /** The side on which the fronts of leaves lie: away from the spine. */
 export const frontSide = ({ spine }: Pick<Book, 'spine'>): Side =>
@@ -173,11 +187,13 @@ export const bleedSides = (bleed: Bleed, side: Side): Sides =>
 
 /** The page with its content moved by `matrix` (page space to page space), its trim as given. */
 export function movePage(page: Page, matrix: Matrix, trim: Size): Page {
-  const { art, whole } = page;
+  const { art, more, whole } = page;
+  const moved = (one: Art): Art => ({ ...one, place: compose(one.place, matrix) });
   return {
     ...page,
     trim,
-    ...(art ? { art: { ...art, place: compose(art.place, matrix) } } : {}),
+    ...(art ? { art: moved(art) } : {}),
+    ...(more ? { more: more.map(moved) } : {}),
     ...(whole ? { whole: applyToBox(matrix, whole) } : {}),
   };
 }
@@ -193,7 +209,8 @@ export const bleedBox = (page: Page, side: Side): Box =>
   grow(sizeBox(page.trim), bleedSides(page.bleed, side));
 
 /** Where the page's art reaches in page space; undefined for a blank. */
-export const artBox = (page: Page): Box | undefined => page.art && applyToBox(page.art.place, page.art.reach);
+export const artBox = (page: Page): Box | undefined =>
+  page.art && bounds(artsOf(page).map(({ place, reach }) => applyToBox(place, reach)));
 
 /** The bleed that a file declares for a page: how far its BleedBox reaches beyond its TrimBox; none without a BleedBox. */
 export function declaredBleed({ boxes: { bleed, trim }, given }: SurveyPage): Sides {

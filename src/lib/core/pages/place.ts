@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Page, PageList } from './page';
+import { faceAt, type Page, type PageList } from './page';
 import { resolveSelection, selectionSchema } from './selection';
 
 /** Where pages are put: at an end of the list, or before the first or after the last of some pages. */
@@ -12,8 +12,14 @@ export type Place = z.infer<typeof placeSchema>;
 /** The index at which new pages go in. Throws SelectionError. */
 export function indexOfPlace(place: Place, list: PageList): number {
   if (!('pages' in place)) return place.at === 'start' ? 0 : list.pages.length;
-  const picked = resolveSelection(place.pages, list);
+  const picked = resolveSelection(place.pages, list).map((index) => ownPage(index, list));
   return place.at === 'before' ? picked[0]! : picked.at(-1)! + 1;
+}
+
+/** The index of a page, or of the page on whose leaf a panel face hangs. */
+function ownPage(index: number, list: PageList): number {
+  const on = faceAt(list, index)?.panel?.on;
+  return on === undefined ? index : list.pages.findIndex(({ id }) => id === on);
 }
 
 /** A new list with `pages` put in at `index`. */

@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { sameSize, sizeByName } from '../paper/sizes';
 import { labelsOf } from './labels';
-import { sideOf, type Page, type PageList } from './page';
+import { leafOf } from './leaves';
+import { facesOf, sideOf, type Page, type PageList } from './page';
+import { addressesOf, panelsOf, type Panel } from './panels';
 
 /** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
 export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
@@ -16,6 +18,7 @@ export type SelectionErrorCode =
   | 'no-such-size'
   | 'no-such-format'
   | 'no-such-piece'
+  | 'no-such-panel'
   | 'pages-gone'
   | 'none-match';
 
@@ -33,17 +36,18 @@ export class SelectionError extends Error {
 }
 
 /**
- * The indexes (from 0, ascending, each once) that a selection picks from a list.
+ * The indexes (of `facesOf`: from 0, ascending, each once) that a selection picks from a list. Faces of panels come after all pages.
  *
  * Grammar: `term (',' term)* ('not' term (',' term)*)?` where a term is a position `3`, a range `5-9`, `12-`, `last`,
  * `last-1`, `all`, `odd`, `even` (by position), `left`, `right`, `upper`, `lower` (by side of the leaf), `blank`, a label `"iv"` or
- * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body` or a piece `piece:slip` by name. Ids that have gone are left out as long as one remains.
+ * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body` or a piece `piece:slip` by name, all
+ * `panels`, or one of a leaf `5+1`, `5+1 front`, `5+1 back`. Positions, `all`, `odd` and the like pick pages only. Ids that have gone are left out as long as one remains.
  * Throws SelectionError.
  */
 export function resolveSelection(selection: Selection, list: PageList): number[] {
   if (typeof selection === 'string') return new Reader(selection, list).read();
   const wanted = new Set(selection.ids);
-  const found = list.pages.flatMap((page, index) => (wanted.has(page.id) ? [index] : []));
+  const found = facesOf(list).flatMap((page, index) => (wanted.has(page.id) ? [index] : []));
   if (!found.length)
     throw new SelectionError('pages-gone', '', 0, selection.ids.join(', '), list.pages.length);
   return found;
@@ -59,18 +63,39 @@ export function pickedOf(selection: Selection, list: PageList): number[] {
   }
 }
 
-/** The shortest typed form of the indexes (from 0): `1, 3-5`. */
-export function describeIndexes(indexes: readonly number[]): string {
+/** The shortest typed form of the indexes (from 0): `1, 3-5`; of a list with panels, their addresses too: `1, 3-5, 5+1 front`. */
+export function describeIndexes(indexes: readonly number[], list?: PageList): string {
+  const count = list?.pages.length ?? Infinity;
   const sorted = [...new Set(indexes)].sort((a, b) => a - b);
   const runs: string[] = [];
-  for (let start = 0; start < sorted.length;) {
+  for (let start = 0; start < sorted.length && sorted[start]! < count;) {
     let end = start;
-    while (sorted[end + 1] === sorted[end]! + 1) end++;
+    while (sorted[end + 1] === sorted[end]! + 1 && sorted[end + 1]! < count) end++;
     const [from, to] = [sorted[start]! + 1, sorted[end]! + 1];
     runs.push(from === to ? `${from}` : to === from + 1 ? `${from}, ${to}` : `${from}-${to}`);
     start = end + 1;
   }
-  return runs.join(', ');
+  return [
+    ...runs,
+    ...describePanels(
+      sorted.filter((index) => index >= count),
+      list,
+    ),
+  ].join(', ');
+}
+
+function describePanels(indexes: readonly number[], list: PageList | undefined): string[] {
+  if (!list?.panels || !indexes.length) return [];
+  if (indexes.length === list.panels.length) return ['panels'];
+  const addresses = addressesOf(list);
+  const said = indexes.map((index) => addresses.get(list.panels![index - list.pages.length]!.id) ?? '');
+  // Both faces of a panel go by its address alone.
+  const both = new Set(
+    said
+      .filter((one) => one.endsWith(' front') && said.includes(one.replace(/front$/, 'back')))
+      .map((one) => one.replace(/ front$/, '')),
+  );
+  return [...both, ...said.filter((one) => !both.has(one.replace(/ (front|back)$/, '')))];
 }
 
 class Reader {
@@ -115,11 +140,14 @@ class Reader {
     if (this.word(/^all\b/i)) return this.everything();
     if (this.word(/^odd\b/i)) return where((i) => i % 2 === 0);
     if (this.word(/^even\b/i)) return where((i) => i % 2 === 1);
+    if (this.word(/^panels\b/i)) return this.panels(() => true);
     const side = this.word(/^(left|right|upper|lower)\b/i)?.toLowerCase();
     if (side) return where((i) => sideOf(i, book) === side);
     if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
     const named = this.word(/^(?:size|format|piece):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
     if (named) return this.named(named, start);
+    const panel = this.word(/^\d+\s*\+\s*\d+(\s*(front|back)\b)?/i);
+    if (panel) return this.panel(panel, start);
     const from = this.point();
     if (from === undefined) throw this.error('unexpected', start);
     this.space();
@@ -148,6 +176,28 @@ class Reader {
     const position = last === undefined ? Number(digits) : this.count - Number(/\d+/.exec(last)?.[0] ?? 0);
     if (position < 1 || position > this.count) throw this.error('no-such-page', start, (last ?? digits)!);
     return position - 1;
+  }
+
+  private panels(test: (panel: Panel, face: 'front' | 'back') => boolean): number[] {
+    const wanted = new Set(
+      panelsOf(this.list).flatMap((panel) =>
+        (['front', 'back'] as const).filter((face) => test(panel, face)).map((face) => panel[face].id),
+      ),
+    );
+    return (this.list.panels ?? []).flatMap(({ id }, n) => (wanted.has(id) ? [this.count + n] : []));
+  }
+
+  /** A panel by its leaf and its number on it. */
+  private panel(words: string, start: number): number[] {
+    const [, on, nth, face] = /^(\d+)\s*\+\s*(\d+)\s*(\w*)$/.exec(words)!;
+    const { book } = this.list;
+    const leaf = leafOf(Number(on) - 1, book).leaf;
+    const found = this.panels(
+      (panel, which) =>
+        panel.leaf === leaf && panel.nth === Number(nth) && (!face || which === face.toLowerCase()),
+    );
+    if (!found.length) throw this.error('no-such-panel', start, words);
+    return found;
   }
 
   /** Pages by the name of their size, format or piece, capitals not counted. */

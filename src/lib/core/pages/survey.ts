@@ -13,6 +13,17 @@ export const drawnSchema = z.object({
   text: boxSchema.optional(),
   /** Pixels an inch of the coarsest image at the size it has on the page. */
   ppi: z.number().positive().optional(),
+  /** Numbers that stand alone, as folios do: the middle of each, and how its reader must turn the page clockwise to read it. */
+  numbers: z
+    .array(
+      z.object({
+        value: z.number().int().min(0),
+        x: z.number(),
+        y: z.number(),
+        turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
+      }),
+    )
+    .optional(),
 });
 export type Drawn = z.infer<typeof drawnSchema>;
 

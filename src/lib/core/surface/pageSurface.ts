@@ -1,6 +1,6 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
-import { compose, type Matrix } from '../measure/matrix';
-import { artBox, bleedBox, type Art, type Page, type Side } from '../pages/page';
+import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import { artsOf, bleedBox, type Art, type Page, type Side } from '../pages/page';
 import type { ArtItem, Surface } from './surface';
 
 /** Art that ends this near to the trim, in points, counts as reaching it. */
@@ -15,20 +15,20 @@ export function pageSurface(page: Page, side: Side): Surface {
     media: bleed,
     bleed,
     trim: sizeBox(page.trim),
-    items: page.art ? artItems(page, page.art, bleed) : [],
+    items: artsOf(page).flatMap((art) => artItems(page, art, bleed)),
   };
 }
 
 /** The art of a page within its bleed and, where it is to be mirrored, its reflections in the bleed that it does not reach. */
 function artItems(page: Page, art: Art, bleed: Box): ArtItem[] {
-  const reach = artBox(page)!;
+  const reach = applyToBox(art.place, art.reach);
   const item = (matrix: Matrix, within: Box): ArtItem[] => {
     const clip = intersect(bleed, within);
     if (!hasArea(clip)) return [];
     return [{ kind: 'art', source: art.source, index: art.index, matrix, clip }];
   };
   const own = item(art.place, reach);
-  if (!page.mirrored) return own;
+  if (!page.mirrored || page.more) return own;
   const across = strips(reach.x0, reach.x1, bleed.x0, bleed.x1, page.trim.width);
   const up = strips(reach.y0, reach.y1, bleed.y0, bleed.y1, page.trim.height);
   const mirrored = across.flatMap((x) =>

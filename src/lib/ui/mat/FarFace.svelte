@@ -48,7 +48,7 @@
   />
 {/if}
 <text x={view.side === 'right' ? width : 0} y={height + 12 * px} text-anchor={view.side === 'right' ? 'end' : 'start'} font-size={10 * px}
-  >{view.index + 1}</text
+  >{view.name}</text
 >
 {#if view.flag}
   <circle

@@ -121,6 +121,15 @@
     return { x: (clientX - box.left - ox) / k, y: (clientY - box.top - oy) / k };
   }
 
+  /** Moves the mat, in pixels. */
+  export function pan(x: number, y: number): void {
+    ox += x;
+    oy += y;
+    touched = true;
+  }
+  /** Where the mat is on the screen. */
+  export const frame = (): DOMRect => svg!.getBoundingClientRect();
+
   export const focus = (): void => svg?.focus();
 
   const clamp = (value: number) => Math.min(LARGEST, Math.max(SMALLEST, value));

@@ -20,7 +20,7 @@
   }
   let { view, safe, margins = false, away = false, surveys, k }: Props = $props();
 
-  const { page, side, index, label, faced, picked, fresh, flag, ghost } = $derived(view);
+  const { page, side, name, label, faced, picked, fresh, flag, ghost } = $derived(view);
 
   const { width, height } = $derived(page.trim);
   const surface = $derived(pageSurface(page, side));
@@ -106,7 +106,7 @@
 {/if}
 <g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-    ><tspan class="mono">{index + 1}</tspan>{#if roomy && label && label !== String(index + 1)}<tspan class="said" dx={7 * px}>“{label}”</tspan
+    ><tspan class="mono">{name}</tspan>{#if roomy && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
       >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
         >{page.piece.name} × {page.piece.quantity}</tspan
       >{/if}</text

@@ -19,6 +19,7 @@
   }
   let { view, safe, margins, away, surveys, k, onpick }: Props = $props();
 
+  const sideWord = $derived(view.side === 'left' || view.side === 'right' ? `${view.side}-hand` : `${view.side} page`);
   /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
   const FAR_PX = 70;
 </script>
@@ -29,7 +30,9 @@
   role="option"
   tabindex="-1"
   aria-selected={view.picked}
-  aria-label="Page {view.index + 1}, {view.side}-hand{view.page.art ? '' : ', blank'}{view.label ? `, label ${view.label}` : ''}"
+  aria-label="Page {view.name}, {sideWord}{view.folded ? ', folded in' : ''}{view.page.art ? '' : ', blank'}{view.label
+    ? `, label ${view.label}`
+    : ''}"
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
   {#if view.page.trim.height * k < FAR_PX}

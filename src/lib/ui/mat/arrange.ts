@@ -1,6 +1,16 @@
 import type { Size } from '../../core/measure/box';
 import { spreadsOf } from '../../core/pages/leaves';
-import { bleedSides, edgesOf, SIDES, sideOf, type PageList, type Side } from '../../core/pages/page';
+import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
+import {
+  bleedSides,
+  edgesOf,
+  frontSide,
+  SIDES,
+  sideOf,
+  type Page,
+  type PageList,
+  type Side,
+} from '../../core/pages/page';
 
 /** A page's place on the mat: the trim's upper left corner in points, y down. */
 export interface Tile {
@@ -9,6 +19,8 @@ export interface Tile {
   y: number;
   side: Side;
   faced: boolean;
+  /** A panel folded in over its page: its other face is seen. */
+  folded?: true;
 }
 
 export interface Arrangement extends Size {
@@ -22,17 +34,25 @@ const [MOST_COLUMNS, GUTTER, LABELS] = [8, 34, 46];
  * Spreads in rows as a reader meets them, each on the same spine line as those above it; `aspect` is the mat's width by its
  * height. Loose pages stand alone, each as wide as it is. `fixedColumns` keeps as many in a row as there were.
  */
-export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: number): Arrangement {
+export function arrangeSpreads(
+  list: PageList,
+  aspect: number,
+  fixedColumns?: number,
+  folded: ReadonlySet<string> = new Set(),
+): Arrangement {
   if (!list.book.facing) return arrangeLoose(list, aspect, fixedColumns);
   const spreads = spreadsOf(list.pages.length, list.book);
   if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1 };
   const upright = list.book.spine === 'head';
+  const hanging = hangingOn(list);
+  const isOpen = ({ front }: Panel) => !folded.has(front.panel!.on);
   // Room on each side of the spine: along it, across the page, and beyond it at both ends.
   let [half, outside, before, behind] = [0, 0, 0, 0];
   list.pages.forEach((page, index) => {
     const side = sideOf(index, list.book);
     const { fore, head, foot } = edgesOf(bleedSides(page.bleed, side), side);
-    half = Math.max(half, upright ? page.trim.height : page.trim.width);
+    const out = sum((hanging.get(index) ?? []).filter(isOpen).map(({ front }) => front.trim.width));
+    half = Math.max(half, upright ? page.trim.height : page.trim.width + out);
     outside = Math.max(outside, fore);
     before = Math.max(before, upright ? foot : head);
     behind = Math.max(behind, upright ? page.trim.width + head : page.trim.height + foot);
@@ -47,7 +67,7 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
     const [x0, y0] = [(n % columns) * slot.width, Math.floor(n / columns) * slot.height];
     const sides = SIDES.filter((side) => spread[side] !== undefined);
     const spine = half + outside;
-    return sides.map((side): Tile => {
+    return sides.flatMap((side): Tile[] => {
       const index = spread[side]!;
       const { width, height } = list.pages[index]!.trim;
       const [x, y] = {
@@ -57,7 +77,8 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
         upper: [x0 + before, y0 + spine - height],
         lower: [x0 + before, y0 + spine + LABELS],
       }[side] as [number, number];
-      return { index, side, faced: sides.length === 2, x, y };
+      const page: Tile = { index, side, faced: sides.length === 2, x, y };
+      return [page, ...panelTiles(hanging.get(index) ?? [], page, width, isOpen, list)];
     });
   });
   return {
@@ -67,6 +88,44 @@ export function arrangeSpreads(list: PageList, aspect: number, fixedColumns?: nu
     height: Math.ceil(spreads.length / columns) * slot.height,
   };
 }
+
+/** The panels that hang beside each page, by its index: those of a leaf beside both of its pages. */
+function hangingOn(list: PageList): Map<number, Panel[]> {
+  const found = new Map<number, Panel[]>();
+  for (const panel of panelsOf(list))
+    for (const index of pagesOfLeaf(panel, list)) found.set(index, [...(found.get(index) ?? []), panel]);
+  return found;
+}
+
+/** The faces of panels seen beside a page, open; or, where they are folded in over it, the other face of the first. */
+function panelTiles(
+  panels: readonly Panel[],
+  page: Tile,
+  width: number,
+  isOpen: (panel: Panel) => boolean,
+  list: PageList,
+): Tile[] {
+  const face = page.side === frontSide(list.book) ? 'front' : 'back';
+  const right = page.side === 'right';
+  const at = (shown: Page) => list.pages.length + list.panels!.indexOf(shown);
+  const [first] = panels;
+  if (first && !isOpen(first)) {
+    if (first.folds !== face) return [];
+    const over = first[face === 'front' ? 'back' : 'front'];
+    const x = right ? page.x + width - over.trim.width : page.x;
+    return [{ index: at(over), side: page.side, faced: true, x, y: page.y, folded: true }];
+  }
+  let out = right ? page.x + width : page.x;
+  return panels.map((panel): Tile => {
+    const shown = panel[face];
+    if (!right) out -= shown.trim.width;
+    const tile = { index: at(shown), side: page.side, faced: true, x: out, y: page.y };
+    if (right) out += shown.trim.width;
+    return tile;
+  });
+}
+
+const sum = (lengths: readonly number[]): number => lengths.reduce((total, length) => total + length, 0);
 
 /** Widths tried for rows of loose pages, as shares of the side of a mat that had just their area. */
 const WIDTHS = [0.8, 0.95, 1.1, 1.25, 1.4, 1.6];

@@ -6,6 +6,8 @@ import type { Tile } from './arrange';
 /** A page as it lies on the mat. */
 export interface TileView extends Tile {
   page: Page;
+  /** What it is called: its position, or a panel's address. */
+  name: string;
   label: string;
   picked: boolean;
   /** It is only there when what is tried is accepted. */

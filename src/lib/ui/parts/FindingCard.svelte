@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Finding } from '../../core/checks/finding';
+  import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
   import { sayFinding, sayMend } from '../../words/findings';
   import type { Bench } from '../bench.svelte';
@@ -8,7 +9,10 @@
   const said = $derived(sayFinding(finding, bench.unit));
   const where = $derived.by(() => {
     const ids = new Set(finding.pages);
-    return describeIndexes(bench.shown.list.pages.flatMap((page, index) => (ids.has(page.id) ? [index] : [])));
+    return describeIndexes(
+      facesOf(bench.shown.list).flatMap((page, index) => (ids.has(page.id) ? [index] : [])),
+      bench.shown.list,
+    );
   });
   const WORD = { stop: 'Stop', look: 'Look', note: 'Note' };
 
@@ -22,7 +26,7 @@
   <h3><span class="level">{WORD[finding.level]}</span> {said.title}</h3>
   <p>{said.text}</p>
   <div>
-    {#each [finding.mend, finding.otherMend].filter((each) => each !== undefined) as mend (mend.code)}
+    {#each [finding.mend, finding.otherMend].filter((each) => each !== undefined) as mend (mend.code + JSON.stringify(mend.data ?? {}))}
       <button
         type="button"
         class="link strong"

@@ -3,9 +3,10 @@
   import { leafOf } from '../../core/pages/leaves';
   import type { Step } from '../../core/docket/steps';
   import { STEP_NAME } from '../../words/steps';
-  import { labelsOf } from '../../core/pages/labels';
+  import { addressesOf } from '../../core/pages/panels';
+  import { faceLabels } from '../../core/pages/labels';
   import { formatFigure } from '../../core/measure/formatLength';
-  import { bleedSides, sideOf, type Page } from '../../core/pages/page';
+  import { bleedSides, faceAt, sideAt, type Page } from '../../core/pages/page';
   import { saySize } from '../../words/findings';
   import type { Zoom } from '../mat/Mat.svelte';
   import type { Bench } from '../bench.svelte';
@@ -25,22 +26,46 @@
     const count = list.pages.length;
     if (!count) return 'no pages yet';
     if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none picked`;
-    const first = list.pages[picked[0]!]!;
-    if (picked.length > 1) return `${picked.length} of ${count} pages`;
+    const first = faceAt(list, picked[0]!)!;
+    if (picked.length > 1) return `${picked.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
+    const label = faceLabels(list).get(first.id);
+    const address = addressesOf(list).get(first.id);
+    const side = sideAt(picked[0]!, list);
     const { leaf, face } = leafOf(picked[0]!, list.book);
-    const label = labelsOf(list.pages)[picked[0]!];
-    return `${picked[0]! + 1} of ${count} · ${saySize(first.trim, bench.unit)}${boxesIn(first)} · ${sideOf(picked[0]!, list.book)}-hand page, leaf ${leaf} ${face}${label ? ` · label “${label}”` : ''}`;
+    const where = address ? `panel ${address}` : `${picked[0]! + 1} of ${count}`;
+    const lies = address
+      ? `folds over the ${first.panel!.folds}`
+      : `${side}${side === 'left' || side === 'right' ? '-hand' : ''} page, leaf ${leaf} ${face}`;
+    return `${where} · ${saySize(first.trim, bench.unit)}${boxesIn(first)} · ${lies}${label ? ` · label “${label}”` : ''}`;
   });
   /** Bleed and, where the page shows a source, the boxes that the source gave. */
   function boxesIn(page: Page): string {
-    const { left, right, head, foot } = bleedSides(page.bleed, sideOf(picked[0]!, list.book));
+    const { left, right, head, foot } = bleedSides(page.bleed, sideAt(picked[0]!, list));
     const figures = [head, right, foot, left].map((points) => formatFigure(points, bench.unit));
     const bleed = new Set(figures).size === 1 ? figures[0]! : `${figures.join(' ')} (head, right, foot, left)`;
     const given = page.art && bench.surveys[page.art.source]?.pages[page.art.index]?.given;
     return ` · bleed ${bleed}${given ? ` · boxes ${given.join(', ')}` : ''}`;
   }
   const picked = $derived(bench.pickedIndexes);
-  const ACTS: Step['kind'][] = ['trim', 'bleed', 'crop', 'uncrop', 'turn', 'margins', 'format', 'piece', 'copy', 'move', 'remove'];
+  const ACTS: Step['kind'][] = [
+    'trim',
+    'bleed',
+    'crop',
+    'uncrop',
+    'turn',
+    'margins',
+    'format',
+    'piece',
+    'copy',
+    'move',
+    'remove',
+    'keep',
+    'panel',
+    'give-back',
+    'split',
+    'join',
+    'reading-order',
+  ];
   const GUIDES = [
     ['safe', 'safe'],
     ['margins', 'margins'],

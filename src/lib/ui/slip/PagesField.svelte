@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { PageList } from '../../core/pages/page';
+  import { faceAt, type PageList } from '../../core/pages/page';
   import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../../core/pages/selection';
   import { saySelectionError } from '../../words/errors';
 
@@ -22,7 +22,7 @@
     }
   });
   const follows = $derived(typeof value !== 'string');
-  const text = $derived(typeof value === 'string' ? value : describeIndexes(resolved.indexes));
+  const text = $derived(typeof value === 'string' ? value : describeIndexes(resolved.indexes, list));
   const count = $derived(resolved.indexes.length);
 </script>
 
@@ -48,7 +48,7 @@
         <button type="button" class="link" onclick={() => onchange(text)}>by place instead</button>
       {:else}
         by place, as typed ·
-        <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => list.pages[index]!.id) })}
+        <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => faceAt(list, index)!.id) })}
           >follow the pages</button
         >
       {/if}

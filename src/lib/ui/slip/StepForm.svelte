@@ -20,6 +20,12 @@
   import MoveFields from './MoveFields.svelte';
   import PagesField from './PagesField.svelte';
   import PieceStepFields from './PieceStepFields.svelte';
+  import PanelFields from './PanelFields.svelte';
+  import GiveBackFields from './GiveBackFields.svelte';
+  import KeepFields from './KeepFields.svelte';
+  import SplitFields from './SplitFields.svelte';
+  import JoinFields from './JoinFields.svelte';
+  import ReadingOrderFields from './ReadingOrderFields.svelte';
   import TakeInFields from './TakeInFields.svelte';
   import TrimFields from './TrimFields.svelte';
   import TurnFields from './TurnFields.svelte';
@@ -39,6 +45,12 @@
     margins: MarginsStepFields,
     format: FormatStepFields,
     piece: PieceStepFields,
+    panel: PanelFields,
+    'give-back': GiveBackFields,
+    keep: KeepFields,
+    split: SplitFields,
+    join: JoinFields,
+    'reading-order': ReadingOrderFields,
   };
 
   /** The pages that the step meets: those before it on the docket. */
@@ -120,7 +132,7 @@
       {form.step
         ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
         : bench.picked.size
-          ? `for the pages picked: ${describeIndexes(bench.pickedIndexes)}`
+          ? `for the pages picked: ${describeIndexes(bench.pickedIndexes, bench.shown.list)}`
           : before.pages.length
             ? 'nothing is picked: say which pages'
             : 'the first pages of this job'}

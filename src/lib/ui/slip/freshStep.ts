@@ -2,6 +2,7 @@ import { A4_SHAPE } from '../../core/docket/steps/blank';
 import type { Step } from '../../core/docket/steps';
 import { mm } from '../../core/measure/unit';
 import { sizeLike } from '../../core/docket/steps/trim';
+import { FOLD_IN } from '../../core/pages/panels';
 import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
 import type { PageList } from '../../core/pages/page';
 import { newStepId, type Bench } from '../bench.svelte';
@@ -52,6 +53,22 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
     }
     case 'format':
       return { id, kind, pages, format: bench.docket.formats[0]?.id ?? '-', content: 'hold', fixed: CENTRE };
+    case 'panel':
+      return { id, kind, pages: picked ?? 'last', count: 1, allowance: FOLD_IN, folds: 'back' };
+    case 'give-back': {
+      const hung = bench.pickedIndexes.some((index) => index >= before.pages.length);
+      return { id, kind, pages: picked && hung ? picked : 'panels', where: { at: 'end' } };
+    }
+    case 'keep': {
+      const together = !bench.pickedIndexes.some((index) => before.pages[index]?.kept);
+      return { id, kind, pages: picked ?? '2-3', together };
+    }
+    case 'split':
+      return { id, kind, pages, columns: 2, rows: 1, gutter: 0 };
+    case 'join':
+      return { id, kind, pages, columns: 2, rows: 1, gap: 0 };
+    case 'reading-order':
+      return { id, kind, pages, arrangement: { by: 'stitched', scans: 'sheets' }, gutter: 0 };
     case 'piece':
       return { id, kind, pages, name: first?.piece?.name ?? 'Piece', quantity: first?.piece?.quantity ?? 1 };
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { bleedSides, sideOf, type Aspect } from '../../core/pages/page';
+  import { bleedSides, faceAt, sideAt, type Aspect } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
   import { saySize } from '../../words/findings';
   import type { Step } from '../../core/docket/steps';
@@ -11,6 +11,7 @@
   import BookFields from '../slip/BookFields.svelte';
   import CompareTable from '../slip/CompareTable.svelte';
   import FormatForm from '../slip/FormatForm.svelte';
+  import FoldOuts from '../slip/FoldOuts.svelte';
   import Formats from '../slip/Formats.svelte';
   import { anotherSize, evenSizes } from '../slip/freshStep';
   import LengthField from '../parts/LengthField.svelte';
@@ -31,10 +32,14 @@
     ['copy', 'Copy', 'Y'],
     ['move', 'Move', 'G'],
     ['remove', 'Take out', 'Del'],
+    ['keep', 'Keep', 'K'],
+    ['panel', 'Fold-out', 'L'],
+    ['split', 'Split', 'X'],
+    ['join', 'Join', 'J'],
   ];
   const picked = $derived(bench.pickedIndexes);
-  const page = $derived(picked.length === 1 ? bench.shown.list.pages[picked[0]!] : undefined);
-  const bleed = $derived(page && bleedSides(page.bleed, sideOf(picked[0]!, bench.shown.list.book)));
+  const page = $derived(picked.length === 1 ? faceAt(bench.shown.list, picked[0]!) : undefined);
+  const bleed = $derived(page && bleedSides(page.bleed, sideAt(picked[0]!, bench.shown.list)));
   const from = $derived(page?.art && bench.docket.steps.find((step) => step.kind === 'take-in' && step.source === page.art!.source));
   const cropped = $derived(bench.base.list.pages.some(({ id, whole }) => whole && (!bench.picked.size || bench.picked.has(id))));
   const even = $derived(evenSizes(bench));
@@ -55,7 +60,9 @@
   <Overview {bench} stages={['pages']} title="Pages">
     <section aria-label="Do">
       <p class="label">
-        {picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked)}` : 'Pick pages, or choose what to do with all'}
+        {picked.length
+          ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, bench.shown.list)}`
+          : 'Pick pages, or choose what to do with all'}
       </p>
       <div class="acts">
         {#each ACTS as [kind, word, key] (kind)}
@@ -71,6 +78,9 @@
             ><span>Size the odd ones {picked.length === 1 ? 'like this' : 'like the rest'}</span><kbd>O</kbd></button
           >
         {/if}
+        <button class="act wide" disabled={!bench.base.list.pages.length} onclick={() => bench.open({ kind: 'reading-order' })}
+          ><span>Back to reading order</span><kbd>R</kbd></button
+        >
         {#if cropped}
           <button class="act wide" onclick={() => bench.open({ kind: 'uncrop' })}><span>Uncrop</span><kbd>U</kbd></button>
         {/if}
@@ -110,6 +120,7 @@
       onchange={(how) => (bench.compare = how)}
     />
     {#if bench.compare !== 'off'}<CompareTable {bench} />{/if}
+    <FoldOuts {bench} />
     <Formats {bench} />
     <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">
       <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />

@@ -2,7 +2,9 @@
   import EmptyCard from '../parts/EmptyCard.svelte';
   import type { Level } from '../../core/checks/finding';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { labelsOf } from '../../core/pages/labels';
+  import { faceLabels } from '../../core/pages/labels';
+  import { facesOf } from '../../core/pages/page';
+  import { addressesOf } from '../../core/pages/panels';
   import { oldTrim } from '../../core/pages/changes';
   import { columnsOf } from '../../core/pages/margins';
   import type { Bench } from '../bench.svelte';
@@ -14,6 +16,7 @@
   import MeasureLine from '../mat/MeasureLine.svelte';
   import PageTile from '../mat/PageTile.svelte';
   import { arrangeSpreads, type Arrangement, type Tile } from '../mat/arrange';
+  import { Carrying } from './carrying.svelte';
   import { Pulling } from './pulling.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
@@ -31,14 +34,23 @@
     toMat: (event) => mat!.toMat(event),
   });
   const cropping = $derived(pulling.cropping);
+  const carrying = new Carrying({
+    get bench() {
+      return bench;
+    },
+    arranged: () => arranged,
+    toMat: (event) => mat!.toMat(event),
+    pan: (x, y) => mat!.pan(x, y),
+    frame: () => mat!.frame(),
+  });
 
   const aspect = $derived(matWidth / Math.max(1, matHeight));
-  /** While a step is tried that adds no pages, the mat keeps its scale and its rows, so that what changes is the pages. */
-  const ADDING: readonly string[] = ['take-in', 'blank', 'copy'];
+  /** While a step is tried that leaves their number as it is, the mat keeps its scale and its rows, so that what changes is the pages. */
+  const ADDING: readonly string[] = ['take-in', 'blank', 'copy', 'split', 'join', 'reading-order', 'panel', 'give-back'];
   const trying = $derived(!!bench.form && !ADDING.includes(bench.form.kind) && base.pages.length > 0);
-  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect).columns : undefined);
+  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.folded).columns : undefined);
   const arranged: Arrangement = $derived.by(() => {
-    if (!cropping) return arrangeSpreads(list, aspect, keptColumns);
+    if (!cropping) return arrangeSpreads(list, aspect, keptColumns, bench.folded);
     // While a crop is tried, each page stays where it was and its new trim lies within the old one.
     const kept = arrangeSpreads(pulling.met, aspect);
     const tiles = kept.tiles.flatMap((tile): Tile[] => {
@@ -50,7 +62,10 @@
     return { ...kept, tiles };
   });
   const CENTRE = { x: 'centre', y: 'centre' } as const;
-  const labels = $derived(labelsOf(list.pages));
+  const faces = $derived(facesOf(list));
+  const labels = $derived(faceLabels(list));
+  const addresses = $derived(addressesOf(list));
+  const nameOf = (index: number): string => addresses.get(faces[index]!.id) ?? String(index + 1);
   /** The page from which a pick with Shift reaches. */
   let anchor = $state(0);
 
@@ -69,18 +84,18 @@
   const SLACK = 60;
   /** The pages in sight as they lie, as far as they are on the mat by now. */
   function onMat({ x0, x1, y0, y1 }: View): readonly TileView[] {
-    const { pages } = list;
     const seen = arranged.tiles.filter(({ index, x, y }) => {
-      const { width, height } = pages[index]!.trim;
+      const { width, height } = faces[index]!.trim;
       return x + width + SLACK > x0 && x - SLACK < x1 && y + height + SLACK > y0 && y - SLACK < y1;
     });
     return gate.admit(
       seen.map((tile): TileView => {
-        const page = pages[tile.index]!;
+        const page = faces[tile.index]!;
         return {
           ...tile,
           page,
-          label: labels[tile.index]!,
+          name: nameOf(tile.index),
+          label: labels.get(page.id) ?? '',
           picked: bench.picked.has(page.id),
           fresh: !!bench.trial && !before.has(page.id),
           flag: flags.get(page.id),
@@ -92,7 +107,7 @@
 
   /** Where the trim was, when what is being tried changes it. */
   function ghostOf(tile: Tile) {
-    const page = list.pages[tile.index]!;
+    const page = faces[tile.index]!;
     const was = bench.trial && (cropping ? pulling.met.pages[tile.index] : before.get(page.id));
     if (!was) return undefined;
     const step = pulling.draft ?? bench.trial!.steps.findLast((each) => each.kind === 'trim');
@@ -100,10 +115,10 @@
   }
 
   function pick(index: number, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void {
-    const id = list.pages[index]!.id;
+    const id = faces[index]!.id;
     if (event.shiftKey) {
       const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)];
-      bench.pick(list.pages.slice(from, to + 1).map((page) => page.id));
+      bench.pick(faces.slice(from, to + 1).map((page) => page.id));
       return;
     }
     anchor = index;
@@ -112,10 +127,10 @@
 
   function marquee(box: { x0: number; y0: number; x1: number; y1: number }, add: boolean): void {
     const hit = arranged.tiles.filter(({ index, x, y }) => {
-      const { width, height } = list.pages[index]!.trim;
+      const { width, height } = faces[index]!.trim;
       return x < box.x1 && x + width > box.x0 && y < box.y1 && y + height > box.y0;
     });
-    bench.pick([...(add ? bench.picked : []), ...hit.map(({ index }) => list.pages[index]!.id)]);
+    bench.pick([...(add ? bench.picked : []), ...hit.map(({ index }) => faces[index]!.id)]);
   }
 
   let reach = $state(0);
@@ -123,6 +138,12 @@
     const last = list.pages.length - 1;
     if (last < 0) return;
     if (pulling.nudge(event)) return event.preventDefault();
+    const shift = event.altKey && ({ ArrowLeft: 'earlier', ArrowRight: 'later', Home: 'start', End: 'end' } as const)[event.key];
+    if (shift) {
+      event.preventDefault();
+      carrying.shift(shift);
+      return;
+    }
     const from = event.shiftKey ? reach : (bench.pickedIndexes[0] ?? -1);
     const up = arranged.columns * (list.book.facing ? 2 : 1);
     const to = { ArrowLeft: from - 1, ArrowRight: from + 1, ArrowUp: from - up, ArrowDown: from + up, Home: 0, End: last }[event.key];
@@ -142,22 +163,28 @@
 
   function showPage(index: number): void {
     const tile = arranged.tiles.find((each) => each.index === index);
-    const page = list.pages[index];
+    const page = faces[index];
     if (tile && page) mat?.show({ x0: tile.x, y0: tile.y, x1: tile.x + page.trim.width, y1: tile.y + page.trim.height });
   }
 
   $effect(() => {
     if (!bench.pointed) return;
-    const index = list.pages.findIndex(({ id }) => id === bench.pointed!.pages[0]);
+    const index = faces.findIndex(({ id }) => id === bench.pointed!.pages[0]);
     bench.pointed = undefined;
     if (index >= 0) showPage(index);
+  });
+
+  $effect(() => {
+    if (bench.goTo === undefined) return;
+    showPage(bench.goTo);
+    bench.goTo = undefined;
   });
 
   // --- Reading positions and distances off the mat. ---
 
   const tileAt = ({ x, y }: { x: number; y: number }): Tile | undefined =>
-    arranged.tiles.find((tile) => {
-      const { width, height } = list.pages[tile.index]!.trim;
+    arranged.tiles.findLast((tile) => {
+      const { width, height } = faces[tile.index]!.trim;
       return x >= tile.x && x <= tile.x + width && y >= tile.y && y <= tile.y + height;
     });
   let hovered = $state.raw<{ tile: Tile; x: number; y: number } | undefined>();
@@ -170,7 +197,7 @@
     if (!bench.measure) return { xs: [], ys: [] };
     const [xs, ys] = [new Set<number>(), new Set<number>()];
     for (const { index, x, y, side } of arranged.tiles) {
-      const page = list.pages[index]!;
+      const page = faces[index]!;
       for (const box of [{ x0: 0, y0: 0, x1: page.trim.width, y1: page.trim.height }, ...columnsOf(page, side)]) {
         xs.add(x + box.x0).add(x + box.x1);
         ys.add(y + page.trim.height - box.y0).add(y + page.trim.height - box.y1);
@@ -188,7 +215,7 @@
     const tile = format && tileAt(mat!.toMat(event));
     if (!format || !tile) return;
     event.preventDefault();
-    const { id } = list.pages[tile.index]!;
+    const { id } = faces[tile.index]!;
     bench.putFormat(format, bench.picked.has(id) && bench.pickedSelection ? bench.pickedSelection : { ids: [id] });
   }
 
@@ -221,22 +248,41 @@
           away={bench.guides.away || !!cropping}
           surveys={bench.surveys}
           k={view.k}
-          onpick={(event) => pulling.press(tile.index, event) || pick(tile.index, event)}
+          onpick={(event) => pulling.press(tile.index, event) || carrying.press(tile.index, event, () => pick(tile.index, event))}
         />
       {/each}
       {#if pulling.box}<Handles box={pulling.box} grips={pulling.grips} k={view.k} ongrip={(held, event) => pulling.grip(held, event)} />{/if}
+      {#if carrying.landing}
+        {@const { mark, as } = carrying.landing}
+        <rect class="landing {as}" x={mark.x0} y={mark.y0} width={mark.x1 - mark.x0} height={mark.y1 - mark.y0} stroke-width={1.5 / view.k} />
+      {/if}
+      {#if carrying.carried}
+        {@const { ids, x, y } = carrying.carried}
+        <g transform="translate({x} {y}) scale({1 / view.k})" class="carried">
+          {#if ids.length > 1}<rect x="14" y="14" width="44" height="58" />{/if}
+          <rect x="8" y="8" width="44" height="58" />
+          <text x="30" y="42" text-anchor="middle">{ids.length}</text>
+        </g>
+      {/if}
       {#if bench.measure}<MeasureLine {view} unit={bench.unit} toMat={(event) => mat!.toMat(event)} {edges} />{/if}
     {/snippet}
   </Mat>
   {#if hovered}
     <p class="hover mono" aria-live="off">
-      page {hovered.tile.index + 1} · {formatFigure(tidy(hovered.x, bench.unit), bench.unit)} from the left, {formatLength(
+      page {nameOf(hovered.tile.index)} · {formatFigure(tidy(hovered.x, bench.unit), bench.unit)} from the left, {formatLength(
         tidy(hovered.y, bench.unit),
         bench.unit,
       )} from the head
     </p>
   {/if}
-  {#if bench.measure}
+  {#if carrying.landing}
+    {@const { as, at, index } = carrying.landing}
+    <Caption
+      >{as === 'panel'
+        ? `becomes a fold-out on the leaf of page ${index + 1}`
+        : `goes ${at} page ${index + 1} · with Shift it becomes a fold-out there`}</Caption
+    >
+  {:else if bench.measure}
     <Caption>Click two points; edges draw them in. <button class="link" onclick={() => (bench.measure = false)}>Done (Esc)</button></Caption>
   {/if}
   {#if !list.pages.length}
@@ -248,6 +294,27 @@
 </div>
 
 <style>
+  .landing {
+    fill: var(--pick);
+    stroke: #1d2422;
+    pointer-events: none;
+  }
+  .landing.panel {
+    fill: #f2c23066;
+    stroke-dasharray: 4 3;
+  }
+  .carried {
+    pointer-events: none;
+  }
+  .carried rect {
+    fill: #fffdf7;
+    stroke: #1d2422;
+    stroke-width: 1.5;
+  }
+  .carried text {
+    font: 600 15px var(--mono);
+    fill: #1d2422;
+  }
   .hover {
     position: absolute;
     left: 30px;

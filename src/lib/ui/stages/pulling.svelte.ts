@@ -2,7 +2,7 @@ import { cutsOf } from '../../core/docket/steps/crop';
 import type { Box } from '../../core/measure/box';
 import { NUDGE } from '../../core/measure/unit';
 import { oldTrim } from '../../core/pages/changes';
-import type { PageList } from '../../core/pages/page';
+import { faceAt, type PageList } from '../../core/pages/page';
 import { pickedOf } from '../../core/pages/selection';
 import type { Bench } from '../bench.svelte';
 import type { Arrangement, Tile } from '../mat/arrange';
@@ -69,7 +69,7 @@ export class Pulling {
   /** Where the handles stand, in points on the mat, y down. */
   readonly box: Box | undefined = $derived.by(() => {
     if (!this.tile) return undefined;
-    const { width, height } = this.list.pages[this.tile.index]!.trim;
+    const { width, height } = faceAt(this.list, this.tile.index)!.trim;
     return { x0: this.tile.x, y0: this.tile.y, x1: this.tile.x + width, y1: this.tile.y + height };
   });
   readonly grips: readonly Grip[] = $derived.by(() => {
@@ -146,15 +146,15 @@ export class Pulling {
       y0: box.y0 - corner.y,
       y1: box.y1 - corner.y,
     };
-    const sides = cutBy(own, this.met.pages[index]!.trim, this.ground.bench.unit);
+    const sides = cutBy(own, faceAt(this.met, index)!.trim, this.ground.bench.unit);
     this.ground.bench.draft = { ...this.cropping, cut: cutOf(sides, this.cropping.cut.by, corner.side) };
   }
 
   /** Where a page lay before the crop: its trim's upper left corner on the mat. */
   private cornerBefore(index: number) {
     const tile = this.ground.arranged().tiles.find((each) => each.index === index)!;
-    const page = this.list.pages[index]!;
-    const old = oldTrim(this.met.pages[index]!, page, CENTRE, tile.side);
+    const page = faceAt(this.list, index)!;
+    const old = oldTrim(faceAt(this.met, index)!, page, CENTRE, tile.side);
     return {
       side: tile.side,
       x: tile.x + (old?.x0 ?? 0),

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { pageLength } from '../../measure/pageLength';
-import { mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
+import { addressesOf } from '../../pages/panels';
+import { StepProblem } from '../stepKind';
+import { faceAt, mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
 import { resolveSelection, type Selection } from '../../pages/selection';
 
 /** What every step has: an id that never changes, and whether it is switched off. */
@@ -20,6 +22,13 @@ export const marginsSchema = z.object({
   gap: z.number().min(0).max(14_400),
 });
 export const sizeSchema = z.object({ width: pageLength, height: pageLength });
+
+/** The picked indexes, where all are pages of the list. Throws StepProblem where a panel is among them: it stays on its leaf. */
+export function pagesOnly(picked: readonly number[], list: PageList): readonly number[] {
+  const panel = picked.find((index) => index >= list.pages.length);
+  if (panel === undefined) return picked;
+  throw new StepProblem('panel-stays', { panel: addressesOf(list).get(faceAt(list, panel)!.id) ?? '' });
+}
 
 /** The list with every picked page and panel face changed by `change`. Throws SelectionError. */
 export function changePages(

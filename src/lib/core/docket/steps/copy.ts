@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { sideOf, type Page } from '../../pages/page';
+import { faceAt, sideAt, type Page } from '../../pages/page';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
 import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
@@ -21,13 +21,15 @@ export const copy = defineStep({
   apply(list, step) {
     const copies = resolveSelection(step.pages, list).map((index, n): Page => {
       const alike: Page = {
-        ...list.pages[index]!,
+        ...faceAt(list, index)!,
         id: `${step.id}:${n + 1}`,
         ...(step.piece ? { piece: step.piece } : {}),
       };
-      // The number that the source printed belongs to the first of them.
+      // The number that the source printed belongs to the first of them, and so does its place in a pair or on a leaf.
       delete alike.label;
-      return step.size ? resizePage(alike, step.size, step.size, sideOf(index, list.book)) : alike;
+      delete alike.kept;
+      delete alike.panel;
+      return step.size ? resizePage(alike, step.size, step.size, sideAt(index, list)) : alike;
     });
     return insertPages(list, indexOfPlace(step.where, list), copies);
   },

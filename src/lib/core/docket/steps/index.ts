@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { PageList } from '../../pages/page';
+import { settlePanels } from '../../pages/panels';
 import type { StepContext } from '../stepKind';
 import { blank } from './blank';
 import { bleed } from './bleed';
@@ -11,6 +12,12 @@ import { move } from './move';
 import { piece } from './piece';
 import { remove } from './remove';
 import { takeIn } from './takeIn';
+import { panel } from './panel';
+import { giveBack } from './giveBack';
+import { keep } from './keep';
+import { split } from './split';
+import { join } from './join';
+import { readingOrder } from './readingOrder';
 import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
@@ -30,6 +37,12 @@ const KINDS = [
   margins,
   format,
   piece,
+  panel,
+  giveBack,
+  keep,
+  split,
+  join,
+  readingOrder,
 ] as const;
 
 export const stepSchema = z.discriminatedUnion('kind', [
@@ -46,6 +59,12 @@ export const stepSchema = z.discriminatedUnion('kind', [
   margins.schema,
   format.schema,
   piece.schema,
+  panel.schema,
+  giveBack.schema,
+  keep.schema,
+  split.schema,
+  join.schema,
+  readingOrder.schema,
 ]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
@@ -53,5 +72,6 @@ export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
 /** Applies a step to a list. Throws StepProblem or SelectionError where it cannot. */
 export function applyStep(list: PageList, step: Step, context: StepContext): PageList {
   const kind = KINDS.find((known) => known.kind === step.kind)!;
-  return (kind.apply as (list: PageList, step: Step, context: StepContext) => PageList)(list, step, context);
+  const apply = kind.apply as (list: PageList, step: Step, context: StepContext) => PageList;
+  return settlePanels(apply(list, step, context));
 }

@@ -2,14 +2,14 @@ import * as z from 'zod';
 import { indexOfPlace, placeSchema } from '../../pages/place';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
-import { stepBase } from './base';
+import { pagesOnly, stepBase } from './base';
 
 /** Moves pages, in the order they have, to another place. A place beside one of the moved pages themselves is refused. */
 export const move = defineStep({
   kind: 'move',
   schema: z.object({ ...stepBase, kind: z.literal('move'), pages: selectionSchema, where: placeSchema }),
   apply(list, step) {
-    const picked = new Set(resolveSelection(step.pages, list));
+    const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     if ('pages' in step.where) {
       const anchors = resolveSelection(step.where.pages, list);
       const anchor = step.where.at === 'before' ? anchors[0]! : anchors.at(-1)!;

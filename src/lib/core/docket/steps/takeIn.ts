@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { translate } from '../../measure/matrix';
 import { heightOf, widthOf } from '../../measure/box';
-import { declaredBleed, reachOf, type Page } from '../../pages/page';
+import { declaredBleed, facesOf, reachOf, type Page } from '../../pages/page';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
 import { resolveSelection } from '../../pages/selection';
 import type { SurveyPage } from '../../pages/survey';
@@ -25,7 +25,10 @@ export const takeIn = defineStep({
   apply(list, step, { surveys }) {
     const survey = surveys[step.source];
     if (!survey) throw new StepProblem('source-missing', { name: step.name });
-    const copies = list.pages.filter((page) => page.art?.source === step.source).length;
+    const here = new Set(facesOf(list).map(({ id }) => id.split('/')[0]!));
+    let copies = facesOf(list).filter((page) => page.art?.source === step.source).length;
+    // Pages taken out and in again must not meet the name of one that stayed.
+    while (survey.pages.some((_, index) => here.has(pageId(step.source, index, copies)))) copies++;
     const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies));
     const taken = step.take
       ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!)
@@ -34,10 +37,13 @@ export const takeIn = defineStep({
   },
 });
 
+const pageId = (source: string, index: number, copies: number): string =>
+  `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`;
+
 function toPage(page: SurveyPage, source: string, index: number, copies: number): Page {
   const { trim } = page.boxes;
   return {
-    id: `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`,
+    id: pageId(source, index, copies),
     art: { source, index, place: translate(-trim.x0, -trim.y0), reach: reachOf(page) },
     trim: { width: widthOf(trim), height: heightOf(trim) },
     bleed: { by: 'side', ...declaredBleed(page) },

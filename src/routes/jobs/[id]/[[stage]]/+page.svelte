@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { facesOf } from '$lib/core/pages/page';
   import { onDestroy, onMount, setContext, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -87,6 +88,12 @@
     y: 'copy',
     g: 'move',
     Delete: 'remove',
+    k: 'keep',
+    l: 'panel',
+    b: 'give-back',
+    x: 'split',
+    j: 'join',
+    r: 'reading-order',
   };
   /** Keys that begin a step with more than its kind. */
   const FRESH_KEYS: Record<string, (bench: Bench) => Step | undefined> = { a: anotherSize, o: evenSizes };
@@ -109,7 +116,7 @@
     } else if (typing) return;
     else if (control && event.key.toLowerCase() === 'a') {
       event.preventDefault();
-      bench.pick(bench.shown.list.pages.map(({ id }) => id));
+      bench.pick(facesOf(bench.shown.list).map(({ id }) => id));
     } else if (control || event.altKey) return;
     else if (event.key === '?') keys = !keys;
     else if (event.key === '/') {

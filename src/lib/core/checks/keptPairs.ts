@@ -1,0 +1,75 @@
+import { replay } from '../docket/replay';
+import type { Step } from '../docket/steps';
+import { spreadsOf } from '../pages/leaves';
+import type { PageList } from '../pages/page';
+import type { Check, Finding, JobState, Mend, StepDraft } from './finding';
+
+/** Kept pairs that a step has split: said at that step, all of its pairs together. */
+export const checkKeptPairs: Check = (state) => {
+  const split = splitPairs(state.list);
+  if (!split.size) return [];
+  const byStep = new Map<string | undefined, string[]>();
+  for (const pair of split.keys()) {
+    const step = splitter(pair, state)?.id;
+    byStep.set(step, [...(byStep.get(step) ?? []), pair]);
+  }
+  return [...byStep].map(([step, pairs]): Finding => {
+    const pages = pairs.flatMap((pair) => split.get(pair)!);
+    const positions = pages.map((id) => state.list.pages.findIndex((page) => page.id === id) + 1);
+    const lost = pairs.some((pair) => split.get(pair)!.length < 2);
+    const mend = lost ? undefined : mendOf(pages, state);
+    return {
+      code: 'kept-pair-split',
+      pairs: pairs.length,
+      first: positions[0]!,
+      lost,
+      level: 'stop',
+      stage: 'pages',
+      pages,
+      ...(step ? { step } : {}),
+      ...(mend ? { mend } : {}),
+    };
+  });
+};
+
+/** Kept pairs whose pages do not face each other, with the ids of the pages that are still there. */
+function splitPairs(list: PageList): Map<string, string[]> {
+  const all = new Map<string, string[]>();
+  for (const { kept, id } of list.pages) if (kept) all.set(kept, [...(all.get(kept) ?? []), id]);
+  if (list.book.facing)
+    for (const spread of spreadsOf(list.pages.length, list.book)) {
+      const [a, b] = Object.values(spread).map((index) => list.pages[index]!);
+      if (a?.kept && a.kept === b?.kept) all.delete(a.kept);
+    }
+  return all;
+}
+
+/** The step after which a pair was never whole again. */
+function splitter(pair: string, { docket, replay: { after } }: JobState): Step | undefined {
+  for (let n = after.length - 1; n >= 0; n--) {
+    const whole = after[n]!.pages.some(({ kept }) => kept === pair) && !splitPairs(after[n]!).has(pair);
+    if (whole) return docket.steps[n + 1];
+  }
+  return undefined;
+}
+
+/** Blanks that bring all pairs together again: one before the first of them, or one more after the last. */
+function mendOf(pages: readonly string[], state: JobState): Mend | undefined {
+  const { list } = state;
+  const inOrder = list.pages.filter(({ id }) => pages.includes(id));
+  const [first, last] = [inOrder[0], inOrder.at(-1)];
+  if (!first || !last) return undefined;
+  const before: StepDraft = { kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [first.id] } } };
+  const after: StepDraft = { kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [last.id] } } };
+  for (const steps of [[before], [before, after]])
+    if (mends(steps, state)) return { code: 'blank-for-pairs', steps, data: { count: steps.length } };
+  return undefined;
+}
+
+function mends(steps: readonly StepDraft[], { docket, surveys, replay: done }: JobState): boolean {
+  const tried = {
+    ...docket,
+    steps: [...docket.steps, ...steps.map((step, n) => ({ ...step, id: `try:${n}` }) as Step)],
+  };
+  return splitPairs(replay(tried, surveys, done).list).size === 0;
+}

@@ -1,0 +1,155 @@
+import { mm } from '../measure/unit';
+import type { Page, PageList } from '../pages/page';
+import { leafOf } from '../pages/leaves';
+import { FOLD_IN, foldInWidth, pagesOfLeaf, panelsOf, type Panel } from '../pages/panels';
+import { commonestSize } from '../pages/sizes';
+import { resolveSelection, SelectionError } from '../pages/selection';
+import type { Check, Finding, JobState, StepDraft } from './finding';
+
+/** A panel that folds in is at least this much narrower than what it folds over. By practice (1.5 to 3 mm). */
+const LEAST_NARROWER = mm(1.5);
+/** The fold of a fold-out stays at least this far inside the fore-edge trim. By practice (3 to 6 mm). */
+const LEAST_INSIDE = mm(3);
+const SLACK = 0.01;
+
+/** Fold-outs that buckle, that the knife opens, that meet when folded in, and panels with one face. */
+export const checkPanels: Check = (state) => {
+  const panels = panelsOf(state.list);
+  const leaves = new Map<number, Panel[]>();
+  for (const panel of panels) leaves.set(panel.leaf, [...(leaves.get(panel.leaf) ?? []), panel]);
+  return [
+    ...[...leaves.values()].flatMap((those) => [
+      ...tooWide(those, state.list),
+      ...atTheKnife(those, leaves.size, state.list),
+    ]),
+    ...meeting(leaves, state.list),
+    ...oneFaced(state),
+  ];
+};
+
+const widthOf = ({ front, back }: Panel): number => Math.max(front.trim.width, back.trim.width);
+
+/** The pages of a panel's leaf, front first. */
+const pagesOf = (panel: Panel, list: PageList): Page[] =>
+  pagesOfLeaf(panel, list).map((index) => list.pages[index]!);
+
+const leafWidth = (panel: Panel, list: PageList): number =>
+  Math.max(...pagesOf(panel, list).map(({ trim }) => trim.width));
+
+/** Panels as wide as what they fold over, or nearly. */
+function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
+  let over = leafWidth(panels[0]!, list);
+  return panels.flatMap((panel): Finding[] => {
+    const [width, room] = [widthOf(panel), over];
+    over = width;
+    if (width <= room - LEAST_NARROWER + SLACK) return [];
+    return [
+      {
+        code: 'panel-too-wide',
+        width,
+        over: room,
+        level: width >= room - SLACK ? 'stop' : 'look',
+        stage: 'pages',
+        pages: [panel.front.id, panel.back.id],
+        mend: {
+          code: 'narrow-panel',
+          steps: [narrow([panel.front, panel.back], foldInWidth(room, FOLD_IN), panel.front.trim.height)],
+        },
+      },
+    ];
+  });
+}
+
+/** A fold at the trimmed fore edge: only where the book is trimmed after folding, so where some leaf has no panel. */
+function atTheKnife(panels: readonly Panel[], leavesWith: number, list: PageList): Finding[] {
+  const leaves = leafOf(list.pages.length - 1, list.book).leaf;
+  const book = commonestSize(list.pages)!;
+  const [first] = panels as [Panel];
+  const width = leafWidth(first, list);
+  if (leavesWith >= leaves || width <= book.width - LEAST_INSIDE + SLACK) return [];
+  const pages = pagesOf(first, list);
+  const room = book.width - LEAST_INSIDE;
+  const steps: StepDraft[] = [narrow(pages, room, first.front.trim.height)];
+  let over = room;
+  for (const panel of panels) {
+    const width = Math.min(widthOf(panel), foldInWidth(over, FOLD_IN));
+    if (width < widthOf(panel)) steps.push(narrow([panel.front, panel.back], width, panel.front.trim.height));
+    over = width;
+  }
+  return [
+    {
+      code: 'fold-at-trim',
+      width,
+      book: book.width,
+      level: 'stop',
+      stage: 'pages',
+      pages: pages.map(({ id }) => id),
+      mend: { code: 'narrow-leaf', steps },
+    },
+  ];
+}
+
+/** Two fold-outs that fold in over one spread from both ends, wider together than the space between. */
+function meeting(leaves: ReadonlyMap<number, readonly Panel[]>, list: PageList): Finding[] {
+  return [...leaves].flatMap(([leaf, panels]): Finding[] => {
+    const [first, other] = [panels[0]!, leaves.get(leaf + 1)?.[0]];
+    if (!other || first.folds !== 'back' || other.folds !== 'front') return [];
+    const space = leafWidth(first, list) + leafWidth(other, list);
+    const together = widthOf(first) + widthOf(other);
+    if (together <= space - LEAST_NARROWER + SLACK) return [];
+    const pages = [first.front, first.back, other.front, other.back].map(({ id }) => id);
+    return [{ code: 'panels-meet', together, space, level: 'stop', stage: 'pages', pages }];
+  });
+}
+
+/** Steps whose last panel was given a front only. */
+const oneFaced = ({ docket, replay }: JobState): Finding[] =>
+  docket.steps.flatMap((step, n): Finding[] => {
+    if (
+      step.kind !== 'panel' ||
+      step.off ||
+      !step.show ||
+      replay.failed.some((failed) => failed.step.id === step.id)
+    )
+      return [];
+    const before = replay.after[n - 1];
+    const given = before ? shownBy(step.show, before) : 0;
+    const made = replay.after[n]!.panels?.filter(({ panel }) => panel!.id.startsWith(`${step.id}:`)) ?? [];
+    if (given % 2 === 0 || !made.length) return [];
+    const face = made[given]!;
+    return [
+      { code: 'panel-one-face', given, level: 'look', stage: 'pages', pages: [face.id], step: step.id },
+    ];
+  });
+
+function shownBy(show: Parameters<typeof resolveSelection>[0], before: PageList): number {
+  try {
+    return resolveSelection(show, before).length;
+  } catch (error) {
+    if (error instanceof SelectionError) return 0;
+    throw error;
+  }
+}
+
+const narrow = (pages: readonly Page[], width: number, height: number): StepDraft => ({
+  kind: 'trim',
+  pages: { ids: pages.map(({ id }) => id) },
+  width,
+  height,
+  content: 'hold',
+  fixed: { x: 'spine', y: 'head' },
+});
+
+/** Ids of pages and panel faces whose fore edge is a fold, because a panel hangs there. */
+export function foldedAtFore(list: PageList): ReadonlySet<string> {
+  const panels = panelsOf(list);
+  const folded = new Set<string>();
+  for (const panel of panels) {
+    if (panel.nth === 1) for (const page of pagesOf(panel, list)) folded.add(page.id);
+    else {
+      const inner = panels.find(({ leaf, nth }) => leaf === panel.leaf && nth === panel.nth - 1)!;
+      folded.add(inner.front.id).add(inner.back.id);
+    }
+  }
+  return folded;
+}

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { joinPages } from '../../pages/join';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import type { Page } from '../../pages/page';
+import { defineStep } from '../stepKind';
+import { pagesOnly, stepBase } from './base';
+
+/** Joins pages into larger ones, so many across and so many down, in the order they are read; the last may have places left. */
+export const join = defineStep({
+  kind: 'join',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('join'),
+    pages: selectionSchema,
+    columns: z.number().int().min(1).max(12),
+    rows: z.number().int().min(1).max(12),
+    gap: z.number().min(0).max(14_400),
+  }),
+  apply(list, step) {
+    const picked = pagesOnly(resolveSelection(step.pages, list), list);
+    const each = step.columns * step.rows;
+    const joined = new Map<number, Page>();
+    for (let n = 0; n < picked.length; n += each) {
+      const group = picked.slice(n, n + each).map((index) => list.pages[index]!);
+      joined.set(
+        picked[n]!,
+        joinPages(group, step, `${step.id}:${n / each + 1}`, list.book.spine === 'right'),
+      );
+    }
+    const gone = new Set(picked);
+    const pages = list.pages.flatMap((page, index) => joined.get(index) ?? (gone.has(index) ? [] : [page]));
+    return { ...list, pages };
+  },
+});

@@ -1,0 +1,70 @@
+import * as z from 'zod';
+import type { Page } from '../../pages/page';
+import { arrangementSchema, gridOf, rescue, RescueError } from '../../pages/rescue';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { splitPage } from '../../pages/split';
+import { turnPage } from '../../pages/turn';
+import { defineStep, StepProblem } from '../stepKind';
+import { pagesOnly, stepBase } from './base';
+import { splitShape } from './split';
+
+/** Quarter turns of single scans before they are cut. */
+const turnedSchema = z.object({
+  /** Positions among the scans picked, from 1. */
+  scans: z.array(z.number().int().min(1)).min(1).max(5000),
+  by: z.union([z.literal(90), z.literal(180), z.literal(270)]),
+});
+
+/**
+ * Puts scans, or sheets as they were printed, back in reading order: those that lie wrongly are turned, each is cut into
+ * its pages, and these are put one after another. They come where the first scan was.
+ */
+export const readingOrder = defineStep({
+  kind: 'reading-order',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('reading-order'),
+    pages: selectionSchema,
+    arrangement: arrangementSchema,
+    at: splitShape.at,
+    gutter: splitShape.gutter,
+    turned: z.array(turnedSchema).max(100).optional(),
+  }),
+  apply(list, step) {
+    const picked = pagesOnly(resolveSelection(step.pages, list), list);
+    const scans = picked.map((index) => list.pages[index]!);
+    const { spine } = list.book;
+    const order = orderOf(scans.length, step, spine);
+    const cuts = { ...gridOf(step.arrangement, spine), at: step.at, gutter: step.gutter };
+    const parts = scans.map((scan, n): Page[] => {
+      const by = step.turned?.find((each) => each.scans.includes(n + 1))?.by ?? 0;
+      const found = splitPage(turnPage(scan, by), cuts, false);
+      if (!found) throw new StepProblem('split-outside', { position: picked[n]! + 1 });
+      return found;
+    });
+    const pages = order.map(({ scan, part, turn }) => turnPage(parts[scan]![part]!, turn));
+    const gone = new Set(picked);
+    const first = picked[0]!;
+    return {
+      ...list,
+      pages: [
+        ...list.pages.slice(0, first),
+        ...pages,
+        ...list.pages.slice(first).filter((_, n) => !gone.has(first + n)),
+      ],
+    };
+  },
+});
+
+function orderOf(
+  count: number,
+  step: { arrangement: z.infer<typeof arrangementSchema> },
+  spine: Parameters<typeof rescue>[2],
+) {
+  try {
+    return rescue(count, step.arrangement, spine);
+  } catch (error) {
+    if (error instanceof RescueError) throw new StepProblem(error.code, error.data);
+    throw error;
+  }
+}

@@ -1,0 +1,173 @@
+import * as z from 'zod';
+import type { FlatSheet, Fold } from '../fold/fold';
+import { foldSheet } from '../fold/fold';
+import { impose } from '../fold/impose';
+import type { Turn } from '../measure/matrix';
+import type { Spine } from './page';
+
+/** How scans lie one after another: sheet by sheet, or all fronts and then all backs, these perhaps from the last sheet to the first. */
+export const SCAN_ORDERS = ['sheets', 'fronts-backs', 'fronts-backs-reversed'] as const;
+export type ScanOrder = (typeof SCAN_ORDERS)[number];
+
+/**
+ * What scans show. *Stitched*: both sides of sheets folded once and nested, two pages a scan. *Signature*: both sides of
+ * one sheet folded several times. *Spreads*: facing pages as a reader meets them. *Own*: in the order of a list.
+ */
+export const arrangementSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('stitched'), scans: z.enum(SCAN_ORDERS) }),
+  z.object({ by: z.literal('signature'), pages: z.union([z.literal(8), z.literal(16), z.literal(32)]) }),
+  z.object({ by: z.literal('spreads') }),
+  z.object({
+    by: z.literal('own'),
+    columns: z.number().int().min(1).max(8),
+    rows: z.number().int().min(1).max(8),
+    /** The parts of all scans in reading order, counted from 1, scan by scan, each row by row from the left. */
+    order: z.array(z.number().int().min(1)).max(5000),
+  }),
+]);
+export type Arrangement = z.infer<typeof arrangementSchema>;
+
+/** One page of the result: part `part` (from 0, row by row from the left) of scan `scan` (from 0), to be turned. */
+export interface Found {
+  scan: number;
+  part: number;
+  turn: Turn;
+}
+
+/** Why scans cannot be put in order. */
+export class RescueError extends Error {
+  constructor(
+    readonly code: 'scans-odd' | 'signature-count' | 'order-repeats' | 'order-gaps' | 'order-outside',
+    readonly data: Record<string, number> = {},
+  ) {
+    super(code);
+  }
+}
+
+/** Into how many columns and rows each scan is cut. */
+export function gridOf(arrangement: Arrangement, spine: Spine): { columns: number; rows: number } {
+  if (arrangement.by === 'own') return { columns: arrangement.columns, rows: arrangement.rows };
+  if (arrangement.by === 'signature') {
+    const { columns, rows } = SIGNATURES[arrangement.pages].sheet;
+    return { columns: columns.length, rows: rows.length };
+  }
+  return spine === 'head' ? { columns: 1, rows: 2 } : { columns: 2, rows: 1 };
+}
+
+/** The pages in reading order, as parts of `scans` scans. Throws RescueError. */
+export function rescue(scans: number, arrangement: Arrangement, spine: Spine): Found[] {
+  switch (arrangement.by) {
+    case 'stitched':
+      return stitchedOrder(scans, arrangement.scans, spine);
+    case 'signature':
+      return signatureOrder(scans, arrangement.pages, spine);
+    case 'spreads':
+      return Array.from({ length: 2 * scans }, (_, n) => ({
+        scan: Math.floor(n / 2),
+        part: spine === 'right' ? 1 - (n % 2) : n % 2,
+        turn: 0,
+      }));
+    case 'own':
+      return ownOrder(scans * arrangement.columns * arrangement.rows, arrangement);
+  }
+}
+
+/** The scan on which a side of a sheet lies; sheet 0 is outermost. */
+export function scanOf(sheet: number, face: 'front' | 'back', sheets: number, order: ScanOrder): number {
+  if (order === 'sheets') return 2 * sheet + (face === 'front' ? 0 : 1);
+  if (face === 'front') return sheet;
+  return sheets + (order === 'fronts-backs' ? sheet : sheets - 1 - sheet);
+}
+
+function stitchedOrder(scans: number, order: ScanOrder, spine: Spine): Found[] {
+  if (scans % 2) throw new RescueError('scans-odd', { scans });
+  const sheets = scans / 2;
+  const pages: Found[] = [];
+  // Sheet s carries its outer pages N−2s and 2s+1 in front, and 2s+2 and N−2s−1 behind.
+  for (let sheet = 0; sheet < sheets; sheet++) {
+    const [last, first] = [4 * sheets - 2 * sheet, 2 * sheet + 1];
+    const [front, back] = (['front', 'back'] as const).map((face) => scanOf(sheet, face, sheets, order));
+    const put = (position: number, scan: number, part: number) =>
+      (pages[position - 1] = { scan, part, turn: 0 });
+    const later = spine === 'right' ? 0 : 1;
+    put(last, front!, 1 - later);
+    put(first, front!, later);
+    put(first + 1, back!, 1 - later);
+    put(last - 1, back!, later);
+  }
+  return pages;
+}
+
+/** Right-angle folds: each halves the piece across its longer run of panels. Panels are of size 1. */
+const SIGNATURES: Record<8 | 16 | 32, { sheet: FlatSheet; folds: Fold[] }> = {
+  8: {
+    sheet: { columns: [1, 1], rows: [1, 1] },
+    folds: [
+      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
+      { axis: 'vertical', at: 1, moves: 'before', goes: 'under' },
+    ],
+  },
+  16: {
+    sheet: { columns: [1, 1, 1, 1], rows: [1, 1] },
+    folds: [
+      { axis: 'vertical', at: 2, moves: 'before', goes: 'under' },
+      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
+      { axis: 'vertical', at: 3, moves: 'before', goes: 'under' },
+    ],
+  },
+  32: {
+    sheet: { columns: [1, 1, 1, 1], rows: [1, 1, 1, 1] },
+    folds: [
+      { axis: 'horizontal', at: 2, moves: 'after', goes: 'under' },
+      { axis: 'vertical', at: 2, moves: 'before', goes: 'under' },
+      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
+      { axis: 'vertical', at: 3, moves: 'before', goes: 'under' },
+    ],
+  },
+};
+
+/** Both sides of each signature in turn, gathered one after another. */
+function signatureOrder(scans: number, size: 8 | 16 | 32, spine: Spine): Found[] {
+  if (scans % 2) throw new RescueError('signature-count', { scans });
+  const { sheet, folds } = SIGNATURES[size];
+  const [columns, rows] = [sheet.columns.length, sheet.rows.length];
+  const pages: Found[] = [];
+  for (const { page, column, row, face, turn } of impose(foldSheet(sheet, folds)))
+    for (let signature = 0; signature < scans / 2; signature++) {
+      const seen = face === 'front' ? column : columns - 1 - column;
+      // A book read from right to left is the mirror of one read from left to right.
+      const across = spine === 'right' ? columns - 1 - seen : seen;
+      pages[signature * size + page - 1] = {
+        scan: 2 * signature + (face === 'front' ? 0 : 1),
+        part: (rows - 1 - row) * columns + across,
+        turn,
+      };
+    }
+  return pages;
+}
+
+function ownOrder(parts: number, { order, columns, rows }: Extract<Arrangement, { by: 'own' }>): Found[] {
+  const seen = new Set<number>();
+  for (const part of order) {
+    if (part > parts) throw new RescueError('order-outside', { part, parts });
+    if (seen.has(part)) throw new RescueError('order-repeats', { part });
+    seen.add(part);
+  }
+  const missing = Array.from({ length: parts }, (_, n) => n + 1).find((part) => !seen.has(part));
+  if (missing !== undefined) throw new RescueError('order-gaps', { part: missing, parts });
+  const each = columns * rows;
+  return order.map((part) => ({ scan: Math.floor((part - 1) / each), part: (part - 1) % each, turn: 0 }));
+}
+
+/** Reads a list of parts as typed, `3, 1, 2, 8-5`; undefined where it is none. */
+export function parseOrder(text: string): number[] | undefined {
+  const order: number[] = [];
+  for (const term of text.split(/[\s,;]+/).filter(Boolean)) {
+    const [, from, to] = /^(\d{1,5})(?:-(\d{1,5}))?$/.exec(term.replace(/[–—−]/g, '-')) ?? [];
+    if (from === undefined || Number(from) < 1) return undefined;
+    const [first, last] = [Number(from), Number(to ?? from)];
+    const way = last < first ? -1 : 1;
+    for (let n = first; n !== last + way; n += way) order.push(n);
+  }
+  return order.length ? order : undefined;
+}

@@ -1,0 +1,66 @@
+<script lang="ts">
+  import type { Size } from '../../core/measure/box';
+  import type { Unit } from '../../core/measure/unit';
+  import Choice from '../parts/Choice.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+
+  interface Cut {
+    at?: number | undefined;
+    gutter: number;
+  }
+  interface Props {
+    value: Cut;
+    /** The way the cut runs where there is just one; undefined for a grid. */
+    along: 'width' | 'height' | undefined;
+    size: Size | undefined;
+    unit: Unit;
+    onchange: (cut: Cut, wrong: boolean) => void;
+  }
+  /** Where a cut lies, and what is left out or shown twice at it. */
+  let { value, along, size, unit, onchange }: Props = $props();
+
+  let wrong = $state({ at: false, gutter: false });
+  const middle = $derived(along && size ? size[along] / 2 : 100);
+  function set(change: Cut, field: keyof typeof wrong, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange(change, wrong.at || wrong.gutter);
+  }
+  const twice = $derived(value.gutter < 0);
+</script>
+
+{#if along}
+  <Choice
+    label="Cut"
+    options={[
+      ['middle', 'in the middle'],
+      ['at', 'at a place'],
+    ]}
+    value={value.at === undefined ? 'middle' : 'at'}
+    onchange={(where) => set(where === 'at' ? { ...value, at: middle } : { gutter: value.gutter }, 'at', false)}
+  />
+  {#if value.at !== undefined}
+    <LengthField
+      label={along === 'width' ? 'From the left' : 'From the head'}
+      value={value.at}
+      {unit}
+      check={(points) => (points <= 0 || (size && points >= size[along]) ? 'The cut lies inside the page.' : undefined)}
+      onchange={(at) => set(at === undefined ? value : { ...value, at }, 'at', at === undefined)}
+    />
+  {/if}
+{/if}
+<Choice
+  label="At the cut"
+  options={[
+    ['out', 'leave out'],
+    ['twice', 'show twice'],
+  ]}
+  value={twice ? 'twice' : 'out'}
+  onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || 8.5) : Math.abs(value.gutter) }, 'gutter', false)}
+/>
+<LengthField
+  label={twice ? 'Shown on both' : 'Left out between'}
+  value={Math.abs(value.gutter)}
+  {unit}
+  check={(points) => (points < 0 ? 'This cannot be less than 0.' : undefined)}
+  onchange={(points) => set(points === undefined ? value : { ...value, gutter: twice ? -points : points }, 'gutter', points === undefined)}
+/>

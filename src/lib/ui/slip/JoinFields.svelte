@@ -1,0 +1,51 @@
+<script lang="ts">
+  import { pickedOf } from '../../core/pages/selection';
+  import Choice from '../parts/Choice.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import CountField from './CountField.svelte';
+  import type { FieldsProps } from './fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'join'> = $props();
+
+  let wrong = $state({ columns: false, rows: false, gap: false });
+  function set(change: Partial<typeof step>, field: keyof typeof wrong, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+  let own = $state(false);
+  const how = $derived(own ? 'own' : step.columns === 2 && step.rows === 1 ? 'spread' : step.columns === 2 && step.rows === 2 ? 'four' : 'own');
+  function choose(which: 'spread' | 'four' | 'own'): void {
+    own = which === 'own';
+    wrong = { columns: false, rows: false, gap: wrong.gap };
+    onchange({ ...step, columns: 2, rows: which === 'spread' ? 1 : 2 }, wrong.gap);
+  }
+  const count = $derived(pickedOf(step.pages, before).length);
+  const each = $derived(step.columns * step.rows);
+</script>
+
+<Choice
+  label="Together"
+  options={[
+    ['spread', '2, a spread'],
+    ['four', '4 to a page'],
+    ['own', 'a grid'],
+  ]}
+  value={how}
+  onchange={choose}
+/>
+{#if how === 'own'}
+  <div class="row">
+    <CountField label="Across" value={step.columns} most={12} of="columns" onchange={(columns, bad) => set({ columns }, 'columns', bad)} />
+    <CountField label="Down" value={step.rows} most={12} of="rows" onchange={(rows, bad) => set({ rows }, 'rows', bad)} />
+  </div>
+{/if}
+<LengthField
+  label="Apart"
+  value={step.gap}
+  unit={bench.unit}
+  check={(points) => (points < 0 ? 'Pages cannot be less than 0 apart.' : undefined)}
+  onchange={(gap) => set(gap === undefined ? {} : { gap }, 'gap', gap === undefined)}
+/>
+{#if count && each}
+  <p class="mono small">{count} ÷ {each} = {Math.ceil(count / each)} pages{count % each ? `, the last with ${count % each} on it` : ''}</p>
+{/if}

@@ -1,0 +1,53 @@
+<script lang="ts">
+  import { pickedOf } from '../../core/pages/selection';
+  import Choice from '../parts/Choice.svelte';
+  import CountField from './CountField.svelte';
+  import CutFields from './CutFields.svelte';
+  import type { FieldsProps } from './fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'split'> = $props();
+
+  let wrong = $state({ columns: false, rows: false, cut: false });
+  function set(change: Partial<typeof step>, field: keyof typeof wrong, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+  const size = $derived(before.pages[pickedOf(step.pages, before)[0] ?? -1]?.trim);
+  let grid = $state(false);
+  const into = $derived(grid || step.columns * step.rows !== 2 ? 'grid' : step.columns === 2 ? 'across' : 'down');
+  function choose(which: 'across' | 'down' | 'grid'): void {
+    grid = which === 'grid';
+    wrong = { columns: false, rows: false, cut: false };
+    const [columns, rows] = { across: [2, 1], down: [1, 2], grid: [2, 2] }[which] as [number, number];
+    const { at: _, ...rest } = step;
+    onchange({ ...rest, columns, rows });
+  }
+</script>
+
+<Choice
+  label="Into"
+  options={[
+    ['across', 'left and right'],
+    ['down', 'top and bottom'],
+    ['grid', 'a grid'],
+  ]}
+  value={into}
+  onchange={choose}
+/>
+{#if into === 'grid'}
+  <div class="row">
+    <CountField label="Across" value={step.columns} most={12} of="columns" onchange={(columns, bad) => set({ columns }, 'columns', bad)} />
+    <CountField label="Down" value={step.rows} most={12} of="rows" onchange={(rows, bad) => set({ rows }, 'rows', bad)} />
+  </div>
+{/if}
+<CutFields
+  value={step}
+  along={into === 'grid' ? undefined : into === 'across' ? 'width' : 'height'}
+  {size}
+  unit={bench.unit}
+  onchange={({ at, gutter }, bad) => {
+    const { at: _, ...rest } = step;
+    wrong = { ...wrong, cut: bad };
+    onchange({ ...rest, ...(at === undefined ? {} : { at }), gutter }, Object.values(wrong).some(Boolean));
+  }}
+/>

@@ -1,0 +1,213 @@
+import type { Step } from '../../core/docket/steps';
+import type { Box } from '../../core/measure/box';
+import { FOLD_IN } from '../../core/pages/panels';
+import { faceAt, frontSide, sideOf, type PageList } from '../../core/pages/page';
+import { newStepId, type Bench } from '../bench.svelte';
+import type { Arrangement, Tile } from '../mat/arrange';
+import { follow } from '../mat/follow';
+
+/** So near to the mat's edge, in pixels, carrying scrolls, by this share of how near. */
+const [EDGE_PX, SCROLL] = [48, 0.35];
+
+interface Ground {
+  bench: Bench;
+  arranged: () => Arrangement;
+  toMat: (event: { clientX: number; clientY: number }) => { x: number; y: number };
+  /** Moves the mat under the pointer, in pixels. */
+  pan: (x: number, y: number) => void;
+  /** Where the mat is on the screen. */
+  frame: () => DOMRect;
+}
+
+/** Where carried pages would land: between pages, or on a leaf as its fold-out. */
+export interface Landing {
+  as: 'move' | 'panel';
+  at: 'before' | 'after';
+  index: number;
+  /** The mark that shows it, in points on the mat. */
+  mark: Box;
+}
+
+/** Carrying picked pages over the mat to another place. */
+export class Carrying {
+  /** The pages carried, and the pointer on the mat. */
+  carried = $state.raw<{ ids: readonly string[]; x: number; y: number } | undefined>();
+  landing = $state.raw<Landing | undefined>();
+
+  constructor(private readonly ground: Ground) {}
+
+  /** Follows a press on a page: it is picked at once, or when the pointer is let go where it was picked among others. */
+  press(index: number, event: PointerEvent, pick: () => void): void {
+    const { bench } = this.ground;
+    const { id } = faceAt(bench.shown.list, index)!;
+    const plain = !event.ctrlKey && !event.metaKey && !event.shiftKey;
+    const among = plain && bench.picked.has(id);
+    if (!among) pick();
+    // While a form is open the pages are as it tries them; panels stay on their leaves.
+    if (bench.form || bench.format || !plain || index >= bench.shown.list.pages.length) {
+      if (among) pick();
+      return;
+    }
+    let last = event;
+    let scrolling: ReturnType<typeof setInterval> | undefined;
+    follow(
+      event,
+      (now) => {
+        last = now;
+        this.over(now);
+        scrolling ??= setInterval(() => this.scroll(last), 16);
+      },
+      (moved) => {
+        clearInterval(scrolling);
+        if (!moved && among) pick();
+        if (moved) this.drop();
+        this.carried = undefined;
+        this.landing = undefined;
+      },
+    );
+  }
+
+  /** Moves the picked pages by one place, or to an end; the same pages moved again are still one step. */
+  shift(to: 'earlier' | 'later' | 'start' | 'end'): void {
+    const { bench } = this.ground;
+    const { pages } = bench.base.list;
+    const picked = bench.pickedIndexes.filter((index) => index < pages.length);
+    const [first, last] = [picked[0], picked.at(-1)];
+    if (first === undefined || last === undefined || bench.form) return;
+    const where: Extract<Step, { kind: 'move' }>['where'] | undefined =
+      to === 'start' || to === 'end'
+        ? { at: to }
+        : to === 'earlier'
+          ? first > 0
+            ? { at: 'before', pages: { ids: [pages[first - 1]!.id] } }
+            : undefined
+          : last < pages.length - 1
+            ? { at: 'after', pages: { ids: [pages[last + 1]!.id] } }
+            : undefined;
+    if (!where) return;
+    bench.acceptStep(moveStep(this.sameAsBefore(), { ids: picked.map((index) => pages[index]!.id) }, where));
+  }
+
+  /** The id of the docket's last step where that moved the very pages that are picked now. */
+  private sameAsBefore(): string | undefined {
+    const { bench } = this.ground;
+    const last = bench.docket.steps.at(-1);
+    if (last?.kind !== 'move' || last.off || typeof last.pages === 'string') return undefined;
+    const ids = new Set(last.pages.ids);
+    return ids.size === bench.picked.size && [...bench.picked].every((id) => ids.has(id))
+      ? last.id
+      : undefined;
+  }
+
+  private over(event: PointerEvent): void {
+    const { bench, toMat } = this.ground;
+    const { pages } = bench.shown.list;
+    const ids = bench.pickedIndexes.filter((index) => index < pages.length).map((index) => pages[index]!.id);
+    const at = toMat(event);
+    this.carried = { ids, ...at };
+    this.landing = this.landingAt(at, event.shiftKey ? 'panel' : 'move');
+  }
+
+  private landingAt({ x, y }: { x: number; y: number }, as: Landing['as']): Landing | undefined {
+    const { bench, arranged } = this.ground;
+    const { list } = bench.shown;
+    const nearest = nearestTile(arranged().tiles, list, x, y);
+    if (!nearest) return undefined;
+    const { tile, box } = nearest;
+    const across = box.x1 - box.x0;
+    if (as === 'panel') {
+      if (bench.picked.has(list.pages[tile.index]!.id)) return undefined;
+      const right = tile.side === 'right';
+      const mark = right
+        ? { ...box, x0: box.x1 - across * 0.12, x1: box.x1 + across * 0.3 }
+        : { ...box, x0: box.x0 - across * 0.3, x1: box.x0 + across * 0.12 };
+      return { as, at: 'after', index: tile.index, mark };
+    }
+    const upright = list.book.spine === 'head' && list.book.facing;
+    const beyond = upright ? y > (box.y0 + box.y1) / 2 : x > (box.x0 + box.x1) / 2;
+    const after = list.book.spine === 'right' && list.book.facing ? !beyond : beyond;
+    const edge = across * 0.03;
+    const mark = upright
+      ? { ...box, y0: (beyond ? box.y1 : box.y0) - edge, y1: (beyond ? box.y1 : box.y0) + edge }
+      : { ...box, x0: (beyond ? box.x1 : box.x0) - edge, x1: (beyond ? box.x1 : box.x0) + edge };
+    return { as, at: after ? 'after' : 'before', index: tile.index, mark };
+  }
+
+  private drop(): void {
+    const { bench } = this.ground;
+    const { carried, landing } = this;
+    if (!carried?.ids.length || !landing) return;
+    const { pages } = bench.base.list;
+    const target = pages[landing.index];
+    if (!target) return;
+    const selection = bench.pickedSelection ?? { ids: [...carried.ids] };
+    if (landing.as === 'panel') {
+      const { book } = bench.base.list;
+      const folds = sideOf(landing.index, book) === frontSide(book) ? 'front' : 'back';
+      bench.open({
+        kind: 'panel',
+        fresh: {
+          id: newStepId(),
+          kind: 'panel',
+          pages: { ids: [target.id] },
+          count: Math.ceil(carried.ids.length / 2),
+          show: selection,
+          allowance: FOLD_IN,
+          folds,
+        },
+      });
+      return;
+    }
+    const moving = new Set(carried.ids);
+    // Dropped on one of themselves, they land beside the next page that stays.
+    const next = pages
+      .slice(landing.index + (landing.at === 'after' ? 1 : 0))
+      .find(({ id }) => !moving.has(id));
+    const rest = pages.filter(({ id }) => !moving.has(id)).map(({ id }) => id);
+    const at = next ? rest.indexOf(next.id) : rest.length;
+    const order = [...rest.slice(0, at), ...carried.ids, ...rest.slice(at)];
+    if (pages.every(({ id }, index) => order[index] === id)) return;
+    const where = next ? { at: 'before' as const, pages: { ids: [next.id] } } : { at: 'end' as const };
+    bench.acceptStep(moveStep(undefined, selection, where));
+  }
+
+  private scroll({ clientX, clientY }: PointerEvent): void {
+    const { left, right, top, bottom } = this.ground.frame();
+    const by = (at: number, from: number, to: number) =>
+      at < from + EDGE_PX
+        ? (from + EDGE_PX - at) * SCROLL
+        : at > to - EDGE_PX
+          ? (to - EDGE_PX - at) * SCROLL
+          : 0;
+    const [x, y] = [by(clientX, left, right), by(clientY, top, bottom)];
+    if (x || y) this.ground.pan(x, y);
+  }
+}
+
+const moveStep = (
+  id: string | undefined,
+  pages: Extract<Step, { kind: 'move' }>['pages'],
+  where: Extract<Step, { kind: 'move' }>['where'],
+): Step => ({
+  id: id ?? newStepId(),
+  kind: 'move',
+  pages,
+  where,
+});
+
+function nearestTile(
+  tiles: readonly Tile[],
+  list: PageList,
+  x: number,
+  y: number,
+): { tile: Tile; box: Box } | undefined {
+  let best: { tile: Tile; box: Box; far: number } | undefined;
+  for (const tile of tiles) {
+    if (tile.index >= list.pages.length) continue;
+    const { width, height } = list.pages[tile.index]!.trim;
+    const box = { x0: tile.x, y0: tile.y, x1: tile.x + width, y1: tile.y + height };
+    const far = Math.hypot(Math.max(box.x0 - x, 0, x - box.x1), Math.max(box.y0 - y, 0, y - box.y1));
+    if (!best || far < best.far) best = { tile, box, far };
+  }
+  return best;
+}
