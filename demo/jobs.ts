@@ -1,8 +1,11 @@
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
+import { DEFAULT_SCHEME } from '../src/lib/core/sheets/scheme';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook } from './handbook';
+import { drawLineGuide } from './lineGuide';
+import { drawRuleBookScans } from './ruleBook';
 import { drawStationery, PIECES } from './stationery';
 import { drawCover, drawInterior } from './timetable';
 
@@ -19,6 +22,9 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'footplate-handbook.pdf', draw: drawHandbook },
   { name: 'stationery.pdf', draw: drawStationery },
   { name: 'gate-folder.pdf', draw: drawGateFolder },
+  { name: 'line-guide.pdf', draw: drawLineGuide },
+  { name: 'rule-book-scans.pdf', draw: () => drawRuleBookScans() },
+  { name: 'rule-book-second-copy.pdf', draw: () => drawRuleBookScans([1]) },
 ];
 
 /** The demo's dockets, given the SHA-256 of each source by its name. */
@@ -36,6 +42,8 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     ...emptyDocket('Season timetable'),
     steps: [
       takeIn('t-interior', 'timetable-interior.pdf'),
+      // The map of the line runs across the middle spread.
+      { id: 'k-map', kind: 'keep', pages: '6-7', together: true },
       takeIn('t-front', 'cover-front.pdf', 'start'),
       takeIn('t-back', 'cover-back.pdf'),
     ],
@@ -82,5 +90,40 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
       narrowed('s-right', '3, 6', 'right'),
     ],
   };
-  return [gateFolder, stationery, handbook, timetable];
+  // A fold-out off each end; one of them made as wide as the page that it must fold over.
+  const panel = (id: string, on: string, folds: 'front' | 'back', width?: number): Step => ({
+    id,
+    kind: 'panel',
+    pages: on,
+    count: 1,
+    show: '5-6',
+    allowance: mm(2),
+    folds,
+    ...(width ? { width } : {}),
+  });
+  const lineGuide: Docket = {
+    ...emptyDocket('Line guide with fold-out map'),
+    scheme: { ...DEFAULT_SCHEME, stock: { width: mm(640), height: mm(900) } },
+    steps: [
+      takeIn('t-guide', 'line-guide.pdf'),
+      panel('f-right', '1', 'back'),
+      panel('f-left', '4', 'front', mm(148)),
+    ],
+  };
+  // The raw scans; the second copy lacks a sheet.
+  const scans = (title: string, id: string, name: string): Docket => ({
+    ...emptyDocket(title),
+    scheme: { kind: 'none' },
+    book: loose,
+    steps: [takeIn(id, name)],
+  });
+  return [
+    scans('Rule book 1931, second copy', 't-second', 'rule-book-second-copy.pdf'),
+    scans('Rule book 1931', 't-scans', 'rule-book-scans.pdf'),
+    gateFolder,
+    stationery,
+    handbook,
+    lineGuide,
+    timetable,
+  ];
 }

@@ -1,6 +1,6 @@
 import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
-import type { Box, Size } from '../core/measure/box';
-import { compose, IDENTITY, type Matrix } from '../core/measure/matrix';
+import { bounds, type Box, type Size } from '../core/measure/box';
+import { compose, IDENTITY, turnOf, type Matrix, type Turn } from '../core/measure/matrix';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;
@@ -63,6 +63,87 @@ export function textBounds(p: WrappedPdfiumModule, page: number): Box | undefine
     p.pdfium.wasmExports.free(memory);
     p.FPDFText_ClosePage(text);
   }
+}
+
+/** A number of so many digits at most is a page number. */
+const MOST_DIGITS = 4;
+/** Numbers of a page that are kept at most. */
+const MOST_NUMBERS = 60;
+/** Words nearer to each other than this share of a letter's height stand together. */
+const TOGETHER = 1.2;
+
+interface Word {
+  text: string;
+  box: Box;
+  /** Clockwise quarter turn that sets it upright. */
+  turn: Turn;
+}
+
+/** Numbers that stand alone on a page, those that do not show too: a scan's text lies behind its picture. In the page's own user space. */
+export function loneNumbers(
+  p: WrappedPdfiumModule,
+  page: number,
+): { value: number; x: number; y: number; turn: Turn }[] {
+  const text = p.FPDFText_LoadPage(page);
+  if (!text) return [];
+  try {
+    const words = wordsOf(p, text);
+    return words
+      .filter(
+        (word) =>
+          word.text.length <= MOST_DIGITS &&
+          /^\d+$/.test(word.text) &&
+          words.every((other) => other === word || apart(word, other)),
+      )
+      .slice(0, MOST_NUMBERS)
+      .map(({ text, box, turn }) => ({
+        value: Number(text),
+        x: (box.x0 + box.x1) / 2,
+        y: (box.y0 + box.y1) / 2,
+        turn,
+      }));
+  } finally {
+    p.FPDFText_ClosePage(text);
+  }
+}
+
+function wordsOf(p: WrappedPdfiumModule, text: number): Word[] {
+  const memory = p.pdfium.wasmExports.malloc(32);
+  const words: Word[] = [];
+  let open: Word | undefined;
+  try {
+    const count = Math.min(MOST_CHARACTERS, p.FPDFText_CountChars(text));
+    for (let i = 0; i < count; i++) {
+      const code = p.FPDFText_GetUnicode(text, i);
+      const blank = code <= 32 || code === 0xa0 || p.FPDFText_IsGenerated(text, i) === 1;
+      if (blank || !p.FPDFText_GetCharBox(text, i, memory, memory + 8, memory + 16, memory + 24)) {
+        open = undefined;
+        continue;
+      }
+      const [x0, x1, y0, y1] = new Float64Array(
+        p.pdfium.HEAPU8.buffer.slice(memory, memory + 32),
+      ) as unknown as [number, number, number, number];
+      const box = { x0, y0, x1, y1 };
+      // How far the text leans clockwise, in radians.
+      const leans = p.FPDFText_GetCharAngle(text, i);
+      const turn = turnOf(-Math.round(leans / (Math.PI / 2)) * 90) ?? 0;
+      if (open) {
+        open.text += String.fromCodePoint(code);
+        open.box = bounds([open.box, box]);
+      } else words.push((open = { text: String.fromCodePoint(code), box, turn }));
+    }
+    return words;
+  } finally {
+    p.pdfium.wasmExports.free(memory);
+  }
+}
+
+/** Whether two words stand apart, by the height of the first's letters. */
+function apart({ box, turn }: Word, { box: other }: Word): boolean {
+  const upright = turn === 0 || turn === 180;
+  const gap = TOGETHER * (upright ? box.y1 - box.y0 : box.x1 - box.x0);
+  const [x, y] = upright ? [gap, 0] : [0, gap];
+  return other.x0 > box.x1 + x || other.x1 < box.x0 - x || other.y0 > box.y1 + y || other.y1 < box.y0 - y;
 }
 
 /** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined where there is none. */

@@ -25,10 +25,11 @@ export async function measureSource(
 }
 
 /** To a hundredth of a point, which is finer than it is measured. */
-const rounded = ({ ink, text, ppi }: Drawn): Drawn => ({
+const rounded = ({ ink, text, ppi, numbers }: Drawn): Drawn => ({
   ...(ink ? { ink: roundBox(ink) } : {}),
   ...(text ? { text: roundBox(text) } : {}),
   ...(ppi ? { ppi: round(ppi) } : {}),
+  ...(numbers ? { numbers: numbers.map((one) => ({ ...one, x: round(one.x), y: round(one.y) })) } : {}),
 });
 const round = (value: number): number => Math.round(value * 100) / 100;
 const roundBox = ({ x0, y0, x1, y1 }: Box): Box => ({

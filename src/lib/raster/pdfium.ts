@@ -1,8 +1,8 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
-import { applyToBox } from '../core/measure/matrix';
+import { applyToBox, applyToPoint, turnIn, turnOf } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/pages/survey';
-import { coarsestImage, inkBounds, textBounds } from './drawn';
+import { coarsestImage, inkBounds, loneNumbers, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -67,11 +67,18 @@ export class OpenPdf {
     try {
       const raw = ink && textBounds(this.p, page);
       const text = raw && intersect(ink, applyToBox(toUpright, raw));
+      const leans = turnIn(toUpright);
+      const numbers = loneNumbers(this.p, page).map(({ value, x, y, turn }) => ({
+        value,
+        ...applyToPoint(toUpright, x, y),
+        turn: turnOf(turn - leans)!,
+      }));
       const ppi = coarsestImage(this.p, page, userUnit);
       return {
         ...(ink ? { ink } : {}),
         ...(text && hasArea(text) ? { text } : {}),
         ...(ppi ? { ppi } : {}),
+        ...(numbers.length ? { numbers } : {}),
       };
     } finally {
       this.p.FPDF_ClosePage(page);

@@ -4,7 +4,13 @@ import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
 import { faceAt, facesOf, type Aspect, type Book } from '../core/pages/page';
-import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../core/pages/selection';
+import {
+  describeIndexes,
+  pickedOf,
+  resolveSelection,
+  SelectionError,
+  type Selection,
+} from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
 import { sizes } from './sizes.svelte';
@@ -119,6 +125,7 @@ export class Bench {
     if (this.draft?.kind === 'trim') sizes.use(this.draft);
     else if (this.draft?.kind === 'copy' && this.draft.size) sizes.use(this.draft.size);
     this.leave();
+    this.sayPicked();
     this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
   }
 
@@ -350,7 +357,16 @@ export class Bench {
     this.picked = new Set(
       [...this.picked].filter((id) => facesOf(this.shown.list).some((page) => page.id === id)),
     );
-    if (!this.pickedError) this.pickedText = this.picked.size ? this.pickedText : '';
+    this.sayPicked();
+  }
+
+  /** The pages picked stay picked when the list changes; what was typed stays as long as it still means them. */
+  private sayPicked(): void {
+    if (this.pickedError) return;
+    const now = this.pickedIndexes;
+    const { list } = this.shown;
+    const means = this.pickedText.trim() ? pickedOf(this.pickedText, list) : [];
+    if (means.join() !== now.join()) this.pickedText = describeIndexes(now, list);
   }
 
   private queue(work: () => Promise<void>): void {

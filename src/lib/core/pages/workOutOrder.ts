@@ -56,11 +56,13 @@ export function workOutOrder(scans: readonly Page[], surveys: Surveys, spine: Sp
 
 type Judged = Omit<Proposal, 'turned' | 'from'>;
 
-/** The folios on a page. */
+/** The folios on a page, the one nearest to its head or foot first. */
 export function foliosOf(page: Page, surveys: Surveys): number[] {
   const { height } = page.trim;
   return numbersOf(page, surveys)
-    .filter(({ turn, y }) => turn === 0 && (y < height * FOLIO_ZONE || y > height * (1 - FOLIO_ZONE)))
+    .map((number) => ({ ...number, inside: Math.min(number.y, height - number.y) }))
+    .filter(({ turn, inside }) => turn === 0 && inside < height * FOLIO_ZONE)
+    .sort((a, b) => a.inside - b.inside)
     .map(({ value }) => value);
 }
 

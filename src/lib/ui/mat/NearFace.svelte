@@ -20,7 +20,7 @@
   }
   let { view, safe, margins = false, away = false, surveys, k }: Props = $props();
 
-  const { page, side, name, label, faced, picked, fresh, flag, ghost } = $derived(view);
+  const { page, side, name, label, faced, picked, fresh, flag, ghost, folded } = $derived(view);
 
   const { width, height } = $derived(page.trim);
   const surface = $derived(pageSurface(page, side));
@@ -104,12 +104,11 @@
     {/each}
   </g>
 {/if}
-<g transform="translate({side === 'right' ? width : 0} {height + below + 16 * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
+<g transform="translate({side === 'right' ? width : 0} {height + below + (folded ? 30 : 16) * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
     ><tspan class="mono">{name}</tspan>{#if roomy && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
-      >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
-        >{page.piece.name} × {page.piece.quantity}</tspan
-      >{/if}</text
+      >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>kept</tspan
+      >{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}>{page.piece.name} × {page.piece.quantity}</tspan>{/if}</text
   >
 </g>
 {#if flag}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, type Arrangement } from '../../core/pages/rescue';
   import { pickedOf } from '../../core/pages/selection';
   import { workOutOrder, type Proposal } from '../../core/pages/workOutOrder';
@@ -10,6 +11,10 @@
 
   let { bench, step, before, onchange }: FieldsProps<'reading-order'> = $props();
 
+  // The pages of a booklet face each other, however its scans lay.
+  untrack(() => {
+    if (!bench.form?.step && !bench.docket.book.facing) bench.draftBook = { ...bench.docket.book, facing: true };
+  });
   const scans = $derived(pickedOf(step.pages, before).map((index) => before.pages[index]!));
   const { arrangement } = $derived(step);
   const spine = $derived(before.book.spine);

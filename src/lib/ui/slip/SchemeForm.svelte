@@ -55,6 +55,12 @@
     bench.leave();
   }
   /** Stock that takes trims, bleed and marks. */
+  /** A page's length across the spine. */
+  const head = $derived(bench.shown.list.book.spine === 'head');
+  const side = $derived(plan ? (head ? plan.cell.height : plan.cell.width) : 0);
+  const longer = $derived(
+    plan && scheme.kind === 'stitched' && (head ? plan.needed.trims.height : plan.needed.trims.width) > 2 * side + scheme.gap + 0.01,
+  );
   const takesAll = $derived(plan && new Set(stocksFor(plan.needed.marks).map(({ name }) => name)));
 </script>
 
@@ -143,10 +149,10 @@
     <Working>
       <dl>
         <dt>sheets</dt>
-        <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{plan.pages.length} pages ÷ 4 = {plan.sheetCount}</dd>
-        <dt>spread</dt>
+        <dd>{plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : ''}{pages + plan.blanksAdded} pages ÷ 4 = {plan.sheetCount}</dd>
+        <dt>{longer ? 'longest' : 'spread'}</dt>
         <dd>
-          2 × {formatFigure(plan.cell.width, unit)}{scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''} = {formatSize(
+          {longer ? 'a spread with its fold-outs' : `2 × ${formatFigure(side, unit)}${scheme.gap ? ` + ${formatFigure(scheme.gap, unit)}` : ''}`} = {formatSize(
             plan.needed.trims.width,
             plan.needed.trims.height,
             unit,
@@ -158,7 +164,7 @@
         <dd>{formatSize(plan.needed.marks.width, plan.needed.marks.height, unit)}</dd>
         {#if scheme.gap}
           <dt>leaf</dt>
-          <dd>{formatLength(plan.cell.width, unit)} + half the gap = {formatLength(plan.cell.width + scheme.gap / 2, unit)} wide</dd>
+          <dd>{formatLength(side, unit)} + half the gap = {formatLength(side + scheme.gap / 2, unit)}</dd>
         {/if}
       </dl>
     </Working>

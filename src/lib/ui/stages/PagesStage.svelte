@@ -41,6 +41,7 @@
     arranged: () => arranged,
     toMat: (event) => mat!.toMat(event),
     pan: (x, y) => mat!.pan(x, y),
+    focus: () => mat!.focus(),
     frame: () => mat!.frame(),
   });
 

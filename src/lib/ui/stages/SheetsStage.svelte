@@ -35,13 +35,15 @@
     }),
   );
   const cellWord = (cell: Cell) =>
-    `${cell.page ? `page ${cell.position}` : `blank ${cell.position}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
+    `${cell.page ? `page ${cell.name}` : `blank ${cell.name}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
 
   function pick(event: PointerEvent, cell: Cell): void {
     if (event.button === 0 && cell.page) bench.pickOne(cell.page.id, event);
   }
   /** The cell's label where it says more than its position. */
-  const labelOf = ({ label, position }: Cell) => (label === String(position) ? '' : label);
+  const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
+  /** A panel's address without its face, which the side of the sheet tells. */
+  const shortName = ({ name }: Cell) => name.replace(/ (front|back)$/, '');
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
@@ -122,13 +124,13 @@
         {#if widthOf(cell.trim) * k > 46}
           <rect class="tag" x={labelOf(cell) ? -46 : -17} y="-25" width={labelOf(cell) ? 92 : 34} height="20" />
           <text y="-10.5" text-anchor="middle"
-            ><tspan class="mono">{cell.position}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelOf(cell)}<tspan
+            ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelOf(cell)}<tspan
                 class="fill"
                 dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
               >{/if}</text
           >
         {:else}
-          <text class="small" y="-4" text-anchor="middle">{cell.position}</text>
+          <text class="small" y="-4" text-anchor="middle">{shortName(cell)}</text>
         {/if}
       </g>
     {/each}

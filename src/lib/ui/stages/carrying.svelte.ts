@@ -15,6 +15,8 @@ interface Ground {
   toMat: (event: { clientX: number; clientY: number }) => { x: number; y: number };
   /** Moves the mat under the pointer, in pixels. */
   pan: (x: number, y: number) => void;
+  /** Gives the keys to the mat. */
+  focus: () => void;
   /** Where the mat is on the screen. */
   frame: () => DOMRect;
 }
@@ -60,7 +62,10 @@ export class Carrying {
       (moved) => {
         clearInterval(scrolling);
         if (!moved && among) pick();
-        if (moved) this.drop();
+        if (moved) {
+          this.drop();
+          if (!bench.form) this.ground.focus();
+        }
         this.carried = undefined;
         this.landing = undefined;
       },
@@ -85,6 +90,7 @@ export class Carrying {
             ? { at: 'after', pages: { ids: [pages[last + 1]!.id] } }
             : undefined;
     if (!where) return;
+    this.ground.focus();
     bench.acceptStep(moveStep(this.sameAsBefore(), { ids: picked.map((index) => pages[index]!.id) }, where));
   }
 
