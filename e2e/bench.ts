@@ -19,7 +19,7 @@ export async function newJob(page: Page, url: string): Promise<void> {
     .getByRole('button', { name: /New job|Start the first job/ })
     .first()
     .click();
-  await expect(page.getByRole('heading', { name: 'Drop PDFs here' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Drop PDFs or scans here' })).toBeVisible();
 }
 
 export interface SentFile {

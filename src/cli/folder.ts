@@ -6,9 +6,10 @@ import { parseArgs } from 'node:util';
 import { prettifyError } from 'zod';
 import { docketSchema, type Docket, type Output } from '../lib/core/docket/docket';
 import { workOut } from '../lib/core/checks';
-import type { Survey } from '../lib/core/pages/survey';
+import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
+import { PictureError, pictureKind, pictureToPdf } from '../lib/raster/imagePdf';
 import { measureSource } from '../lib/raster/measureSource';
 import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
@@ -70,11 +71,10 @@ function readCall(args: string[]): Call | undefined {
 async function survey(files: string[]): Promise<void> {
   const surveys = [];
   for (const file of files) {
-    const bytes = await read(file);
     surveys.push({
       file,
-      sha256: sha256(bytes),
-      ...(await measureSource(bytes, await surveyFile(file, bytes))),
+      sha256: sha256(await read(file)),
+      ...(await surveyOf(file, true)),
     });
   }
   process.stdout.write(`${JSON.stringify(surveys.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
@@ -124,7 +124,7 @@ async function writeFile(
   try {
     await writeOutput(docket, output, {
       surveys,
-      read: (source) => read(fileOf[source]!),
+      read: async (source) => (await readPdf(fileOf[source]!)).bytes,
       sink: (chunk) =>
         new Promise((done, fail) => stream.write(chunk, (error) => (error ? fail(error) : done()))),
       at: new Date(),
@@ -144,16 +144,25 @@ async function writeFile(
 
 /** The survey of a file, measured where the docket needs to know what is drawn. */
 async function surveyOf(file: string, measured: boolean): Promise<Survey> {
-  const bytes = await read(file);
-  const survey = await surveyFile(file, bytes);
-  return measured ? measureSource(bytes, survey) : survey;
-}
-
-async function surveyFile(file: string, bytes: Uint8Array): Promise<Survey> {
+  const { bytes, picture } = await readPdf(file);
   try {
-    return await surveyPdf(bytes);
+    const survey = { ...(await surveyPdf(bytes)), ...(picture ? { picture } : {}) };
+    return measured ? await measureSource(bytes, survey) : survey;
   } catch (error) {
     if (error instanceof PdfError) throw new Failure(`${file}: ${sayTrouble(error)}`);
+    throw error;
+  }
+}
+
+/** The PDF in a file, or made of the picture in it. */
+async function readPdf(file: string): Promise<{ bytes: Uint8Array; picture?: Picture }> {
+  const bytes = await read(file);
+  if (!pictureKind(bytes)) return { bytes };
+  try {
+    const { pdf, picture } = await pictureToPdf(bytes);
+    return { bytes: pdf, picture };
+  } catch (error) {
+    if (error instanceof PictureError) throw new Failure(`${file}: ${sayTrouble(error)}`);
     throw error;
   }
 }

@@ -83,7 +83,7 @@ export async function sweep(client: Db): Promise<void> {
     `delete from blob where id in (
        select b.id from blob b
        where b.sha256 is not null
-         and not exists (select from source s where s.blob_id = b.id)
+         and not exists (select from source s where b.id in (s.blob_id, s.pdf_blob_id))
          and not exists (select from intake i where i.blob_id = b.id)
          and not exists (select from output o where o.blob_id = b.id)
        for update skip locked)`,

@@ -7,7 +7,11 @@ import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
 
 const folder = mkdtempSync(join(tmpdir(), 'folder-fence-'));
-const task = { file: join(folder, 'in.pdf'), out: join(folder, 'survey.json') };
+const task = {
+  file: join(folder, 'in.pdf'),
+  out: join(folder, 'survey.json'),
+  pdf: join(folder, 'made.pdf'),
+};
 const ROOMY = { seconds: 60, mb: 2048 };
 beforeAll(async () => writeFileSync(task.file, await markedPdf(300)));
 afterEach(dismissStandby);

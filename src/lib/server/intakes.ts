@@ -94,12 +94,15 @@ export async function forsakenIntakes(): Promise<string[]> {
 export async function settleIntake(
   id: string,
   jobId: string,
-  result: { survey: Survey; sha256: string; blobId: string } | { trouble: Trouble },
+  result:
+    | { survey: Survey; sha256: string; blobId: string; pdf?: AsyncIterable<Uint8Array> | undefined }
+    | { trouble: Trouble },
 ): Promise<void> {
   await transaction(async (client) => {
     await lockJob(client, jobId);
     if ('survey' in result) {
-      await addSource(client, result.sha256, result.blobId, result.survey);
+      const pdf = result.pdf && (await storeBlob(client, result.pdf));
+      await addSource(client, result.sha256, result.blobId, result.survey, pdf?.id);
       await client.query('insert into job_source (job_id, sha256) values ($1, $2) on conflict do nothing', [
         jobId,
         result.sha256,
@@ -146,7 +149,7 @@ export async function settleIntake(
 /** A job without a name of its own takes that of its first file. */
 const titleFrom = (name: string): string =>
   name
-    .replace(/\.pdf$/i, '')
+    .replace(/\.(pdf|jpe?g|png|tiff?)$/i, '')
     .replace(/[_-]+/g, ' ')
     .trim()
     .slice(0, 200) || 'New job';

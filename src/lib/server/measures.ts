@@ -7,7 +7,7 @@ import { surveysOf } from './sources';
 /** Takes the measuring of a source on: at most one worker gets it. Undefined when there is nothing to do. */
 export async function beginMeasure(sha256: string): Promise<{ blobId: string; survey: Survey } | undefined> {
   const { rows } = await db().query<{ blob_id: string }>(
-    "update source set measure = 'measuring', measure_seen_at = now() where sha256 = $1 and measure = 'waiting' returning blob_id",
+    "update source set measure = 'measuring', measure_seen_at = now() where sha256 = $1 and measure = 'waiting' returning coalesce(pdf_blob_id, blob_id) as blob_id",
     [sha256],
   );
   const survey = (await surveysOf([sha256]))[sha256];

@@ -19,18 +19,33 @@ export async function surveysOfJob(jobId: string): Promise<Surveys> {
   return surveysOf(rows.map(({ sha256 }) => sha256));
 }
 
-/** Makes a blob a source, to be measured later unless its survey is measured already. A source that is there stays as it is. */
-export async function addSource(client: Db, sha256: string, blobId: string, survey: Survey): Promise<void> {
+/** Makes a blob a source, of a picture with the PDF made of it, to be measured later unless its survey is measured already. A source that is there stays as it is. */
+export async function addSource(
+  client: Db,
+  sha256: string,
+  blobId: string,
+  survey: Survey,
+  pdfBlobId?: string,
+): Promise<void> {
   await client.query(
-    'insert into source (sha256, blob_id, survey, measure) values ($1, $2, $3, $4) on conflict (sha256) do nothing',
-    [sha256, blobId, JSON.stringify(survey), survey.pages.every(({ drawn }) => drawn) ? 'done' : 'waiting'],
+    'insert into source (sha256, blob_id, survey, measure, pdf_blob_id) values ($1, $2, $3, $4, $5) on conflict (sha256) do nothing',
+    [
+      sha256,
+      blobId,
+      JSON.stringify(survey),
+      survey.pages.every(({ drawn }) => drawn) ? 'done' : 'waiting',
+      pdfBlobId ?? null,
+    ],
   );
 }
 
-/** The blob of a source; undefined when it is not here. */
-export async function blobOfSource(sha256: string): Promise<{ id: string; size: number } | undefined> {
+/** The blob of a source as PDF, or as it was supplied; undefined when it is not here. */
+export async function blobOfSource(
+  sha256: string,
+  as: 'pdf' | 'supplied' = 'pdf',
+): Promise<{ id: string; size: number } | undefined> {
   const { rows } = await db().query<{ id: string; size: string }>(
-    'select b.id, b.size from source s join blob b on b.id = s.blob_id where s.sha256 = $1',
+    `select b.id, b.size from source s join blob b on b.id = ${as === 'pdf' ? 'coalesce(s.pdf_blob_id, s.blob_id)' : 's.blob_id'} where s.sha256 = $1`,
     [sha256],
   );
   return rows[0] && { id: rows[0].id, size: Number(rows[0].size) };

@@ -95,7 +95,11 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'empty-file':
       return 'This file is empty: it has no bytes. Ask for it again; it was probably cut off on the way.';
     case 'not-a-pdf':
-      return 'This is not a PDF: it does not begin as one. Ask for a PDF of the pages, or check that the right file was chosen.';
+      return 'This is neither a PDF nor a JPEG, PNG or TIFF picture: it does not begin as one. Ask for one of these, or check that the right file was chosen.';
+    case 'picture-damaged':
+      return 'This picture is damaged: it cannot be read to its end. Ask for it again, or scan the page anew.';
+    case 'picture-too-large':
+      return `This picture has more than ${data.most} million dots, more than print needs. Have it made smaller, and take that in.`;
     case 'needs-password':
       return 'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.';
     case 'damaged':
@@ -107,7 +111,7 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'bad-page-box':
       return `Page ${data.page} has no usable size (its MediaBox is missing or empty). Have the sender save the PDF anew.`;
     case 'too-many-pages':
-      return `This PDF has more than ${data.most} pages, more than can be taken in at once. Split it and take in the parts.`;
+      return `This file has more than ${data.most} pages, more than can be taken in at once. Split it and take in the parts.`;
     case 'unpacks-too-large':
       return 'A part of this PDF unpacks to more than 256 MB, which no page needs. It was left alone; ask for a plain PDF.';
     case 'too-large':

@@ -49,6 +49,14 @@ export type SurveyPage = z.infer<typeof surveyPageSchema>;
 export const inkSchema = z.object({ name: z.string(), kind: z.enum(['process', 'spot']) });
 export type Ink = z.infer<typeof inkSchema>;
 
+/** A picture that was taken in as pages: its kind, the pixels an inch that its pages have, and whether it states them. */
+export const pictureSchema = z.object({
+  kind: z.enum(['JPEG', 'PNG', 'TIFF']),
+  ppi: z.number().positive(),
+  stated: z.boolean(),
+});
+export type Picture = z.infer<typeof pictureSchema>;
+
 /** Facts read from a source. */
 export const surveySchema = z.object({
   version: z.literal(1),
@@ -63,6 +71,7 @@ export const surveySchema = z.object({
   /** `owner`: encrypted, but opens without a password. */
   encryption: z.enum(['none', 'owner']),
   byteCount: z.number().int().positive(),
+  picture: pictureSchema.optional(),
 });
 export type Survey = z.infer<typeof surveySchema>;
 

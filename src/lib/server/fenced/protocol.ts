@@ -1,5 +1,6 @@
 import { writeSync } from 'node:fs';
 import type { Trouble } from '../../words/errors';
+import { PictureError } from '../../raster/imagePdf';
 import { PdfError } from '../../pdf/pdfError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
@@ -28,7 +29,7 @@ export async function runFenced<Task>(
   } catch (error) {
     say({
       trouble:
-        error instanceof PdfError
+        error instanceof PdfError || error instanceof PictureError
           ? { code: error.code, data: error.data }
           : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } },
     });

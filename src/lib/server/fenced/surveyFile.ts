@@ -1,13 +1,22 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { surveyPdf } from '../../pdf/survey';
+import { pictureKind, pictureToPdf } from '../../raster/imagePdf';
 import { runFenced } from './protocol';
 
-/** Surveys the PDF at `file` and writes its facts as JSON to `out`. */
+/** Surveys the PDF or picture at `file` and writes its facts as JSON to `out`; the PDF made of a picture goes to `pdf`. */
 export interface SurveyTask {
   file: string;
   out: string;
+  pdf: string;
 }
 
-await runFenced<SurveyTask>(async ({ file, out }, onProgress) => {
-  await writeFile(out, JSON.stringify(await surveyPdf(await readFile(file), onProgress)));
+await runFenced<SurveyTask>(async ({ file, out, pdf }, onProgress) => {
+  const bytes = await readFile(file);
+  const made = pictureKind(bytes) ? await pictureToPdf(bytes) : undefined;
+  if (made) await writeFile(pdf, made.pdf);
+  const survey = await surveyPdf(made?.pdf ?? bytes, onProgress);
+  await writeFile(
+    out,
+    JSON.stringify(made ? { ...survey, picture: made.picture, byteCount: bytes.length } : survey),
+  );
 });

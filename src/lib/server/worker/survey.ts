@@ -1,3 +1,4 @@
+import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -21,7 +22,11 @@ export async function surveyIntake(id: string): Promise<void> {
   let progress: [number, number] = [0, 0];
   const tend = setInterval(() => void tendIntake(id, ...progress), TEND_EVERY_MS);
   try {
-    const task: SurveyTask = { file: join(folder, 'in.pdf'), out: join(folder, 'survey.json') };
+    const task: SurveyTask = {
+      file: join(folder, 'in.pdf'),
+      out: join(folder, 'survey.json'),
+      pdf: join(folder, 'made.pdf'),
+    };
     await blobToFile(intake.blobId, task.file);
     const seconds = LIMITS.seconds + Math.ceil(intake.size / 1024 / 1024 / MB_PER_SECOND);
     await runInFence(
@@ -32,7 +37,8 @@ export async function surveyIntake(id: string): Promise<void> {
       (done, total) => (progress = [done, total]),
     );
     const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-    await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId });
+    const pdf = survey.picture && createReadStream(task.pdf);
+    await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId, pdf });
     await enqueue('measure', intake.sha256);
   } catch (error) {
     if (!(error instanceof FenceError)) throw error;

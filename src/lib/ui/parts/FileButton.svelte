@@ -7,7 +7,7 @@
 <label class="btn" class:q={quiet}
   >Choose files<input
     type="file"
-    accept="application/pdf,.pdf"
+    accept="application/pdf,.pdf,image/jpeg,image/png,image/tiff,.jpg,.jpeg,.png,.tif,.tiff"
     multiple
     onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
   /></label

@@ -64,7 +64,7 @@
     {#if survey && source}
       <dl class="facts">
         <dt>file</dt>
-        <dd>{nameOf(source)} · <a href="/api/sources/{source}" target="_blank" rel="noreferrer">the original</a></dd>
+        <dd>{nameOf(source)} · <a href="/api/sources/{source}?as=supplied" target="_blank" rel="noreferrer">the original</a></dd>
         <dt>pages</dt>
         <dd class="mono">{survey.pages.length}</dd>
         {#each groups(survey) as { size, indexes }, i (i)}

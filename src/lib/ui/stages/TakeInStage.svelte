@@ -157,7 +157,7 @@
   </Mat>
   {#if !shelves.length && !bench.uploads.length && !bench.intakes.length}
     <EmptyCard
-      title="Drop PDFs here"
+      title="Drop PDFs or scans here"
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
       <FileButton {bench} />

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { translate } from '../../measure/matrix';
+import { compose, scale, translate } from '../../measure/matrix';
 import { heightOf, widthOf } from '../../measure/box';
 import { declaredBleed, facesOf, reachOf, type Page } from '../../pages/page';
 import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
@@ -21,6 +21,8 @@ export const takeIn = defineStep({
     /** Which of its pages, as typed positions; all where missing. */
     take: z.string().max(4000).optional(),
     where: placeSchema,
+    /** Pixels an inch that the pages of a picture are given; what it states where missing. */
+    ppi: z.number().min(1).max(10_000).optional(),
   }),
   apply(list, step, { surveys }) {
     const survey = surveys[step.source];
@@ -29,7 +31,8 @@ export const takeIn = defineStep({
     let copies = facesOf(list).filter((page) => page.art?.source === step.source).length;
     // Pages taken out and in again must not meet the name of one that stayed.
     while (survey.pages.some((_, index) => here.has(pageId(step.source, index, copies)))) copies++;
-    const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies));
+    const by = step.ppi && survey.picture ? survey.picture.ppi / step.ppi : 1;
+    const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies, by));
     const taken = step.take
       ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!)
       : all;
@@ -40,12 +43,12 @@ export const takeIn = defineStep({
 const pageId = (source: string, index: number, copies: number): string =>
   `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`;
 
-function toPage(page: SurveyPage, source: string, index: number, copies: number): Page {
+function toPage(page: SurveyPage, source: string, index: number, copies: number, by: number): Page {
   const { trim } = page.boxes;
   return {
     id: pageId(source, index, copies),
-    art: { source, index, place: translate(-trim.x0, -trim.y0), reach: reachOf(page) },
-    trim: { width: widthOf(trim), height: heightOf(trim) },
+    art: { source, index, place: compose(translate(-trim.x0, -trim.y0), scale(by)), reach: reachOf(page) },
+    trim: { width: widthOf(trim) * by, height: heightOf(trim) * by },
     bleed: { by: 'side', ...declaredBleed(page) },
     ...(page.label === undefined ? {} : { label: page.label }),
   };

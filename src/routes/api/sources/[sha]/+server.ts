@@ -1,13 +1,15 @@
 import { blobStream } from '$lib/server/blobs';
-import { blobOfSource } from '$lib/server/sources';
+import { blobOfSource, surveysOf } from '$lib/server/sources';
 
-/** The bytes of a source, as they came. */
-export const GET = async ({ params }) => {
-  const blob = await blobOfSource(params.sha);
+/** The bytes of a source: as PDF, which is made of a picture; with `as=supplied` as they came. */
+export const GET = async ({ params, url }) => {
+  const as = url.searchParams.get('as') === 'supplied' ? 'supplied' : 'pdf';
+  const blob = await blobOfSource(params.sha, as);
   if (!blob) return Response.json({ trouble: { code: 'no-such-source' } }, { status: 404 });
+  const picture = as === 'supplied' && (await surveysOf([params.sha]))[params.sha]?.picture;
   return new Response(blobStream(blob.id), {
     headers: {
-      'content-type': 'application/pdf',
+      'content-type': picture ? `image/${picture.kind.toLowerCase()}` : 'application/pdf',
       'content-length': String(blob.size),
       'cache-control': 'private, max-age=31536000, immutable',
     },
