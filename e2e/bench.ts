@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { keep, tool } from '../tests/outside';
 
 /** What a preparer does on the bench, in a test's words. */
 export const step = (page: Page, number: number) =>
@@ -41,13 +42,42 @@ export async function takeIn(page: Page, ...files: SentFile[]): Promise<void> {
 /** Makes an output and returns the bytes of what is downloaded. */
 export async function makeOutput(page: Page, button: string): Promise<Buffer> {
   const parcel = page.getByRole('article').filter({ has: page.getByRole('button', { name: button }) });
+  const made = parcel.locator('a.file');
+  const before = await made.count();
   await parcel.getByRole('button', { name: button }).click();
+  await expect(made).toHaveCount(before + 1, { timeout: 60_000 });
   const [download] = await Promise.all([
     page.waitForEvent('download', { timeout: 60_000 }),
-    parcel.locator('a.file').first().click({ timeout: 60_000 }),
+    made.first().click(),
   ]);
   return readFileSync(await download.path());
 }
 
 /** Dots of the first picture drawn in the mat that are neither white nor nearly so: proof that art was rendered. */
 export const drawnPictures = (page: Page) => page.locator('image[data-drawn]').count();
+
+export const slip = (page: Page) => page.locator('.slip');
+export const field = (page: Page, name: string) => slip(page).getByLabel(name, { exact: true });
+export const put = async (page: Page) => {
+  await page.getByRole('button', { name: /Put on docket|Change step/ }).click();
+  await saved(page);
+};
+export const pick = async (page: Page, text: string) => {
+  await page.getByLabel('picked').fill(text);
+  await page.getByRole('listbox', { name: 'Pages' }).focus();
+};
+/** A new job with one file, on Pages. */
+export async function jobOf(page: Page, url: string, bytes: Uint8Array): Promise<void> {
+  await newJob(page, url);
+  await takeIn(page, pdf('work.pdf', bytes));
+  await expect(step(page, 1)).toContainText('work.pdf', { timeout: 60_000 });
+  await go(page, 'Pages');
+  await expect(tile(page, 1)).toBeVisible();
+}
+/** The reading-order PDF of the job as it stands. */
+export async function written(page: Page, button = 'Make reading-order PDF'): Promise<string> {
+  await go(page, 'Hand over');
+  const path = keep(await makeOutput(page, button));
+  tool('qpdf', '--check', path);
+  return path;
+}

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import { mm } from '../src/lib/core/measure/unit';
 import { boxesOf, keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
+import { field, go, jobOf as startJob, newJob, pick, put, saved, slip, step, tile, written } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -12,30 +12,7 @@ test.beforeAll(async () => {
 test.afterAll(() => folder.kill('SIGTERM'));
 
 const A5 = { width: mm(148), height: mm(210) };
-const slip = (page: Page) => page.locator('.slip');
-const field = (page: Page, name: string) => slip(page).getByLabel(name, { exact: true });
-const put = async (page: Page) => {
-  await page.getByRole('button', { name: /Put on docket|Change step/ }).click();
-  await saved(page);
-};
-const pick = async (page: Page, text: string) => {
-  await page.getByLabel('picked').fill(text);
-  await page.getByRole('listbox', { name: 'Pages' }).focus();
-};
-async function jobOf(page: Page, bytes: Uint8Array): Promise<void> {
-  await newJob(page, folder.url);
-  await takeIn(page, pdf('work.pdf', bytes));
-  await expect(step(page, 1)).toContainText('work.pdf', { timeout: 60_000 });
-  await go(page, 'Pages');
-  await expect(tile(page, 1)).toBeVisible();
-}
-/** The reading-order PDF of the job as it stands. */
-async function written(page: Page): Promise<string> {
-  await go(page, 'Hand over');
-  const path = keep(await makeOutput(page, 'Make reading-order PDF'));
-  tool('qpdf', '--check', path);
-  return path;
-}
+const jobOf = (page: Page, bytes: Uint8Array) => startJob(page, folder.url, bytes);
 const sizeOf = ([x0, y0, x1, y1]: number[]) => [x1! - x0!, y1! - y0!];
 const expectSize = (box: number[] | undefined, width: number, height: number) =>
   [width, height].forEach((side, i) => expect(Math.abs(sizeOf(box!)[i]! - side)).toBeLessThan(0.011));

@@ -128,7 +128,7 @@ test('bad files are named with their reason, leave nothing behind, and the rest 
   await expect(step(page, 1)).toContainText('good.pdf', { timeout: 30_000 });
   for (const [name, reason] of [
     ['empty.pdf', 'This file is empty'],
-    ['letter.pdf', 'This is not a PDF'],
+    ['letter.pdf', 'This is neither a PDF'],
     ['locked.pdf', 'opens only with a password'],
     ['torn.pdf', /damaged|cut short/],
   ] as const)

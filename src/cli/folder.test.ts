@@ -57,7 +57,7 @@ test('exit status 1 with one sentence when the work fails, 2 when the call is wr
     }),
   );
   for (const [args, status, says] of [
-    [['survey', path('not.pdf')], 1, 'This is not a PDF'],
+    [['survey', path('not.pdf')], 1, 'This is neither a PDF'],
     [['survey', path('nowhere.pdf')], 1, 'cannot be opened'],
     [['make', path('bad.json'), '--out', path('o')], 1, 'The docket cannot be read'],
     [['make', path('lost.json'), path('not.pdf'), '--out', path('o')], 1, '“gone.pdf” was not given'],

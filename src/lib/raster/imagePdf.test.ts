@@ -58,7 +58,10 @@ test('a TIFF of several pages, a gray one, and a picture that lies turned by its
     .tiff()
     .toBuffer();
   expect((await made(tiff)).sizes).toHaveLength(3);
-  const gray = await picture(100).greyscale().tiff().toBuffer();
+  const gray = await sharp(Buffer.alloc(600 * 300, 128), { raw: { width: 600, height: 300, channels: 1 } })
+    .toColourspace('b-w')
+    .png()
+    .toBuffer();
   expect(tool('pdfimages', '-list', (await made(gray)).path)).toMatch(/\bgray\b/);
   const turned = await picture(100).jpeg().withMetadata({ orientation: 6, density: 100 }).toBuffer();
   expect(tool('pdfinfo', (await made(turned)).path)).toMatch(/Page rot:\s+90/);

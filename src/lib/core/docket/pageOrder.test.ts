@@ -7,10 +7,10 @@ import { faceLabels } from '../pages/labels';
 import { leafOf } from '../pages/leaves';
 import { artsOf, boundAt, facesOf, SPINES, type Page, type PageList } from '../pages/page';
 import { addressesOf, readingOrder } from '../pages/panels';
-import { SCAN_ORDERS, scanOf } from '../pages/rescue';
+import { SCAN_ORDERS } from '../pages/rescue';
 import { describeIndexes, resolveSelection } from '../pages/selection';
 import { workOutOrder } from '../pages/workOutOrder';
-import { planSheets } from '../sheets';
+import { readBack } from '../sheets/readBack';
 import { DEFAULT_SCHEME } from '../sheets/scheme';
 import type { Cell } from '../sheets/plan';
 import {
@@ -370,32 +370,20 @@ describe('back to reading order', () => {
     );
   });
 
-  test('page order, stitched sheets, raw scans, reading order: the identity for 4 to 128 pages, every spine and scan order', () => {
+  test('page order, stitched sheets, raw scans, reading order: the identity for 4 to 128 pages, every spine, turn and scan order', () => {
+    const turns = fc.constantFrom('short-edge' as const, 'long-edge' as const);
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 32 }),
         fc.constantFrom(...SPINES),
         fc.constantFrom(...SCAN_ORDERS),
-        (sheets, spine, scans) => {
+        turns,
+        fc.boolean(),
+        (sheets, spine, scans, turn, withPanel) => {
           const book = boundAt(bookOf('right'), spine);
-          const list = workOut(docketOf([takeInStep('a')], { book }), surveys(4 * sheets)).list;
-          const plan = planSheets(list, DEFAULT_SCHEME)!;
-          const printed: (readonly Cell[])[] = [];
-          plan.sheets.forEach(({ front, back }, sheet) => {
-            printed[scanOf(sheet, 'front', sheets, scans)] = front.cells;
-            printed[scanOf(sheet, 'back', sheets, scans)] = back.cells;
-          });
-          const size = spine === 'head' ? { width: A5.width, height: 2 * A5.height } : spread;
-          const result = workOut(
-            docketOf([takeInStep('a'), ...steps([order({ by: 'stitched', scans })])], { book }),
-            surveys(2 * sheets, size),
-          ).list;
-          const read = result.pages.map(({ art }) => {
-            const { x0, y0 } = art!.reach;
-            const half = spine === 'head' ? (y0 > 1 ? 0 : 1) : x0 > 1 ? 1 : 0;
-            return printed[art!.index]![half]!.position;
-          });
-          expect(read).toEqual(list.pages.map((_, n) => n + 1));
+          const hung = withPanel && spine !== 'head' ? [panel('1')] : [];
+          const plan = work(4 * sheets, hung, { book, scheme: { ...DEFAULT_SCHEME, turn } }).plan!;
+          expect(readBack(plan, spine, scans)).toEqual(Array.from({ length: 4 * sheets }, (_, n) => n + 1));
         },
       ),
     );

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
 
   interface Props {
     title: string;
@@ -10,9 +10,11 @@
   }
   /** A card with a folded corner, which opens. */
   let { title, count, open = false, children }: Props = $props();
+  // How it stands is its reader's from then on.
+  let shown = $state(untrack(() => open));
 </script>
 
-<details {open}>
+<details bind:open={shown}>
   <summary
     >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}</summary
   >

@@ -8,6 +8,7 @@
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
+  import { readBack } from '../../core/sheets/readBack';
   import Working from '../parts/Working.svelte';
 
   let { bench, stitched }: { bench: Bench; stitched: Stitched } = $props();
@@ -58,6 +59,9 @@
   /** A page's length across the spine. */
   const head = $derived(bench.shown.list.book.spine === 'head');
   const side = $derived(plan ? (head ? plan.cell.height : plan.cell.width) : 0);
+  /** The sheets put back into reading order: how many pages come where they were. */
+  const total = $derived(plan ? pages + plan.blanksAdded : 0);
+  const inOrder = $derived(plan ? readBack(plan, bench.shown.list.book.spine).filter((position, n) => position === n + 1).length : 0);
   const longer = $derived(
     plan && scheme.kind === 'stitched' && (head ? plan.needed.trims.height : plan.needed.trims.width) > 2 * side + scheme.gap + 0.01,
   );
@@ -162,6 +166,8 @@
         <dd>{formatSize(plan.needed.bleeds.width, plan.needed.bleeds.height, unit)}</dd>
         <dt>with marks</dt>
         <dd>{formatSize(plan.needed.marks.width, plan.needed.marks.height, unit)}</dd>
+        <dt>read back</dt>
+        <dd>{inOrder === total ? `all ${total} pages in order` : `${inOrder} of ${total} pages in order`}</dd>
         {#if scheme.gap}
           <dt>leaf</dt>
           <dd>{formatLength(side, unit)} + half the gap = {formatLength(side + scheme.gap / 2, unit)}</dd>
