@@ -263,6 +263,7 @@ test('scans go back to reading order: worked out, by choice, by an own list; wha
   await page.keyboard.press('r');
   await slip(page).getByRole('button', { name: 'Work it out' }).click({ timeout: 60_000 });
   await expect(slip(page).getByRole('status')).toContainText('8 agree');
+  await slip(page).getByText('Scans that lie turned').click();
   await expect(slip(page).getByLabel('Turn 180°')).toHaveValue('3');
   await expect(slip(page).getByRole('row', { name: /^3 / })).toContainText('6 · 3');
   await expect(tile(page, 8)).toBeVisible();

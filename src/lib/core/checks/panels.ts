@@ -40,7 +40,7 @@ const leafWidth = (panel: Panel, list: PageList): number =>
 function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
   let over = leafWidth(panels[0]!, list);
   return panels.flatMap((panel): Finding[] => {
-    const [width, room] = [widthOf(panel), over];
+    const [width, room, faces] = [widthOf(panel), over, [panel.front, panel.back]];
     over = width;
     if (width <= room - LEAST_NARROWER + SLACK) return [];
     return [
@@ -50,10 +50,10 @@ function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
         over: room,
         level: width >= room - SLACK ? 'stop' : 'look',
         stage: 'pages',
-        pages: [panel.front.id, panel.back.id],
+        pages: faces.map(({ id }) => id),
         mend: {
           code: 'narrow-panel',
-          steps: [narrow([panel.front, panel.back], foldInWidth(room, FOLD_IN), panel.front.trim.height)],
+          steps: [narrow(faces, foldInWidth(room, FOLD_IN), panel.front.trim.height)],
         },
       },
     ];

@@ -147,18 +147,20 @@
     {#if wrong.own}<p class="wrong" role="alert">Parts are counted scan by scan, from the left: 2, 3, 6-8.</p>{/if}
   </div>
 {/if}
-<CutFields
-  value={step}
-  along={grid.columns * grid.rows === 2 ? (grid.columns === 2 ? 'width' : 'height') : undefined}
-  size={scans[0]?.trim}
-  unit={bench.unit}
-  onchange={({ at, gutter }, bad) => {
-    const { at: _, ...rest } = step;
-    wrong = { ...wrong, cut: bad };
-    onchange({ ...rest, ...(at === undefined ? {} : { at }), gutter }, Object.values(wrong).some(Boolean));
-  }}
-/>
-<Folded title="Scans that lie turned" open={!!step.turned}>
+<Folded title="Where each is cut" open={step.at !== undefined || step.gutter !== 0}>
+  <CutFields
+    value={step}
+    along={grid.columns * grid.rows === 2 ? (grid.columns === 2 ? 'width' : 'height') : undefined}
+    size={scans[0]?.trim}
+    unit={bench.unit}
+    onchange={({ at, gutter }, bad) => {
+      const { at: _, ...rest } = step;
+      wrong = { ...wrong, cut: bad };
+      onchange({ ...rest, ...(at === undefined ? {} : { at }), gutter }, Object.values(wrong).some(Boolean));
+    }}
+  />
+</Folded>
+<Folded title="Scans that lie turned" count={step.turned?.flatMap((each) => each.scans).length ?? 0} open={!!step.turned}>
   {#each TURNS as [by, word] (by)}
     <label class="turn"
       >{word}

@@ -1,0 +1,141 @@
+/**
+ * Long jobs in Chromium, each act in a recorded trace: a size tried on all of 1,000 pages; pages of 2,000 moved, that taken
+ * back, and the list scrolled. Says the longest task of the main thread, and how many pages are drawn. Run by hand against a
+ * running Folder: npm run bench:long -- http://127.0.0.1:3000
+ */
+import { chromium, type CDPSession, type Page } from '@playwright/test';
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import { CHROMIUM } from '../tests/chromium';
+
+const url = process.argv[2] ?? 'http://127.0.0.1:3000';
+/** The longest that the page may stand still, in milliseconds. */
+const MOST_MS = 100;
+
+interface TraceEvent {
+  name: string;
+  ph: string;
+  dur?: number;
+  /** Microseconds in which the thread itself worked: what other programs took of the machine is left out. */
+  tdur?: number;
+  tid: number;
+  ts: number;
+  args?: { name?: string };
+}
+
+async function longPdf(pages: number): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  const font = await document.embedFont(StandardFonts.Helvetica);
+  for (let n = 1; n <= pages; n++)
+    document.addPage([420, 595]).drawText(`Page ${n}`, { x: 60, y: 500, size: 30, font });
+  return Buffer.from(await document.save({ useObjectStreams: false }));
+}
+
+/** Opens a job of so many pages on Pages, and waits until the machine is quiet: all measured, all drawn. */
+async function openJob(page: Page, pages: number): Promise<void> {
+  await page.goto(url);
+  await page
+    .getByRole('button', { name: /New job|Start the first job/ })
+    .first()
+    .click();
+  await page
+    .locator('.slip input[type=file]')
+    .setInputFiles([{ name: 'long.pdf', mimeType: 'application/pdf', buffer: await longPdf(pages) }]);
+  await page
+    .getByRole('complementary', { name: 'Docket' })
+    .locator('li')
+    .first()
+    .waitFor({ timeout: 120_000 });
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('option').first().waitFor();
+  const job = /jobs\/([0-9a-f-]+)/.exec(page.url())![1];
+  for (let busy = true; busy; await page.waitForTimeout(1000)) {
+    const status = (await (await fetch(`${url}/api/jobs/${job}/status`)).json()) as { measuring: string[] };
+    busy = status.measuring.length > 0;
+  }
+  await page.waitForTimeout(12_000);
+}
+
+/** Records a trace while `act` runs and says its longest task. */
+async function measure(
+  page: Page,
+  session: CDPSession,
+  what: string,
+  pages: number,
+  act: () => Promise<void>,
+): Promise<void> {
+  const events: TraceEvent[] = [];
+  const collect = ({ value }: { value: unknown }) => void events.push(...(value as TraceEvent[]));
+  session.on('Tracing.dataCollected', collect as never);
+  await session.send('Tracing.start', {
+    transferMode: 'ReportEvents',
+    traceConfig: { includedCategories: ['toplevel', 'devtools.timeline', '__metadata'] },
+  });
+  await act();
+  const done = new Promise((end) => session.once('Tracing.tracingComplete', end));
+  await session.send('Tracing.end');
+  await done;
+  session.off('Tracing.dataCollected', collect as never);
+  const main = events.find(
+    ({ name, args }) => name === 'thread_name' && args?.name === 'CrRendererMain',
+  )?.tid;
+  const onMain = events.filter(({ ph, tid }) => ph === 'X' && tid === main);
+  const tasks = onMain.filter(({ name }) => /RunTask$/.test(name));
+  const msOf = ({ dur = 0, tdur = dur }: TraceEvent) => tdur / 1000;
+  const worst = tasks.reduce((a, b) => (msOf(b) > msOf(a) ? b : a));
+  const clock = Math.max(...tasks.map(({ dur = 0 }) => dur / 1000));
+  const parts = new Map<string, number>();
+  for (const event of onMain)
+    if (event.name !== worst.name && event.ts >= worst.ts && event.ts < worst.ts + (worst.dur ?? 0))
+      parts.set(event.name, (parts.get(event.name) ?? 0) + msOf(event));
+  const made = [...parts].filter(([, ms]) => ms >= 5).map(([name, ms]) => `${name} ${ms.toFixed(0)}`);
+  const drawn = await page.getByRole('option').count();
+  console.log(
+    `${what}, ${pages} pages: longest task ${msOf(worst).toFixed(0)} ms of ${tasks.length} (${clock.toFixed(0)} ms by the clock), ${(msOf(worst) / MOST_MS).toFixed(2)} of what is allowed; ${drawn} pages drawn, ${(drawn / pages).toFixed(2)} of all\n  parts within parts, ms: ${made.join(', ')}`,
+  );
+  if (msOf(worst) > MOST_MS) process.exitCode = 1;
+}
+
+const browser = await chromium.launch(CHROMIUM);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const session = await page.context().newCDPSession(page);
+const mat = page.getByRole('listbox', { name: 'Pages' });
+
+await openJob(page, 1000);
+await mat.focus();
+await page.keyboard.press('Control+a');
+await page.keyboard.press('s');
+const width = page.getByLabel('Width', { exact: true });
+await width.waitFor();
+await page.waitForTimeout(2000);
+await measure(page, session, 'A size tried', 1000, async () => {
+  for (const size of ['150', '160', '170', '120', '140,5']) {
+    await width.pressSequentially(size, { delay: 60 });
+    await page.waitForTimeout(400);
+    await width.press('Control+a');
+  }
+});
+
+await openJob(page, 2000);
+await page.getByLabel('picked').fill('5-20');
+await mat.focus();
+await page.waitForTimeout(1000);
+await measure(page, session, 'Pages moved', 2000, async () => {
+  for (const key of ['Alt+ArrowRight', 'Alt+ArrowRight', 'Alt+End', 'Alt+Home']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(700);
+  }
+});
+await measure(page, session, 'Taken back and done again', 2000, async () => {
+  for (const key of ['Control+z', 'Control+z', 'Control+Shift+z', 'Control+z']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(700);
+  }
+});
+await page.mouse.move(600, 400);
+await measure(page, session, 'Scrolled', 2000, async () => {
+  for (let n = 0; n < 60; n++) {
+    await page.mouse.wheel(0, n < 40 ? 160 : -220);
+    await page.waitForTimeout(30);
+  }
+});
+await browser.close();
