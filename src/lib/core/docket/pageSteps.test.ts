@@ -9,6 +9,7 @@ import { contentScale } from '../pages/resize';
 import { turnSides } from '../pages/turn';
 import { resolveSelection } from '../pages/selection';
 import { pageSurface } from '../surface/pageSurface';
+import type { StepDraft as Draft } from '../checks/finding';
 import { workOut } from '../checks';
 import {
   A5,
@@ -24,7 +25,6 @@ import { replay } from './replay';
 import type { Docket } from './docket';
 import type { Step } from './steps';
 
-type Draft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
 const steps = (...drafts: Draft[]) => drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
 const inner = takeInStep('a');
 const run = (surveys: Parameters<typeof replay>[1], drafts: Draft[], more: Partial<Docket> = {}) =>

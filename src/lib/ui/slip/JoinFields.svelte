@@ -2,12 +2,12 @@
   import { pickedOf } from '../../core/pages/selection';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
-  import CountField from './CountField.svelte';
+  import GridFields from './GridFields.svelte';
   import type { FieldsProps } from './fields';
 
   let { bench, step, before, onchange }: FieldsProps<'join'> = $props();
 
-  let wrong = $state({ columns: false, rows: false, gap: false });
+  let wrong = $state({ grid: false, gap: false });
   function set(change: Partial<typeof step>, field: keyof typeof wrong, bad: boolean): void {
     wrong = { ...wrong, [field]: bad };
     onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
@@ -16,7 +16,7 @@
   const how = $derived(own ? 'own' : step.columns === 2 && step.rows === 1 ? 'spread' : step.columns === 2 && step.rows === 2 ? 'four' : 'own');
   function choose(which: 'spread' | 'four' | 'own'): void {
     own = which === 'own';
-    wrong = { columns: false, rows: false, gap: wrong.gap };
+    wrong = { ...wrong, grid: false };
     onchange({ ...step, columns: 2, rows: which === 'spread' ? 1 : 2 }, wrong.gap);
   }
   const count = $derived(pickedOf(step.pages, before).length);
@@ -34,10 +34,7 @@
   onchange={choose}
 />
 {#if how === 'own'}
-  <div class="row">
-    <CountField label="Across" value={step.columns} most={12} of="columns" onchange={(columns, bad) => set({ columns }, 'columns', bad)} />
-    <CountField label="Down" value={step.rows} most={12} of="rows" onchange={(rows, bad) => set({ rows }, 'rows', bad)} />
-  </div>
+  <GridFields columns={step.columns} rows={step.rows} onchange={(grid, bad) => set(grid, 'grid', bad)} />
 {/if}
 <LengthField
   label="Apart"

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { pickedOf } from '../../core/pages/selection';
   import Choice from '../parts/Choice.svelte';
-  import CountField from './CountField.svelte';
+  import GridFields from './GridFields.svelte';
   import CutFields from './CutFields.svelte';
   import type { FieldsProps } from './fields';
 
   let { bench, step, before, onchange }: FieldsProps<'split'> = $props();
 
-  let wrong = $state({ columns: false, rows: false, cut: false });
+  let wrong = $state({ grid: false, cut: false });
   function set(change: Partial<typeof step>, field: keyof typeof wrong, bad: boolean): void {
     wrong = { ...wrong, [field]: bad };
     onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
@@ -17,7 +17,7 @@
   const into = $derived(grid || step.columns * step.rows !== 2 ? 'grid' : step.columns === 2 ? 'across' : 'down');
   function choose(which: 'across' | 'down' | 'grid'): void {
     grid = which === 'grid';
-    wrong = { columns: false, rows: false, cut: false };
+    wrong = { grid: false, cut: false };
     const [columns, rows] = { across: [2, 1], down: [1, 2], grid: [2, 2] }[which] as [number, number];
     const { at: _, ...rest } = step;
     onchange({ ...rest, columns, rows });
@@ -35,10 +35,7 @@
   onchange={choose}
 />
 {#if into === 'grid'}
-  <div class="row">
-    <CountField label="Across" value={step.columns} most={12} of="columns" onchange={(columns, bad) => set({ columns }, 'columns', bad)} />
-    <CountField label="Down" value={step.rows} most={12} of="rows" onchange={(rows, bad) => set({ rows }, 'rows', bad)} />
-  </div>
+  <GridFields columns={step.columns} rows={step.rows} onchange={(grid, bad) => set(grid, 'grid', bad)} />
 {/if}
 <CutFields
   value={step}

@@ -1,0 +1,21 @@
+<script lang="ts">
+  import CountField from './CountField.svelte';
+
+  interface Props {
+    columns: number;
+    rows: number;
+    onchange: (grid: { columns: number; rows: number }, wrong: boolean) => void;
+  }
+  /** How many parts or pages lie across and down. */
+  let { columns, rows, onchange }: Props = $props();
+  let wrong = $state({ columns: false, rows: false });
+  function set(field: keyof typeof wrong, count: number, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ columns, rows, [field]: count }, wrong.columns || wrong.rows);
+  }
+</script>
+
+<div class="row">
+  <CountField label="Across" value={columns} most={12} of="columns" onchange={(count, bad) => set('columns', count, bad)} />
+  <CountField label="Down" value={rows} most={12} of="rows" onchange={(count, bad) => set('rows', count, bad)} />
+</div>
