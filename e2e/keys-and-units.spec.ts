@@ -11,7 +11,7 @@ test.afterAll(() => folder.kill('SIGTERM'));
 
 test('the demo shows its fault, and all can be mended without a mouse', async ({ page }) => {
   await page.goto(folder.url);
-  await expect(page.getByRole('listitem').filter({ hasText: 'Season timetable' })).toContainText('1 stop');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Season timetable' })).toContainText('2 stop');
   await page.getByRole('link', { name: 'Open Season timetable' }).focus();
   await page.keyboard.press('Enter');
   await expect(tile(page, 14)).toBeVisible();

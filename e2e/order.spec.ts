@@ -148,6 +148,15 @@ test('a kept pair: the step that parts it says so, and a blank mends it; blanks 
   await page.keyboard.press('Escape');
   await finding.getByRole('button', { name: 'Put one blank before it' }).click();
   await expect(finding).toHaveCount(0);
+  // That blank says that it is meant to be one.
+  await step(page, 4).getByRole('button').first().click();
+  await choose(page, 'words');
+  await expect(field(page, 'Words in the middle')).toHaveValue('This page intentionally left blank');
+  await field(page, 'Words in the middle').fill('日本');
+  await expect(slip(page).getByRole('alert')).toContainText('letters of western Europe');
+  await field(page, 'Words in the middle').fill('Left blank');
+  await put(page);
+  await expect(tile(page, 5).getByText('Left blank')).toBeVisible();
   await saved(page);
   await go(page, 'Sheets');
   await expect(slip(page)).toContainText('3 blanks fill the last sheet');

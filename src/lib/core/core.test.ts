@@ -7,7 +7,7 @@ const SRC = resolve(import.meta.dirname, '..', '..');
 const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/core': { rooms: [], packages: /^zod$/ },
   'lib/words': { rooms: ['lib/core'], packages: /^$/ },
-  'lib/pdf': { rooms: ['lib/core'], packages: /^(@cantoo\/pdf-lib|node:.*|zod)$/ },
+  'lib/pdf': { rooms: ['lib/core'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'lib/raster': { rooms: ['lib/core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'lib/server': {
     rooms: ['lib/core', 'lib/words', 'lib/pdf', 'lib/raster'],

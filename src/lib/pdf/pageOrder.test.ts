@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { drawRuleBookScans } from '../../../demo/ruleBook';
 import { docketOf } from '../../../tests/makers';
 import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
+import type { StepDraft as Draft } from '../core/checks/finding';
 import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
@@ -13,7 +14,6 @@ import { DEFAULT_SCHEME } from '../core/sheets/scheme';
 import { measureSource } from '../raster/measureSource';
 import { surveyPdf } from './survey';
 
-type Draft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
 const docket = (given: Given, drafts: Draft[], more: Partial<Docket> = {}) =>
   docketOf(
     [
@@ -152,4 +152,26 @@ test('the scanned rule book: its numbers, read behind the pictures, tell order a
   expect(second.work.findings.find(({ code }) => code === 'sheet-missing')).toMatchObject({
     numbers: [3, 4, 13, 14],
   });
+});
+
+test('words on blanks are text in an embedded face, in the middle of the page, on pages and on sheets (poppler)', async () => {
+  const source = await give(await markedPdf(3));
+  const words = 'Page left blank – £5';
+  const work = docket(source, [{ kind: 'blank', count: 1, where: { at: 'after', pages: '1' }, words }], {
+    book,
+    scheme: DEFAULT_SCHEME,
+  });
+  for (const output of [PAGES, { kind: 'sheets' } as const]) {
+    const path = await make(work, output, source);
+    tool('qpdf', '--check', path);
+    expect(tool('pdffonts', path)).toMatch(/\+SourceSans3-Regular\s+CID TrueType\s+Identity-H\s+yes yes yes/);
+    const [, second] = wordsOf(path) as [unknown, ReturnType<typeof wordsOf>[0]];
+    const mine = second.filter(({ text }) => words.split(' ').includes(text)).sort((a, b) => a.x - b.x);
+    expect(mine.map(({ text }) => text).join(' ')).toBe(words);
+    // Sheet 1 back: page 2 is its left half, in the middle of an SRA3 sheet.
+    const middle = output === PAGES ? { x: 210, y: 595 / 2 } : { x: mm(450) / 2 - 210, y: mm(320) / 2 };
+    const [first, last] = [mine[0]!, mine.at(-1)!];
+    expect(Math.abs((first.x + last.x) / 2 - middle.x)).toBeLessThan(12);
+    expect(Math.abs(first.y - middle.y)).toBeLessThan(6);
+  }
 });

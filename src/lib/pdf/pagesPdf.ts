@@ -10,13 +10,15 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { contains, type Box } from '../core/measure/box';
-import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
+import { applyToBox, applyToPoint, compose, invert, translate, type Matrix } from '../core/measure/matrix';
 import { faceLabels } from '../core/pages/labels';
 import { artsOf, facesOf, sideAt, type Page, type PageList, type Side } from '../core/pages/page';
 import { readingOrder } from '../core/pages/panels';
 import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { ArtItem } from '../core/surface/surface';
+import type { ArtItem, TextItem } from '../core/surface/surface';
+import { embedInDocument } from './libraryFonts';
+import { showText } from './textItems';
 import { moveDestinations } from './destinations';
 import { writeLabels } from './labels';
 import { contentAsForm, drawForms } from './mirror';
@@ -185,6 +187,7 @@ function setBoxes(
   dict.delete(PDFName.of('ArtBox'));
   if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
   else dict.delete(PDFName.of('CropBox'));
+  for (const item of items) if (item.kind === 'text') writeText(dict, item, toRaw, context);
   if (!survey || !page.art) return undefined;
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
@@ -204,6 +207,15 @@ function setBoxes(
   if (form) appendContents(dict, drawForms(dict, form, reflections, toPage, survey, context, true), context);
   if (content) moveAnnotations(dict, content);
   return content;
+}
+
+/** Puts a line of text on a page that was made here, whose resources are its own. */
+function writeText(dict: PDFDict, item: TextItem, toRaw: Matrix, context: PDFContext): void {
+  const face = embedInDocument(context, [item.text]);
+  const resources = dict.lookup(PDFName.of('Resources'), PDFDict);
+  resources.set(PDFName.of('Font'), context.obj({ T: face.ref }));
+  const operators = showText({ ...item, matrix: compose(item.matrix, toRaw) }, face);
+  appendContents(dict, context.register(context.flateStream(operators)), context);
 }
 
 function wrapContents(dict: PDFDict, before: string, after: string, context: PDFContext): void {

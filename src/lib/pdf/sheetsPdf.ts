@@ -7,6 +7,8 @@ import { sheetSurface } from '../core/surface/sheetSurface';
 import type { ArtItem, LineItem, Surface } from '../core/surface/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from './byteOutput';
 import { boxNumbers, clipTo, concat, figure } from './numbers';
+import type { Embedded } from './fonts';
+import { embedInFile, showText, type Numbered } from './textItems';
 import { RawSources } from './raw/rawSources';
 
 /** Fetches a source's bytes by its SHA-256. */
@@ -43,6 +45,22 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   out.put(fileHeader(sources.version));
   const tree = sources.newNumber();
   const allInk = write(REGISTRATION_INK);
+  const words = [...new Set(plan.pages.flatMap(({ page }) => page?.words ?? []))];
+  const face = words.length
+    ? embedInFile(words, (dictionary, stream) => {
+        const number = sources.newNumber();
+        table.begin(number);
+        out.put(dictionary);
+        if (stream) {
+          out.put('\nstream\n');
+          out.put(stream);
+          out.put('\nendstream');
+        }
+        table.end();
+        return number;
+      })
+    : undefined;
+  const fonts = face ? ` /Font << /T ${face.ref.number} 0 R >>` : '';
   const forms = new Map<string, number>();
   const formOf = ({ source, index }: ArtItem): number => {
     const key = `${source}:${index}`;
@@ -57,14 +75,14 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const sides = plan.sheets.flatMap(({ front, back }) => [front, back]);
   for (const side of sides) {
     const surface = sheetSurface(side, plan.sheet);
-    const { content, xObjects } = drawSide(surface, job.surveys, formOf);
+    const { content, xObjects } = drawSide(surface, job.surveys, formOf, face);
     const stream = write(`<< /Length ${content.length} >>\nstream\n${content}\nendstream`);
     const boxes = (['media', 'bleed', 'trim'] as const).map(
       (box) => `/${box[0]!.toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
     );
     kids.push(
       write(
-        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} /Resources << /XObject << ${xObjects} >> /ColorSpace << /All ${allInk} 0 R >> >> /Contents ${stream} 0 R >>`,
+        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} /Resources << /XObject << ${xObjects} >> /ColorSpace << /All ${allInk} 0 R >>${fonts} >> /Contents ${stream} 0 R >>`,
       ),
     );
     await out.drain();
@@ -89,10 +107,12 @@ function drawSide(
   surface: Surface,
   surveys: Surveys,
   formOf: (item: ArtItem) => number,
+  face: Embedded<Numbered> | undefined,
 ): { content: string; xObjects: string } {
   const xObjects: string[] = [];
   const lines = surface.items.map((item) => {
     if (item.kind === 'line') return drawLine(item);
+    if (item.kind === 'text') return face ? showText(item, face) : '';
     const name = `/P${xObjects.length + 1}`;
     xObjects.push(`${name} ${formOf(item)} 0 R`);
     const matrix = compose(surveys[item.source]!.pages[item.index]!.toUpright, item.matrix);

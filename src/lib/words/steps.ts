@@ -68,6 +68,7 @@ export function sayStep(
         what: step.count === 1 ? '1 page' : `${step.count} pages`,
         detail: [
           step.shape ? formatSize(step.shape.width, step.shape.height, unit) : '',
+          step.words ? `“${step.words}”` : '',
           sayPlace(step.where, before),
         ]
           .filter(Boolean)
@@ -204,6 +205,7 @@ const CONTENT_WORD = { hold: 'held', fit: 'fitted', fill: 'filling', stretch: 's
 
 const sayTyped = (text: string): string => {
   if (/^all$/i.test(text)) return 'all pages';
+  if (/^panels$/i.test(text)) return 'all panels';
   return /^(\d+|last|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
 };
 

@@ -34,6 +34,8 @@ describe('every trouble has a sentence that says what, why and what to do', () =
     'no-pages-in-job',
     'bad-size',
     'size-name-taken',
+    'picture-damaged',
+    'picture-too-large',
   ])('%s', (code) => {
     const sentence = sayTrouble({ code, data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf' } });
     expect(sentence).not.toContain('not foreseen');
@@ -57,6 +59,7 @@ test.each<[SelectionErrorCode, string]>([
   ['no-such-size', 'no size known by name'],
   ['no-such-format', 'No page has a format named “9x”'],
   ['no-such-piece', 'No page belongs to a piece named “9x”'],
+  ['no-such-panel', 'No panel hangs at 9x'],
   ['pages-gone', 'no longer in the job'],
   ['none-match', 'No page answers'],
 ])('selection %s', (code, words) =>
@@ -109,6 +112,39 @@ test.each<[Step, string]>([
   ],
   [{ id: 'x', kind: 'piece', pages: '1', name: 'Pass', quantity: 120 }, 'Piece|page 1|“Pass” · 120 wanted'],
   [{ id: 'x', kind: 'copy', pages: '1', where: { at: 'end' } }, 'Copy|of page 1|at the end'],
+  [
+    {
+      id: 'x',
+      kind: 'panel',
+      pages: '1',
+      count: 2,
+      show: '5-6',
+      width: mm(146),
+      allowance: mm(2),
+      folds: 'back',
+    },
+    'Fold-out|on page 1|2 panels · 146 mm wide · shows pages 5-6 · folds over its back',
+  ],
+  [{ id: 'x', kind: 'give-back', pages: 'panels', where: { at: 'end' } }, 'Give back|all panels|at the end'],
+  [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep|pages 4-5|together'],
+  [
+    { id: 'x', kind: 'split', pages: '2', columns: 2, rows: 1, at: mm(100), gutter: -mm(3) },
+    'Split|page 2|2 across, 1 down, cut at 100 mm, 3 mm shown twice',
+  ],
+  [
+    { id: 'x', kind: 'join', pages: 'all', columns: 2, rows: 2, gap: mm(5) },
+    'Join|all pages|2 across, 2 down, 5 mm apart',
+  ],
+  [
+    {
+      id: 'x',
+      kind: 'reading-order',
+      pages: 'all',
+      arrangement: { by: 'stitched', scans: 'fronts-backs' },
+      gutter: 0,
+    },
+    'Reading order|of all pages|stitched sheets, fronts, then backs',
+  ],
 ])('a step in words: %#', (step, words) => {
   const { act, what, detail } = sayStep(step, 'mm', list);
   expect(`${act}|${what}|${detail}`).toBe(words);
@@ -166,6 +202,32 @@ describe('findings', () => {
       { ...place, code: 'leaf-two-sizes', front: A5, back: { width: 100, height: 100 } },
       'A leaf with two sizes',
       'One piece of paper has one size',
+    ],
+    [
+      { ...place, code: 'panel-too-wide', width: A5.width, over: A5.width },
+      'A panel too wide to fold in',
+      'As wide as what it folds into, it buckles',
+    ],
+    [
+      { ...place, code: 'fold-at-trim', width: A5.width, book: A5.width },
+      'The knife would open the fold-out',
+      'By practice it stays 3 to 6 mm inside',
+    ],
+    [
+      { ...place, code: 'panels-meet', together: mm(300), space: mm(296) },
+      'Two panels would meet',
+      '300 mm of the 296 mm between',
+    ],
+    [{ ...place, code: 'panel-one-face', given: 1 }, 'A panel wants two pages', '1 page was given'],
+    [
+      { ...place, code: 'kept-pair-split', pairs: 2, first: 4, lost: false },
+      '2 kept pairs have come apart',
+      'the first at page 4',
+    ],
+    [
+      { ...place, code: 'sheet-missing', numbers: [3, 4, 13, 14] },
+      'Scans are missing',
+      'pages 3, 4, 13, 14 are not there',
     ],
   ])('%#', (finding, title, text) => {
     const said = sayFinding(finding, 'mm');

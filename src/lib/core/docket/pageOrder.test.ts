@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import type { StepDraft as Draft } from '../checks/finding';
 import { workOut } from '../checks';
 import { applyToBox } from '../measure/matrix';
 import { mm } from '../measure/unit';
@@ -27,7 +28,6 @@ import type { Docket } from './docket';
 import { replay } from './replay';
 import { applyStep, type Step } from './steps';
 
-type Draft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
 const steps = (drafts: readonly Draft[]) => drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
 const surveys = (count: number, size = A5) => ({ [hashOf('a')]: plainSurvey(count, size) });
 const work = (count: number, drafts: readonly Draft[], more: Partial<Docket> = {}) =>

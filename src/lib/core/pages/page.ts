@@ -69,6 +69,8 @@ export interface Page {
   panel?: PanelFace;
   /** The pair of facing pages that it must stay in: both have the same. */
   kept?: string;
+  /** Words that stand in the middle of a page that shows nothing else. */
+  words?: string;
   /** What else it shows besides `art`, where pages were joined on it. */
   more?: readonly Art[];
 }

@@ -1,7 +1,7 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
-import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
 import { artsOf, bleedBox, type Art, type Page, type Side } from '../pages/page';
-import type { ArtItem, Surface } from './surface';
+import type { ArtItem, Surface, TextItem } from './surface';
 
 /** Art that ends this near to the trim, in points, counts as reaching it. */
 const AT_TRIM = 0.1;
@@ -15,8 +15,29 @@ export function pageSurface(page: Page, side: Side): Surface {
     media: bleed,
     bleed,
     trim: sizeBox(page.trim),
-    items: artsOf(page).flatMap((art) => artItems(page, art, bleed)),
+    items: page.art ? artsOf(page).flatMap((art) => artItems(page, art, bleed)) : wordsOf(page),
   };
+}
+
+/** Words on blanks are as large as this, in points, where they fit. By practice. */
+const WORDS_SIZE = 11;
+/** The mean width of a letter of the face, as a share of its size, and how much of the page a line may take. */
+const [LETTER, LINE] = [0.5, 0.86];
+
+/** The words on a blank, in its middle. */
+function wordsOf({ words, trim }: Page): TextItem[] {
+  if (!words) return [];
+  const size = Math.min(WORDS_SIZE, (LINE * trim.width) / (LETTER * words.length));
+  return [
+    {
+      kind: 'text',
+      text: words,
+      face: 'Source Sans 3',
+      size,
+      align: 'centre',
+      matrix: translate(trim.width / 2, trim.height / 2),
+    },
+  ];
 }
 
 /** The art of a page within its bleed and, where it is to be mirrored, its reflections in the bleed that it does not reach. */

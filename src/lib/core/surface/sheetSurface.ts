@@ -22,6 +22,7 @@ export function sheetSurface(side: SheetSide, sheet: Size): Surface {
 
 /** An item of a page where its cell puts it; nothing where none of it shows there. */
 function inCell(item: Item, matrix: Matrix, clip: Box): Item[] {
+  if (item.kind === 'text') return [{ ...item, matrix: compose(item.matrix, matrix) }];
   if (item.kind !== 'art') return [];
   const shown = intersect(clip, applyToBox(matrix, item.clip));
   return hasArea(shown) ? [{ ...item, matrix: compose(item.matrix, matrix), clip: shown }] : [];

@@ -23,7 +23,21 @@ export interface LineItem {
   layer: 'marks' | 'folds';
 }
 
-export type Item = ArtItem | LineItem;
+/** The faces that text is set in. */
+export type Face = 'Source Sans 3';
+
+/** A line of text in black. `matrix` leads from the text, its base line's anchor at the origin, to surface space. */
+export interface TextItem {
+  kind: 'text';
+  text: string;
+  face: Face;
+  /** In points. */
+  size: number;
+  align: 'left' | 'centre' | 'right';
+  matrix: Matrix;
+}
+
+export type Item = ArtItem | LineItem | TextItem;
 
 /** One thing with a size that gets drawn, on screen and in PDF alike. Points, y up; `media` says where its edges are. */
 export interface Surface {

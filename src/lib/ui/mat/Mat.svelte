@@ -1,5 +1,5 @@
 <script lang="ts" module>
-  export type Zoom = 'in' | 'out' | 'fit' | 'real';
+  export type Zoom = 'in' | 'out' | 'fit' | 'whole' | 'real';
 
   /** What the mat's contents are drawn with: pixels a point, and the part in sight in points, y down. */
   export interface View {
@@ -80,12 +80,12 @@
     zoom = k;
   });
 
-  function fit(): void {
+  function fit(to = fitTo): void {
     const [w, h] = [viewWidth - RULER - 2 * MARGIN, viewHeight - RULER - 2 * MARGIN];
     const across = w / Math.max(1, width);
     const whole = Math.min(across, h / Math.max(1, height));
     // A long row of rows is fitted by its width; a short one whole.
-    k = clamp(fitTo === 'width' && whole < across * 0.72 ? Math.min(across, 1.6) : Math.min(whole, 2.2));
+    k = clamp(to === 'width' && whole < across * 0.72 ? Math.min(across, 1.6) : Math.min(whole, 2.2));
     ox = RULER + MARGIN + Math.max(0, (w - width * k) / 2);
     oy = RULER + MARGIN + Math.max(0, Math.min(40, (h - height * k) / 2));
     touched = false;
@@ -94,6 +94,10 @@
 
   export function zoomTo(what: Zoom): void {
     if (what === 'fit') fit();
+    else if (what === 'whole') {
+      fit('all');
+      touched = true;
+    }
     // Real size: a point on paper is a seventy-second of an inch here, as far as the screen tells the truth.
     else zoomBy(what === 'real' ? 96 / 72 / k : what === 'in' ? 1.25 : 0.8);
   }
@@ -192,6 +196,7 @@
     } else if (!event.ctrlKey && !event.metaKey && (event.key === '+' || event.key === '=')) zoomTo('in');
     else if (!event.ctrlKey && !event.metaKey && event.key === '-') zoomTo('out');
     else if (!event.ctrlKey && !event.metaKey && event.key === '0') fit();
+    else if (!event.ctrlKey && !event.metaKey && event.key === '9') zoomTo('whole');
     else onkeydown?.(event);
   }
 </script>

@@ -6,6 +6,7 @@
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
   import SurfaceArt from './SurfaceArt.svelte';
+  import SurfaceText from './SurfaceText.svelte';
 
   interface Props {
     view: TileView;
@@ -44,7 +45,7 @@
   {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
   {#each surface.items as item, i (i)}
-    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{/if}
+    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{:else if item.kind === 'text'}<SurfaceText {item} />{/if}
   {/each}
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
   <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
@@ -86,7 +87,7 @@
     />
   {/if}
 </g>
-{#if !page.art}
+{#if !page.art && !page.words}
   <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
 {/if}
 {#if picked}

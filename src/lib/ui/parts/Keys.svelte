@@ -31,7 +31,7 @@
     ['Arrows in a crop', 'move it; with Shift ten times as far'],
     ['D', 'measure a distance'],
     ['V', 'against the source: beside, blink, off'],
-    ['+  −  0', 'zoom in, out, fit'],
+    ['+  −  0  9', 'zoom in, out, fit, the whole book'],
     ['Wheel / Ctrl wheel', 'move the mat / zoom'],
     ['Space and drag', 'move the mat'],
     ['?', 'this list'],

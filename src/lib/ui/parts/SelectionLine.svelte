@@ -120,6 +120,7 @@
         <button class="mono" onclick={() => onzoom('real')} title="Real size">{Math.round(((zoom * 72) / 96) * 100)} %</button>
         <button onclick={() => onzoom('in')} aria-label="Zoom in" title="Zoom in (+)">+</button>
         <button onclick={() => onzoom('fit')} title="Fit (0)">Fit</button>
+        <button onclick={() => onzoom('whole')} title="The whole book (9)">All</button>
       </span>
     {/if}
     <select aria-label="Unit" value={bench.unit} onchange={(event) => bench.put({ ...bench.docket, unit: event.currentTarget.value as Unit })}>

@@ -1,11 +1,13 @@
 <script lang="ts">
-  import { A4_SHAPE, type BlankShape } from '../../core/docket/steps/blank';
+  import { A4_SHAPE, blank, LEFT_BLANK, type BlankShape } from '../../core/docket/steps/blank';
   import { mm } from '../../core/measure/unit';
   import type { Book } from '../../core/pages/page';
+  import Choice from '../parts/Choice.svelte';
   import CountField from './CountField.svelte';
   import BookFields from './BookFields.svelte';
   import EdgeFields from './EdgeFields.svelte';
   import { bookEdges } from './edges';
+  import NewFormatField from './NewFormatField.svelte';
   import MarginFields from './MarginFields.svelte';
   import PaperFields from './PaperFields.svelte';
   import PlaceField from './PlaceField.svelte';
@@ -42,6 +44,32 @@
     /> like the page beside them</label
   >
 {/if}
+<Choice
+  label="On them"
+  options={[
+    ['nothing', 'nothing'],
+    ['words', 'words'],
+  ]}
+  value={step.words === undefined ? 'nothing' : 'words'}
+  onchange={(what) => set('words', { words: what === 'words' ? LEFT_BLANK : undefined })}
+/>
+{#if step.words !== undefined}
+  <div>
+    <label class="label" for="words">Words in the middle</label>
+    <input
+      id="words"
+      class="field"
+      maxlength="120"
+      value={step.words}
+      oninput={(event) => {
+        const words = event.currentTarget.value;
+        set('words', { words }, !blank.schema.shape.words.safeParse(words).success);
+      }}
+    />
+    {#if wrong.words}<p class="wrong" role="alert">Words are letters of western Europe, up to 120 of them.</p>{/if}
+  </div>
+{/if}
+<NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => set('format', { format })} />
 {#if step.shape}
   <PaperFields {bench} value={step.shape} onchange={(size, bad) => shape('size', size, bad)} />
   <EdgeFields

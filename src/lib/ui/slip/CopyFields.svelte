@@ -1,5 +1,6 @@
 <script lang="ts">
   import { pickedOf } from '../../core/pages/selection';
+  import NewFormatField from './NewFormatField.svelte';
   import PieceFields from './PieceFields.svelte';
   import PlaceField from './PlaceField.svelte';
   import SizeFields from './SizeFields.svelte';
@@ -21,3 +22,6 @@
   <PieceFields value={step.piece} onchange={(piece, bad) => set('piece', { piece }, bad)} />
 {/if}
 <PlaceField value={step.where} list={before} beside={bench.pickedSelection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
+{#if !step.size}
+  <NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format })} />
+{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { FieldsProps } from './fields';
+  import NewFormatField from './NewFormatField.svelte';
   import PlaceField from './PlaceField.svelte';
 
   let { bench, step, before, onchange }: FieldsProps<'take-in'> = $props();
@@ -41,6 +42,7 @@
   </div>
 {/if}
 <PlaceField value={step.where} list={before} beside={bench.pickedSelection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
+<NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format }, wrong)} />
 
 <style>
   .file {

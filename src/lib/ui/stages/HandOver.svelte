@@ -96,7 +96,7 @@
         <div class="what">
           <h2>Reading-order PDF</h2>
           <p>For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.</p>
-          <p class="mono amount">{work.list.pages.length} pages{size ? ` · ${saySize(size, bench.unit)}` : ''}</p>
+          <p class="mono amount">{work.list.pages.length + (work.list.panels?.length ?? 0)} pages{size ? ` · ${saySize(size, bench.unit)}` : ''}</p>
           <div class="crop" role="radiogroup" aria-label="What a viewer shows">
             A viewer shows
             <label><input type="radio" name="crop" checked={crop === 'bleed'} onchange={() => setCrop('bleed')} /> trim and bleed</label>

@@ -8,6 +8,7 @@
   import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
+  import SurfaceText from '../mat/SurfaceText.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
@@ -55,7 +56,7 @@
     <g transform="translate(0 {sheet.height}) scale(1 -1)">
       <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
       {#each surface.items as item, i (i)}
-        {#if item.kind === 'art'}<SurfaceArt {item} surveys={bench.surveys} {k} />{/if}
+        {#if item.kind === 'art'}<SurfaceArt {item} surveys={bench.surveys} {k} />{:else if item.kind === 'text'}<SurfaceText {item} />{/if}
       {/each}
       {#each surface.items as item, i (i)}
         {#if item.kind === 'line'}<line

@@ -4,6 +4,7 @@ import { frontSide, type Page, type Side } from '../../pages/page';
 import { mm } from '../../measure/unit';
 import { defineStep } from '../stepKind';
 import { bleedEdges, marginsSchema, sizeSchema, stepBase } from './base';
+import { formatted } from './format';
 import { withMargins } from './margins';
 
 /** How blank pages look that are not like their neighbour. */
@@ -13,6 +14,11 @@ export const blankShapeSchema = z.object({
   margins: marginsSchema.optional(),
 });
 export type BlankShape = z.infer<typeof blankShapeSchema>;
+
+/** Letters that the shipped faces have. */
+const WESTERN = /^[\u0020-\u007e\u00a0-\u00ff\u2013\u2014\u2018-\u201e\u2026\u20ac]*$/;
+/** What blanks say, where they say anything. By practice. */
+export const LEFT_BLANK = 'This page intentionally left blank';
 
 /** The shape of the first blank pages of a job with nothing in it. */
 export const A4_SHAPE: BlankShape = {
@@ -30,8 +36,12 @@ export const blank = defineStep({
     count: z.number().int().min(1).max(2000),
     where: placeSchema,
     shape: blankShapeSchema.optional(),
+    /** Id of a format of the docket that the new pages get. */
+    format: z.string().min(1).max(64).optional(),
+    /** Words in the middle of each, in letters of western Europe. */
+    words: z.string().trim().min(1).max(120).regex(WESTERN).optional(),
   }),
-  apply(list, step) {
+  apply(list, step, { formats }) {
     const index = indexOfPlace(step.where, list);
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];
     const look =
@@ -39,8 +49,9 @@ export const blank = defineStep({
     const pages = Array.from({ length: step.count }, (_, n): Page => ({
       ...look,
       id: `${step.id}:${n + 1}`,
+      ...(step.words ? { words: step.words } : {}),
     }));
-    return insertPages(list, index, pages);
+    return insertPages(list, index, formatted(pages, step.format, formats, list.book));
   },
 });
 

@@ -5,6 +5,7 @@ import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize'
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { sizeSchema, stepBase } from './base';
+import { formatted } from './format';
 import { pieceShape } from './piece';
 
 /** Puts copies of pages into the list; with a size each copy is another size of its page, as a piece of its own where one is named. */
@@ -17,8 +18,10 @@ export const copy = defineStep({
     where: placeSchema,
     size: z.object({ ...sizeSchema.shape, content: contentSchema, fixed: fixedPointSchema }).optional(),
     piece: z.object(pieceShape).optional(),
+    /** Id of a format of the docket that the new pages get. */
+    format: z.string().min(1).max(64).optional(),
   }),
-  apply(list, step) {
+  apply(list, step, { formats }) {
     const copies = resolveSelection(step.pages, list).map((index, n): Page => {
       const alike: Page = {
         ...faceAt(list, index)!,
@@ -31,6 +34,10 @@ export const copy = defineStep({
       delete alike.panel;
       return step.size ? resizePage(alike, step.size, step.size, sideAt(index, list)) : alike;
     });
-    return insertPages(list, indexOfPlace(step.where, list), copies);
+    return insertPages(
+      list,
+      indexOfPlace(step.where, list),
+      formatted(copies, step.format, formats, list.book),
+    );
   },
 });

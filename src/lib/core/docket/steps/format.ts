@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Format } from '../format';
-import type { Aspect, Page, Side } from '../../pages/page';
+import { frontSide, type Aspect, type Book, type Page, type Side } from '../../pages/page';
 import { contentSchema, fixedPointSchema, resizePage, type Resize } from '../../pages/resize';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
@@ -24,11 +24,29 @@ export const format = defineStep({
     only: z.array(aspectSchema).min(1).optional(),
   }),
   apply(list, step, { formats }) {
-    const known = formats.find(({ id }) => id === step.format);
-    if (!known) throw new StepProblem('no-such-format');
+    const known = formatOf(step.format, formats);
     return changePages(list, step.pages, (page, side) => putFormat(page, known, step, step.only, side));
   },
 });
+
+function formatOf(id: string, formats: readonly Format[]): Format {
+  const known = formats.find((each) => each.id === id);
+  if (!known) throw new StepProblem('no-such-format');
+  return known;
+}
+
+/** New pages with the format that their step names, their content held at the middle; as they are where it names none. Throws StepProblem. */
+export function formatted(
+  pages: readonly Page[],
+  id: string | undefined,
+  formats: readonly Format[],
+  book: Book,
+): readonly Page[] {
+  if (id === undefined) return pages;
+  const known = formatOf(id, formats);
+  const how: Resize = { content: 'hold', fixed: { x: 'centre', y: 'centre' } };
+  return pages.map((page) => putFormat(page, known, how, undefined, frontSide(book)));
+}
 
 function putFormat(
   page: Page,

@@ -7,6 +7,7 @@ import { resolveSelection } from '../../pages/selection';
 import type { SurveyPage } from '../../pages/survey';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
+import { formatted } from './format';
 
 /** Puts the pages of a source into the list, each at its TrimBox, with the bleed the file declares. */
 export const takeIn = defineStep({
@@ -23,8 +24,10 @@ export const takeIn = defineStep({
     where: placeSchema,
     /** Pixels an inch that the pages of a picture are given; what it states where missing. */
     ppi: z.number().min(1).max(10_000).optional(),
+    /** Id of a format of the docket that the new pages get. */
+    format: z.string().min(1).max(64).optional(),
   }),
-  apply(list, step, { surveys }) {
+  apply(list, step, { surveys, formats }) {
     const survey = surveys[step.source];
     if (!survey) throw new StepProblem('source-missing', { name: step.name });
     const here = new Set(facesOf(list).map(({ id }) => id.split('/')[0]!));
@@ -36,7 +39,11 @@ export const takeIn = defineStep({
     const taken = step.take
       ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!)
       : all;
-    return insertPages(list, indexOfPlace(step.where, list), taken);
+    return insertPages(
+      list,
+      indexOfPlace(step.where, list),
+      formatted(taken, step.format, formats, list.book),
+    );
   },
 });
 
