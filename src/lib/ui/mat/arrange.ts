@@ -58,8 +58,10 @@ export function arrangeSpreads(
     behind = Math.max(behind, upright ? page.trim.width + head : page.trim.height + foot);
   });
   const [along, across] = [2 * (half + outside), before + behind];
+  /** Under each page of a book bound at the head stand its words. */
+  const words = Math.max(LABELS, half * 0.14);
   const slot = upright
-    ? { width: across + GUTTER, height: along + 2 * LABELS }
+    ? { width: across + GUTTER, height: along + 2 * words }
     : { width: along + GUTTER, height: across + Math.max(LABELS, behind * 0.2) };
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
@@ -75,7 +77,7 @@ export function arrangeSpreads(
         left: [x0 + spine - width, y0 + before],
         // The upper page has its label between itself and the spine.
         upper: [x0 + before, y0 + spine - height],
-        lower: [x0 + before, y0 + spine + LABELS],
+        lower: [x0 + before, y0 + spine + words],
       }[side] as [number, number];
       const page: Tile = { index, side, faced: sides.length === 2, x, y };
       return [page, ...panelTiles(hanging.get(index) ?? [], page, width, isOpen, list)];
