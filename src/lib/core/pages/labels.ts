@@ -11,6 +11,10 @@ export function labelsOf(pages: readonly Page[]): string[] {
   return pages.map((page, index) => (supplied ? (page.label ?? '') : String(index + 1)));
 }
 
+/** A letter after a label: 5a, but Cover a. */
+const lettered = (label: string, letter: string): string =>
+  `${label}${/\d$/.test(label) ? '' : ' '}${letter}`;
+
 /** The labels of all pages and of the faces of panels, by their ids; a panel never changes the label of a page. */
 export function faceLabels(list: PageList): ReadonlyMap<string, string> {
   const own = labelsOf(list.pages);
@@ -22,7 +26,7 @@ export function faceLabels(list: PageList): ReadonlyMap<string, string> {
     const numbered = list.book.panels ?? 'lettered';
     const label = (face: 0 | 1): string => {
       if (numbered === 'none') return '';
-      return numbered === 'continued' ? String(++next) : `${own[on] || on + 1}${letter(face)}`;
+      return numbered === 'continued' ? String(++next) : lettered(own[on] || String(on + 1), letter(face));
     };
     labels.set(front.id, label(0)).set(back.id, label(1));
   }

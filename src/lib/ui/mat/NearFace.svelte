@@ -35,6 +35,9 @@
   /** How far below the trim the foot of all that is drawn lies. */
   const below = $derived(Math.max(sides.foot, ghost ? -ghost.y0 : 0));
   const roomy = $derived(height * k > 70);
+  /** A panel's words are long: on a small one its address has to do. */
+  const cramped = $derived(!!page.panel && width * k < 170);
+  const title = $derived(cramped ? name.replace(/ (front|back)$/, '') : name);
 </script>
 
 <g transform="translate(0 {height}) scale(1 -1)">
@@ -107,7 +110,7 @@
 {/if}
 <g transform="translate({side === 'right' ? width : 0} {height + below + (folded ? 30 : 16) * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-    ><tspan class="mono">{name}</tspan>{#if roomy && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
+    ><tspan class="mono">{title}</tspan>{#if roomy && !cramped && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
       >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>kept</tspan
       >{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}>{page.piece.name} × {page.piece.quantity}</tspan>{/if}</text
   >
