@@ -74,6 +74,11 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'A panel too wide to fold in',
         text: `It is ${formatLength(finding.width, unit)} wide and folds over ${formatLength(finding.over, unit)}. ${finding.level === 'stop' ? 'As wide as what it folds into, it buckles' : 'With so little room it may catch'}; by practice it is 1.5 to 3 mm narrower.`,
       };
+    case 'panel-height':
+      return {
+        title: 'A panel of another height',
+        text: `It is ${formatLength(finding.height, unit)} high, its leaf ${formatLength(finding.leaf, unit)}. They are one piece of paper: make both the same.`,
+      };
     case 'fold-at-trim':
       return {
         title: 'The knife would open the fold-out',
@@ -170,6 +175,8 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Enlarge the art to reach it';
     case 'narrow-panel':
       return 'Make it narrower';
+    case 'panel-height':
+      return 'Make it as high as its leaf';
     case 'narrow-leaf':
       return 'Make its leaf narrower';
     case 'blank-for-pairs':

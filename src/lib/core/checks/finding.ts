@@ -28,6 +28,7 @@ export interface Mend {
     | 'mirror-bleed'
     | 'enlarge-bleed'
     | 'narrow-panel'
+    | 'panel-height'
     | 'narrow-leaf'
     | 'blank-for-pairs';
   steps?: readonly StepDraft[];
@@ -46,6 +47,7 @@ export type Found =
   | { code: 'over-safe-area'; safe: number; nearest: number }
   | { code: 'low-resolution'; ppi: number }
   | { code: 'panel-too-wide'; width: number; over: number }
+  | { code: 'panel-height'; height: number; leaf: number }
   | { code: 'fold-at-trim'; width: number; book: number }
   | { code: 'panels-meet'; together: number; space: number }
   | { code: 'panel-one-face'; given: number }

@@ -1,4 +1,5 @@
 import { mm } from '../measure/unit';
+import { SIZE_TOLERANCE } from '../paper/sizes';
 import type { Page, PageList } from '../pages/page';
 import { leafOf } from '../pages/leaves';
 import { FOLD_IN, foldInWidth, pagesOfLeaf, panelsOf, type Panel } from '../pages/panels';
@@ -12,7 +13,7 @@ const LEAST_NARROWER = mm(1.5);
 const LEAST_INSIDE = mm(3);
 const SLACK = 0.01;
 
-/** Fold-outs that buckle, that the knife opens, that meet when folded in, and panels with one face. */
+/** Fold-outs that buckle, that are not as high as their leaf, that the knife opens, that meet when folded in, and panels with one face. */
 export const checkPanels: Check = (state) => {
   const panels = panelsOf(state.list);
   const leaves = new Map<number, Panel[]>();
@@ -20,6 +21,7 @@ export const checkPanels: Check = (state) => {
   return [
     ...[...leaves.values()].flatMap((those) => [
       ...tooWide(those, state.list),
+      ...otherHeight(those, state.list),
       ...atTheKnife(those, leaves.size, state.list),
     ]),
     ...meeting(leaves, state.list),
@@ -55,6 +57,27 @@ function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
           code: 'narrow-panel',
           steps: [narrow(faces, foldInWidth(room, FOLD_IN), panel.front.trim.height)],
         },
+      },
+    ];
+  });
+}
+
+/** Faces of panels that are not as high as their leaf: one piece of paper has one height. */
+function otherHeight(panels: readonly Panel[], list: PageList): Finding[] {
+  const { height } = list.pages[panels[0]!.on]!.trim;
+  return panels.flatMap((panel): Finding[] => {
+    const faces = [panel.front, panel.back];
+    const odd = faces.find(({ trim }) => Math.abs(trim.height - height) > SIZE_TOLERANCE);
+    if (!odd) return [];
+    return [
+      {
+        code: 'panel-height',
+        height: odd.trim.height,
+        leaf: height,
+        level: 'stop',
+        stage: 'pages',
+        pages: faces.map(({ id }) => id),
+        mend: { code: 'panel-height', steps: [narrow(faces, widthOf(panel), height)] },
       },
     ];
   });

@@ -191,10 +191,16 @@ describe('fold-outs', () => {
       fixed: { x: 'spine', y: 'head' },
     };
     expect(codes(8, [narrowed, panel('3')])).toEqual([]);
+    const lower: Draft = { ...narrowed, pages: 'all', width: A5.width, height: 500 } as Draft;
+    expect(codes(4, [panel('1'), panel('3'), lower])).toContain('panel-height');
     // Each mend does away with its finding.
-    for (const drafts of [[panel('3', { width: A5.width, count: 2 })], [panel('3')]]) {
+    for (const drafts of [
+      [panel('1'), panel('3'), lower],
+      [panel('3', { width: A5.width, count: 2 })],
+      [panel('3')],
+    ]) {
       let tried: Draft[] = drafts;
-      for (let n = 0; n < 4; n++) {
+      for (let n = 0; n < 8; n++) {
         const mend = work(8, tried).findings.find(({ level, mend }) => level === 'stop' && mend?.steps)?.mend;
         if (mend) tried = [...tried, ...(mend.steps as Draft[])];
       }
