@@ -146,7 +146,9 @@ export class Carrying {
     const { pages } = bench.base.list;
     const target = pages[landing.index];
     if (!target) return;
-    const selection = bench.pickedSelection ?? { ids: [...carried.ids] };
+    // Panels that are picked too stay on their leaves.
+    const all = carried.ids.length === bench.picked.size;
+    const selection = (all && bench.pickedSelection) || { ids: [...carried.ids] };
     if (landing.as === 'panel') {
       const { book } = bench.base.list;
       const folds = sideOf(landing.index, book) === frontSide(book) ? 'front' : 'back';
