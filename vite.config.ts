@@ -6,5 +6,5 @@ export default defineConfig({
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 2000 },
   ssr: { external: ['sharp', 'pg', 'pg-boss'] },
-  test: { include: ['src/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+  test: { include: ['src/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 60_000 },
 });
