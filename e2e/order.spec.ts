@@ -84,7 +84,7 @@ test('pages are added, copied, taken out, moved by typing, by mouse and by keys,
   await choose(page, 'Start');
   await page.keyboard.press('Enter');
   await saved(page);
-  // 1 X2 X3 2 3 4 5 6 7 8 → 2 behind the last; X3 … as carried.
+  // 1 X2 X3 2 … 8: 2 goes behind 8, then 5 and 6 (now at 5, 6: 4 and 5) to the front, then 1 is taken out and 2 copied to the start.
   expect(markersOf(await written(page), /^X?P\d+$/)).toEqual([
     '2',
     '4',
@@ -170,7 +170,7 @@ test('fold-outs: worked out, dropped on a leaf, folded in, given back; longer sh
   await jobOf(page, folder.url, await markedPdf(8, A5));
   await pick(page, '1');
   await page.keyboard.press('l');
-  await expect(slip(page)).toContainText('148.167 mm, the page that it folds over');
+  await expect(slip(page)).toContainText('148.167 mm, the leaf that it folds over');
   await expect(slip(page)).toContainText('= 146.167 mm');
   await choose(page, 'pages of the list');
   await slip(page).getByLabel('Front and back in turn').fill('5-6');

@@ -9,7 +9,8 @@ import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
-import { PictureError, pictureKind, pictureToPdf } from '../lib/raster/imagePdf';
+import { writePicturePdf } from '../lib/pdf/picturePdf';
+import { PictureError, pictureKind, unpackPicture } from '../lib/raster/picture';
 import { measureSource } from '../lib/raster/measureSource';
 import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
@@ -159,8 +160,8 @@ async function readPdf(file: string): Promise<{ bytes: Uint8Array; picture?: Pic
   const bytes = await read(file);
   if (!pictureKind(bytes)) return { bytes };
   try {
-    const { pdf, picture } = await pictureToPdf(bytes);
-    return { bytes: pdf, picture };
+    const { images, picture } = await unpackPicture(bytes);
+    return { bytes: await writePicturePdf(images), picture };
   } catch (error) {
     if (error instanceof PictureError) throw new Failure(`${file}: ${sayTrouble(error)}`);
     throw error;

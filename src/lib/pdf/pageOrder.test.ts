@@ -103,6 +103,25 @@ test('pages that are split and joined show what they should, where they should, 
   const at = (text: string) => first.find((word) => word.text === text)!.x;
   expect(at('P1')).toBeCloseTo(210, 0);
   expect(at('P2')).toBeCloseTo(420 + 20 + 210, 0);
+  // A copy that is joined shows the page as it came, whatever became of the page itself.
+  const copied = await make(
+    docket(source, [
+      { kind: 'copy', pages: '1-2', where: { at: 'end' } },
+      {
+        kind: 'trim',
+        pages: '1-2',
+        width: 210,
+        height: 298,
+        content: 'fit',
+        fixed: { x: 'centre', y: 'centre' },
+      },
+      { kind: 'join', pages: '5-6', columns: 2, rows: 1, gap: 0 },
+    ]),
+    PAGES,
+    source,
+  );
+  expect(markers(copied)).toEqual(['1', '2', '3', '4', '1 2']);
+  expect(wordsOf(copied)[4]!.find((word) => word.text === 'P2')!.x).toBeCloseTo(630, 0);
   const apart = await make(
     docket(source, [
       { kind: 'join', pages: 'all', columns: 2, rows: 2, gap: 0 },

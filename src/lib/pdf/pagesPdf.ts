@@ -16,7 +16,8 @@ import { artsOf, facesOf, sideAt, type Page, type PageList, type Side } from '..
 import { readingOrder } from '../core/pages/panels';
 import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { ArtItem, TextItem } from '../core/surface/surface';
+import type { ArtItem } from '../core/surface/surface';
+import type { Embedded } from './fonts';
 import { embedInDocument } from './libraryFonts';
 import { showText } from './textItems';
 import { moveDestinations } from './destinations';
@@ -57,11 +58,14 @@ export async function writePagesPdf(
   const kids: PDFRef[] = [];
   const moved = new Map<PDFRef, Matrix>();
   const order = readingOrder(list);
-  const joined = new Set<PDFRef>();
+  const words = faces.flatMap((page) => page.words ?? []);
+  const face = words.length ? embedInDocument(context, words) : undefined;
+  // Before any page gets its new size: the forms show their source pages as they came.
+  const joined = formsOf(faces, sources, job.surveys);
   for (const index of order) {
     const page = faces[index]!;
     if (page.more) {
-      const ref = writeJoined(page, sideAt(index, list), crop, sources, job.surveys, joined);
+      const ref = writeJoined(page, sideAt(index, list), crop, joined, job.surveys, context);
       context.lookup(ref, PDFDict).set(PDFName.of('Parent'), tree);
       kids.push(ref);
       await job.onProgress?.(kids.length, order.length);
@@ -83,11 +87,14 @@ export async function writePagesPdf(
       context,
     );
     if (content) moved.set(ref, content);
+    if (face && page.words) writeWords(dict, page, sideAt(index, list), face, context);
     kids.push(ref);
     await job.onProgress?.(kids.length, order.length);
   }
   // What was only joined is no page any more, and must not ride along as the target of a link.
-  for (const ref of joined) if (!kids.includes(ref)) context.assign(ref, PDFNull as unknown as PDFDict);
+  const here = new Set(kids);
+  for (const { page } of joined.values())
+    if (!here.has(page)) context.assign(page, PDFNull as unknown as PDFDict);
   const labels = faceLabels(list);
   moveDestinations(context, moved);
   context.assign(tree, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));
@@ -137,14 +144,30 @@ function bringPage(
   return { ref: context.register(copy), dict: copy };
 }
 
-/** A page on which several were joined: each comes as a form of its content, clipped to its own trim. Pages brought for that are put in `joined`. */
+/** The content of every source page that is joined on another, as a form, with the page that it came from. */
+function formsOf(
+  faces: readonly Page[],
+  { byId, context }: OpenSources,
+  surveys: Surveys,
+): Map<string, { page: PDFRef; form: PDFRef }> {
+  const forms = new Map<string, { page: PDFRef; form: PDFRef }>();
+  for (const { source, index } of faces.filter(({ more }) => more).flatMap(artsOf)) {
+    if (forms.has(`${source}:${index}`)) continue;
+    const { ref, dict } = bringPage(byId.get(source)!, index, false, context);
+    const form = contentAsForm(dict, surveys[source]!.pages[index]!, context);
+    forms.set(`${source}:${index}`, { page: ref, form });
+  }
+  return forms;
+}
+
+/** A page on which several were joined: each comes as a form of its content, clipped to its own trim. */
 function writeJoined(
   page: Page,
   side: Side,
   crop: 'bleed' | 'trim',
-  { byId, context }: OpenSources,
+  forms: ReadonlyMap<string, { form: PDFRef }>,
   surveys: Surveys,
-  joined: Set<PDFRef>,
+  context: PDFContext,
 ): PDFRef {
   const { ref, dict } = newPage(context);
   setBoxes(dict, page, side, crop, undefined, context);
@@ -152,10 +175,8 @@ function writeJoined(
   const toPage = translate(bleed.x0, bleed.y0);
   for (const item of items) {
     if (item.kind !== 'art') continue;
+    const { form } = forms.get(`${item.source}:${item.index}`)!;
     const survey = surveys[item.source]!.pages[item.index]!;
-    const brought = bringPage(byId.get(item.source)!, item.index, false, context);
-    joined.add(brought.ref);
-    const form = contentAsForm(brought.dict, survey, context);
     appendContents(dict, drawForms(dict, form, [item], toPage, survey, context, false), context);
   }
   return ref;
@@ -187,7 +208,6 @@ function setBoxes(
   dict.delete(PDFName.of('ArtBox'));
   if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
   else dict.delete(PDFName.of('CropBox'));
-  for (const item of items) if (item.kind === 'text') writeText(dict, item, toRaw, context);
   if (!survey || !page.art) return undefined;
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
@@ -209,13 +229,21 @@ function setBoxes(
   return content;
 }
 
-/** Puts a line of text on a page that was made here, whose resources are its own. */
-function writeText(dict: PDFDict, item: TextItem, toRaw: Matrix, context: PDFContext): void {
-  const face = embedInDocument(context, [item.text]);
-  const resources = dict.lookup(PDFName.of('Resources'), PDFDict);
-  resources.set(PDFName.of('Font'), context.obj({ T: face.ref }));
-  const operators = showText({ ...item, matrix: compose(item.matrix, toRaw) }, face);
-  appendContents(dict, context.register(context.flateStream(operators)), context);
+/** Puts its words on a page that was made here, whose resources are its own. */
+function writeWords(
+  dict: PDFDict,
+  page: Page,
+  side: Side,
+  face: Embedded<PDFRef>,
+  context: PDFContext,
+): void {
+  dict.lookup(PDFName.of('Resources'), PDFDict).set(PDFName.of('Font'), context.obj({ T: face.ref }));
+  const { bleed, items } = pageSurface(page, side);
+  for (const item of items) {
+    if (item.kind !== 'text') continue;
+    const matrix = compose(item.matrix, translate(-bleed.x0, -bleed.y0));
+    appendContents(dict, context.register(context.flateStream(showText({ ...item, matrix }, face))), context);
+  }
 }
 
 function wrapContents(dict: PDFDict, before: string, after: string, context: PDFContext): void {

@@ -36,9 +36,14 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const sources = await RawSources.open(uses, job.read, job.surveys);
   const out = new ByteOutput(job.sink);
   const table = new ObjectTable(out);
-  const write = (text: string, number = sources.newNumber()): number => {
+  const write = (text: string, number = sources.newNumber(), stream?: string | Uint8Array): number => {
     table.begin(number);
     out.put(text);
+    if (stream !== undefined) {
+      out.put('\nstream\n');
+      out.put(stream);
+      out.put('\nendstream');
+    }
     table.end();
     return number;
   };
@@ -47,18 +52,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const allInk = write(REGISTRATION_INK);
   const words = [...new Set(plan.pages.flatMap(({ page }) => page?.words ?? []))];
   const face = words.length
-    ? embedInFile(words, (dictionary, stream) => {
-        const number = sources.newNumber();
-        table.begin(number);
-        out.put(dictionary);
-        if (stream) {
-          out.put('\nstream\n');
-          out.put(stream);
-          out.put('\nendstream');
-        }
-        table.end();
-        return number;
-      })
+    ? embedInFile(words, (dictionary, stream) => write(dictionary, undefined, stream))
     : undefined;
   const fonts = face ? ` /Font << /T ${face.ref.number} 0 R >>` : '';
   const forms = new Map<string, number>();
@@ -76,7 +70,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   for (const side of sides) {
     const surface = sheetSurface(side, plan.sheet);
     const { content, xObjects } = drawSide(surface, job.surveys, formOf, face);
-    const stream = write(`<< /Length ${content.length} >>\nstream\n${content}\nendstream`);
+    const stream = write(`<< /Length ${content.length} >>`, undefined, content);
     const boxes = (['media', 'bleed', 'trim'] as const).map(
       (box) => `/${box[0]!.toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
     );

@@ -8,20 +8,14 @@ import type { Check, Finding, JobState, Mend, StepDraft } from './finding';
 export const checkKeptPairs: Check = (state) => {
   const split = splitPairs(state.list);
   if (!split.size) return [];
-  const byStep = new Map<string | undefined, string[]>();
-  for (const pair of split.keys()) {
-    const step = splitter(pair, state)?.id;
-    byStep.set(step, [...(byStep.get(step) ?? []), pair]);
-  }
-  return [...byStep].map(([step, pairs]): Finding => {
+  return [...bySplitter([...split.keys()], state)].map(([step, pairs]): Finding => {
     const pages = pairs.flatMap((pair) => split.get(pair)!);
-    const positions = pages.map((id) => state.list.pages.findIndex((page) => page.id === id) + 1);
     const lost = pairs.some((pair) => split.get(pair)!.length < 2);
     const mend = lost ? undefined : mendOf(pages, state);
     return {
       code: 'kept-pair-split',
       pairs: pairs.length,
-      first: positions[0]!,
+      first: state.list.pages.findIndex(({ id }) => pages.includes(id)) + 1,
       lost,
       level: 'stop',
       stage: 'pages',
@@ -44,13 +38,21 @@ function splitPairs(list: PageList): Map<string, string[]> {
   return all;
 }
 
-/** The step after which a pair was never whole again. */
-function splitter(pair: string, { docket, replay: { after } }: JobState): Step | undefined {
-  for (let n = after.length - 1; n >= 0; n--) {
-    const whole = after[n]!.pages.some(({ kept }) => kept === pair) && !splitPairs(after[n]!).has(pair);
-    if (whole) return docket.steps[n + 1];
+/** Pairs by the id of the step after which they were never whole again. */
+function bySplitter(
+  pairs: readonly string[],
+  { docket, replay: { after } }: JobState,
+): Map<string | undefined, string[]> {
+  const found = new Map<string | undefined, string[]>();
+  let open = pairs;
+  for (let n = after.length - 1; n >= 0 && open.length; n--) {
+    const kept = new Set(after[n]!.pages.map((page) => page.kept));
+    const apart = splitPairs(after[n]!);
+    const whole = open.filter((pair) => kept.has(pair) && !apart.has(pair));
+    if (whole.length) found.set(docket.steps[n + 1]?.id, whole);
+    open = open.filter((pair) => !whole.includes(pair));
   }
-  return undefined;
+  return open.length ? found.set(undefined, [...(found.get(undefined) ?? []), ...open]) : found;
 }
 
 /** Blanks that bring all pairs together again: one before the first of them, or one more after the last. */

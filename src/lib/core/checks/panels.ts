@@ -2,16 +2,23 @@ import { mm } from '../measure/unit';
 import { SIZE_TOLERANCE } from '../paper/sizes';
 import type { Page, PageList } from '../pages/page';
 import { leafOf } from '../pages/leaves';
-import { FOLD_IN, foldInWidth, pagesOfLeaf, panelsOf, type Panel } from '../pages/panels';
+import {
+  FOLD_IN,
+  foldInWidth,
+  LEAST_NARROWER,
+  leafWidth,
+  pagesOfLeaf,
+  panelsOf,
+  panelWidth,
+  SLACK,
+  type Panel,
+} from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
-import { resolveSelection, SelectionError } from '../pages/selection';
+import { pickedOf } from '../pages/selection';
 import type { Check, Finding, JobState, StepDraft } from './finding';
 
-/** A panel that folds in is at least this much narrower than what it folds over. By practice (1.5 to 3 mm). */
-const LEAST_NARROWER = mm(1.5);
 /** The fold of a fold-out stays at least this far inside the fore-edge trim. By practice (3 to 6 mm). */
 const LEAST_INSIDE = mm(3);
-const SLACK = 0.01;
 
 /** Fold-outs that buckle, that are not as high as their leaf, that the knife opens, that meet when folded in, and panels with one face. */
 export const checkPanels: Check = (state) => {
@@ -29,20 +36,15 @@ export const checkPanels: Check = (state) => {
   ];
 };
 
-const widthOf = ({ front, back }: Panel): number => Math.max(front.trim.width, back.trim.width);
-
 /** The pages of a panel's leaf, front first. */
 const pagesOf = (panel: Panel, list: PageList): Page[] =>
   pagesOfLeaf(panel, list).map((index) => list.pages[index]!);
-
-const leafWidth = (panel: Panel, list: PageList): number =>
-  Math.max(...pagesOf(panel, list).map(({ trim }) => trim.width));
 
 /** Panels as wide as what they fold over, or nearly. */
 function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
   let over = leafWidth(panels[0]!, list);
   return panels.flatMap((panel): Finding[] => {
-    const [width, room, faces] = [widthOf(panel), over, [panel.front, panel.back]];
+    const [width, room, faces] = [panelWidth(panel), over, [panel.front, panel.back]];
     over = width;
     if (width <= room - LEAST_NARROWER + SLACK) return [];
     return [
@@ -77,7 +79,7 @@ function otherHeight(panels: readonly Panel[], list: PageList): Finding[] {
         level: 'stop',
         stage: 'pages',
         pages: faces.map(({ id }) => id),
-        mend: { code: 'panel-height', steps: [narrow(faces, widthOf(panel), height)] },
+        mend: { code: 'panel-height', steps: [narrow(faces, panelWidth(panel), height)] },
       },
     ];
   });
@@ -95,8 +97,9 @@ function atTheKnife(panels: readonly Panel[], leavesWith: number, list: PageList
   const steps: StepDraft[] = [narrow(pages, room, first.front.trim.height)];
   let over = room;
   for (const panel of panels) {
-    const width = Math.min(widthOf(panel), foldInWidth(over, FOLD_IN));
-    if (width < widthOf(panel)) steps.push(narrow([panel.front, panel.back], width, panel.front.trim.height));
+    const width = Math.min(panelWidth(panel), foldInWidth(over, FOLD_IN));
+    if (width < panelWidth(panel))
+      steps.push(narrow([panel.front, panel.back], width, panel.front.trim.height));
     over = width;
   }
   return [
@@ -118,7 +121,7 @@ function meeting(leaves: ReadonlyMap<number, readonly Panel[]>, list: PageList):
     const [first, other] = [panels[0]!, leaves.get(leaf + 1)?.[0]];
     if (!other || first.folds !== 'back' || other.folds !== 'front') return [];
     const space = leafWidth(first, list) + leafWidth(other, list);
-    const together = widthOf(first) + widthOf(other);
+    const together = panelWidth(first) + panelWidth(other);
     if (together <= space - LEAST_NARROWER + SLACK) return [];
     const pages = [first.front, first.back, other.front, other.back].map(({ id }) => id);
     return [{ code: 'panels-meet', together, space, level: 'stop', stage: 'pages', pages }];
@@ -136,7 +139,7 @@ const oneFaced = ({ docket, replay }: JobState): Finding[] =>
     )
       return [];
     const before = replay.after[n - 1];
-    const given = before ? shownBy(step.show, before) : 0;
+    const given = before ? pickedOf(step.show, before).length : 0;
     const made = replay.after[n]!.panels?.filter(({ panel }) => panel!.id.startsWith(`${step.id}:`)) ?? [];
     if (given % 2 === 0 || !made.length) return [];
     const face = made[given]!;
@@ -144,15 +147,6 @@ const oneFaced = ({ docket, replay }: JobState): Finding[] =>
       { code: 'panel-one-face', given, level: 'look', stage: 'pages', pages: [face.id], step: step.id },
     ];
   });
-
-function shownBy(show: Parameters<typeof resolveSelection>[0], before: PageList): number {
-  try {
-    return resolveSelection(show, before).length;
-  } catch (error) {
-    if (error instanceof SelectionError) return 0;
-    throw error;
-  }
-}
 
 const narrow = (pages: readonly Page[], width: number, height: number): StepDraft => ({
   kind: 'trim',

@@ -12,8 +12,8 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
     const known = new Set(before?.pages.map(({ id }) => id));
     const pages = after.pages.filter(({ id }) => !known.has(id));
     const folios = pages.map((page) => foliosOf(page, surveys));
-    const read = folios.flatMap((values, page) =>
-      values.slice(0, 1).map((value) => ({ value, id: pages[page]!.id })),
+    const read = withoutSlips(
+      folios.flatMap((values, page) => values.slice(0, 1).map((value) => ({ value, id: pages[page]!.id }))),
     );
     if (read.length < ENOUGH * pages.length || read.length < 2) return [];
     const values = read.map(({ value }) => value);
@@ -22,8 +22,8 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
     const gaps = Array.from({ length: most - least + 1 }, (_, i) => least + i).filter(
       (value) => !numbers.has(value),
     );
-    // Pages without a printed number leave gaps too; those are not missing.
-    const unread = folios.filter((found) => !found.length).length;
+    // Pages whose number is not printed, or misread, leave gaps too; those are not missing.
+    const unread = pages.length - read.length;
     const twice = read.filter(({ value }, i) => values.indexOf(value) !== i);
     const where = { stage: 'pages', step: step.id } as const;
     const findings: Finding[] = [];
@@ -38,7 +38,7 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
         pages: twice.map(({ id }) => id),
       });
     const { agree, differ } = agreement(folios);
-    if (!gaps.length && !twice.length && differ.length && agree.length >= differ.length)
+    if (!findings.length && differ.length && agree.length >= differ.length)
       findings.push({
         code: 'order-differs',
         agree: agree.length,
@@ -48,4 +48,12 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
         pages: differ.map((position) => pages[position - 1]!.id),
       });
     return findings;
+  });
+
+/** Numbers but those that fit neither side of what stands around them, while that counts up: they were misread or misprinted. */
+const withoutSlips = <T extends { value: number }>(read: readonly T[]): T[] =>
+  read.filter(({ value }, i) => {
+    const before = read[i - 1]?.value ?? (read[i + 1]?.value ?? value) - read.length;
+    const after = read[i + 1]?.value ?? before + read.length;
+    return before >= after || (value >= before && value <= after);
   });

@@ -36,17 +36,54 @@ export function panelsOf(list: PageList): Panel[] {
 }
 
 /** The indexes of the pages of a panel's leaf, front first. */
-export const pagesOfLeaf = ({ on }: Panel, { pages, book }: PageList): number[] =>
+export const pagesOfLeaf = ({ on }: Pick<Panel, 'on'>, { pages, book }: PageList): number[] =>
   leafOf(on, book).face === 'front' && on + 1 < pages.length ? [on, on + 1] : [on];
+
+/** Width of the leaf that a panel hangs on, or will: that of the wider of its two faces. `on` as in Panel. */
+export const leafWidth = (leaf: Pick<Panel, 'on'>, list: PageList): number =>
+  Math.max(...pagesOfLeaf(leaf, list).map((index) => list.pages[index]!.trim.width));
+
+/** How wide a panel is: its wider face. */
+export const panelWidth = ({ front, back }: Panel): number => Math.max(front.trim.width, back.trim.width);
+
+/** What a new panel on the leaf of the page at an index would fold over: its outermost panel, else the leaf. */
+export function foldedOver(
+  index: number,
+  list: PageList,
+): { what: 'panel' | 'leaf'; width: number; on: number; nth: number } {
+  const { leaf, face } = leafOf(index, list.book);
+  const on = face === 'back' && index > 0 ? index - 1 : index;
+  const outermost = panelsOf(list).findLast((panel) => panel.leaf === leaf);
+  return outermost
+    ? { what: 'panel', width: panelWidth(outermost), on, nth: outermost.nth + 1 }
+    : { what: 'leaf', width: leafWidth({ on }, list), on, nth: 1 };
+}
+
+/** How a panel is addressed: `5+1`. */
+export const addressOf = ({ on, nth }: Pick<Panel, 'on' | 'nth'>): string => `${on + 1}+${nth}`;
+
+/** An address without its face. */
+export const withoutFace = (address: string): string => address.replace(/ (front|back)$/, '');
 
 /** How each face of a panel is addressed, by its id: `5+1 front`. */
 export const addressesOf = (list: PageList): ReadonlyMap<string, string> =>
   new Map(
-    panelsOf(list).flatMap(({ on, nth, front, back }): [string, string][] => [
-      [front.id, `${on + 1}+${nth} front`],
-      [back.id, `${on + 1}+${nth} back`],
+    panelsOf(list).flatMap((panel): [string, string][] => [
+      [panel.front.id, `${addressOf(panel)} front`],
+      [panel.back.id, `${addressOf(panel)} back`],
     ]),
   );
+
+/** Takes off the panels of which a face is picked: the list without them, and their faces. */
+export function takeOff(picked: ReadonlySet<number>, list: PageList): { rest: PageList; off: Page[] } {
+  const faces = list.panels ?? [];
+  const gone = new Set(
+    faces.flatMap(({ panel }, n) => (picked.has(list.pages.length + n) ? [panel!.id] : [])),
+  );
+  if (!gone.size) return { rest: list, off: [] };
+  const isOff = ({ panel }: Page) => gone.has(panel!.id);
+  return { rest: { ...list, panels: faces.filter((face) => !isOff(face)) }, off: faces.filter(isOff) };
+}
 
 /** The list without panels whose page is gone. */
 export function settlePanels(list: PageList): PageList {
@@ -58,6 +95,11 @@ export function settlePanels(list: PageList): PageList {
 
 /** How much narrower a panel is made than what it folds over. By practice (1.5 to 3 mm). */
 export const FOLD_IN = mm(2);
+
+/** A panel that folds in is at least this much narrower than what it folds over. By practice (1.5 to 3 mm). */
+export const LEAST_NARROWER = mm(1.5);
+/** Lengths nearer than this, in points, are the same. */
+export const SLACK = 0.01;
 
 /** Width of a panel that folds in over something: less by the allowance. */
 export const foldInWidth = (over: number, allowance: number): number => over - allowance;

@@ -3,7 +3,7 @@ import { sameSize, sizeByName } from '../paper/sizes';
 import { labelsOf } from './labels';
 import { leafOf } from './leaves';
 import { facesOf, sideOf, type Page, type PageList } from './page';
-import { addressesOf, panelsOf, type Panel } from './panels';
+import { addressesOf, panelsOf, withoutFace, type Panel } from './panels';
 
 /** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
 export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
@@ -93,9 +93,9 @@ function describePanels(indexes: readonly number[], list: PageList | undefined):
   const both = new Set(
     said
       .filter((one) => one.endsWith(' front') && said.includes(one.replace(/front$/, 'back')))
-      .map((one) => one.replace(/ front$/, '')),
+      .map((one) => withoutFace(one)),
   );
-  return [...both, ...said.filter((one) => !both.has(one.replace(/ (front|back)$/, '')))];
+  return [...both, ...said.filter((one) => !both.has(withoutFace(one)))];
 }
 
 class Reader {

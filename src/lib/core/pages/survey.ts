@@ -57,6 +57,16 @@ export const pictureSchema = z.object({
 });
 export type Picture = z.infer<typeof pictureSchema>;
 
+/** One image of a picture, packed as a PDF has it (ISO 32000-1, 8.9.5): `entries` of its dictionary say how. Size in dots, turn clockwise. */
+export interface PackedImage {
+  width: number;
+  height: number;
+  ppi: number;
+  turn: number;
+  entries: string;
+  bytes: Uint8Array;
+}
+
 /** Facts read from a source. */
 export const surveySchema = z.object({
   version: z.literal(1),

@@ -1,6 +1,6 @@
 import { writeSync } from 'node:fs';
 import type { Trouble } from '../../words/errors';
-import { PictureError } from '../../raster/imagePdf';
+import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/pdfError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { applyToBox } from '../../core/measure/matrix';
   import { columnsOf } from '../../core/pages/margins';
-  import { bleedSides, spineAt } from '../../core/pages/page';
+  import { withoutFace } from '../../core/pages/panels';
+  import { artsOf, bleedSides, spineAt } from '../../core/pages/page';
   import type { Surveys } from '../../core/pages/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
@@ -37,13 +38,15 @@
   const roomy = $derived(height * k > 70);
   /** A panel's words are long: on a small one its address has to do. */
   const cramped = $derived(!!page.panel && width * k < 170);
-  const title = $derived(cramped ? name.replace(/ (front|back)$/, '') : name);
+  const title = $derived(cramped ? withoutFace(name) : name);
 </script>
 
 <g transform="translate(0 {height}) scale(1 -1)">
   {#if away && page.art}
     <g opacity="0.38" class="away">
-      <SurfaceArt item={{ kind: 'art', ...page.art, matrix: page.art.place, clip: applyToBox(page.art.place, page.art.reach) }} {surveys} {k} />
+      {#each artsOf(page) as art, i (i)}
+        <SurfaceArt item={{ kind: 'art', ...art, matrix: art.place, clip: applyToBox(art.place, art.reach) }} {surveys} {k} />
+      {/each}
     </g>
   {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />

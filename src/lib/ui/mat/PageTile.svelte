@@ -35,7 +35,7 @@
     : ''}"
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
-  {#if view.page.trim.height * k < FAR_PX}
+  {#if view.page.trim.height * k < FAR_PX && !view.page.more}
     <FarFace {view} {surveys} {k} />
   {:else}
     <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />

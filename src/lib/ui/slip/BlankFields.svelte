@@ -74,7 +74,7 @@
   <PaperFields {bench} value={step.shape} onchange={(size, bad) => shape('size', size, bad)} />
   <EdgeFields
     label="Bleed"
-    edges={bookEdges(bench.draftBook ?? bench.docket.book)}
+    edges={bookEdges(book)}
     values={step.shape.bleed}
     unit={bench.unit}
     check={(points) =>
@@ -94,7 +94,7 @@
   >
   {#if step.shape.margins}
     <MarginFields
-      book={bench.draftBook ?? bench.docket.book}
+      {book}
       value={step.shape.margins}
       trim={step.shape}
       unit={bench.unit}

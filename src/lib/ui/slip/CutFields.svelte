@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Size } from '../../core/measure/box';
-  import type { Unit } from '../../core/measure/unit';
+  import { mm, type Unit } from '../../core/measure/unit';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
 
@@ -55,7 +55,7 @@
     ['twice', 'show twice'],
   ]}
   value={twice ? 'twice' : 'out'}
-  onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || 8.5) : Math.abs(value.gutter) }, 'gutter', false)}
+  onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || mm(3)) : Math.abs(value.gutter) }, 'gutter', false)}
 />
 <LengthField
   label={twice ? 'Shown on both' : 'Left out between'}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatLength } from '../../core/measure/formatLength';
   import { PANEL_NUMBERS, type PanelNumbers } from '../../core/pages/page';
-  import { panelsOf } from '../../core/pages/panels';
+  import { addressOf, panelsOf } from '../../core/pages/panels';
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
@@ -22,7 +22,7 @@
     <ul>
       {#each panels as { id, on, nth, front, back, folds } (id)}
         <li>
-          <button class="link" onclick={() => bench.pick([front.id, back.id])}>{on + 1}+{nth}</button>
+          <button class="link" onclick={() => bench.pick([front.id, back.id])}>{addressOf({ on, nth })}</button>
           <span>{formatLength(front.trim.width, bench.unit)}, over the {folds}</span>
           {#if nth === 1}
             {@const closed = bench.folded.has(front.panel!.on)}

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { formatLength } from '../../core/measure/formatLength';
-  import { leafOf } from '../../core/pages/leaves';
-  import { foldInWidth, panelsOf } from '../../core/pages/panels';
+  import { addressOf, foldedOver, foldInWidth } from '../../core/pages/panels';
   import { pickedOf } from '../../core/pages/selection';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
@@ -18,13 +17,8 @@
     onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
   }
   const on = $derived(pickedOf(step.pages, before)[0]);
-  /** What the first new panel folds over: the outermost panel that is there, else the page. */
-  const over = $derived.by(() => {
-    if (on === undefined || on >= before.pages.length) return undefined;
-    const { leaf } = leafOf(on, before.book);
-    const outermost = panelsOf(before).findLast((panel) => panel.leaf === leaf);
-    return outermost ? { width: outermost.front.trim.width, what: 'panel' } : { width: before.pages[on]!.trim.width, what: 'page' };
-  });
+  /** What the first new panel folds over. */
+  const over = $derived(on === undefined || on >= before.pages.length ? undefined : foldedOver(on, before));
   const typed = $derived(step.width !== undefined);
 </script>
 
@@ -97,7 +91,9 @@
 {#if step.show !== undefined}
   <PagesField label="Front and back in turn" value={step.show} list={before} onchange={(show) => set({ show })} />
 {/if}
-<p class="quiet small">A panel is always two pages. It hangs on its leaf and changes no position: its faces are {(on ?? 0) + 1}+1 front and back.</p>
+<p class="quiet small">
+  A panel is always two pages. It hangs on its leaf and changes no position{over ? `: its faces are ${addressOf(over)} front and back` : ''}.
+</p>
 
 <style>
   code {

@@ -29,7 +29,7 @@
     if (by === 'stitched') set({ arrangement: { by, scans: 'sheets' } });
     else if (by === 'signature') set({ arrangement: { by, pages: 16 } });
     else if (by === 'spreads') set({ arrangement: { by } });
-    else set({ arrangement: { by, columns: 2, rows: 1, order: known?.map(({ scan, part }) => 2 * scan + part + 1) ?? [1] } });
+    else set({ arrangement: { by, ...grid, order: known?.map(({ scan, part }) => grid.columns * grid.rows * scan + part + 1) ?? [1] } });
   }
 
   const known = $derived.by(() => {

@@ -2,6 +2,7 @@
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { heightOf, widthOf } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
+  import { withoutFace } from '../../core/pages/panels';
   import type { Cell, SheetSide } from '../../core/sheets/plan';
   import { sheetSurface } from '../../core/surface/sheetSurface';
   import type { Bench } from '../bench.svelte';
@@ -44,7 +45,7 @@
   /** The cell's label where it says more than its position. */
   const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
   /** A panel's address without its face, which the side of the sheet tells. */
-  const shortName = ({ name }: Cell) => name.replace(/ (front|back)$/, '');
+  const shortName = ({ name }: Cell) => withoutFace(name);
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>

@@ -2,14 +2,12 @@ import * as z from 'zod';
 import { pageLength } from '../../measure/pageLength';
 import { leafOf } from '../../pages/leaves';
 import { sideAt, type Page, type PageList } from '../../pages/page';
-import { foldInWidth, panelsOf } from '../../pages/panels';
+import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK } from '../../pages/panels';
 import { resizePage } from '../../pages/resize';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 
-/** A panel that is supplied may keep its own width where it is at least this much narrower than what it folds over: 1 mm. */
-const LEAST_NARROWER = 72 / 25.4;
 /** Beyond any fold-out that is made. */
 const MOST_PANELS = 6;
 
@@ -45,18 +43,16 @@ export const panel = defineStep({
     const own = shown.find((index) => leaves.has(leafOf(index, list.book).leaf));
     if (own !== undefined) throw new StepProblem('shows-itself', { position: own + 1 });
     const panels = [...(list.panels ?? [])];
-    const here = panelsOf(list);
     let made = 0;
     for (const anchor of anchors) {
-      const outermost = here.findLast(({ front }) => front.panel!.on === anchor.id)?.front;
-      let over = outermost?.trim.width ?? leafWidth(anchor, list);
+      let over = foldedOver(list.pages.indexOf(anchor), list).width;
       for (let n = 0; n < step.count; n++) {
         const id = `${step.id}:${++made}`;
         const worked = Math.max(1, foldInWidth(over, step.allowance));
         const front = faceOf('front', faces[2 * made - 2]);
         const back = faceOf('back', faces[2 * made - 1]);
         panels.push(front, back);
-        over = front.trim.width;
+        over = Math.max(front.trim.width, back.trim.width);
         function faceOf(face: 'front' | 'back', shows: Page | undefined): Page {
           const hangs = { id, on: anchor.id, face, folds: step.folds } as const;
           if (!shows)
@@ -66,7 +62,8 @@ export const panel = defineStep({
               trim: { width: step.width ?? worked, height: anchor.trim.height },
               panel: hangs,
             };
-          const width = step.width ?? (shows.trim.width <= over - LEAST_NARROWER ? shows.trim.width : worked);
+          const width =
+            step.width ?? (shows.trim.width <= over - LEAST_NARROWER + SLACK ? shows.trim.width : worked);
           const side = sideAt(list.pages.indexOf(anchor) + (face === 'front' ? 0 : 1), list);
           const sized = resizePage(
             shows,
@@ -92,14 +89,6 @@ function anchorsOf(picked: readonly number[], list: PageList): Page[] {
     held.set(leaf, list.pages[front]!);
   }
   return [...held.values()];
-}
-
-/** The wider of a leaf's two faces. */
-function leafWidth(anchor: Page, list: PageList): number {
-  const index = list.pages.indexOf(anchor);
-  const other = list.pages[index + 1];
-  const both = other && leafOf(index, list.book).face === 'front';
-  return Math.max(anchor.trim.width, both ? other.trim.width : 0);
 }
 
 const blankLike = ({ bleed, piece }: Page): Omit<Page, 'id' | 'trim'> => ({

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { takeOff } from '../../pages/panels';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
@@ -9,11 +10,6 @@ export const remove = defineStep({
   schema: z.object({ ...stepBase, kind: z.literal('remove'), pages: selectionSchema }),
   apply(list, step) {
     const gone = new Set(resolveSelection(step.pages, list));
-    const pages = list.pages.filter((_, index) => !gone.has(index));
-    if (!list.panels) return { ...list, pages };
-    const off = new Set(
-      list.panels.flatMap(({ panel }, n) => (gone.has(list.pages.length + n) ? [panel!.id] : [])),
-    );
-    return { ...list, pages, panels: list.panels.filter(({ panel }) => !off.has(panel!.id)) };
+    return { ...takeOff(gone, list).rest, pages: list.pages.filter((_, index) => !gone.has(index)) };
   },
 });

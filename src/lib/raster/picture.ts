@@ -1,6 +1,6 @@
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
-import type { Picture } from '../core/pages/survey';
+import type { PackedImage, Picture } from '../core/pages/survey';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */
 export const ASSUMED_PPI = 300;
@@ -29,33 +29,20 @@ export function pictureKind(bytes: Uint8Array): Picture['kind'] | undefined {
   return undefined;
 }
 
-/** One image ready for a PDF: its stream, and the entries that say how it is packed. */
-interface Packed {
-  width: number;
-  height: number;
-  ppi: number;
-  turn: number;
-  entries: string;
-  bytes: Uint8Array;
-}
-
-/**
- * A PDF of a picture: one page for each image in it, at the resolution that it states, else at 300 ppi. A JPEG goes in as it
- * is, anything else without loss. Throws PictureError.
- */
-export async function pictureToPdf(bytes: Uint8Array): Promise<{ pdf: Uint8Array; picture: Picture }> {
+/** The images in a picture, ready for a PDF, at the resolution that they state, else at 300 ppi. A JPEG stays as it is, anything else loses nothing. Throws PictureError. */
+export async function unpackPicture(bytes: Uint8Array): Promise<{ images: PackedImage[]; picture: Picture }> {
   const kind = pictureKind(bytes)!;
   try {
     const { pages = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
     if (pages > MOST_IMAGES) throw new PictureError('too-many-pages', { most: MOST_IMAGES });
-    const images: Packed[] = [];
+    const images: PackedImage[] = [];
     let stated = true;
     for (let page = 0; page < pages; page++) {
       const image = await pack(bytes, kind, page);
       stated &&= image.ppi > 0;
       images.push({ ...image, ppi: image.ppi || ASSUMED_PPI });
     }
-    return { pdf: writePdf(images), picture: { kind, ppi: images[0]!.ppi, stated } };
+    return { images, picture: { kind, ppi: images[0]!.ppi, stated } };
   } catch (error) {
     if (error instanceof PictureError) throw error;
     if (/pixel limit/i.test(String(error)))
@@ -64,7 +51,7 @@ export async function pictureToPdf(bytes: Uint8Array): Promise<{ pdf: Uint8Array
   }
 }
 
-async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Promise<Packed> {
+async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Promise<PackedImage> {
   const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, page });
   const { width, height, density, channels, space, hasAlpha, orientation = 1 } = await image.metadata();
   const [ppi, turn] = [density && density > 1 ? density : 0, EXIF_TURN[orientation] ?? 0];
@@ -95,53 +82,4 @@ async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Pro
     bytes: deflateSync(data),
     entries: `/ColorSpace ${color} /BitsPerComponent 8 /Filter /FlateDecode`,
   };
-}
-
-/** A PDF with each image filling a page of its own (ISO 32000-1, 7.5 and 8.9.5). */
-function writePdf(images: readonly Packed[]): Uint8Array {
-  const parts: Uint8Array[] = [];
-  const offsets: number[] = [];
-  let at = 0;
-  const put = (part: string | Uint8Array): void => {
-    const bytes = typeof part === 'string' ? Buffer.from(part, 'latin1') : part;
-    parts.push(bytes);
-    at += bytes.length;
-  };
-  const object = (number: number, dictionary: string, stream?: Uint8Array): void => {
-    offsets[number] = at;
-    put(`${number} 0 obj\n${dictionary}\n`);
-    if (stream) {
-      put('stream\n');
-      put(stream);
-      put('\nendstream\n');
-    }
-    put('endobj\n');
-  };
-  put('%PDF-1.7\n%\xe2\xe3\xcf\xd3\n');
-  object(1, '<< /Type /Catalog /Pages 2 0 R >>');
-  const page = (n: number) => 3 + 3 * n;
-  object(
-    2,
-    `<< /Type /Pages /Count ${images.length} /Kids [${images.map((_, n) => `${page(n)} 0 R`).join(' ')}] >>`,
-  );
-  images.forEach(({ width, height, ppi, turn, entries, bytes }, n) => {
-    const [w, h] = [width, height].map((dots) => Number(((dots * 72) / ppi).toFixed(4)));
-    const content = Buffer.from(`q ${w} 0 0 ${h} 0 0 cm /I Do Q`);
-    object(
-      page(n),
-      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${w} ${h}]${turn ? ` /Rotate ${turn}` : ''} /Contents ${page(n) + 1} 0 R /Resources << /XObject << /I ${page(n) + 2} 0 R >> >> >>`,
-    );
-    object(page(n) + 1, `<< /Length ${content.length} >>`, content);
-    object(
-      page(n) + 2,
-      `<< /Type /XObject /Subtype /Image /Width ${width} /Height ${height} ${entries} /Length ${bytes.length} >>`,
-      bytes,
-    );
-  });
-  const start = at;
-  const count = 3 + 3 * images.length;
-  const entry = (offset: number) => `${String(offset).padStart(10, '0')} 00000 n \n`;
-  put(`xref\n0 ${count}\n0000000000 65535 f \n${offsets.slice(1).map(entry).join('')}`);
-  put(`trailer\n<< /Size ${count} /Root 1 0 R >>\nstartxref\n${start}\n%%EOF\n`);
-  return Buffer.concat(parts);
 }

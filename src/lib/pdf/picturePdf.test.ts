@@ -1,9 +1,10 @@
 import { expect, test } from 'vitest';
 import sharp from 'sharp';
 import { keep, tool } from '../../../tests/outside';
-import { surveyPdf } from '../pdf/survey';
-import { PictureError, pictureKind, pictureToPdf } from './imagePdf';
-import { measureSource } from './measureSource';
+import { surveyPdf } from './survey';
+import { measureSource } from '../raster/measureSource';
+import { PictureError, pictureKind, unpackPicture } from '../raster/picture';
+import { writePicturePdf } from './picturePdf';
 
 /** A picture of 600 × 300 dots, white with a black corner at its upper left. */
 const picture = (ppi?: number) => {
@@ -13,7 +14,8 @@ const picture = (ppi?: number) => {
   return ppi ? made.withMetadata({ density: ppi }) : made;
 };
 const made = async (bytes: Buffer) => {
-  const { pdf, picture } = await pictureToPdf(bytes);
+  const { images, picture } = await unpackPicture(bytes);
+  const pdf = await writePicturePdf(images);
   const path = keep(pdf);
   tool('qpdf', '--check', path);
   const { pages } = await measureSource(pdf, await surveyPdf(pdf));
@@ -69,6 +71,6 @@ test('a TIFF of several pages, a gray one, and a picture that lies turned by its
 
 test('a damaged picture is refused', async () => {
   const bytes = await picture().png().toBuffer();
-  await expect(pictureToPdf(bytes.subarray(0, 60))).rejects.toBeInstanceOf(PictureError);
+  await expect(unpackPicture(bytes.subarray(0, 60))).rejects.toBeInstanceOf(PictureError);
   expect(pictureKind(Buffer.from('GIF89a'))).toBeUndefined();
 });
