@@ -25,7 +25,7 @@
   let [matWidth, matHeight] = $state([768, 700]);
   const list = $derived(bench.shown.list);
   const base = $derived(bench.base.list);
-  const before = $derived(new Map(base.pages.map((page) => [page.id, page])));
+  const before = $derived(new Map(facesOf(base).map((page) => [page.id, page])));
   const pulling = new Pulling({
     get bench() {
       return bench;
