@@ -29,7 +29,7 @@ const SENTENCES = [
   'At Ashgill the platform ends sooner than the eye expects, so count the coaches.',
 ];
 
-/** The handbook: front matter in roman, body from 1, made to begin on the right; four pages are of another size and no blanks were left. */
+/** The handbook: front matter in roman, body from 1, made to begin on the right; numbers were left to the printer, four pages are of another size and no blanks were left. */
 export async function drawHandbook(): Promise<Uint8Array> {
   const paper = await Paper.create('Footplate handbook');
   paper.labels([
@@ -86,15 +86,6 @@ function bodyPage(page: Drawing, n: number): void {
     page.text(chapter, 20, 43, 18, 'strong');
   }
   paragraphs(page, n, n % 20 === 1 ? 68 : 28);
-  page.text(
-    String(n),
-    right ? page.width - 14 : 14,
-    page.height - 9,
-    10,
-    'strong',
-    INK.black,
-    right ? 'right' : 'left',
-  );
 }
 
 function paragraphs(page: Drawing, n: number, from: number): void {

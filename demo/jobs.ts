@@ -1,12 +1,14 @@
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import { DEFAULT_SCHEME } from '../src/lib/core/sheets/scheme';
+import { BLACK } from '../src/lib/core/surface/colour';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook } from './handbook';
 import { drawLineGuide } from './lineGuide';
 import { drawRuleBookScans } from './ruleBook';
 import { drawStationery, PIECES } from './stationery';
+import { drawTickets } from './tickets';
 import { drawCover, drawInterior } from './timetable';
 
 export interface DemoSource {
@@ -21,6 +23,7 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'cover-back.pdf', draw: () => drawCover('back') },
   { name: 'footplate-handbook.pdf', draw: drawHandbook },
   { name: 'stationery.pdf', draw: drawStationery },
+  { name: 'platform-tickets.pdf', draw: drawTickets },
   { name: 'gate-folder.pdf', draw: drawGateFolder },
   { name: 'line-guide.pdf', draw: drawLineGuide },
   { name: 'rule-book-scans.pdf', draw: () => drawRuleBookScans() },
@@ -36,6 +39,19 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     name,
     where: { at },
   });
+  /** Lines of 8 points in the plain face, at so many millimetres from the trim. */
+  const set8 = (id: string, pages: string, at: { x: number; y: number }) =>
+    ({
+      id,
+      pages,
+      from: 'trim',
+      x: mm(at.x),
+      y: mm(at.y),
+      face: 'Source Sans 3',
+      weight: 'regular',
+      size: 8,
+      ink: BLACK,
+    }) as const;
   const loose = { first: 'right', spine: 'left', facing: false } as const;
   // A finished interior with a cover put round it afterwards, so that its pairs have come apart.
   const timetable: Docket = {
@@ -46,12 +62,68 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
       { id: 'k-map', kind: 'keep', pages: '6-7', together: true },
       takeIn('t-front', 'cover-front.pdf', 'start'),
       takeIn('t-back', 'cover-back.pdf'),
+      {
+        ...set8('l-foot', '2-last-1', { x: 14, y: 7 }),
+        kind: 'running',
+        texts: [{ edge: 'foot', across: 'centre', text: '{title} · Larkmoor Light Railway Society' }],
+      },
     ],
   };
-  // Four pages of other sizes, unnoticed among 128.
+  // Four pages of other sizes, unnoticed among 128; front matter in roman, body from 1, numbers at the outer edge.
   const handbook: Docket = {
     ...emptyDocket('Footplate handbook'),
-    steps: [takeIn('t-book', 'footplate-handbook.pdf')],
+    steps: [
+      takeIn('t-book', 'footplate-handbook.pdf'),
+      {
+        id: 'n-book',
+        kind: 'numbers',
+        series: [
+          { from: '1', name: 'front matter', style: 'r', start: 1 },
+          { from: '11', name: 'body', style: 'D', start: 1 },
+        ],
+      },
+      {
+        ...set8('n-folios', 'not 1-2', { x: 14, y: 9 }),
+        kind: 'folio',
+        edge: 'foot',
+        across: 'outer',
+        text: '{page}',
+        weight: 'strong',
+        size: 10,
+      },
+    ],
+  };
+  // Fifty tickets, each with its number, and the die line that came as page 51 on every one of them.
+  const tickets: Docket = {
+    ...emptyDocket('Platform tickets'),
+    book: loose,
+    scheme: { kind: 'none' },
+    steps: [
+      takeIn('t-tickets', 'platform-tickets.pdf'),
+      {
+        id: 'o-die',
+        kind: 'overlay',
+        pages: 'all',
+        graphic: { page: 'last' },
+        register: { x: 'centre', y: 'centre' },
+        scale: 1,
+        purpose: 'cutting',
+        layer: 'Cutting',
+        overprint: true,
+        takeOut: true,
+      },
+      {
+        ...set8('n-tickets', 'all', { x: 6, y: 3.6 }),
+        kind: 'set',
+        edge: 'foot',
+        across: 'right',
+        text: 'No. {number}',
+        size: 7,
+        start: 1201,
+        by: 1,
+        digits: 5,
+      },
+    ],
   };
   const stationery: Docket = {
     ...emptyDocket('Station stationery'),
@@ -122,6 +194,7 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     scans('Rule book 1931', 't-scans', 'rule-book-scans.pdf'),
     gateFolder,
     stationery,
+    tickets,
     handbook,
     lineGuide,
     timetable,

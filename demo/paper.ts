@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import {
   cmyk,
+  PDFDict,
   PDFDocument,
   PDFHexString,
   PDFName,
@@ -26,6 +27,8 @@ export const INK = {
 };
 /** The house colour, a spot ink, with the process mix that stands for it on a screen. */
 export const HOUSE = { name: 'Larkmoor Green', mix: [0.85, 0.35, 0.6, 0.45] };
+/** What the cutter follows; it is not printed. */
+export const DIE = { name: 'Die line', mix: [0, 1, 0, 0] };
 
 const require = createRequire(import.meta.url);
 const font = (file: string) => readFileSync(require.resolve(`@fontsource/${file}`));
@@ -166,25 +169,83 @@ export class Drawing {
 
   /** A box in the house ink at a tint from 0 to 1: a Separation colour, so it prints on a plate of its own. */
   houseBox(x: number, y: number, width: number, height: number, tint = 1): void {
+    this.inSpot('House', HOUSE, [
+      ['scn', tint],
+      ['re', this.x(x), this.y(y + height), mm(width), mm(height)],
+      ['f'],
+    ]);
+  }
+
+  /** The die line: a box with round corners that stays inside the page by `inset`, and a round hole, as lines in an ink of their own. */
+  dieLine(inset: number, radius: number, hole: { x: number; y: number; radius: number }): void {
+    this.inSpot('Die', DIE, [
+      ['SCN', 1],
+      ['w', 0.5],
+      ...rounded(
+        this.x(inset),
+        this.y(this.height - inset),
+        mm(this.width - 2 * inset),
+        mm(this.height - 2 * inset),
+        mm(radius),
+      ),
+      ...rounded(
+        this.x(hole.x - hole.radius),
+        this.y(hole.y + hole.radius),
+        mm(2 * hole.radius),
+        mm(2 * hole.radius),
+        mm(hole.radius),
+      ),
+      ['S'],
+    ]);
+  }
+
+  /** Operators with a spot ink as the colour space of fills and lines. */
+  private inSpot(
+    name: string,
+    ink: typeof HOUSE,
+    operators: readonly (readonly [string, ...number[]])[],
+  ): void {
     const { context } = this.page.doc;
-    const mix = { FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: HOUSE.mix, N: 1 };
+    const mix = { FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: ink.mix, N: 1 };
     const space = context.obj(
-      ['Separation', HOUSE.name, 'DeviceCMYK', mix].map((entry) =>
+      ['Separation', ink.name, 'DeviceCMYK', mix].map((entry) =>
         typeof entry === 'string' ? PDFName.of(entry) : entry,
       ) as never,
     );
     this.page.node.normalizedEntries();
     const resources = this.page.node.Resources()!;
-    resources.set(PDFName.of('ColorSpace'), context.obj({ House: space }));
-    const operator = (name: PDFOperatorNames, ...args: (string | number)[]) =>
-      PDFOperator.of(name, args.map(String) as never);
+    const spaces = resources.lookupMaybe(PDFName.of('ColorSpace'), PDFDict) ?? (context.obj({}) as PDFDict);
+    spaces.set(PDFName.of(name), space);
+    resources.set(PDFName.of('ColorSpace'), spaces);
+    const operator = (op: string, ...args: (string | number)[]) =>
+      PDFOperator.of(op as PDFOperatorNames, args.map(String) as never);
     this.page.pushOperators(
-      operator(PDFOperatorNames.PushGraphicsState),
-      operator(PDFOperatorNames.NonStrokingColorspace, '/House'),
-      operator(PDFOperatorNames.NonStrokingColorN, tint),
-      operator(PDFOperatorNames.AppendRectangle, this.x(x), this.y(y + height), mm(width), mm(height)),
-      operator(PDFOperatorNames.FillNonZero),
-      operator(PDFOperatorNames.PopGraphicsState),
+      operator('q'),
+      operator('cs', `/${name}`),
+      operator('CS', `/${name}`),
+      ...operators.map(([op, ...numbers]) => operator(op, ...numbers)),
+      operator('Q'),
     );
   }
+}
+
+/** How far the handles of a curve reach that stands for a quarter circle of radius 1. */
+const QUARTER = 0.5523;
+
+/** A box with round corners as path operators; x and y are its lower left corner. */
+function rounded(x: number, y: number, width: number, height: number, r: number): [string, ...number[]][] {
+  const h = r * (1 - QUARTER);
+  const [x1, y1] = [x + width, y + height];
+  return [
+    ['m', x + r, y],
+    ['l', x1 - r, y],
+    ['c', x1 - h, y, x1, y + h, x1, y + r],
+    ['l', x1, y1 - r],
+    ['c', x1, y1 - h, x1 - h, y1, x1 - r, y1],
+    ['l', x + r, y1],
+    ['c', x + h, y1, x, y1 - h, x, y1 - r],
+    ['l', x, y + r],
+    ['c', x, y + h, x + h, y, x + r, y],
+    ['h'],
+  ];
 }

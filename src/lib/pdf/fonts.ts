@@ -2,53 +2,105 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { deflateSync } from 'node:zlib';
 import * as fontkit from 'fontkit';
-import type { Face } from '../core/surface/surface';
+import { faceKey, type Setting } from '../core/numbers/faces';
+import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';
 
-/** A string of a PDF, to be told from a name. */
-export class PdfText {
-  constructor(readonly value: string) {}
-}
-
-/** What a writer's objects are made of: names as text, strings, numbers, arrays, dictionaries, and what it refers to other objects by. */
-export type Plain<Ref> =
-  string | number | PdfText | Ref | readonly Plain<Ref>[] | { readonly [key: string]: Plain<Ref> };
-export type Dictionary<Ref> = { readonly [key: string]: Plain<Ref> };
-
-/** Adds an object, or a stream with its packed bytes, to what is being written. */
-export type AddObject<Ref> = (dictionary: Dictionary<Ref>, stream?: Uint8Array) => Ref;
-
-/** A face as it is embedded: what refers to it, and how a text is shown in it. */
-export interface Embedded<Ref> {
-  ref: Ref;
+/** A face being embedded: codes are given out as texts are shown, and what was shown is written at the end. */
+export interface OpenFace {
   /** The text as a hexadecimal string of two-byte codes. */
   code(text: string): string;
-  /** Width of the text at size 1, in points. */
-  width(text: string): number;
+  /** Writes the font with the glyphs that were shown. */
+  embed<Ref>(add: AddObject<Ref>): Ref;
 }
 
-const FILES: Record<Face, string> = {
-  'Source Sans 3': 'source-sans-3/files/source-sans-3-latin-400-normal.woff',
+/** A face in a weight. */
+export type FaceWeight = Pick<Setting, 'face' | 'weight'>;
+
+const FILES: Record<string, string> = {
+  'Source Sans 3 regular': '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff',
+  'Source Sans 3 strong': '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff',
+  'Source Serif 4 regular': '@fontsource/source-serif-4/files/source-serif-4-latin-400-normal.woff',
+  'Source Serif 4 strong': '@fontsource/source-serif-4/files/source-serif-4-latin-600-normal.woff',
+  'DejaVu Sans regular': 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf',
+  'DejaVu Sans strong': 'dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf',
 };
+/** Scripts that are offered, as ranges of code points: Latin, Greek and Cyrillic, then their additions, punctuation, signs and arrows. */
+const OFFERED: readonly (readonly [from: number, to: number])[] = [
+  [0x20, 0x52f],
+  [0x1e00, 0x22ff],
+];
+
+/** The shipped font file of a face. */
+export const openFace = (face: FaceWeight): fontkit.Font =>
+  fontkit.create(readFileSync(createRequire(import.meta.url).resolve(FILES[faceKey(face)]!))) as fontkit.Font;
+
+/** Advance of a character, from the table of horizontal metrics (the outline, which may be empty, is not looked at). */
+function advanceOf(font: fontkit.Font, point: number): number {
+  const { metrics } = (
+    font as unknown as {
+      hmtx: { metrics: { get(n: number): { advance: number } | undefined; length: number } };
+    }
+  ).hmtx;
+  const { id } = font.glyphForCodePoint(point);
+  return metrics.get(Math.min(id, metrics.length - 1))!.advance;
+}
+
+/** What the core keeps of a face: height of its H, depth of its p, and advances in thousandths of its size, the latter by runs of code points. */
+export function metricsOfFace(font: fontkit.Font): {
+  capHeight: number;
+  depth: number;
+  runs: [number, number[]][];
+} {
+  const thousandths = (units: number) => Math.round((units * 1000) / font.unitsPerEm);
+  const runs: [number, number[]][] = [];
+  const points = [...new Set(font.characterSet)]
+    .filter((point) => OFFERED.some(([from, to]) => point >= from && point <= to))
+    .sort((a, b) => a - b);
+  for (const point of points) {
+    const advance = thousandths(advanceOf(font, point));
+    const open = runs.at(-1);
+    if (open && open[0] + open[1].length === point) open[1].push(advance);
+    else runs.push([point, [advance]]);
+  }
+  const reach = (char: string) => font.glyphForCodePoint(char.codePointAt(0)!).bbox;
+  return { capHeight: thousandths(reach('H').maxY), depth: thousandths(-reach('p').minY), runs };
+}
+
 /** Symbolic, by table 123: its codes are glyphs, not characters. */
 const SYMBOLIC = 4;
 
 /**
- * Embeds the glyphs that texts need as a composite font with TrueType outlines (ISO 32000-1, 9.7.4 and 9.9) and a map back
- * to Unicode (9.10.3), so that the text can be searched.
+ * Opens a face to be embedded as a composite font with TrueType outlines (ISO 32000-1, 9.7.4 and 9.9), only the glyphs that
+ * were shown, and a map back to Unicode (9.10.3), so that the text can be searched.
  */
-export function embedFace<Ref>(face: Face, texts: readonly string[], add: AddObject<Ref>): Embedded<Ref> {
-  const bytes = readFileSync(createRequire(import.meta.url).resolve(`@fontsource/${FILES[face]}`));
-  const font = fontkit.create(bytes) as fontkit.Font;
+export function embedFace(face: FaceWeight): OpenFace {
+  const font = openFace(face);
   const subset = font.createSubset();
   const codes = new Map<number, { code: number; width: number }>();
-  const em = font.unitsPerEm;
-  for (const char of new Set(texts.join(''))) {
+  const codeOf = (char: string): number => {
     const point = char.codePointAt(0)!;
-    const glyph = font.glyphForCodePoint(point);
-    codes.set(point, { code: Number(subset.includeGlyph(glyph)), width: glyph.advanceWidth / em });
-  }
+    let known = codes.get(point);
+    if (!known) {
+      const code = Number(subset.includeGlyph(font.glyphForCodePoint(point)));
+      known = { code, width: advanceOf(font, point) / font.unitsPerEm };
+      codes.set(point, known);
+    }
+    return known.code;
+  };
+  return {
+    code: (text) => `<${[...text].map((char) => hex(codeOf(char))).join('')}>`,
+    embed: (add) => writeFace(font, subset, codes, add),
+  };
+}
+
+function writeFace<Ref>(
+  font: fontkit.Font,
+  subset: fontkit.Subset,
+  codes: ReadonlyMap<number, { code: number; width: number }>,
+  add: AddObject<Ref>,
+): Ref {
   const named = `FOLDER+${font.postscriptName}`;
-  const thousandths = (units: number) => Math.round((units * 1000) / em);
+  const thousandths = (units: number) => Math.round((units * 1000) / font.unitsPerEm);
   const file = subset.encode();
   const packed = (content: Uint8Array, more: Dictionary<Ref> = {}) => {
     const stream = deflateSync(content);
@@ -63,7 +115,7 @@ export function embedFace<Ref>(face: Face, texts: readonly string[], add: AddObj
     ItalicAngle: font.italicAngle,
     Ascent: thousandths(font.ascent),
     Descent: thousandths(font.descent),
-    CapHeight: thousandths(font.capHeight),
+    CapHeight: thousandths(font.glyphForCodePoint(0x48).bbox.maxY),
     StemV: 80,
     FontFile2: packed(file, { Length1: file.length }),
   });
@@ -77,7 +129,7 @@ export function embedFace<Ref>(face: Face, texts: readonly string[], add: AddObj
     CIDToGIDMap: 'Identity',
     W: sorted.flatMap(([, { code, width }]): Plain<Ref>[] => [code, [Math.round(width * 1000)]]),
   });
-  const ref = add({
+  return add({
     Type: 'Font',
     Subtype: 'Type0',
     BaseFont: named,
@@ -85,12 +137,6 @@ export function embedFace<Ref>(face: Face, texts: readonly string[], add: AddObj
     DescendantFonts: [descendant],
     ToUnicode: packed(Buffer.from(toUnicode(sorted.map(([point, { code }]) => [code, point])), 'latin1')),
   });
-  const known = (char: string) => codes.get(char.codePointAt(0)!)!;
-  return {
-    ref,
-    code: (text) => `<${[...text].map((char) => hex(known(char).code)).join('')}>`,
-    width: (text) => [...text].reduce((sum, char) => sum + known(char).width, 0),
-  };
 }
 
 const hex = (value: number): string => value.toString(16).padStart(4, '0').toUpperCase();

@@ -5,8 +5,8 @@ import type { ArtItem } from '../core/surface/surface';
 import { decodeStream } from './decodeStream';
 import { boxNumbers, clipTo, concat } from './numbers';
 
-/** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. */
-export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFContext): PDFRef {
+/** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. As a `group` it fades as a whole. */
+export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFContext, group = false): PDFRef {
   const contents = dict.lookup(PDFName.of('Contents'));
   const streams = (contents instanceof PDFArray ? contents.asArray() : [contents])
     .map((part) => context.lookup(part))
@@ -24,25 +24,12 @@ export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFCon
   set('Subtype', PDFName.of('Form'));
   set('BBox', context.obj(boxNumbers(applyToBox(invert(survey.toUpright), survey.boxes.media))));
   set('Resources', dict.get(PDFName.of('Resources')) ?? context.obj({}));
-  set('Group', dict.get(PDFName.of('Group')));
+  set('Group', dict.get(PDFName.of('Group')) ?? (group ? context.obj({ S: 'Transparency' }) : undefined));
   return context.register(form);
 }
 
-/**
- * Content that draws a form of a source page where items say, for a page whose `toPage` leads from its user space to page
- * space. Vector stays vector. `artifact` says that it only repeats what is there (14.8.2.2.2).
- */
-export function drawForms(
-  dict: PDFDict,
-  form: PDFRef,
-  items: readonly ArtItem[],
-  toPage: Matrix,
-  survey: SurveyPage,
-  context: PDFContext,
-  artifact: boolean,
-): PDFRef {
-  const toRaw = invert(toPage);
-  // Resources may be shared with other pages: this page gets its own.
+/** Gives a page a form under a name of its own, and returns that: resources may be shared with other pages, so this page gets its own. */
+export function nameForm(dict: PDFDict, form: PDFRef, context: PDFContext): string {
   const resources =
     context.lookupMaybe(dict.get(PDFName.of('Resources')), PDFDict)?.clone(context) ?? context.obj({});
   const forms =
@@ -52,11 +39,26 @@ export function drawForms(
   forms.set(PDFName.of(name), form);
   resources.set(PDFName.of('XObject'), forms);
   dict.set(PDFName.of('Resources'), resources);
+  return name;
+}
+
+/**
+ * Content that draws a form of a page's own content where items say, for a page whose `toPage` leads from its user space to
+ * page space. Vector stays vector; as an artifact it only repeats what is there (14.8.2.2.2).
+ */
+export function drawReflections(
+  dict: PDFDict,
+  form: PDFRef,
+  items: readonly ArtItem[],
+  toPage: Matrix,
+  survey: SurveyPage,
+  context: PDFContext,
+): PDFRef {
+  const toRaw = invert(toPage);
+  const name = nameForm(dict, form, context);
   const lines = items.map(({ matrix, clip }) => {
     const seen = compose(compose(survey.toUpright, matrix), toRaw);
     return `q ${clipTo(applyToBox(toRaw, clip))} ${concat(seen)} /${name} Do Q`;
   });
-  return context.register(
-    context.flateStream(artifact ? `/Artifact BMC\n${lines.join('\n')}\nEMC\n` : lines.join('\n')),
-  );
+  return context.register(context.flateStream(`/Artifact BMC\n${lines.join('\n')}\nEMC\n`));
 }

@@ -10,19 +10,18 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { contains, type Box } from '../core/measure/box';
-import { applyToBox, applyToPoint, compose, invert, translate, type Matrix } from '../core/measure/matrix';
+import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
 import { faceLabels } from '../core/pages/labels';
-import { artsOf, facesOf, sideAt, type Page, type PageList, type Side } from '../core/pages/page';
+import { artsOf, facesOf, sideAt, type Art, type Page, type PageList } from '../core/pages/page';
 import { readingOrder } from '../core/pages/panels';
 import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { ArtItem } from '../core/surface/surface';
-import type { Embedded } from './fonts';
-import { embedInDocument } from './libraryFonts';
-import { showText } from './textItems';
+import type { ArtItem, Item, Surface } from '../core/surface/surface';
+import { Kit } from './kit';
+import { addTo, toLibrary } from './libraryObjects';
 import { moveDestinations } from './destinations';
 import { writeLabels } from './labels';
-import { contentAsForm, drawForms } from './mirror';
+import { contentAsForm, drawReflections, nameForm } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
 import { placementOf } from './placement';
 import type { WriteContext } from './sheetsPdf';
@@ -40,7 +39,7 @@ export async function writePagesPdf(
   job: WriteContext,
 ): Promise<void> {
   const faces = facesOf(list);
-  const arts = faces.flatMap(artsOf);
+  const arts = faces.flatMap((page) => [...artsOf(page), ...laidOn(page)]);
   const uses = arts.map(({ source }) => source);
   const sources = await openSources(uses, job.read, job.surveys, () =>
     PDFDocument.create({ updateMetadata: false }),
@@ -58,15 +57,22 @@ export async function writePagesPdf(
   const kids: PDFRef[] = [];
   const moved = new Map<PDFRef, Matrix>();
   const order = readingOrder(list);
-  const words = faces.flatMap((page) => page.words ?? []);
-  const face = words.length ? embedInDocument(context, words) : undefined;
   // Before any page gets its new size: the forms show their source pages as they came.
-  const joined = formsOf(faces, sources, job.surveys);
+  const forms = formsOf(faces, sources, job.surveys);
+  const kit = new Kit<PDFRef>(({ source, index, laid }) => ({
+    name: forms.get(formKey({ source, index }, fades(laid?.opacity)))!.name,
+    toUpright: job.surveys[source]!.pages[index]!.toUpright,
+  }));
+  const extra = new Extras(kit, context);
   for (const index of order) {
     const page = faces[index]!;
+    const side = sideAt(index, list);
+    const surface = pageSurface(page, side);
     if (page.more) {
-      const ref = writeJoined(page, sideAt(index, list), crop, joined, job.surveys, context);
-      context.lookup(ref, PDFDict).set(PDFName.of('Parent'), tree);
+      const { ref, dict } = newPage(context);
+      const { toPage } = setBoxes(dict, page, surface, crop, undefined, context);
+      extra.draw(dict, surface.items, toPage);
+      dict.set(PDFName.of('Parent'), tree);
       kids.push(ref);
       await job.onProgress?.(kids.length, order.length);
       continue;
@@ -78,22 +84,21 @@ export async function writePagesPdf(
       ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context)
       : newPage(context);
     dict.set(PDFName.of('Parent'), tree);
-    const content = setBoxes(
-      dict,
-      page,
-      sideAt(index, list),
-      crop,
-      page.art && job.surveys[page.art.source]!.pages[page.art.index],
-      context,
-    );
+    const survey = page.art && job.surveys[page.art.source]!.pages[page.art.index];
+    const { toPage, content } = setBoxes(dict, page, surface, crop, survey, context);
     if (content) moved.set(ref, content);
-    if (face && page.words) writeWords(dict, page, sideAt(index, list), face, context);
+    extra.draw(
+      dict,
+      surface.items.filter((item) => item.kind !== 'art' || item.laid),
+      toPage,
+    );
     kids.push(ref);
     await job.onProgress?.(kids.length, order.length);
   }
-  // What was only joined is no page any more, and must not ride along as the target of a link.
+  const ownLayers = extra.finish(forms);
+  // What was only joined or laid on others is no page any more, and must not ride along as the target of a link.
   const here = new Set(kids);
-  for (const { page } of joined.values())
+  for (const { page } of forms.values())
     if (!here.has(page)) context.assign(page, PDFNull as unknown as PDFDict);
   const labels = faceLabels(list);
   moveDestinations(context, moved);
@@ -107,7 +112,7 @@ export async function writePagesPdf(
       context,
     ),
   );
-  const layers = mergeLayers(sources);
+  const layers = mergeLayers(sources, ownLayers);
   if (layers) catalog.set(PDFName.of('OCProperties'), layers);
   const preferences = catalog.lookup(PDFName.of('ViewerPreferences'));
   catalog.set(
@@ -144,42 +149,87 @@ function bringPage(
   return { ref: context.register(copy), dict: copy };
 }
 
-/** The content of every source page that is joined on another, as a form, with the page that it came from. */
+/** Everything that was laid on a page. */
+const laidOn = ({ laid }: Page): Art[] => (laid ?? []).flatMap(({ arts }) => [...arts]);
+
+const fades = (opacity: number | undefined): boolean => opacity !== undefined && opacity < 1;
+const formKey = ({ source, index }: Pick<Art, 'source' | 'index'>, group: boolean): string =>
+  `${source}:${index}${group ? ' group' : ''}`;
+
+/** A source page's content as a form, the name it goes by, and the page that it came from. */
+interface PlacedForm {
+  name: string;
+  form: PDFRef;
+  page: PDFRef;
+}
+
+/** The content of every source page that is joined on another or laid on it. */
 function formsOf(
   faces: readonly Page[],
   { byId, context }: OpenSources,
   surveys: Surveys,
-): Map<string, { page: PDFRef; form: PDFRef }> {
-  const forms = new Map<string, { page: PDFRef; form: PDFRef }>();
-  for (const { source, index } of faces.filter(({ more }) => more).flatMap(artsOf)) {
-    if (forms.has(`${source}:${index}`)) continue;
+): Map<string, PlacedForm> {
+  const forms = new Map<string, PlacedForm>();
+  const add = ({ source, index }: Art, group: boolean) => {
+    const key = formKey({ source, index }, group);
+    if (forms.has(key)) return;
     const { ref, dict } = bringPage(byId.get(source)!, index, false, context);
-    const form = contentAsForm(dict, surveys[source]!.pages[index]!, context);
-    forms.set(`${source}:${index}`, { page: ref, form });
+    const form = contentAsForm(dict, surveys[source]!.pages[index]!, context, group);
+    forms.set(key, { name: `P${forms.size + 1}`, page: ref, form });
+  };
+  for (const page of faces) {
+    if (page.more) for (const art of artsOf(page)) add(art, false);
+    for (const { arts, opacity } of page.laid ?? []) for (const art of arts) add(art, fades(opacity));
   }
   return forms;
 }
 
-/** A page on which several were joined: each comes as a form of its content, clipped to its own trim. */
-function writeJoined(
-  page: Page,
-  side: Side,
-  crop: 'bleed' | 'trim',
-  forms: ReadonlyMap<string, { form: PDFRef }>,
-  surveys: Surveys,
-  context: PDFContext,
-): PDFRef {
-  const { ref, dict } = newPage(context);
-  setBoxes(dict, page, side, crop, undefined, context);
-  const { bleed, items } = pageSurface(page, side);
-  const toPage = translate(bleed.x0, bleed.y0);
-  for (const item of items) {
-    if (item.kind !== 'art') continue;
-    const { form } = forms.get(`${item.source}:${item.index}`)!;
-    const survey = surveys[item.source]!.pages[item.index]!;
-    appendContents(dict, drawForms(dict, form, [item], toPage, survey, context, false), context);
+/** What is put on pages besides their own content, each time as a form, all with the same resources. */
+class Extras {
+  private readonly resources: PDFRef;
+  private shell: readonly PDFRef[] | undefined;
+  constructor(
+    private readonly kit: Kit<PDFRef>,
+    private readonly context: PDFContext,
+  ) {
+    this.resources = context.nextRef();
   }
-  return ref;
+
+  /** Draws items of a page behind and before its content; `toPage` leads from its user space to page space. */
+  draw(dict: PDFDict, items: readonly Item[], toPage: Matrix): void {
+    const isBehind = (item: Item) => item.kind === 'art' && !!item.laid?.behind;
+    const [behind, before] = [items.filter(isBehind), items.filter((item) => !isBehind(item))];
+    if (!behind.length && !before.length) return;
+    const { context } = this;
+    // Whatever the page's content leaves changed must not reach what is drawn after it.
+    this.shell ??= ['q\n', '\nQ\n'].map((text) => context.register(context.stream(text)));
+    const own = contentParts(dict);
+    const shelled = own.length && before.length ? [this.shell[0]!, ...own, this.shell[1]!] : own;
+    const parts = [this.part(dict, behind, toPage), ...shelled, this.part(dict, before, toPage)];
+    dict.set(PDFName.of('Contents'), context.obj(parts.filter((part) => part !== undefined)));
+  }
+
+  private part(dict: PDFDict, items: readonly Item[], toPage: Matrix): PDFRef | undefined {
+    if (!items.length) return undefined;
+    const { context } = this;
+    const box = boxNumbers(mediaOf(dict, toPage));
+    const form = context.stream(this.kit.draw(items), {
+      Type: 'XObject',
+      Subtype: 'Form',
+      BBox: box,
+      Resources: this.resources,
+    });
+    const name = nameForm(dict, context.register(form), context);
+    return context.register(context.stream(`q ${concat(invert(toPage))} /${name} Do Q`));
+  }
+
+  /** Writes what was needed; the layers that were made. */
+  finish(forms: ReadonlyMap<string, PlacedForm>): PDFRef[] {
+    const { resources, layers } = this.kit.finish(addTo(this.context));
+    const XObject = Object.fromEntries([...forms.values()].map(({ name, form }) => [name, form]));
+    this.context.assign(this.resources, toLibrary({ ...resources, XObject }, this.context));
+    return layers;
+  }
 }
 
 function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
@@ -187,16 +237,15 @@ function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
   return { ref: context.register(dict), dict };
 }
 
-/** Gives a page its boxes and what its new size, turn and bleed ask of its content; returns how its content moved, where it was scaled. */
+/** Gives a page its boxes and what its new size, turn and bleed ask of its content; returns what leads from its user space to page space, and how its content moved, where it was scaled. */
 function setBoxes(
   dict: PDFDict,
   page: Page,
-  side: Side,
+  { bleed, trim, items }: Surface,
   crop: 'bleed' | 'trim',
   survey: SurveyPage | undefined,
   context: PDFContext,
-): Matrix | undefined {
-  const { bleed, trim, items } = pageSurface(page, side);
+): { toPage: Matrix; content?: Matrix | undefined } {
   const { toPage, content, rotate } =
     survey && page.art
       ? placementOf(page.art, survey)
@@ -208,12 +257,12 @@ function setBoxes(
   dict.delete(PDFName.of('ArtBox'));
   if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
   else dict.delete(PDFName.of('CropBox'));
-  if (!survey || !page.art) return undefined;
+  if (!survey || !page.art) return { toPage };
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
   const spills = !contains(reach, bleed, 0.01);
   const reflections = items.filter(
-    (item) => item.kind === 'art' && item.matrix !== page.art!.place,
+    (item) => item.kind === 'art' && !item.laid && item.matrix !== page.art!.place,
   ) as ArtItem[];
   const form = reflections.length ? contentAsForm(dict, survey, context) : undefined;
   // What the source never showed must not come to light when the page grows.
@@ -224,26 +273,18 @@ function setBoxes(
       'Q',
       context,
     );
-  if (form) appendContents(dict, drawForms(dict, form, reflections, toPage, survey, context, true), context);
+  if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
   if (content) moveAnnotations(dict, content);
-  return content;
+  return { toPage, content };
 }
 
-/** Puts its words on a page that was made here, whose resources are its own. */
-function writeWords(
-  dict: PDFDict,
-  page: Page,
-  side: Side,
-  face: Embedded<PDFRef>,
-  context: PDFContext,
-): void {
-  dict.lookup(PDFName.of('Resources'), PDFDict).set(PDFName.of('Font'), context.obj({ T: face.ref }));
-  const { bleed, items } = pageSurface(page, side);
-  for (const item of items) {
-    if (item.kind !== 'text') continue;
-    const matrix = compose(item.matrix, translate(-bleed.x0, -bleed.y0));
-    appendContents(dict, context.register(context.flateStream(showText({ ...item, matrix }, face))), context);
-  }
+/** The MediaBox that a page was given, in page space. */
+function mediaOf(dict: PDFDict, toPage: Matrix): Box {
+  const [x0, y0, x1, y1] = dict
+    .lookup(PDFName.of('MediaBox'), PDFArray)
+    .asArray()
+    .map((each) => (each as PDFNumber).asNumber()) as [number, number, number, number];
+  return applyToBox(toPage, { x0, y0, x1, y1 });
 }
 
 function wrapContents(dict: PDFDict, before: string, after: string, context: PDFContext): void {

@@ -61,14 +61,16 @@ export async function openSources(
 }
 
 /**
- * One OCProperties dictionary for the layers of all sources (ISO 32000-1, 8.11.4), so that what was hidden stays hidden.
- * Undefined where no source has layers.
+ * One OCProperties dictionary for the layers of all sources (ISO 32000-1, 8.11.4), so that what was hidden stays hidden, and
+ * for `own` ones, which show. Undefined where there are no layers.
  */
-export function mergeLayers({ context, byId }: OpenSources): PDFDict | undefined {
+export function mergeLayers({ context, byId }: OpenSources, own: readonly PDFRef[]): PDFDict | undefined {
   const all = [...byId.values()].flatMap((source) => {
     const layers = source.document.catalog.lookup(PDFName.of('OCProperties'));
     return layers instanceof PDFDict ? [source.bring(layers)] : [];
   });
+  if (own.length)
+    all.push(context.obj({ OCGs: own, D: { ON: own, Order: own } } as never) as unknown as PDFDict);
   const [first, ...rest] = all;
   if (!first) return undefined;
   for (const layers of rest) {

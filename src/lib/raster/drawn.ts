@@ -1,6 +1,7 @@
 import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
-import { bounds, type Box, type Size } from '../core/measure/box';
-import { compose, IDENTITY, turnOf, type Matrix, type Turn } from '../core/measure/matrix';
+import { bounds, hasArea, heightOf, widthOf, type Box, type Size } from '../core/measure/box';
+import { applyToBox, compose, IDENTITY, turnOf, type Matrix, type Turn } from '../core/measure/matrix';
+import type { Drawn } from '../core/pages/survey';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;
@@ -9,7 +10,7 @@ const DEEPEST = 12;
 /** Images with fewer pixels on a side are strips of shading, not pictures. */
 const LEAST_PIXELS = 16;
 /** Kinds of page object and of text rendering, as PDFium counts them (the latter as ISO 32000-1, table 106). */
-const [IMAGE, FORM, INVISIBLE] = [3, 5, 3];
+const [PATH, IMAGE, FORM, INVISIBLE] = [2, 3, 5, 3];
 const ALL_WHITE = 0xffffffff;
 
 /** Bounds of all pixels that are not white, in points with y up, for a picture of a page of `size`; undefined for a white one. */
@@ -77,6 +78,8 @@ interface Word {
   box: Box;
   /** Clockwise quarter turn that sets it upright. */
   turn: Turn;
+  /** It is drawn, and no text that only lies behind a scan. */
+  shows: boolean;
 }
 
 /** Numbers that stand alone on a page, those that do not show too: a scan's text lies behind its picture. In the page's own user space. */
@@ -130,7 +133,11 @@ function wordsOf(p: WrappedPdfiumModule, text: number): Word[] {
       if (open) {
         open.text += String.fromCodePoint(code);
         open.box = bounds([open.box, box]);
-      } else words.push((open = { text: String.fromCodePoint(code), box, turn }));
+      } else {
+        const object = p.FPDFText_GetTextObject(text, i);
+        const shows = !object || p.FPDFTextObj_GetTextRenderMode(object) !== INVISIBLE;
+        words.push((open = { text: String.fromCodePoint(code), box, turn, shows }));
+      }
     }
     return words;
   } finally {
@@ -144,6 +151,81 @@ function apart({ box, turn }: Word, { box: other }: Word): boolean {
   const gap = TOGETHER * (upright ? box.y1 - box.y0 : box.x1 - box.x0);
   const [x, y] = upright ? [gap, 0] : [0, gap];
   return other.x0 > box.x1 + x || other.x1 < box.x0 - x || other.y0 > box.y1 + y || other.y1 < box.y0 - y;
+}
+
+/** Objects of a page that are kept at most, and how much of the page one may cover before it counts as its ground. */
+const [MOST_KEPT, GROUND] = [60, 0.5];
+/** Lines of text nearer to each other than this share of their height are one block. */
+const ONE_BLOCK = 1.1;
+
+/** What stands on a page by itself: blocks of text that shows, images, and drawings that are no ground; in the page's own user space. `area` is the page's. */
+export function pageObjects(
+  p: WrappedPdfiumModule,
+  page: number,
+  area: number,
+): NonNullable<Drawn['objects']> {
+  const found: NonNullable<Drawn['objects']> = textBlocks(p, page).map((box) => ({ kind: 'text', box }));
+  const memory = p.pdfium.wasmExports.malloc(24);
+  let seen = 0;
+  const visit = (object: number, above: Matrix, depth: number): void => {
+    if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST || found.length >= MOST_KEPT) return;
+    const kind = p.FPDFPageObj_GetType(object);
+    if (kind === FORM) {
+      if (!p.FPDFPageObj_GetMatrix(object, memory)) return;
+      const own = [
+        ...new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)),
+      ] as unknown as Matrix;
+      const count = p.FPDFFormObj_CountObjects(object);
+      for (let i = 0; i < count; i++)
+        visit(p.FPDFFormObj_GetObject(object, i), compose(own, above), depth + 1);
+      return;
+    }
+    if (kind !== IMAGE && kind !== PATH) return;
+    if (!p.FPDFPageObj_GetBounds(object, memory, memory + 4, memory + 8, memory + 12)) return;
+    const [x0, y0, x1, y1] = new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 16));
+    const box = applyToBox(above, { x0: x0!, y0: y0!, x1: x1!, y1: y1! });
+    if (hasArea(box) && widthOf(box) * heightOf(box) < GROUND * area)
+      found.push({ kind: kind === IMAGE ? 'image' : 'path', box });
+  };
+  try {
+    const count = p.FPDFPage_CountObjects(page);
+    for (let i = 0; i < count; i++) visit(p.FPDFPage_GetObject(page, i), IDENTITY, 0);
+    return found.slice(0, MOST_KEPT);
+  } finally {
+    p.pdfium.wasmExports.free(memory);
+  }
+}
+
+/** The text of a page as blocks: words that follow each other in a line, and lines that stand close. */
+function textBlocks(p: WrappedPdfiumModule, page: number): Box[] {
+  const text = p.FPDFText_LoadPage(page);
+  if (!text) return [];
+  try {
+    const lines: { box: Box; high: number }[] = [];
+    for (const { box, shows } of wordsOf(p, text)) {
+      if (!shows) continue;
+      const last = lines.at(-1);
+      const high = heightOf(box);
+      const level = last && Math.min(last.box.y1, box.y1) - Math.max(last.box.y0, box.y0) > high / 2;
+      if (level && box.x0 - last.box.x1 < TOGETHER * high && box.x1 > last.box.x0)
+        last.box = bounds([last.box, box]);
+      else lines.push({ box, high });
+    }
+    const blocks: Box[] = [];
+    for (const { box, high } of lines) {
+      const near = blocks.findLastIndex(
+        (block) =>
+          Math.max(block.y0 - box.y1, box.y0 - block.y1) < ONE_BLOCK * high &&
+          box.x0 < block.x1 &&
+          box.x1 > block.x0,
+      );
+      if (near >= 0) blocks[near] = bounds([blocks[near]!, box]);
+      else blocks.push(box);
+    }
+    return blocks;
+  } finally {
+    p.FPDFText_ClosePage(text);
+  }
 }
 
 /** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined where there is none. */

@@ -25,11 +25,12 @@ export async function measureSource(
 }
 
 /** To a hundredth of a point, which is finer than it is measured. */
-const rounded = ({ ink, text, ppi, numbers }: Drawn): Drawn => ({
+const rounded = ({ ink, text, ppi, numbers, objects }: Drawn): Drawn => ({
   ...(ink ? { ink: roundBox(ink) } : {}),
   ...(text ? { text: roundBox(text) } : {}),
   ...(ppi ? { ppi: round(ppi) } : {}),
   ...(numbers ? { numbers: numbers.map((one) => ({ ...one, x: round(one.x), y: round(one.y) })) } : {}),
+  ...(objects ? { objects: objects.map(({ kind, box }) => ({ kind, box: roundBox(box) })) } : {}),
 });
 const round = (value: number): number => Math.round(value * 100) / 100;
 const roundBox = ({ x0, y0, x1, y1 }: Box): Box => ({

@@ -2,7 +2,7 @@ import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, turnIn, turnOf } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/pages/survey';
-import { coarsestImage, inkBounds, loneNumbers, textBounds } from './drawn';
+import { coarsestImage, inkBounds, loneNumbers, pageObjects, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -73,12 +73,16 @@ export class OpenPdf {
         ...applyToPoint(toUpright, x, y),
         turn: turnOf(turn - leans)!,
       }));
+      const objects = pageObjects(this.p, page, Math.abs((media.x1 - media.x0) * (media.y1 - media.y0))).map(
+        ({ kind, box }) => ({ kind, box: applyToBox(toUpright, box) }),
+      );
       const ppi = coarsestImage(this.p, page, userUnit);
       return {
         ...(ink ? { ink } : {}),
         ...(text && hasArea(text) ? { text } : {}),
         ...(ppi ? { ppi } : {}),
         ...(numbers.length ? { numbers } : {}),
+        ...(objects.length ? { objects } : {}),
       };
     } finally {
       this.p.FPDF_ClosePage(page);

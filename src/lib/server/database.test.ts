@@ -178,7 +178,7 @@ describe.skipIf(!server)('what the database keeps', () => {
 
   describe('files on their way in', () => {
     const arrive = async (job: string, name: string) => {
-      const id = await receive(job, name, { at: 'end' }, bytesOf(Buffer.from(name)));
+      const { id } = await receive(job, name, { at: 'end' }, bytesOf(Buffer.from(name)));
       return { id, ...(await intakeToSurvey(id))! };
     };
     const surveyed = (intake: { sha256: string; blobId: string }) => ({

@@ -1,4 +1,5 @@
-import { placeSchema, type Place } from '../core/pages/place';
+import * as z from 'zod';
+import { placeSchema } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type { Trouble } from '../words/errors';
 import { storeBlob, sweep } from './blobs';
@@ -20,14 +21,18 @@ export interface Intake {
   trouble?: Trouble;
 }
 
+/** Where the pages of a file go; `aside` where it becomes none, but is laid on others. */
+const intakePlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
+type IntakePlace = z.infer<typeof intakePlaceSchema>;
+
 /** Stores a file that arrives for a job, all or nothing; its survey comes after. Throws Problem. */
 export async function receive(
   jobId: string,
   name: string,
   place: unknown,
   bytes: AsyncIterable<Uint8Array>,
-): Promise<string> {
-  const where = placeSchema.safeParse(place);
+): Promise<{ id: string; sha256: string }> {
+  const where = intakePlaceSchema.safeParse(place);
   if (!where.success) throw new Problem(400, { code: 'bad-place' });
   await readJob(jobId);
   return transaction(async (client) => {
@@ -36,7 +41,7 @@ export async function receive(
       "insert into intake (job_id, name, place, state, blob_id) values ($1, $2, $3, 'surveying', $4) returning id",
       [jobId, name.slice(0, 400), JSON.stringify(where.data), blob.id],
     );
-    return rows[0]!.id;
+    return { id: rows[0]!.id, sha256: blob.sha256 };
   });
 }
 
@@ -119,7 +124,7 @@ export async function settleIntake(
     const waiting = await client.query<{
       id: string;
       name: string;
-      place: Place;
+      place: IntakePlace;
       state: string;
       sha256: string;
     }>(
@@ -128,6 +133,8 @@ export async function settleIntake(
     );
     for (const intake of waiting.rows) {
       if (intake.state !== 'surveyed') break;
+      await client.query("update intake set state = 'done', blob_id = null where id = $1", [intake.id]);
+      if (intake.place.at === 'aside') continue;
       const { docket } = await readJob(jobId, client);
       const step = {
         id: `t-${intake.id.slice(0, 8)}`,
@@ -141,7 +148,6 @@ export async function settleIntake(
         title: docket.steps.length || docket.title !== 'New job' ? docket.title : titleFrom(intake.name),
         steps: [...docket.steps, step],
       });
-      await client.query("update intake set state = 'done', blob_id = null where id = $1", [intake.id]);
     }
   });
 }
@@ -149,7 +155,7 @@ export async function settleIntake(
 /** A job without a name of its own takes that of its first file. */
 const titleFrom = (name: string): string =>
   name
-    .replace(/\.(pdf|jpe?g|png|tiff?)$/i, '')
+    .replace(/\.(pdf|jpe?g|png|tiff?|svg)$/i, '')
     .replace(/[_-]+/g, ' ')
     .trim()
     .slice(0, 200) || 'New job';

@@ -89,13 +89,13 @@ export const api = {
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
 };
 
-/** Sends a file; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
+/** Sends a file to become pages at a place, or to be kept aside; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
 export function upload(
   jobId: string,
   file: File,
-  place: Place,
+  place: Place | { at: 'aside' },
   onProgress: (share: number) => void,
-): Promise<void> {
+): Promise<{ id: string; sha256: string }> {
   return new Promise((done, fail) => {
     const request = new XMLHttpRequest();
     request.open(
@@ -104,7 +104,8 @@ export function upload(
     );
     request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0);
     request.onload = () => {
-      if (request.status < 300) return done();
+      if (request.status < 300)
+        return done(JSON.parse(request.responseText) as { id: string; sha256: string });
       let trouble: Trouble = { code: `http-${request.status}` };
       try {
         trouble = (JSON.parse(request.responseText) as { trouble: Trouble }).trouble;

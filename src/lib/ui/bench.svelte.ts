@@ -3,7 +3,8 @@ import type { Finding, Mend } from '../core/checks/finding';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
-import { faceAt, facesOf, type Aspect, type Book } from '../core/pages/page';
+import type { Box } from '../core/measure/box';
+import { faceAt, facesOf, type Aspect, type Book, type Page, type Side } from '../core/pages/page';
 import {
   describeIndexes,
   pickedOf,
@@ -28,6 +29,13 @@ export interface Form {
 export interface Upload {
   name: string;
   share: number;
+}
+
+/** A box in the space of a page that lies on a side. */
+export interface OnPage {
+  page: Page;
+  side: Side;
+  box: Box;
 }
 
 export type Guide = 'safe' | 'margins' | 'away';
@@ -70,6 +78,8 @@ export class Bench {
   goTo = $state.raw<number | undefined>();
   /** Distances are being measured. */
   measure = $state(false);
+  /** A form asks for an object on a page to be clicked. */
+  asking = $state.raw<((object: OnPage) => void) | undefined>();
 
   notice = $state('');
   saving = $state(false);
@@ -129,6 +139,11 @@ export class Bench {
     this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
   }
 
+  /** Puts a step in the place of the one with its id. */
+  changeStep(step: Step): void {
+    this.changeSteps((steps) => steps.map((each) => (each.id === step.id ? step : each)));
+  }
+
   changeSteps(change: (steps: Step[]) => Step[]): void {
     this.put({ ...this.docket, steps: change([...this.docket.steps]) });
   }
@@ -138,7 +153,10 @@ export class Bench {
     const docket = (this.form && this.trial) || this.docket;
     return {
       ...docket,
-      steps: [...docket.steps, ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step)],
+      steps: [
+        ...docket.steps.map((step) => mend.change?.find(({ id }) => id === step.id) ?? step),
+        ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
+      ],
       scheme: docket.scheme.kind === 'stitched' ? { ...docket.scheme, ...mend.scheme } : docket.scheme,
       book: { ...docket.book, ...mend.book },
     };
@@ -163,6 +181,7 @@ export class Bench {
     this.draft = undefined;
     this.draftBook = undefined;
     this.format = undefined;
+    this.asking = undefined;
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
@@ -274,6 +293,24 @@ export class Bench {
       this.uploads = this.uploads.filter((each) => each !== mine);
       void this.poll();
     }
+  }
+
+  /** Brings a file that is to be laid on pages, and becomes no page itself; returns its SHA-256. Rejects with Refused. */
+  async bringGraphic(file: File): Promise<string> {
+    const { id, sha256 } = await upload(this.id, file, { at: 'aside' }, () => undefined);
+    for (;;) {
+      const { intakes } = await api.status(this.id);
+      const mine = intakes.find((intake) => intake.id === id);
+      if (!mine) break;
+      if (mine.state === 'failed') {
+        await api.dismiss(id);
+        throw new Refused(422, mine.trouble ?? { code: 'damaged' });
+      }
+      await new Promise((soon) => setTimeout(soon, POLL_MS / 2));
+    }
+    if (!this.surveys[sha256]) this.surveys = { ...this.surveys, [sha256]: await api.survey(sha256) };
+    void this.poll();
+    return sha256;
   }
 
   dismiss(intake: IntakeState): void {

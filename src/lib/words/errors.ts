@@ -1,4 +1,5 @@
 import type { StepProblem } from '../core/docket/stepKind';
+import { TOKENS } from '../core/numbers/pattern';
 import { SelectionError } from '../core/pages/selection';
 
 /** The sentence for a selection that does not resolve. */
@@ -23,6 +24,8 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
       return `No page has a format named “${seen}”.`;
     case 'no-such-piece':
       return `No page belongs to a piece named “${seen}”.`;
+    case 'no-such-series':
+      return `No number series is named “${seen}”.`;
     case 'no-such-panel':
       return `No panel hangs at ${seen}. Panels look like 5+1, 5+1 front, or panels for all.`;
     case 'pages-gone':
@@ -32,6 +35,10 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
   }
 }
 
+const TOKEN_LIST = TOKENS.map((token) => `{${token}}`)
+  .join(', ')
+  .replace(/, ([^,]*)$/, ' and $1');
+
 /** Why a step does not apply, and what to do. */
 export function sayStepProblem(problem: StepProblem | SelectionError): string {
   if (problem instanceof SelectionError) return saySelectionError(problem);
@@ -39,7 +46,7 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
     case 'source-missing':
       return `The file “${problem.data.name}” is not here. Take it in again.`;
     case 'source-page-missing':
-      return `The file has no page ${problem.data.page}.`;
+      return `${problem.data.name ? `“${problem.data.name}”` : 'The file'} has no page ${problem.data.page}.`;
     case 'into-itself':
       return `Page ${problem.data.position} is one of the pages to be moved. Choose a place beside another page.`;
     case 'empty-list':
@@ -78,6 +85,28 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return `Part ${problem.data.part} is not in the list. All ${problem.data.parts} parts of the scans need a place.`;
     case 'order-outside':
       return `There is no part ${problem.data.part}: these scans have ${problem.data.parts}.`;
+    case 'series-overlap':
+      return `Two series begin at page ${problem.data.position}, and a page has one number. Let one of them begin elsewhere, or take it out.`;
+    case 'series-at-panel':
+      return 'A series begins at a page of the list; panels follow the leaf that they hang on. Choose the page.';
+    case 'empty-pattern':
+      return 'Nothing would be printed: write some words, or a token such as {page}.';
+    case 'unknown-token':
+      return `{${problem.data.seen}} means nothing here. There are ${TOKEN_LIST}.`;
+    case 'open-brace':
+      return `The brace at “${problem.data.seen}” has no partner. A token looks like {page}; a brace itself is written twice.`;
+    case 'no-margins':
+      return `Page ${problem.data.position} has no margins to measure from. Measure from the trim, or give it margins first.`;
+    case 'place-taken':
+      return `Two lines stand at ${problem.data.place}, one on the other. Give one of them another place.`;
+    case 'one-graphic':
+      return `${problem.data.count} pages were chosen; one page at a time is laid on others.`;
+    case 'nothing-on-page':
+      return `Page ${problem.data.position} is blank, so nothing would be laid on the others. Choose another page.`;
+    case 'nothing-under':
+      return 'There is no page to lay it on besides itself. Choose other pages.';
+    case 'area-empty':
+      return 'The area chosen has nothing of the page in it. Choose it again.';
     case 'no-column':
       return 'Nothing is left between these margins. Make them or the gaps smaller.';
   }

@@ -64,6 +64,41 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'An image too coarse for its size',
         text: `${pages}: ${Math.round(finding.ppi)} pixels an inch at the size it is printed. Under 200 it looks soft; make it smaller or ask for a better one.`,
       };
+    case 'lines-near-trim':
+      return {
+        title: finding.nearest < 0 ? 'A line runs over the trim' : 'A line too near to the trim',
+        text: `${pages}: it comes to ${formatLength(Math.abs(finding.nearest), unit)} ${finding.nearest < 0 ? 'beyond' : 'from'} the trim; ${formatLength(finding.safe, unit)} are safe. A cut 1 mm off takes some of it away. Move it inwards, or set it smaller.`,
+      };
+    case 'lines-in-spine':
+      return {
+        title: 'A line runs into the spine',
+        text: `${pages}: it comes to ${finding.nearest < 0 ? 'the other side of the spine' : `${formatLength(finding.nearest, unit)} from the spine`}; ${formatLength(finding.safe, unit)} are safe. Bound, it is hard to read or gone. Move it towards the fore edge.`,
+      };
+    case 'lines-on-art':
+      return {
+        title: 'A line on top of the art',
+        text: `${pages}: text or a picture is there already, and the two print over each other. Move the line, or leave those pages out.`,
+      };
+    case 'lines-meet':
+      return {
+        title: 'Two lines at one place',
+        text: `${pages}: one line prints over another. Move one of them, or take it out.`,
+      };
+    case 'glyph-missing':
+      return {
+        title: 'Letters that the face does not have',
+        text: `${finding.face} has no ${finding.chars.map((char) => `“${char}”`).join(', ')}: an empty box would be printed. ${finding.mend ? `${String(finding.mend.data!.face)} has ${finding.chars.length === 1 ? 'it' : 'them'}.` : 'No face here has all of them; write it another way.'}`,
+      };
+    case 'folio-fixed-side':
+      return {
+        title: `Numbers at the ${finding.side} of every page`,
+        text: `On one face of each leaf that is the outer edge, on the other it is the spine. At the outer edge they fall on each other.`,
+      };
+    case 'overlay-larger':
+      return {
+        title: 'The overlay is larger than the page',
+        text: `It is ${size(finding.overlay)}, the page ${size(finding.page)}: what reaches beyond the bleed is cut off. Size the pages like the overlay, or lay over another one.`,
+      };
     case 'pairs-apart':
       return {
         title: 'The pairs have come apart',
@@ -181,6 +216,10 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Make its leaf narrower';
     case 'blank-for-pairs':
       return data.count === 1 ? 'Put one blank before it' : 'Put a blank before and behind';
+    case 'other-face':
+      return `Set it in ${data.face}`;
+    case 'outer-edge':
+      return 'Put them at the outer edge';
     case 'first-side':
       return `First page ${WHERE[data.side as Side]}`;
     case 'fill-with-blanks':

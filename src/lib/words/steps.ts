@@ -1,6 +1,13 @@
 import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
-import { describeIndexes, type Selection } from '../core/pages/selection';
+import { describeIndexes, pickedOf, type Selection } from '../core/pages/selection';
+import type { Purpose } from '../core/numbers/laid';
+import type { LinePlace, TextAt } from '../core/numbers/lines';
+import { inStyle, type NumberStyle } from '../core/numbers/series';
+import { setNumber } from '../core/numbers/set';
+import type { SeriesFrom } from '../core/docket/steps/numbers';
+import type { StampSize } from '../core/docket/steps/stamp';
+import { sayPercent } from './lengths';
 import { facesOf, type Edges, type PageList } from '../core/pages/page';
 import type { Arrangement, ScanOrder } from '../core/pages/rescue';
 import type { Place } from '../core/pages/place';
@@ -30,6 +37,12 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   split: 'Split',
   join: 'Join',
   'reading-order': 'Reading order',
+  numbers: 'Number series',
+  folio: 'Folios',
+  running: 'Running lines',
+  set: 'Numbered set',
+  stamp: 'Stamp',
+  overlay: 'Overlay',
 };
 
 /** What the form of each kind of step is headed. */
@@ -43,6 +56,10 @@ export const FORM_TITLE: Record<Step['kind'], string> = {
   split: 'Split pages',
   join: 'Join pages',
   'reading-order': 'Back to reading order',
+  folio: 'Folios: page numbers',
+  set: 'Numbered set: tickets, vouchers',
+  stamp: 'Stamp a graphic on pages',
+  overlay: 'Lay a page over others',
 };
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
@@ -164,8 +181,94 @@ export function sayStep(
         what: `of ${sayPages(step.pages, before)}`,
         detail: `${sayArrangement(step.arrangement)}${sayGutter(step.gutter, unit)}`,
       };
+    case 'numbers':
+      return {
+        act,
+        what: step.series.length === 1 ? '1 series' : `${step.series.length} series`,
+        detail: step.series.map((series) => saySeries(series, before)).join(', '),
+      };
+    case 'folio':
+    case 'set':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: [
+          step.kind === 'set' ? `from ${setNumber(0, step)}` : step.text,
+          sayAt(step),
+          step.away?.length
+            ? `not on ${step.away.length === 1 ? '1 page' : `${step.away.length} pages`}`
+            : '',
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      };
+    case 'running':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: step.texts.map((each) => `${each.text}, ${sayAt(each)}`).join(' · '),
+      };
+    case 'stamp':
+    case 'overlay':
+      return {
+        act,
+        what: `${'page' in step.graphic ? `${step.graphic.area ? 'part of ' : ''}${sayPages(step.graphic.page, before)}` : `“${step.graphic.name}”`} on ${sayPages(step.pages, before)}`,
+        detail: [
+          step.kind === 'overlay'
+            ? `${step.purpose}, at ${sayPercent(step.scale)}`
+            : sayStampSize(step.size, unit),
+          step.kind === 'overlay' && step.overprint ? 'overprints' : '',
+          step.takeOut ? 'taken out of the list' : '',
+        ]
+          .filter(Boolean)
+          .join(' · '),
+      };
   }
 }
+
+/** A number style as its first three numbers. */
+export const STYLE_WORD: Record<NumberStyle, string> = {
+  none: 'none',
+  D: '1 2 3',
+  r: 'i ii iii',
+  R: 'I II III',
+  a: 'a b c',
+  A: 'A B C',
+};
+
+/** A number series in a few words: `1 from page 3`. */
+function saySeries({ from, style, start, prefix = '', suffix = '' }: SeriesFrom, list: PageList): string {
+  const first = typeof from === 'string' ? from : describeIndexes(pickedOf(from, list).slice(0, 1), list);
+  if (style === 'none') return `none from page ${first}`;
+  const number =
+    start === undefined ? `on in ${STYLE_WORD[style]}` : `${prefix}${inStyle(start, style)}${suffix}`;
+  return `${number} from page ${first}`;
+}
+
+/** What an overlay is for, as its layer is called. */
+export const PURPOSE_WORD: Record<Purpose, string> = {
+  printing: 'Printing',
+  cutting: 'Cutting',
+  creasing: 'Creasing',
+  perforating: 'Perforating',
+};
+
+/** A place across the leaf in words. */
+export const PLACE_WORD: Record<LinePlace, string> = {
+  outer: 'outer edge',
+  inner: 'inner edge',
+  centre: 'centre',
+  left: 'left',
+  right: 'right',
+};
+const sayAt = ({ edge, across }: Pick<TextAt, 'edge' | 'across'>): string => `${edge}, ${PLACE_WORD[across]}`;
+
+const sayStampSize = (size: StampSize, unit: Unit): string => {
+  if (size.by === 'scale') return `at ${sayPercent(size.scale)}`;
+  return size.by === 'width'
+    ? `${formatLength(size.width, unit)} wide`
+    : `${formatLength(size.height, unit)} high`;
+};
 
 const sayGrid = ({ columns, rows }: { columns: number; rows: number }): string =>
   `${columns} across, ${rows} down`;

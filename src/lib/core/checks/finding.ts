@@ -1,4 +1,5 @@
 import type { Size } from '../measure/box';
+import type { Face } from '../numbers/faces';
 import type { Book, PageList, Side } from '../pages/page';
 import type { SelectionError } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
@@ -11,12 +12,12 @@ import type { Stitched } from '../sheets/scheme';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
-export type Stage = 'take-in' | 'pages' | 'sheets' | 'hand-over';
+export type Stage = 'take-in' | 'pages' | 'numbers' | 'sheets' | 'hand-over';
 
 /** A step without its id, which whoever puts it on the docket gives it. */
 export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
 
-/** What would put a finding right: steps for the docket's end, or a change of scheme or book. */
+/** What would put a finding right: steps for the docket's end, steps in place of those with their ids, or a change of scheme or book. */
 export interface Mend {
   code:
     | 'blank-inside-covers'
@@ -30,8 +31,11 @@ export interface Mend {
     | 'narrow-panel'
     | 'panel-height'
     | 'narrow-leaf'
-    | 'blank-for-pairs';
+    | 'blank-for-pairs'
+    | 'other-face'
+    | 'outer-edge';
   steps?: readonly StepDraft[];
+  change?: readonly Step[];
   scheme?: Partial<Stitched>;
   book?: Partial<Book>;
   data?: Readonly<Record<string, string | number>>;
@@ -57,6 +61,11 @@ export type Found =
   | { code: 'pairs-apart'; name: string; side: Side }
   | { code: 'blanks-wanted'; count: number; total: number; pad: Stitched['pad'] }
   | { code: 'first-page-side'; side: Side }
+  | { code: 'lines-near-trim' | 'lines-in-spine'; safe: number; nearest: number }
+  | { code: 'lines-on-art' | 'lines-meet' }
+  | { code: 'glyph-missing'; chars: readonly string[]; face: Face }
+  | { code: 'folio-fixed-side'; side: 'left' | 'right' }
+  | { code: 'overlay-larger'; overlay: Size; page: Size }
   | { code: 'sheet-too-small'; sheet: Size; needed: Size }
   | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }
   | { code: 'marks-off-sheet'; sheet: Size; needed: Size };

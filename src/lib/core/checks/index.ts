@@ -6,6 +6,7 @@ import { checkBleed } from './bleed';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
 import { checkKeptPairs } from './keptPairs';
+import { checkFixedSide, checkLines, checkOverlays } from './lines';
 import { checkPairs } from './pairs';
 import { checkPanels } from './panels';
 import { checkScans } from './scans';
@@ -23,6 +24,9 @@ const CHECKS: readonly Check[] = [
   checkPanels,
   checkBleed,
   checkDrawn,
+  checkLines,
+  checkFixedSide,
+  checkOverlays,
   checkSheets,
 ];
 

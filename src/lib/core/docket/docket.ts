@@ -57,7 +57,12 @@ export const emptyDocket = (title: string): Docket => ({
   outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],
 });
 
-/** SHA-256 of every source the docket takes in, switched-off steps too, each once. */
+/** SHA-256 of every source the docket uses, switched-off steps too, each once. */
 export const sourcesOf = (docket: Docket): string[] => [
-  ...new Set(docket.steps.flatMap((step) => (step.kind === 'take-in' ? [step.source] : []))),
+  ...new Set(
+    docket.steps.flatMap((step) => {
+      if (step.kind === 'take-in') return [step.source];
+      return 'graphic' in step && 'source' in step.graphic ? [step.graphic.source] : [];
+    }),
+  ),
 ];

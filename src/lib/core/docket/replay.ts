@@ -1,3 +1,4 @@
+import { finishList } from '../numbers/finish';
 import { SelectionError } from '../pages/selection';
 import type { PageList } from '../pages/page';
 import type { Surveys } from '../pages/survey';
@@ -11,7 +12,7 @@ export interface FailedStep {
   problem: StepProblem | SelectionError;
 }
 
-/** The docket carried out: the list after each step (`after[0]` is after the first), and at the end. */
+/** The docket carried out: the list after each step (`after[0]` is after the first), and at the end, with what its lines say. */
 export interface Replay {
   docket: Docket;
   surveys: Surveys;
@@ -51,7 +52,7 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
     }
     after.push(list);
   }
-  return { docket, surveys, after, list, failed };
+  return { docket, surveys, after, list: finishList(list, docket), failed };
 }
 
 const sameJson = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);

@@ -1,6 +1,7 @@
 import type * as z from 'zod';
 import type { PageList } from '../pages/page';
 import type { Surveys } from '../pages/survey';
+import type { PatternErrorCode } from '../numbers/pattern';
 import type { Format } from './format';
 
 /** What a step may look at besides the list. */
@@ -40,7 +41,16 @@ export type StepProblemCode =
   | 'order-repeats'
   | 'order-gaps'
   | 'order-outside'
-  | 'signature-count';
+  | 'signature-count'
+  | 'series-overlap'
+  | 'series-at-panel'
+  | 'no-margins'
+  | 'place-taken'
+  | 'one-graphic'
+  | 'nothing-on-page'
+  | 'nothing-under'
+  | 'area-empty'
+  | PatternErrorCode;
 
 /** Why a step cannot apply to the list it met. */
 export class StepProblem extends Error {

@@ -34,6 +34,15 @@ function boundsOf(page: Page, surveys: Surveys, of: 'ink' | 'text'): Box | undef
   return found.length ? bounds(found) : undefined;
 }
 
+/** Bounds in page space of what stands on a page by itself: blocks of text, images, and where asked for, drawings. */
+export const objectsOf = (page: Page, surveys: Surveys, paths = false): Box[] =>
+  artsOf(page).flatMap((art) =>
+    (drawnOf(art, surveys)?.objects ?? []).flatMap(({ kind, box }): Box[] => {
+      const shown = intersect(box, art.reach);
+      return (paths || kind !== 'path') && hasArea(shown) ? [applyToBox(art.place, shown)] : [];
+    }),
+  );
+
 /** Numbers that stand alone on a page, in page space, turned as the page is now. */
 export function numbersOf(page: Page, surveys: Surveys): ReadNumber[] {
   return artsOf(page).flatMap((art): ReadNumber[] => {

@@ -14,6 +14,7 @@ import {
   spineAt,
   SPINES,
   type Page,
+  type PageList,
 } from './page';
 import { bookOf } from '../../../../tests/makers';
 
@@ -75,12 +76,15 @@ test('loose pages are each the front of a leaf of their own', () => {
 });
 
 test('labels that a file brings are kept and others carry none; without any, positions count', () => {
-  const page = (label?: string): Page => ({
-    id: 'x',
-    trim: { width: 1, height: 1 },
-    bleed: { by: 'side', head: 0, foot: 0, left: 0, right: 0 },
-    ...(label === undefined ? {} : { label }),
+  const listOf = (...labels: (string | undefined)[]): PageList => ({
+    book: bookOf('right'),
+    pages: labels.map((label, n): Page => ({
+      id: String(n),
+      trim: { width: 1, height: 1 },
+      bleed: { by: 'side', head: 0, foot: 0, left: 0, right: 0 },
+      ...(label === undefined ? {} : { label }),
+    })),
   });
-  expect(labelsOf([page('i'), page(), page('1')])).toEqual(['i', '', '1']);
-  expect(labelsOf([page(), page()])).toEqual(['1', '2']);
+  expect(labelsOf(listOf('i', undefined, '1'))).toEqual(['i', '', '1']);
+  expect(labelsOf(listOf(undefined, undefined))).toEqual(['1', '2']);
 });

@@ -1,5 +1,8 @@
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import type { Laid } from '../numbers/laid';
+import type { Matter, PageLines } from '../numbers/lines';
+import type { Series } from '../numbers/series';
 import type { SurveyPage } from './survey';
 
 /**
@@ -73,6 +76,12 @@ export interface Page {
   words?: string;
   /** What else it shows besides `art`, where pages were joined on it. */
   more?: readonly Art[];
+  /** Folios, running lines and numbered sets that steps put on it. */
+  lines?: readonly PageLines[];
+  /** What those say; there once the whole docket is carried out. */
+  matter?: readonly Matter[];
+  /** Stamps and overlays, the lowest first. */
+  laid?: readonly Laid[];
 }
 
 /** All that a page shows. */
@@ -95,6 +104,8 @@ export interface PageList {
   /** The faces of fold-out panels: front and back of each in turn, those of a leaf from its fore edge outwards. */
   readonly panels?: readonly Page[];
   readonly book: Book;
+  /** The number series by where they begin; each lasts until the next. */
+  readonly series?: readonly Series[];
 }
 
 /** All that is printed: the pages in reading order, then the faces of panels. Selections pick by index in this. */

@@ -33,6 +33,14 @@ export function labelRuns(labels: readonly string[]): LabelRun[] {
   return runs;
 }
 
+/** A label as typed: its style, prefix and number. A single letter counts in letters, but for i, v and x. */
+export function readLabel(label: string): Omit<LabelRun, 'from'> {
+  const letter = /^(?:.*[^A-Za-z])?([A-Za-z])$/s.exec(label)?.[1];
+  if (!letter || /[ivx]/i.test(letter)) return splitLabel(label);
+  const style = letter === letter.toLowerCase() ? 'a' : 'A';
+  return { prefix: label.slice(0, -1), style, start: letter.toLowerCase().charCodeAt(0) - 96 };
+}
+
 function splitLabel(label: string): Omit<LabelRun, 'from'> {
   const [, prefix, digits] = /^(.*?)(\d*)$/s.exec(label)!;
   if (digits && !digits.startsWith('0') && digits.length < 10)

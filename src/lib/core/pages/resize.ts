@@ -20,21 +20,29 @@ export interface Resize {
   fixed: FixedPoint;
   /** Margins and the gap between columns grow and shrink with the content; else they keep their lengths. */
   scaleMargins?: boolean | undefined;
+  /** Folios and running lines grow and shrink with the content, their distances too; else they keep their size. */
+  scaleLines?: boolean | undefined;
 }
 
 /** The page at a new trim size. Bleed never scales. */
 export function resizePage(
   page: Page,
   size: Size,
-  { content, fixed, scaleMargins }: Resize,
+  { content, fixed, scaleMargins, scaleLines }: Resize,
   side: Side,
 ): Page {
-  const moved = movePage(page, resizeMatrix(page.trim, size, content, fixed, side), size);
-  return withOwn(
-    scaleMargins ? withScaledMargins(moved, contentScale(page.trim, size, content)) : moved,
-    'trim',
-  );
+  const by = contentScale(page.trim, size, content);
+  let moved = movePage(page, resizeMatrix(page.trim, size, content, fixed, side), size);
+  if (scaleMargins) moved = withScaledMargins(moved, by);
+  if (scaleLines) moved = withScaledLines(moved, by);
+  return withOwn(moved, 'trim');
 }
+
+/** Letters keep their shape: where the content is stretched, they follow its smaller scale. */
+const withScaledLines = ({ lines, ...page }: Page, by: [number, number]): Page => ({
+  ...page,
+  ...(lines ? { lines: lines.map((each) => ({ ...each, scale: (each.scale ?? 1) * Math.min(...by) })) } : {}),
+});
 
 const withScaledMargins = (page: Page, [x, y]: [number, number]): Page => {
   const { margins: m, columns } = page;

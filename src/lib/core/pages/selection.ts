@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { sameSize, sizeByName } from '../paper/sizes';
 import { labelsOf } from './labels';
 import { leafOf } from './leaves';
-import { facesOf, sideOf, type Page, type PageList } from './page';
+import { stretchesOf } from '../numbers/series';
+import { facesOf, sideOf, type PageList } from './page';
 import { addressesOf, panelsOf, withoutFace, type Panel } from './panels';
 
 /** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
@@ -18,6 +19,7 @@ export type SelectionErrorCode =
   | 'no-such-size'
   | 'no-such-format'
   | 'no-such-piece'
+  | 'no-such-series'
   | 'no-such-panel'
   | 'pages-gone'
   | 'none-match';
@@ -40,7 +42,7 @@ export class SelectionError extends Error {
  *
  * Grammar: `term (',' term)* ('not' term (',' term)*)?` where a term is a position `3`, a range `5-9`, `12-`, `last`,
  * `last-1`, `all`, `odd`, `even` (by position), `left`, `right`, `upper`, `lower` (by side of the leaf), `blank`, a label `"iv"` or
- * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body` or a piece `piece:slip` by name, all
+ * labels `"iv"-"xii"`, a size `size:A5`, a format `format:body`, a piece `piece:slip` or a number series `series:body` by name, all
  * `panels`, or one of a leaf `5+1`, `5+1 front`, `5+1 back`. Positions, `all`, `odd` and the like pick pages only. Ids that have gone are left out as long as one remains.
  * Throws SelectionError.
  */
@@ -144,7 +146,7 @@ class Reader {
     const side = this.word(/^(left|right|upper|lower)\b/i)?.toLowerCase();
     if (side) return where((i) => sideOf(i, book) === side);
     if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
-    const named = this.word(/^(?:size|format|piece):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
+    const named = this.word(/^(?:size|format|piece|series):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
     if (named) return this.named(named, start);
     const panel = this.word(/^\d+\s*\+\s*\d+(\s*(front|back)\b)?/i);
     if (panel) return this.panel(panel, start);
@@ -166,7 +168,7 @@ class Reader {
     const start = this.at;
     const label = this.word(/^"[^"]*"/);
     if (label !== undefined) {
-      const index = labelsOf(this.list.pages).indexOf(label.slice(1, -1));
+      const index = labelsOf(this.list).indexOf(label.slice(1, -1));
       if (index < 0) throw this.error('no-such-label', start, label);
       return index;
     }
@@ -200,16 +202,19 @@ class Reader {
     return found;
   }
 
-  /** Pages by the name of their size, format or piece, capitals not counted. */
+  /** Pages by the name of their size, format, piece or number series, capitals not counted. */
   private named(words: string, start: number): number[] {
-    const [, kind, name] = /^(\w+):\s*(.*)$/s.exec(words)!;
-    if (kind!.toLowerCase() === 'size') return this.ofSize(name!, start);
+    const [, said, name] = /^(\w+):\s*(.*)$/s.exec(words)!;
+    const kind = said!.toLowerCase() as 'size' | 'format' | 'piece' | 'series';
+    if (kind === 'size') return this.ofSize(name!, start);
     const wanted = name!.trim().toLowerCase();
-    const nameOf = ({ format, piece }: Page) =>
-      (kind!.toLowerCase() === 'format' ? format : piece)?.name.toLowerCase();
-    const found = this.everything().filter((i) => nameOf(this.list.pages[i]!) === wanted);
-    if (!found.length)
-      throw this.error(kind!.toLowerCase() === 'format' ? 'no-such-format' : 'no-such-piece', start, name);
+    const found =
+      kind === 'series'
+        ? stretchesOf(this.list).flatMap(({ series, from, to }) =>
+            series?.name?.toLowerCase() === wanted ? this.everything().slice(from, to) : [],
+          )
+        : this.everything().filter((i) => this.list.pages[i]![kind]?.name.toLowerCase() === wanted);
+    if (!found.length) throw this.error(`no-such-${kind}`, start, name);
     return found;
   }
 

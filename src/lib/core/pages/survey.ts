@@ -13,6 +13,8 @@ export const drawnSchema = z.object({
   text: boxSchema.optional(),
   /** Pixels an inch of the coarsest image at the size it has on the page. */
   ppi: z.number().positive().optional(),
+  /** What stands on the page by itself: blocks of text, images, and drawings that are no backgrounds. */
+  objects: z.array(z.object({ kind: z.enum(['text', 'image', 'path']), box: boxSchema })).optional(),
   /** Numbers that stand alone, as folios do: the middle of each, and how its reader must turn the page clockwise to read it. */
   numbers: z
     .array(

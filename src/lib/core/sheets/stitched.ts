@@ -108,7 +108,7 @@ function foldedOnce(spine: Spine, cell: Size, gap: number): Imposed[] {
 
 /** The pages with the blanks that fill the last sheet. Page 1 of a stitched booklet is the front of a leaf, whatever the list says. */
 function padded(list: PageList, scheme: Stitched): PlannedPage[] {
-  const labels = labelsOf(list.pages);
+  const labels = labelsOf(list);
   const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({
     page,
     label: labels[index]!,

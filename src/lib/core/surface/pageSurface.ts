@@ -1,7 +1,11 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
 import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
+import { textWidth, type Setting } from '../numbers/faces';
+import { placeLaid, type Laid } from '../numbers/laid';
+import { placeLines } from '../numbers/placeLines';
 import { artsOf, bleedBox, type Art, type Page, type Side } from '../pages/page';
-import type { ArtItem, Surface, TextItem } from './surface';
+import { BLACK } from './colour';
+import type { ArtItem, Item, Surface, TextItem } from './surface';
 
 /** Art that ends this near to the trim, in points, counts as reaching it. */
 const AT_TRIM = 0.1;
@@ -15,25 +19,67 @@ export function pageSurface(page: Page, side: Side): Surface {
     media: bleed,
     bleed,
     trim: sizeBox(page.trim),
-    items: page.art ? artsOf(page).flatMap((art) => artItems(page, art, bleed)) : wordsOf(page),
+    items: [
+      ...laidItems(page, side, bleed, true),
+      ...(page.art ? artsOf(page).flatMap((art) => artItems(page, art, bleed)) : wordsOf(page)),
+      ...laidItems(page, side, bleed, false),
+      ...linesOf(page, side),
+    ],
+  };
+}
+
+/** Folios, running lines and numbered sets that show on a page. */
+function linesOf(page: Page, side: Side): Item[] {
+  return (page.matter ?? []).flatMap((matter): Item[] => {
+    if (matter.hidden) return [];
+    const { texts, rules } = placeLines(matter, page, side);
+    return [...texts.map(({ item }) => item), ...rules];
+  });
+}
+
+/** Stamps and overlays before or behind the art, as far as the bleed. */
+function laidItems(page: Page, side: Side, bleed: Box, behind: boolean): ArtItem[] {
+  return (page.laid ?? []).flatMap((laid): ArtItem[] => {
+    if (!!laid.behind !== behind) return [];
+    const place = placeLaid(laid, page, side);
+    return laid.arts.map((art) => laidItem(art, laid, compose(art.place, place), bleed));
+  });
+}
+
+function laidItem({ source, index, reach }: Art, laid: Laid, matrix: Matrix, clip: Box): ArtItem {
+  const { opacity, layer, overprint, behind } = laid;
+  return {
+    kind: 'art',
+    source,
+    index,
+    matrix,
+    clip,
+    laid: {
+      reach,
+      ...(opacity !== undefined && opacity < 1 ? { opacity } : {}),
+      ...(layer ? { layer } : {}),
+      ...(overprint ? { overprint } : {}),
+      ...(behind ? { behind } : {}),
+    },
   };
 }
 
 /** Words on blanks are as large as this, in points, where they fit. By practice. */
-const WORDS_SIZE = 11;
-/** The mean width of a letter of the face, as a share of its size, and how much of the page a line may take. */
-const [LETTER, LINE] = [0.5, 0.86];
+const WORDS: Setting = { face: 'Source Sans 3', weight: 'regular', size: 11 };
+/** How much of the page's width they may take. */
+const LINE = 0.86;
 
 /** The words on a blank, in its middle. */
 function wordsOf({ words, trim }: Page): TextItem[] {
   if (!words) return [];
-  const size = Math.min(WORDS_SIZE, (LINE * trim.width) / (LETTER * words.length));
+  const size = WORDS.size * Math.min(1, (LINE * trim.width) / textWidth(words, WORDS));
   return [
     {
+      ...WORDS,
       kind: 'text',
       text: words,
-      face: 'Source Sans 3',
       size,
+      ink: BLACK,
       align: 'centre',
       matrix: translate(trim.width / 2, trim.height / 2),
     },

@@ -1,5 +1,5 @@
 import { bounds, hasArea, intersect, sizeBox, type Box, type Size } from '../measure/box';
-import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import { applyToBox, applyToPoint, compose, type Matrix } from '../measure/matrix';
 import type { SheetLine, SheetSide } from '../sheets/plan';
 import { pageSurface } from './pageSurface';
 import type { Item, Surface } from './surface';
@@ -23,7 +23,10 @@ export function sheetSurface(side: SheetSide, sheet: Size): Surface {
 /** An item of a page where its cell puts it; nothing where none of it shows there. */
 function inCell(item: Item, matrix: Matrix, clip: Box): Item[] {
   if (item.kind === 'text') return [{ ...item, matrix: compose(item.matrix, matrix) }];
-  if (item.kind !== 'art') return [];
+  if (item.kind === 'line') {
+    const [from, to] = [applyToPoint(matrix, item.x0, item.y0), applyToPoint(matrix, item.x1, item.y1)];
+    return [{ ...item, x0: from.x, y0: from.y, x1: to.x, y1: to.y }];
+  }
   const shown = intersect(clip, applyToBox(matrix, item.clip));
   return hasArea(shown) ? [{ ...item, matrix: compose(item.matrix, matrix), clip: shown }] : [];
 }

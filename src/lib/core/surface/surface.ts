@@ -1,5 +1,8 @@
 import type { Box } from '../measure/box';
 import type { Matrix } from '../measure/matrix';
+import type { Layer } from '../numbers/laid';
+import type { Setting } from '../numbers/faces';
+import type { Colour } from './colour';
 
 /** A page of a source, seen through `clip` (surface space) under `matrix` (from the source page as seen to surface space). */
 export interface ArtItem {
@@ -8,6 +11,8 @@ export interface ArtItem {
   index: number;
   matrix: Matrix;
   clip: Box;
+  /** It was laid on the page: how, and what of the source page it may show. */
+  laid?: { reach: Box; opacity?: number; behind?: true; layer?: Layer; overprint?: true };
 }
 
 /** A straight line. Ink `all` prints on every plate (the colorant All of ISO 32000-1, 8.6.6.4). */
@@ -19,20 +24,15 @@ export interface LineItem {
   y1: number;
   width: number;
   dash: readonly number[];
-  ink: 'all';
-  layer: 'marks' | 'folds';
+  ink: 'all' | Colour;
+  layer?: 'marks' | 'folds';
 }
 
-/** The faces that text is set in. */
-export type Face = 'Source Sans 3';
-
-/** A line of text in black. `matrix` leads from the text, its base line's anchor at the origin, to surface space. */
-export interface TextItem {
+/** A line of text. `matrix` leads from the text, its base line's anchor at the origin, to surface space. */
+export interface TextItem extends Setting {
   kind: 'text';
   text: string;
-  face: Face;
-  /** In points. */
-  size: number;
+  ink: Colour;
   align: 'left' | 'centre' | 'right';
   matrix: Matrix;
 }

@@ -53,8 +53,15 @@ export class RawSources {
     return this.next++;
   }
 
-  /** Writes a source page as a Form XObject (ISO 32000-1, 8.10) in the page's own user space; its one content stream stays packed as it is. */
-  writeForm(id: string, index: number, bbox: readonly number[], out: ByteOutput, table: ObjectTable): number {
+  /** Writes a source page as a Form XObject (ISO 32000-1, 8.10) in the page's own user space; its one content stream stays packed as it is. As a `group` it fades as a whole. */
+  writeForm(
+    id: string,
+    index: number,
+    bbox: readonly number[],
+    out: ByteOutput,
+    table: ObjectTable,
+    group: boolean,
+  ): number {
     const source = this.byId.get(id)!;
     const { dict: page, content } = source.pages[index]!;
     const { data, filter } = content.joined
@@ -70,6 +77,7 @@ export class RawSources {
       out.put(` /${key} `);
       out.put(this.take(source, entry));
     }
+    if (group && !page.get('Group')) out.put(' /Group << /S /Transparency >>');
     out.put(` /Length ${data.length} >>\nstream\n`);
     out.put(data);
     out.put('\nendstream');
@@ -95,8 +103,8 @@ export class RawSources {
     }
   }
 
-  /** Catalog entries that the output inherits: the layers of all sources (8.11.4) and the first source's output intent. */
-  catalogEntries(): string {
+  /** Catalog entries: the layers of all sources (8.11.4) and `own` ones, which show, and the first source's output intent. */
+  catalogEntries(own: readonly string[]): string {
     const sources = [...this.byId.values()];
     const layers = sources.flatMap((source) => {
       const entry = source.file.catalog().get('OCProperties');
@@ -105,16 +113,18 @@ export class RawSources {
     });
     const intent = sources[0]?.file.catalog().get('OutputIntents');
     const written = intent ? [`/OutputIntents ${asText(this.take(sources[0]!, intent))}`] : [];
-    if (layers.length) {
+    if (layers.length || own.length) {
       const inside = (key: string) =>
-        layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ');
+        [...layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))), ...own].join(
+          ' ',
+        );
       const configs = layers.flatMap(({ source, bytes, dict }) => {
         const d = dict.get('D') && source.file.resolve(bytes, dict.get('D')!);
         return d ? [{ source, bytes: d.bytes, dict: readDict(d.bytes, d.value[0]) }] : [];
       });
       const state = ['ON', 'OFF', 'Order', 'Locked'].map(
         (key) =>
-          `/${key} [${configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))).join(' ')}]`,
+          `/${key} [${[...configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))), ...(key === 'ON' || key === 'Order' ? own : [])].join(' ')}]`,
       );
       written.push(`/OCProperties << /OCGs [${inside('OCGs')}] /D << ${state.join(' ')} >> >>`);
     }

@@ -7,6 +7,7 @@
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
   import SurfaceArt from './SurfaceArt.svelte';
+  import SurfaceLine from './SurfaceLine.svelte';
   import SurfaceText from './SurfaceText.svelte';
 
   interface Props {
@@ -51,7 +52,9 @@
   {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
   {#each surface.items as item, i (i)}
-    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{:else if item.kind === 'text'}<SurfaceText {item} />{/if}
+    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{:else if item.kind === 'text'}<SurfaceText {item} />{:else}<SurfaceLine
+        {item}
+      />{/if}
   {/each}
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
   <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />

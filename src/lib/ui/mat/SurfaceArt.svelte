@@ -20,9 +20,16 @@
 </script>
 
 <clipPath id="clip-{id}"><rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} /></clipPath>
+{#if item.laid}
+  {@const { reach } = item.laid}
+  <clipPath id="reach-{id}"
+    ><rect x={reach.x0} y={reach.y0} width={widthOf(reach)} height={heightOf(reach)} transform="matrix({item.matrix.join(' ')})" /></clipPath
+  >
+{/if}
 {#if picture.size && picture.url}
-  <g clip-path="url(#clip-{id})">
+  <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity} style:mix-blend-mode={item.laid ? 'multiply' : undefined}>
     <image
+      clip-path={item.laid ? `url(#reach-${id})` : undefined}
       href={picture.url}
       width={picture.size.width}
       height={picture.size.height}

@@ -1,15 +1,30 @@
 <script lang="ts">
+  import { advancesOf, textWidth } from '../../core/numbers/faces';
   import type { TextItem } from '../../core/surface/surface';
+  import { screenColor } from './ink';
 
   let { item }: { item: TextItem } = $props();
-  const ANCHOR = { left: 'start', centre: 'middle', right: 'end' } as const;
+  /** Where each letter begins, as the PDF has it, whatever the browser would kern. */
+  const places = $derived.by(() => {
+    let x = -{ left: 0, centre: 0.5, right: 1 }[item.align] * textWidth(item.text, item);
+    return advancesOf(item.text, item).map((advance) => (x += advance) - advance);
+  });
 </script>
 
 <text
   transform="matrix({item.matrix.join(' ')}) scale(1 -1)"
+  x={places.join(' ')}
   font-size={item.size}
   font-family="'{item.face}'"
-  text-anchor={ANCHOR[item.align]}
-  fill="#1d2422"
+  font-weight={item.weight === 'strong' ? 600 : 400}
+  fill={screenColor(item.ink)}
   pointer-events="none">{item.text}</text
 >
+
+<style>
+  text {
+    font-kerning: none;
+    font-variant-ligatures: none;
+    white-space: pre;
+  }
+</style>

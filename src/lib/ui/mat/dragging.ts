@@ -45,3 +45,11 @@ export function moveCut({ left, right, head, foot }: Sides, x: number, y: number
 /** A crop that cuts these sides off a page that lies on `side`, mirrored on others where the crop was. */
 export const cutOf = (sides: Sides, by: Cut['by'], side: Side): Cut =>
   by === 'edge' ? { by, ...edgesOf(sides, side) } : { by: 'side', ...sides };
+
+/** The nearest of `lines` to one of `points`, as how far the points must move to meet it; 0 where none is within `reach`. */
+export function snapBy(points: readonly number[], lines: readonly number[], reach: number): number {
+  let best = Infinity;
+  for (const point of points)
+    for (const line of lines) if (Math.abs(line - point) < Math.abs(best)) best = line - point;
+  return Math.abs(best) <= reach ? best : 0;
+}

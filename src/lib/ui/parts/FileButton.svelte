@@ -1,15 +1,26 @@
 <script lang="ts">
-  import type { Bench } from '../bench.svelte';
-
-  let { bench, quiet = false }: { bench: Bench; quiet?: boolean } = $props();
+  interface Props {
+    /** What it says. */
+    words?: string;
+    quiet?: boolean;
+    /** Takes several files at once. */
+    many?: boolean;
+    onfiles: (files: File[]) => void;
+  }
+  let { words = 'Choose files', quiet = false, many = false, onfiles }: Props = $props();
 </script>
 
 <label class="btn" class:q={quiet}
-  >Choose files<input
+  >{words}<input
     type="file"
-    accept="application/pdf,.pdf,image/jpeg,image/png,image/tiff,.jpg,.jpeg,.png,.tif,.tiff"
-    multiple
-    onchange={(event) => void bench.takeIn([...(event.currentTarget.files ?? [])])}
+    accept="application/pdf,.pdf,image/jpeg,image/png,image/tiff,image/svg+xml,.jpg,.jpeg,.png,.tif,.tiff,.svg"
+    multiple={many}
+    onchange={(event) => {
+      const files = [...(event.currentTarget.files ?? [])];
+      // The same file may be chosen again.
+      event.currentTarget.value = '';
+      if (files.length) onfiles(files);
+    }}
   /></label
 >
 

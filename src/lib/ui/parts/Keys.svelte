@@ -2,7 +2,7 @@
   let { onclose }: { onclose: () => void } = $props();
   const KEYS: [string, string][] = [
     ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
-    ['Alt 1 … 4', 'go to a stage'],
+    ['Alt 1 … 5', 'go to a stage'],
     ['/', 'type which pages are picked'],
     ['Ctrl A', 'pick all pages'],
     ['← → Home End', 'pick the page before, after, first, last'],
@@ -24,6 +24,11 @@
     ['L   B', 'hang a fold-out on a leaf; give it back'],
     ['X   J', 'split pages; join them'],
     ['R', 'scans back to reading order'],
+    ['#', 'number series'],
+    ['I   H', 'folios; running lines'],
+    ['Q', 'numbered set'],
+    ['W   Z', 'stamp; overlay'],
+    ['L on Numbers', 'hold the leaf to the light'],
     ['Alt ← →', 'move the picked pages by one; with Home, End to an end'],
     ['Drag pages', 'move them; with Shift, hang them on a leaf'],
     ['Enter in a slip', 'put on the docket'],

@@ -65,6 +65,11 @@
     'split',
     'join',
     'reading-order',
+    'folio',
+    'running',
+    'set',
+    'stamp',
+    'overlay',
   ];
   const GUIDES = [
     ['safe', 'safe'],

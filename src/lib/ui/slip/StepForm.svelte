@@ -26,6 +26,12 @@
   import SplitFields from './SplitFields.svelte';
   import JoinFields from './JoinFields.svelte';
   import ReadingOrderFields from './ReadingOrderFields.svelte';
+  import FolioFields from './FolioFields.svelte';
+  import NumbersFields from './NumbersFields.svelte';
+  import OverlayFields from './OverlayFields.svelte';
+  import RunningFields from './RunningFields.svelte';
+  import SetFields from './SetFields.svelte';
+  import StampFields from './StampFields.svelte';
   import TakeInFields from './TakeInFields.svelte';
   import TrimFields from './TrimFields.svelte';
   import TurnFields from './TurnFields.svelte';
@@ -51,6 +57,12 @@
     split: SplitFields,
     join: JoinFields,
     'reading-order': ReadingOrderFields,
+    numbers: NumbersFields,
+    folio: FolioFields,
+    running: RunningFields,
+    set: SetFields,
+    stamp: StampFields,
+    overlay: OverlayFields,
   };
 
   /** The pages that the step meets: those before it on the docket. */
@@ -111,7 +123,9 @@
   const raised = $derived.by(() => {
     if (!bench.trial) return [];
     const known = new Set(bench.base.findings.map(({ code, pages }) => code + pages.join()));
-    return bench.findings.filter(({ code, pages, level, stage }) => level !== 'note' && stage === 'pages' && !known.has(code + pages.join()));
+    return bench.findings.filter(
+      ({ code, pages, level, stage }) => level !== 'note' && (stage === 'pages' || stage === 'numbers') && !known.has(code + pages.join()),
+    );
   });
 
   function accept(event: SubmitEvent): void {

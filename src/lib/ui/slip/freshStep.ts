@@ -4,7 +4,10 @@ import { mm } from '../../core/measure/unit';
 import { sizeLike } from '../../core/docket/steps/trim';
 import { FOLD_IN } from '../../core/pages/panels';
 import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
+import { seriesOf } from '../../core/numbers/series';
 import type { PageList } from '../../core/pages/page';
+import type { Selection } from '../../core/pages/selection';
+import { BLACK } from '../../core/surface/colour';
 import { newStepId, type Bench } from '../bench.svelte';
 
 const CENTRE = { x: 'centre', y: 'centre' } as const;
@@ -69,10 +72,67 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
       return { id, kind, pages, columns: 2, rows: 1, gap: 0 };
     case 'reading-order':
       return { id, kind, pages, arrangement: { by: 'stitched', scans: 'sheets' }, gutter: 0 };
+    case 'numbers':
+      return { id, kind, series: seriesOf(before) };
+    case 'folio':
+      return { ...lines(id, pages, before, bench), kind, edge: 'foot', across: 'outer', text: '{page}' };
+    case 'running':
+      return {
+        ...lines(id, pages, before, bench),
+        kind,
+        texts: [{ edge: 'head', across: 'outer', text: '{title}' }],
+      };
+    case 'set': {
+      const count = { start: 1, by: 1, digits: 3 };
+      return {
+        ...lines(id, pages, before, bench),
+        ...count,
+        kind,
+        edge: 'foot',
+        across: 'right',
+        text: '{number}',
+      };
+    }
+    case 'stamp':
+      return {
+        id,
+        kind,
+        pages: 'all',
+        graphic: { page: picked ?? 'last' },
+        size: { by: 'width', width: mm(30) },
+        placing: { box: 'trim', x: 'outer', y: 'foot', dx: mm(10), dy: mm(10), turn: 0 },
+        opacity: 1,
+      };
+    case 'overlay':
+      return {
+        id,
+        kind,
+        pages: 'all',
+        graphic: { page: picked ?? 'last' },
+        register: { x: 'centre', y: 'centre' },
+        scale: 1,
+        purpose: 'cutting',
+        layer: 'Cutting',
+        overprint: true,
+        takeOut: true,
+      };
     case 'piece':
       return { id, kind, pages, name: first?.piece?.name ?? 'Piece', quantity: first?.piece?.quantity ?? 1 };
   }
 }
+
+/** Lines as they begin: small, at the foot or head, well inside the trim. */
+const lines = (id: string, pages: Selection, before: PageList, bench: Bench) => ({
+  id,
+  pages,
+  from: 'trim' as const,
+  x: Math.max(bench.docket.safe, before.pages[0]?.margins?.fore ?? mm(10)),
+  y: mm(8),
+  face: 'Source Sans 3' as const,
+  weight: 'regular' as const,
+  size: 9,
+  ink: BLACK,
+});
 
 /** The step that gives the odd pages of a piece the size of the one picked page, else the commonest; undefined where all are alike. */
 export function evenSizes(bench: Bench): Extract<Step, { kind: 'trim' }> | undefined {

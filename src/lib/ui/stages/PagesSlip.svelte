@@ -5,6 +5,7 @@
   import { saySize } from '../../words/findings';
   import type { Step } from '../../core/docket/steps';
   import type { Bench, Form } from '../bench.svelte';
+  import Acts, { type Act } from '../parts/Acts.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
   import { sayBook } from '../../words/book';
@@ -45,6 +46,21 @@
   const even = $derived(evenSizes(bench));
   const unit = $derived(bench.unit);
 
+  const none = $derived(!bench.base.list.pages.length);
+  const acts = $derived<Act[]>([
+    ...ACTS.map(([kind, word, key]): Act => ({
+      word,
+      key,
+      disabled: none && kind !== 'blank',
+      do: () => bench.open({ kind }),
+    })),
+    ...(picked.length === 1 ? [{ word: 'Another size of this', key: 'A', wide: true, do: () => begin(anotherSize(bench)) }] : []),
+    ...(even
+      ? [{ word: `Size the odd ones ${picked.length === 1 ? 'like this' : 'like the rest'}`, key: 'O', wide: true, do: () => begin(even) }]
+      : []),
+    { word: 'Back to reading order', key: 'R', wide: true, disabled: none, do: () => bench.open({ kind: 'reading-order' }) },
+    ...(cropped ? [{ word: 'Uncrop', key: 'U', wide: true, do: () => bench.open({ kind: 'uncrop' }) }] : []),
+  ]);
   const begin = (fresh: Step): void => bench.open({ kind: fresh.kind, fresh } satisfies Form);
   const give = (aspect: Aspect) => bench.putFormat(page!.format!.id, { ids: [page!.id] }, [aspect]);
   const book = $derived(bench.docket.book);
@@ -58,34 +74,12 @@
   <FormatForm {bench} format={bench.format} />
 {:else}
   <Overview {bench} stages={['pages']} title="Pages">
-    <section aria-label="Do">
-      <p class="label">
-        {picked.length
-          ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, bench.shown.list)}`
-          : 'Pick pages, or choose what to do with all'}
-      </p>
-      <div class="acts">
-        {#each ACTS as [kind, word, key] (kind)}
-          <button class="act" disabled={!bench.base.list.pages.length && kind !== 'blank'} onclick={() => bench.open({ kind })}
-            ><span>{word}</span><kbd>{key}</kbd></button
-          >
-        {/each}
-        {#if picked.length === 1}
-          <button class="act wide" onclick={() => begin(anotherSize(bench))}><span>Another size of this</span><kbd>A</kbd></button>
-        {/if}
-        {#if even}
-          <button class="act wide" onclick={() => begin(even)}
-            ><span>Size the odd ones {picked.length === 1 ? 'like this' : 'like the rest'}</span><kbd>O</kbd></button
-          >
-        {/if}
-        <button class="act wide" disabled={!bench.base.list.pages.length} onclick={() => bench.open({ kind: 'reading-order' })}
-          ><span>Back to reading order</span><kbd>R</kbd></button
-        >
-        {#if cropped}
-          <button class="act wide" onclick={() => bench.open({ kind: 'uncrop' })}><span>Uncrop</span><kbd>U</kbd></button>
-        {/if}
-      </div>
-    </section>
+    <Acts
+      label={picked.length
+        ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, bench.shown.list)}`
+        : 'Pick pages, or choose what to do with all'}
+      {acts}
+    />
     {#if page && bleed}
       <dl class="facts">
         <dt>trim</dt>
@@ -137,38 +131,3 @@
     </Folded>
   </Overview>
 {/if}
-
-<style>
-  .acts {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 5px;
-  }
-  .act {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    padding: 4px 9px;
-    border: 1px solid var(--rule);
-    background: var(--well);
-    font-size: 13px;
-    font-weight: 500;
-    text-align: left;
-    cursor: pointer;
-    clip-path: polygon(0 0, calc(100% - 7px) 0, 100% 7px, 100% 100%, 0 100%);
-  }
-  .wide {
-    grid-column: 1 / -1;
-  }
-  .act:hover:not(:disabled) {
-    border-color: var(--act);
-    color: var(--act);
-  }
-  .act:disabled {
-    opacity: 0.5;
-  }
-  kbd {
-    font: 11px var(--mono);
-    color: var(--ink-2);
-  }
-</style>

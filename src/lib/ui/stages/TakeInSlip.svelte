@@ -46,7 +46,7 @@
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
-    <FileButton {bench} quiet />
+    <FileButton many quiet onfiles={(files) => void bench.takeIn(files)} />
     {#if sources.length > 1}
       <div>
         <p class="label">Files of this job</p>

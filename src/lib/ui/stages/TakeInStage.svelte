@@ -160,7 +160,7 @@
       title="Drop PDFs or scans here"
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
-      <FileButton {bench} />
+      <FileButton many onfiles={(files) => void bench.takeIn(files)} />
       <button class="btn q" onclick={() => void beginBlank()}>Blank pages</button>
     </EmptyCard>
   {/if}

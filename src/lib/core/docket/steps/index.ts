@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { PageList } from '../../pages/page';
+import { settleSeries } from '../../numbers/series';
 import { settlePanels } from '../../pages/panels';
 import type { StepContext } from '../stepKind';
 import { blank } from './blank';
@@ -18,6 +19,12 @@ import { keep } from './keep';
 import { split } from './split';
 import { join } from './join';
 import { readingOrder } from './readingOrder';
+import { numbers } from './numbers';
+import { folio } from './folio';
+import { running } from './running';
+import { set } from './set';
+import { stamp } from './stamp';
+import { overlay } from './overlay';
 import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
@@ -43,6 +50,12 @@ const KINDS = [
   split,
   join,
   readingOrder,
+  numbers,
+  folio,
+  running,
+  set,
+  stamp,
+  overlay,
 ] as const;
 
 export const stepSchema = z.discriminatedUnion('kind', [
@@ -65,6 +78,12 @@ export const stepSchema = z.discriminatedUnion('kind', [
   split.schema,
   join.schema,
   readingOrder.schema,
+  numbers.schema,
+  folio.schema,
+  running.schema,
+  set.schema,
+  stamp.schema,
+  overlay.schema,
 ]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
@@ -73,5 +92,5 @@ export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
 export function applyStep(list: PageList, step: Step, context: StepContext): PageList {
   const kind = KINDS.find((known) => known.kind === step.kind)!;
   const apply = kind.apply as (list: PageList, step: Step, context: StepContext) => PageList;
-  return settlePanels(apply(list, step, context));
+  return settleSeries(list, settlePanels(apply(list, step, context)));
 }

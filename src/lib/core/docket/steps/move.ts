@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { settleSeries } from '../../numbers/series';
 import { indexOfPlace, placeSchema } from '../../pages/place';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
@@ -19,6 +20,8 @@ export const move = defineStep({
     const moved = list.pages.filter((_, i) => picked.has(i));
     const before = list.pages.filter((_, i) => i < index && !picked.has(i));
     const after = list.pages.filter((_, i) => i >= index && !picked.has(i));
-    return { ...list, pages: [...before, ...moved, ...after] };
+    // A series that begins at a page that leaves its place begins at the next one.
+    const { series } = settleSeries(list, { ...list, pages: [...before, ...after] });
+    return { ...list, pages: [...before, ...moved, ...after], ...(series ? { series } : {}) };
   },
 });

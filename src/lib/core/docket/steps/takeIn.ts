@@ -9,14 +9,16 @@ import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 import { formatted } from './format';
 
+/** SHA-256 of a source, in hex. */
+export const sourceSchema = z.string().regex(/^[0-9a-f]{64}$/);
+
 /** Puts the pages of a source into the list, each at its TrimBox, with the bleed the file declares. */
 export const takeIn = defineStep({
   kind: 'take-in',
   schema: z.object({
     ...stepBase,
     kind: z.literal('take-in'),
-    /** SHA-256 of the source, in hex. */
-    source: z.string().regex(/^[0-9a-f]{64}$/),
+    source: sourceSchema,
     /** The name the file had. */
     name: z.string().min(1).max(400),
     /** Which of its pages, as typed positions; all where missing. */
@@ -50,7 +52,8 @@ export const takeIn = defineStep({
 const pageId = (source: string, index: number, copies: number): string =>
   `${source.slice(0, 12)}:${index + 1}${copies ? `#${copies}` : ''}`;
 
-function toPage(page: SurveyPage, source: string, index: number, copies: number, by: number): Page {
+/** A page of a source at its TrimBox, with the bleed that the file declares, at `by` of its size. */
+export function toPage(page: SurveyPage, source: string, index: number, copies: number, by: number): Page {
   const { trim } = page.boxes;
   return {
     id: pageId(source, index, copies),

@@ -17,6 +17,7 @@ export const trim = defineStep({
     content: contentSchema,
     fixed: fixedPointSchema,
     scaleMargins: z.boolean().optional(),
+    scaleLines: z.boolean().optional(),
   }),
   apply(list, step) {
     const size = { width: step.width, height: step.height };

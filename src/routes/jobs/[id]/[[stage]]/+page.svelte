@@ -15,6 +15,9 @@
   import { anotherSize, evenSizes } from '$lib/ui/slip/freshStep';
   import CompareStage from '$lib/ui/stages/CompareStage.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
+  import NumbersSlip from '$lib/ui/stages/NumbersSlip.svelte';
+  import NumbersStage from '$lib/ui/stages/NumbersStage.svelte';
+  import { seriesStep } from '$lib/ui/stages/series';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
   import PagesStage from '$lib/ui/stages/PagesStage.svelte';
   import SheetsSlip from '$lib/ui/stages/SheetsSlip.svelte';
@@ -30,6 +33,7 @@
   const STAGES: [Stage, string][] = [
     ['take-in', 'Take in'],
     ['pages', 'Pages'],
+    ['numbers', 'Numbers'],
     ['sheets', 'Sheets'],
     ['hand-over', 'Hand over'],
   ];
@@ -70,9 +74,12 @@
     else event.currentTarget.value = bench.docket.title;
   }
 
+  /** Kinds of step that are set up on facing pages. */
+  const ON_NUMBERS: readonly Step['kind'][] = ['numbers', 'folio', 'running', 'set', 'stamp', 'overlay'];
   /** Opens a step's form where its pages are seen. */
   async function begin(form: Form): Promise<void> {
-    if (stage !== 'pages') await goto(`/jobs/${bench.id}/pages`, { keepFocus: true });
+    const where = ON_NUMBERS.includes(form.kind) ? 'numbers' : 'pages';
+    if (stage !== where) await goto(`/jobs/${bench.id}/${where}`, { keepFocus: true });
     bench.open(form);
   }
   const FORM_KEYS: Record<string, Step['kind']> = {
@@ -94,9 +101,19 @@
     x: 'split',
     j: 'join',
     r: 'reading-order',
+    i: 'folio',
+    h: 'running',
+    q: 'set',
+    w: 'stamp',
+    z: 'overlay',
   };
   /** Keys that begin a step with more than its kind. */
   const FRESH_KEYS: Record<string, (bench: Bench) => Step | undefined> = { a: anotherSize, o: evenSizes };
+  /** The series of the job: an edit of the step that says them, where there is one. */
+  function beginSeries(): void {
+    const step = seriesStep(bench);
+    void begin({ kind: 'numbers', ...(bench.docket.steps.some(({ id }) => id === step.id) ? { step } : { fresh: step }) });
+  }
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
   function onkeydown(event: KeyboardEvent): void {
     const typing = (event.target as Element).closest('input, select, textarea');
@@ -128,6 +145,9 @@
     } else if (event.key === 'v') {
       if (stage !== 'pages') go('pages');
       bench.compare = COMPARE[bench.compare];
+    } else if (event.key === '#' && bench.base.list.pages.length) {
+      event.preventDefault();
+      beginSeries();
     } else if (FRESH_KEYS[event.key] && bench.base.list.pages.length) {
       const fresh = FRESH_KEYS[event.key]!(bench);
       if (!fresh) return;
@@ -187,10 +207,12 @@
           bind:zoom
           bind:this={view}
         />{/if}
+    {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
     {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     <aside class="slip" aria-label="Slip">
       {#if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
       {:else if stage === 'pages'}<PagesSlip {bench} />
+      {:else if stage === 'numbers'}<NumbersSlip {bench} />
       {:else}<SheetsSlip {bench} />{/if}
     </aside>
   {/if}

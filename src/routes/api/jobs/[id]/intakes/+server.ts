@@ -10,9 +10,9 @@ export const POST = ({ params, request, url }) =>
     const bytes = (request.body ??
       new ReadableStream({ start: (c) => c.close() })) as unknown as AsyncIterable<Uint8Array>;
     const declared = Number(request.headers.get('content-length') ?? NaN);
-    const id = await receive(params.id, name, place, whole(bytes, declared));
-    await enqueue('survey', id);
-    return { id };
+    const received = await receive(params.id, name, place, whole(bytes, declared));
+    await enqueue('survey', received.id);
+    return received;
   });
 
 /** The bytes as they come; throws when fewer came than were announced. */

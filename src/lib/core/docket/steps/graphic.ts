@@ -1,0 +1,63 @@
+import * as z from 'zod';
+import type { Laid } from '../../numbers/laid';
+import { applyToBox, compose, invert, translate } from '../../measure/matrix';
+import { hasArea, heightOf, intersect, sizeBox, widthOf, type Box } from '../../measure/box';
+import { artsOf, faceAt, type Art, type Page, type PageList } from '../../pages/page';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import type { Surveys } from '../../pages/survey';
+import { StepProblem } from '../stepKind';
+import { sourceSchema, toPage } from './takeIn';
+
+const length = z.number().min(-14_400).max(14_400);
+/** What is laid on pages: a page of the job, or an area of it in page space; or a page of a file that is no page of the job. */
+export const graphicSchema = z.union([
+  z.object({
+    page: selectionSchema,
+    area: z.object({ x0: length, y0: length, x1: length, y1: length }).optional(),
+  }),
+  z.object({ source: sourceSchema, name: z.string().min(1).max(400), index: z.number().int().min(0) }),
+]);
+export type Graphic = z.infer<typeof graphicSchema>;
+
+/** The graphic of a step, and the id of the page of the job that it is where it is one. Throws StepProblem, SelectionError. */
+export function graphicOf(
+  from: Graphic,
+  list: PageList,
+  surveys: Surveys,
+): Pick<Laid, 'arts' | 'size'> & { page?: string } {
+  if ('source' in from) {
+    const survey = surveys[from.source];
+    if (!survey) throw new StepProblem('source-missing', { name: from.name });
+    const page = survey.pages[from.index];
+    if (!page) throw new StepProblem('source-page-missing', { page: from.index + 1, name: from.name });
+    return shown(toPage(page, from.source, from.index, 0, 1));
+  }
+  const picked = resolveSelection(from.page, list);
+  if (picked.length > 1) throw new StepProblem('one-graphic', { count: picked.length });
+  const page = faceAt(list, picked[0]!)!;
+  if (!page.art) throw new StepProblem('nothing-on-page', { position: picked[0]! + 1 });
+  return { ...shown(page, from.area), page: page.id };
+}
+
+/** All that a page shows, or an area of it with that area's corner as the origin. */
+function shown(page: Page, area?: Box): Pick<Laid, 'arts' | 'size'> {
+  if (!area) return { arts: artsOf(page), size: page.trim };
+  const within = intersect(area, sizeBox(page.trim));
+  if (!hasArea(within)) throw new StepProblem('area-empty');
+  const arts = artsOf(page).map((art): Art => ({
+    ...art,
+    place: compose(art.place, translate(-within.x0, -within.y0)),
+    reach: intersect(art.reach, applyToBox(invert(art.place), within)),
+  }));
+  return { arts, size: { width: widthOf(within), height: heightOf(within) } };
+}
+
+/** The list with something laid on the pages picked, the graphic's own page left out; `laid` says how. */
+export function layOn(list: PageList, picked: readonly number[], laid: Laid, except?: string): PageList {
+  const wanted = new Set(picked.map((index) => faceAt(list, index)!.id));
+  if (except) wanted.delete(except);
+  if (!wanted.size) throw new StepProblem('nothing-under');
+  const put = (page: Page): Page =>
+    wanted.has(page.id) ? { ...page, laid: [...(page.laid ?? []), laid] } : page;
+  return { ...list, pages: list.pages.map(put), ...(list.panels ? { panels: list.panels.map(put) } : {}) };
+}

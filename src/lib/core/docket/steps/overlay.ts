@@ -1,0 +1,44 @@
+import * as z from 'zod';
+import { PURPOSES, type Laid } from '../../numbers/laid';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { defineStep } from '../stepKind';
+import { stepBase } from './base';
+import { graphicOf, graphicSchema, layOn } from './graphic';
+
+/**
+ * Lays a page over others at a fixed scale, its trim registered on theirs at a corner, an edge or the middle, as a layer of
+ * its own; inks stay as they are. With `takeOut` the page leaves the list.
+ */
+export const overlay = defineStep({
+  kind: 'overlay',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('overlay'),
+    pages: selectionSchema,
+    graphic: graphicSchema,
+    register: z.object({
+      x: z.enum(['left', 'centre', 'right', 'outer', 'inner']),
+      y: z.enum(['head', 'centre', 'foot']),
+    }),
+    /** 1 is its real size. */
+    scale: z.number().min(0.01).max(100),
+    purpose: z.enum(PURPOSES),
+    /** The layer's name. */
+    layer: z.string().trim().min(1).max(60),
+    overprint: z.literal(true).optional(),
+    takeOut: z.literal(true).optional(),
+  }),
+  apply(list, step, { surveys }) {
+    const { page, ...graphic } = graphicOf(step.graphic, list, surveys);
+    const laid: Laid = {
+      ...graphic,
+      step: step.id,
+      placing: { box: 'trim', ...step.register, dx: 0, dy: 0, turn: 0 },
+      scale: [step.scale, step.scale],
+      layer: { name: step.layer, purpose: step.purpose },
+      ...(step.overprint ? { overprint: step.overprint } : {}),
+    };
+    const over = layOn(list, resolveSelection(step.pages, list), laid, page);
+    return step.takeOut ? { ...over, pages: over.pages.filter(({ id }) => id !== page) } : over;
+  },
+});

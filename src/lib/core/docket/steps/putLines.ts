@@ -1,0 +1,45 @@
+import { PatternError, readPattern } from '../../numbers/pattern';
+import type { Lines, PageLines, TextAt } from '../../numbers/lines';
+import type { Page, PageList } from '../../pages/page';
+import { type Selection } from '../../pages/selection';
+import { StepProblem } from '../stepKind';
+import { changePages } from './base';
+
+/** A step that puts lines of text on pages, read. */
+interface Wanted extends Omit<Lines, 'texts'> {
+  id: string;
+  kind: string;
+  off?: true | undefined;
+  pages: Selection;
+}
+
+/** The list with lines on the pages picked; `number` gives each its number in a numbered set. Throws StepProblem, SelectionError. */
+export function putLines(
+  list: PageList,
+  { id, kind: _, off: _o, pages, ...setting }: Wanted,
+  texts: readonly TextAt[],
+  number?: (nth: number) => string,
+): PageList {
+  for (const at of texts) checkPatterns(at);
+  const lines: Lines = { ...setting, texts };
+  let nth = 0;
+  return changePages(list, pages, (page, _side, index): Page => {
+    if (setting.from === 'margin' && !page.margins)
+      throw new StepProblem('no-margins', { position: index + 1 });
+    const mine: PageLines = { step: id, lines, ...(number ? { number: number(nth++) } : {}) };
+    return { ...page, lines: [...(page.lines ?? []), mine] };
+  });
+}
+
+/** Throws StepProblem where a pattern cannot be read; only those for left and first pages may be empty. */
+function checkPatterns({ text, left, first }: TextAt): void {
+  for (const pattern of [text, left, first]) {
+    if (pattern === undefined || (pattern !== text && !pattern.trim())) continue;
+    try {
+      readPattern(pattern);
+    } catch (error) {
+      if (error instanceof PatternError) throw new StepProblem(error.code, { seen: error.seen });
+      throw error;
+    }
+  }
+}

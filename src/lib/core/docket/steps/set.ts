@@ -1,0 +1,16 @@
+import * as z from 'zod';
+import { onPages, textAtSchema } from '../../numbers/lines';
+import { setNumber, setShape } from '../../numbers/set';
+import { defineStep } from '../stepKind';
+import { stepBase } from './base';
+import { putLines } from './putLines';
+
+/** Numbers pages by a counter of their own, as tickets and vouchers are. */
+export const set = defineStep({
+  kind: 'set',
+  schema: z.object({ ...stepBase, kind: z.literal('set'), ...onPages, ...textAtSchema.shape, ...setShape }),
+  apply: (list, { edge, across, text, left, first, start, by, digits, prefix, ...step }) =>
+    putLines(list, step, [{ edge, across, text, left, first }], (nth) =>
+      setNumber(nth, { start, by, digits, prefix }),
+    ),
+});

@@ -1,0 +1,54 @@
+import * as z from 'zod';
+import type { Size } from '../../measure/box';
+import { placingSchema, type Laid } from '../../numbers/laid';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { defineStep } from '../stepKind';
+import { stepBase } from './base';
+import { graphicOf, graphicSchema, layOn } from './graphic';
+
+const side = z.number().min(0.1).max(14_400);
+/** How large a stamp is: a share of its real size, or its width or height in points, the other following. */
+export const stampSizeSchema = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('scale'), scale: z.number().min(0.001).max(1000) }),
+  z.object({ by: z.literal('width'), width: side }),
+  z.object({ by: z.literal('height'), height: side }),
+]);
+export type StampSize = z.infer<typeof stampSizeSchema>;
+
+/** The scale that gives a graphic its size. */
+export function scaleOf(wanted: StampSize, { width, height }: Size): number {
+  if (wanted.by === 'scale') return wanted.scale;
+  return wanted.by === 'width' ? wanted.width / width : wanted.height / height;
+}
+
+/** Puts a graphic on pages at a place of the leaf. */
+export const stamp = defineStep({
+  kind: 'stamp',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('stamp'),
+    pages: selectionSchema,
+    graphic: graphicSchema,
+    size: stampSizeSchema,
+    placing: placingSchema,
+    opacity: z.number().min(0).max(1),
+    behind: z.literal(true).optional(),
+    takeOut: z.literal(true).optional(),
+  }),
+  apply(list, step, { surveys }) {
+    const { page, ...graphic } = graphicOf(step.graphic, list, surveys);
+    const scale = scaleOf(step.size, graphic.size);
+    const laid: Laid = {
+      ...graphic,
+      step: step.id,
+      placing: step.placing,
+      scale: [scale, scale],
+      opacity: step.opacity,
+      ...(step.behind ? { behind: step.behind } : {}),
+    };
+    // A stamp that is an area of a page may stand on that page too.
+    const except = 'page' in step.graphic && step.graphic.area ? undefined : page;
+    const over = layOn(list, resolveSelection(step.pages, list), laid, except);
+    return step.takeOut && except ? { ...over, pages: over.pages.filter(({ id }) => id !== page) } : over;
+  },
+});

@@ -1,0 +1,115 @@
+import * as z from 'zod';
+import { applyToBox, compose, scale, translate, type Matrix } from '../measure/matrix';
+import { heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box';
+import { bleedBox, type Art, type Page, type Side } from '../pages/page';
+import { cornerOf, frameOf } from './placeLines';
+
+/** What an overlay is for; all but printing are processing steps of ISO 19593-1. */
+export const PURPOSES = ['printing', 'cutting', 'creasing', 'perforating'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+/** A layer of the output, which can be told from the artwork. */
+export interface Layer {
+  name: string;
+  purpose: Purpose;
+}
+
+/** The corner, edge or middle of a page that a graphic is placed from: outer and inner mirror with the leaf. */
+export const placingSchema = z.object({
+  box: z.enum(['trim', 'bleed', 'margin']),
+  x: z.enum(['outer', 'inner', 'left', 'centre', 'right']),
+  y: z.enum(['head', 'centre', 'foot']),
+  /** Inwards from there, in points; from the middle towards the fore edge and the head. */
+  dx: z.number().min(-14_400).max(14_400),
+  dy: z.number().min(-14_400).max(14_400),
+  /** Clockwise, in degrees. */
+  turn: z.number().min(-360).max(360),
+});
+export type Placing = z.infer<typeof placingSchema>;
+
+/** A part of a source laid over or under a page: a stamp or an overlay. */
+export interface Laid {
+  step: string;
+  /** What it shows; each place leads to the graphic's own space, its lower left corner the origin. */
+  arts: readonly Art[];
+  size: Size;
+  placing: Placing;
+  /** Scale across and up. */
+  scale: readonly [x: number, y: number];
+  /** From 0 to 1; opaque where missing. */
+  opacity?: number;
+  behind?: true;
+  layer?: Layer;
+  /** Its inks print over what lies under them instead of knocking it out. */
+  overprint?: true;
+}
+
+/** From the graphic's own space to the page's. */
+export function placeLaid({ size, placing, scale: [sx, sy] }: Laid, page: Page, side: Side): Matrix {
+  const own = compose(scale(sx, sy), turnBy(placing.turn));
+  const box = applyToBox(own, sizeBox(size));
+  const to = boxOf(page, side, placing.box);
+  const mirrored = placing.x === 'outer' || placing.x === 'inner';
+  const corner = mirrored
+    ? cornerOf({ edge: placing.y === 'head' ? 'head' : 'foot', across: placing.x as 'outer' }, side)
+    : { x: placing.x as 'left', y: placing.y };
+  const fore = cornerOf({ edge: 'foot', across: 'outer' }, side).x === 'left' ? -1 : 1;
+  const up = mirrored && placing.y !== 'centre' ? corner.y : placing.y;
+  const x = {
+    left: to.x0 + placing.dx - box.x0,
+    right: to.x1 - placing.dx - box.x1,
+    centre: (to.x0 + to.x1 - widthOf(box)) / 2 - box.x0 + fore * placing.dx,
+  }[corner.x];
+  const y = {
+    foot: to.y0 + placing.dy - box.y0,
+    head: to.y1 - placing.dy - box.y1,
+    centre: (to.y0 + to.y1 - heightOf(box)) / 2 - box.y0 + placing.dy,
+  }[up];
+  return compose(own, translate(x, y));
+}
+
+const boxOf = (page: Page, side: Side, box: Placing['box']): Box =>
+  box === 'bleed' ? bleedBox(page, side) : frameOf(page, side, box);
+
+function turnBy(degrees: number): Matrix {
+  const angle = (-degrees * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)].map((value) =>
+    Math.abs(value) < 1e-12 ? 0 : value,
+  ) as [number, number];
+  return [cos, sin, -sin, cos, 0, 0];
+}
+
+/** Which side of an object a graphic stands at, as the leaf mirrors it. */
+export const BESIDE = ['outer', 'inner', 'head', 'foot'] as const;
+export type Beside = (typeof BESIDE)[number];
+
+/**
+ * The placing that puts a graphic `gap` points beside an object on a page, its middle level with that of the object. It is
+ * measured from the trim's outer edge, so that it holds on both faces of every leaf whose objects mirror too.
+ */
+export function placeBeside(
+  object: Box,
+  how: { at: Beside; gap: number },
+  size: Size,
+  page: Pick<Page, 'trim'>,
+  side: Side,
+): Placing {
+  const { width, height } = page.trim;
+  const outerIsLeft = cornerOf({ edge: 'foot', across: 'outer' }, side).x === 'left';
+  const outer = outerIsLeft ? object.x0 : width - object.x1;
+  const across = { outer: outer - how.gap - size.width, inner: outer + widthOf(object) + how.gap };
+  const centred = outer + (widthOf(object) - size.width) / 2;
+  const level = (object.y0 + object.y1 - size.height) / 2;
+  const up = { head: object.y1 + how.gap, foot: object.y0 - how.gap - size.height };
+  const dx = how.at === 'outer' || how.at === 'inner' ? across[how.at] : centred;
+  const y = how.at === 'head' || how.at === 'foot' ? up[how.at] : level;
+  const fromHead = y + size.height / 2 > height / 2;
+  return {
+    box: 'trim',
+    x: 'outer',
+    y: fromHead ? 'head' : 'foot',
+    dx,
+    dy: fromHead ? height - y - size.height : y,
+    turn: 0,
+  };
+}

@@ -1,0 +1,80 @@
+import * as z from 'zod';
+import { selectionSchema } from '../pages/selection';
+import { colourSchema } from '../surface/colour';
+import { FACES, WEIGHTS } from './faces';
+import type { Values } from './pattern';
+
+export const EDGES = ['head', 'foot'] as const;
+/** Outer and inner follow the leaf and mirror on its two faces; left and right stay where they are. */
+export const PLACES = ['outer', 'centre', 'inner', 'left', 'right'] as const;
+export type LinePlace = (typeof PLACES)[number];
+
+const pattern = z.string().max(300);
+/** One text and where it stands. Patterns as in `readPattern`. */
+export const textAtSchema = z.object({
+  edge: z.enum(EDGES),
+  across: z.enum(PLACES),
+  text: pattern,
+  /** What backs of leaves say instead. */
+  left: pattern.optional(),
+  /** What the first page of a series says instead. */
+  first: pattern.optional(),
+});
+export type TextAt = z.infer<typeof textAtSchema>;
+
+const offset = z.number().min(-14_400).max(14_400);
+/** How lines of text are set and where they do not show. Lengths in points. */
+export const linesShape = {
+  /** What `x` and `y` are measured from: the trim inwards, or the margins outwards to head and foot. */
+  from: z.enum(['trim', 'margin']),
+  x: offset,
+  y: offset,
+  face: z.enum(FACES),
+  weight: z.enum(WEIGHTS),
+  size: z.number().min(1).max(600),
+  ink: colourSchema,
+  /** A rule over or under the texts of each edge, from side to side. */
+  rule: z
+    .object({
+      at: z.enum(['over', 'under']),
+      width: z.number().min(0.05).max(72),
+      gap: z.number().min(0).max(720),
+    })
+    .optional(),
+  /** On blank pages too. */
+  blanks: z.literal(true).optional(),
+  /** Not on the first pages of series. */
+  notFirst: z.literal(true).optional(),
+  /** Ids of single pages from which it was clicked away. */
+  away: z.array(z.string()).max(5000).optional(),
+  /** What `{date}` stands for. */
+  date: z.iso.date().optional(),
+};
+const settingSchema = z.object(linesShape);
+
+/** Lines of text as a step sets them. */
+export type Lines = z.infer<typeof settingSchema> & { texts: readonly TextAt[] };
+
+/** Lines on a page, as a step put them there. */
+export interface PageLines {
+  step: string;
+  lines: Lines;
+  /** The number of a numbered set. */
+  number?: string;
+  /** How much larger than set, where the page grew and the lines with it. */
+  scale?: number;
+}
+
+/** Why lines do not show on a page that they were put on. */
+export type Hidden = 'away' | 'blank' | 'first';
+
+/** Lines on a page of the finished list, with what their tokens stand for there. */
+export interface Matter extends PageLines {
+  values: Values;
+  /** The page is the first of its series. */
+  first: boolean;
+  hidden?: Hidden;
+}
+
+/** What every step that puts lines on pages has. */
+export const onPages = { pages: selectionSchema, ...linesShape };

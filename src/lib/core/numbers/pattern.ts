@@ -1,0 +1,74 @@
+/** What a pattern may hold besides its own words; see `Values`. */
+export const TOKENS = [
+  'page',
+  'pages',
+  'label',
+  'series',
+  'title',
+  'file',
+  'date',
+  'piece',
+  'number',
+] as const;
+export type Token = (typeof TOKENS)[number];
+
+/**
+ * What the tokens of a page stand for: `page` its number in its series, `pages` the last number of that, `label` the whole
+ * label with prefix and suffix, `series`, `title` (of the job), `file` that it came from, `piece` by name, `date`, and the
+ * `number` of a numbered set.
+ */
+export type Values = Readonly<Record<Token, string>>;
+
+export type PatternErrorCode = 'empty-pattern' | 'unknown-token' | 'open-brace';
+
+/** Why a pattern cannot be read: `seen` is the token, or what stands after the brace, `at` its index. */
+export class PatternError extends Error {
+  constructor(
+    readonly code: PatternErrorCode,
+    readonly seen: string,
+    readonly at: number,
+  ) {
+    super(`${code} at ${at}`);
+  }
+}
+
+export type Part = string | { token: Token };
+
+/** The words and tokens of a pattern: `Page {page} of {pages}`; a brace itself is written twice. Throws PatternError. */
+export function readPattern(text: string): Part[] {
+  if (!text.trim()) throw new PatternError('empty-pattern', '', 0);
+  const parts: Part[] = [];
+  const say = (words: string) => {
+    const last = parts.length - 1;
+    if (typeof parts[last] === 'string') parts[last] += words;
+    else if (words) parts.push(words);
+  };
+  for (let at = 0; at < text.length;) {
+    const rest = text.slice(at);
+    const words = /^(?:[^{}]+|\{\{|\}\})/.exec(rest)?.[0];
+    if (words !== undefined) {
+      say(words === '{{' ? '{' : words === '}}' ? '}' : words);
+      at += words.length;
+      continue;
+    }
+    const token = /^\{\s*([^{}]*?)\s*\}/.exec(rest);
+    if (!token) throw new PatternError('open-brace', rest.slice(0, 12), at);
+    const known = TOKENS.find((name) => name === token[1]!.toLowerCase());
+    if (!known) throw new PatternError('unknown-token', token[1]!, at);
+    parts.push({ token: known });
+    at += token[0].length;
+  }
+  return parts;
+}
+
+/** Without one of these a pattern that asks for it says nothing: a page without a number has no folio. */
+const NEEDED: readonly Token[] = ['page', 'label', 'number'];
+
+/** The pattern with what its tokens stand for; undefined where it has nothing to say on a page. Throws PatternError. */
+export function fillPattern(text: string, values: Values): string | undefined {
+  const parts = readPattern(text);
+  if (parts.some((part) => typeof part !== 'string' && NEEDED.includes(part.token) && !values[part.token]))
+    return undefined;
+  const filled = parts.map((part) => (typeof part === 'string' ? part : values[part.token])).join('');
+  return filled.trim() ? filled : undefined;
+}

@@ -1,0 +1,142 @@
+import { compose, type Matrix } from '../core/measure/matrix';
+import { faceKey, textWidth } from '../core/numbers/faces';
+import type { Layer, Purpose } from '../core/numbers/laid';
+import type { Colour } from '../core/surface/colour';
+import type { ArtItem, Item, LineItem, TextItem } from '../core/surface/surface';
+import { embedFace, type OpenFace } from './fonts';
+import { clipTo, concat, figure } from './numbers';
+import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';
+
+/** A source page as a form that was made of it: its resource name, and what leads from its user space to the page as seen. */
+export interface FormUse {
+  name: string;
+  toUpright: Matrix;
+}
+
+/** The processing step of a purpose: group and type (ISO 19593-1, from memory). */
+const STEP_TYPE: Partial<Record<Purpose, string>> = {
+  cutting: 'Cutting',
+  creasing: 'Creasing',
+  perforating: 'Perforating',
+};
+/** The colorant All: prints on every plate (ISO 32000-1, 8.6.6.4). */
+const ALL: Colour = { as: 'spot', name: 'All', tint: 1, mix: [1, 1, 1, 1] };
+
+/**
+ * Draws items of surfaces as content, and keeps what that content needs: faces, spot inks, states of the graphics and
+ * layers, all of which are written once at the end.
+ */
+export class Kit<Ref> {
+  private readonly faces = new Map<string, { name: string; face: OpenFace }>();
+  private readonly inks = new Map<string, { name: string; ink: Extract<Colour, { as: 'spot' }> }>();
+  private readonly states = new Map<string, { name: string; state: Dictionary<never> }>();
+  private readonly layers = new Map<string, { name: string; layer: Layer }>();
+
+  constructor(private readonly formOf: (item: ArtItem) => FormUse) {}
+
+  /** The content that draws items in the space of their surface. */
+  draw(items: readonly Item[]): string {
+    return items
+      .map((item) => {
+        if (item.kind === 'line') return this.line(item);
+        return item.kind === 'text' ? this.text(item) : this.art(item);
+      })
+      .join('\n');
+  }
+
+  /** Writes all that was needed; the entries of a resource dictionary, and the layers with what refers to each. */
+  finish(add: AddObject<Ref>): { resources: Dictionary<Ref>; layers: Ref[] } {
+    const each = <T extends { name: string }>(of: ReadonlyMap<string, T>, make: (one: T) => Plain<Ref>) =>
+      Object.fromEntries([...of.values()].map((one) => [one.name, make(one)]));
+    const layers = each(this.layers, ({ layer }) => add(layerDict<Ref>(layer)));
+    return {
+      layers: Object.values(layers) as Ref[],
+      resources: {
+        Font: each(this.faces, ({ face }) => face.embed(add)),
+        ColorSpace: each(this.inks, ({ ink }) => spotSpace<Ref>(ink)),
+        ExtGState: each(this.states, ({ state }) => state),
+        Properties: layers,
+      },
+    };
+  }
+
+  private text(item: TextItem): string {
+    const { text, size, align, matrix } = item;
+    const shift = { left: 0, centre: 0.5, right: 1 }[align] * textWidth(text, item);
+    const at = compose([1, 0, 0, 1, -shift, 0], matrix);
+    const key = faceKey(item);
+    const { name, face } = this.keep(this.faces, key, 'F', () => ({ face: embedFace(item) }));
+    return `/Artifact << /Type /Pagination >> BDC q ${this.color(item.ink, false)} ${concat(at)} BT /${name} ${figure(size)} Tf ${face.code(text)} Tj ET Q EMC`;
+  }
+
+  /** Lines drawn before: marks are the same on every side. */
+  private readonly drawn = new WeakMap<LineItem, string>();
+  private line(item: LineItem): string {
+    const known = this.drawn.get(item);
+    if (known) return known;
+    const { x0, y0, x1, y1, width, dash, ink } = item;
+    const drawn = `q ${this.color(ink === 'all' ? ALL : ink, true)} ${figure(width)} w [${dash.map(figure).join(' ')}] 0 d ${figure(x0)} ${figure(y0)} m ${figure(x1)} ${figure(y1)} l S Q`;
+    this.drawn.set(item, drawn);
+    return drawn;
+  }
+
+  private art(item: ArtItem): string {
+    const { name, toUpright } = this.formOf(item);
+    const { reach, opacity, layer, overprint } = item.laid ?? {};
+    const state = opacity === undefined && !overprint ? '' : `/${this.state(opacity, overprint)} gs `;
+    // The reach is in the source page as seen, which a turned stamp does not lie upright in.
+    const inner = reach
+      ? `${concat(item.matrix)} ${clipTo(reach)} ${concat(toUpright)}`
+      : concat(compose(toUpright, item.matrix));
+    const drawn = `q ${state}${clipTo(item.clip)} ${inner} /${name} Do Q`;
+    if (!layer) return drawn;
+    const kept = this.keep(this.layers, `${layer.purpose} ${layer.name}`, 'L', () => ({ layer }));
+    return `/OC /${kept.name} BDC ${drawn} EMC`;
+  }
+
+  private color(ink: Colour, stroke: boolean): string {
+    if (ink.as === 'grey') return `${figure(1 - ink.black)} ${stroke ? 'G' : 'g'}`;
+    if (ink.as === 'process')
+      return `${[ink.c, ink.m, ink.y, ink.k].map(figure).join(' ')} ${stroke ? 'K' : 'k'}`;
+    const { name } = this.keep(this.inks, ink.name, 'S', () => ({ ink }));
+    return `/${name} ${stroke ? 'CS' : 'cs'} ${figure(ink.tint)} ${stroke ? 'SCN' : 'scn'}`;
+  }
+
+  private state(opacity: number | undefined, overprint: true | undefined): string {
+    const state: Dictionary<never> = {
+      ...(opacity === undefined ? {} : { CA: opacity, ca: opacity }),
+      ...(overprint ? { OP: true, op: true, OPM: 1 } : {}),
+    };
+    return this.keep(this.states, JSON.stringify(state), 'E', () => ({ state })).name;
+  }
+
+  /** What is kept under a key, under a name of its own. */
+  private keep<T extends object>(
+    kept: Map<string, T & { name: string }>,
+    key: string,
+    letter: string,
+    make: () => T,
+  ): T & { name: string } {
+    const known = kept.get(key) ?? { ...make(), name: `${letter}${kept.size + 1}` };
+    kept.set(key, known);
+    return known;
+  }
+}
+
+/** A spot ink as a colour space: its name is the plate, the mix only what stands for it elsewhere (8.6.6.4). */
+const spotSpace = <Ref>({ name, mix }: Extract<Colour, { as: 'spot' }>): Plain<Ref> => [
+  'Separation',
+  name,
+  'DeviceCMYK',
+  { FunctionType: 2, Domain: [0, 1], C0: [0, 0, 0, 0], C1: [...mix], N: 1 },
+];
+
+/** A layer (8.11.2) that says which processing step it is, where it is one. */
+function layerDict<Ref>({ name, purpose }: Layer): Dictionary<Ref> {
+  const type = STEP_TYPE[purpose];
+  return {
+    Type: 'OCG',
+    Name: new PdfText(name),
+    ...(type ? { GTS_Metadata: { GTS_ProcStepsGroup: 'Structural', GTS_ProcStepsType: type } } : {}),
+  };
+}

@@ -1,0 +1,36 @@
+import {
+  PDFBool,
+  PDFHexString,
+  PDFName,
+  PDFNumber,
+  PDFRawStream,
+  PDFRef,
+  PDFString,
+  type PDFContext,
+  type PDFDict,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
+import { nameSyntax, PdfText, type AddObject, type Dictionary, type Plain } from './objects';
+
+/** Adds objects to a document of the PDF library. */
+export const addTo =
+  (context: PDFContext): AddObject<PDFRef> =>
+  (dictionary, stream) => {
+    const dict = toLibrary(dictionary, context) as PDFDict;
+    return context.register(stream ? PDFRawStream.of(dict, stream) : dict);
+  };
+
+/** A value as the PDF library has it. */
+export function toLibrary(value: Plain<PDFRef>, context: PDFContext): PDFObject {
+  if (value instanceof PDFRef) return value;
+  if (value instanceof PdfText)
+    return value.syntax.startsWith('(') ? PDFString.of(value.value) : PDFHexString.of(value.hex);
+  if (typeof value === 'string') return PDFName.of(nameSyntax(value));
+  if (typeof value === 'number') return PDFNumber.of(value);
+  if (typeof value === 'boolean') return value ? PDFBool.True : PDFBool.False;
+  if (Array.isArray(value)) return context.obj(value.map((each: Plain<PDFRef>) => toLibrary(each, context)));
+  const dict = context.obj({}) as PDFDict;
+  for (const [key, each] of Object.entries(value as Dictionary<PDFRef>))
+    dict.set(PDFName.of(nameSyntax(key)), toLibrary(each, context));
+  return dict;
+}

@@ -1,0 +1,121 @@
+<script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>">
+  import { FACES } from '../../core/numbers/faces';
+  import type { StepOf } from '../../core/docket/steps';
+  import type { Bench } from '../bench.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { spotsOf } from './spots';
+  import ColorField from './ColorField.svelte';
+  import NumberField from './NumberField.svelte';
+
+  type Lined = StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>;
+  interface Props {
+    bench: Bench;
+    step: Step;
+    onchange: (step: Step, wrong?: boolean) => void;
+  }
+  /** How lines are set, and where they do not show. */
+  let { bench, step, onchange }: Props = $props();
+  let wrong = $state<Record<string, boolean>>({});
+  const id = $props.id();
+
+  function set(field: string, change: Partial<Lined>, bad = false): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+  const length = (field: 'x' | 'y', points: number | undefined) => set(field, points === undefined ? {} : { [field]: points }, points === undefined);
+  const away = $derived(step.away?.length ?? 0);
+  const notOn = $derived(
+    [step.blanks ? '' : 'blanks', step.notFirst ? 'first pages' : '', away ? `${away} clicked away` : '']
+      .filter(Boolean)
+      .map((words, n) => (n ? `, ${words}` : ` · ${words}`))
+      .join(''),
+  );
+</script>
+
+<div class="row">
+  <LengthField
+    label={step.from === 'trim' ? 'From the side' : 'Inwards'}
+    value={step.x}
+    unit={bench.unit}
+    onchange={(points) => length('x', points)}
+  />
+  <LengthField
+    label={step.from === 'trim' ? 'From head or foot' : 'Off the text'}
+    value={step.y}
+    unit={bench.unit}
+    onchange={(points) => length('y', points)}
+  />
+</div>
+<div class="row face">
+  <div>
+    <label class="label" for={id}>Face</label>
+    <select {id} class="field" value={step.face} onchange={(event) => set('face', { face: event.currentTarget.value as Lined['face'] })}>
+      {#each FACES as face (face)}<option>{face}</option>{/each}
+    </select>
+  </div>
+  <NumberField label="Size" value={step.size} least={1} most={600} unit="pt" onchange={(size, bad) => set('size', { size }, bad)} />
+</div>
+<Folded title="From the {step.from} · {step.weight} · {step.ink.as === 'spot' ? step.ink.name : step.ink.as}">
+  <div class="more">
+    <Choice
+      label="Measured from"
+      options={[
+        ['trim', 'the trim'],
+        ['margin', 'the margins'],
+      ]}
+      value={step.from}
+      onchange={(from) => set('from', { from })}
+    />
+    <label
+      ><input
+        type="checkbox"
+        checked={step.weight === 'strong'}
+        onchange={(event) => set('weight', { weight: event.currentTarget.checked ? 'strong' : 'regular' })}
+      /> strong letters</label
+    >
+    <ColorField value={step.ink} spots={spotsOf(bench)} onchange={(ink, bad) => set('ink', { ink }, bad)} />
+  </div>
+</Folded>
+<Folded title="Where not{notOn}">
+  <div class="more">
+    <label
+      ><input
+        type="checkbox"
+        checked={!step.blanks}
+        onchange={(event) => set('blanks', { blanks: event.currentTarget.checked ? undefined : true })}
+      /> on blank pages</label
+    >
+    <label
+      ><input
+        type="checkbox"
+        checked={!!step.notFirst}
+        onchange={(event) => set('notFirst', { notFirst: event.currentTarget.checked || undefined })}
+      /> on the first page of a series</label
+    >
+    <p class="quiet">
+      {#if away}
+        Clicked away from {away === 1 ? '1 page' : `${away} pages`} ·
+        <button type="button" class="link" onclick={() => set('away', { away: undefined })}>give back</button>
+      {:else}
+        The cross at a line takes it off that page alone.
+      {/if}
+    </p>
+  </div>
+</Folded>
+
+<style>
+  .face {
+    grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  }
+  select {
+    width: 100%;
+  }
+  .more {
+    display: grid;
+    gap: 6px;
+    margin-top: 6px;
+    font-size: 12.5px;
+  }
+</style>

@@ -1,0 +1,77 @@
+<script lang="ts">
+  interface Props {
+    label: string;
+    value: number;
+    least: number;
+    most: number;
+    /** What stands behind the figure. */
+    unit?: string;
+    whole?: boolean;
+    onchange: (value: number, wrong: boolean) => void;
+  }
+  let { label, value, least, most, unit = '', whole = false, onchange }: Props = $props();
+  const id = $props.id();
+  let typed = $state<string | undefined>();
+  const shown = $derived(typed ?? String(Math.round(value * 1000) / 1000));
+  const wrong = $derived(typed !== undefined && !fine(read(typed)));
+  function read(text: string): number {
+    return /^\s*-?\d+(?:[.,]\d+)?\s*$/.test(text) ? Number(text.replace(',', '.')) : NaN;
+  }
+  function fine(number: number): boolean {
+    return number >= least && number <= most && (!whole || Number.isInteger(number));
+  }
+  function set(text: string): void {
+    typed = text;
+    const number = read(text);
+    onchange(fine(number) ? number : value, !fine(number));
+  }
+</script>
+
+<div>
+  <label class="label" for={id}>{label}</label>
+  <div class="box" class:bad={wrong}>
+    <input
+      {id}
+      class="mono"
+      value={shown}
+      inputmode="decimal"
+      autocomplete="off"
+      aria-invalid={wrong}
+      oninput={(event) => set(event.currentTarget.value)}
+      onblur={() => !wrong && (typed = undefined)}
+      onfocus={(event) => event.currentTarget.select()}
+    />
+    {#if unit}<span class="mono quiet">{unit}</span>{/if}
+  </div>
+  {#if wrong}<p class="wrong" role="alert">{whole ? 'A whole number' : 'A number'} from {least} to {most}.</p>{/if}
+</div>
+
+<style>
+  .box {
+    display: flex;
+    align-items: baseline;
+    gap: 5px;
+    padding: 0 7px 0 0;
+    border: 1px solid var(--rule);
+    background: var(--well);
+  }
+  .box:focus-within {
+    outline: 2px solid var(--act);
+    outline-offset: -1px;
+  }
+  .bad {
+    border-color: var(--cut);
+  }
+  input {
+    flex: 1;
+    min-width: 0;
+    padding: 5px 0 5px 8px;
+    border: 0;
+    outline: none;
+    background: none;
+    text-align: right;
+  }
+  span {
+    font-size: 12px;
+  }
+</style>

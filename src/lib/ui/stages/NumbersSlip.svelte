@@ -1,0 +1,165 @@
+<script lang="ts">
+  import type { Step } from '../../core/docket/steps';
+  import { labelsOf } from '../../core/pages/labels';
+  import { numberedFrom, stretchesOf } from '../../core/numbers/series';
+  import { describeIndexes } from '../../core/pages/selection';
+  import { sayStep } from '../../words/steps';
+  import type { Bench } from '../bench.svelte';
+  import Acts, { type Act } from '../parts/Acts.svelte';
+  import Overview from '../slip/Overview.svelte';
+  import StepForm from '../slip/StepForm.svelte';
+  import { seriesStep } from './series';
+
+  let { bench }: { bench: Bench } = $props();
+
+  const list = $derived(bench.base.list);
+  const none = $derived(!list.pages.length);
+  const labels = $derived(labelsOf(list));
+  const picked = $derived(bench.pickedIndexes.filter((index) => index < list.pages.length));
+  const one = $derived(picked.length === 1 ? picked[0] : undefined);
+
+  function series(): void {
+    const step = seriesStep(bench);
+    const known = bench.docket.steps.some(({ id }) => id === step.id);
+    bench.open({ kind: 'numbers', ...(known ? { step } : { fresh: step }) });
+  }
+  const acts = $derived<Act[]>([
+    { word: 'Number series', key: '#', wide: true, disabled: none, do: series },
+    { word: 'Folios', key: 'I', disabled: none, do: () => bench.open({ kind: 'folio' }) },
+    { word: 'Running lines', key: 'H', disabled: none, do: () => bench.open({ kind: 'running' }) },
+    { word: 'Stamp', key: 'W', disabled: none, do: () => bench.open({ kind: 'stamp' }) },
+    { word: 'Overlay', key: 'Z', disabled: none, do: () => bench.open({ kind: 'overlay' }) },
+    { word: 'Numbered set', key: 'Q', wide: true, disabled: none, do: () => bench.open({ kind: 'set' }) },
+  ]);
+
+  // --- "This page is number …": one field begins a series. ---
+
+  let typed = $state('');
+  const renumbered = $derived(one === undefined || !typed.trim() ? undefined : numberedFrom(list, list.pages[one]!.id, typed));
+  const wrong = $derived(one !== undefined && !!typed.trim() && !renumbered);
+  function number(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!renumbered) return;
+    const step = seriesStep(bench);
+    bench.acceptStep({ ...step, series: renumbered } as Step);
+    typed = '';
+  }
+  function tryNumber(text: string): void {
+    typed = text;
+    bench.tryStep(renumbered && ({ ...seriesStep(bench), series: renumbered } as Step));
+  }
+  $effect(() => {
+    void one;
+    typed = '';
+  });
+
+  const LAID: readonly Step['kind'][] = ['folio', 'running', 'set', 'stamp', 'overlay'];
+  const laid = $derived(bench.docket.steps.flatMap((step, index) => (LAID.includes(step.kind) ? [{ step, index }] : [])));
+  const stretches = $derived(stretchesOf(list));
+  const said = (from: number, to: number) => {
+    const shown = labels.slice(from, to).filter(Boolean);
+    return shown.length ? (shown.length > 1 ? `${shown[0]} – ${shown.at(-1)}` : shown[0]) : 'no numbers';
+  };
+</script>
+
+{#if bench.form}
+  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{:else}
+  <Overview {bench} stages={['numbers']} title="Numbers">
+    {#if one !== undefined}
+      <form onsubmit={number} class="is">
+        <label class="label" for="is-number">Page {one + 1} is number</label>
+        <div>
+          <input
+            id="is-number"
+            class="field mono"
+            value={typed}
+            placeholder={labels[one] || 'none'}
+            autocomplete="off"
+            aria-invalid={wrong}
+            oninput={(event) => tryNumber(event.currentTarget.value)}
+          />
+          <button class="btn" disabled={!renumbered}>Count from here</button>
+        </div>
+        {#if wrong}<p class="wrong" role="alert">This cannot be counted from. Type 1, i, A, A-1, or none.</p>
+        {:else}<p class="quiet small">1, i, A, A-1 or none. A series begins here and lasts until the next.</p>{/if}
+      </form>
+    {:else if !none}
+      <p class="quiet small">Pick a page to say which number it is, or drag the borders of the series above.</p>
+    {/if}
+    <Acts label={picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, list)}` : 'Put on the pages'} {acts} />
+    {#if !none}
+      <table aria-label="Series">
+        <tbody>
+          {#each stretches as { from, to, series } (from)}
+            <tr>
+              <td class="mono">{from + 1}{to - from > 1 ? `–${to}` : ''}</td>
+              <td>{series?.name ?? ''}</td>
+              <td class="mono">{said(from, to)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    {#if laid.length}
+      <section aria-label="On the pages" class="laid">
+        {#each laid as { step, index } (step.id)}
+          {@const words = sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? list, bench.docket.formats)}
+          <button class:off={step.off} onclick={() => bench.open({ kind: step.kind, step })}
+            ><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : words.detail}</small></button
+          >
+        {/each}
+      </section>
+    {/if}
+  </Overview>
+{/if}
+
+<style>
+  .is div {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 6px;
+  }
+  .is input {
+    text-align: right;
+  }
+  .is .btn {
+    padding: 4px 10px;
+    font-size: 13px;
+  }
+  table {
+    border-collapse: collapse;
+    font-size: 12.5px;
+  }
+  td {
+    padding: 2px 8px 2px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  td:last-child {
+    text-align: right;
+    padding-right: 0;
+  }
+  .laid {
+    display: grid;
+    gap: 4px;
+  }
+  .laid button {
+    padding: 4px 8px;
+    border: 0;
+    border-left: 3px solid var(--act);
+    background: var(--card-2);
+    font-size: 13px;
+    text-align: left;
+    cursor: pointer;
+  }
+  .laid small {
+    display: block;
+    color: var(--ink-2);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .off {
+    opacity: 0.6;
+  }
+</style>

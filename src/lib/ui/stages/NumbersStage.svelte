@@ -1,0 +1,340 @@
+<script lang="ts">
+  import { fade } from 'svelte/transition';
+  import { faceLabels } from '../../core/pages/labels';
+  import { leafOf, spreadsOf } from '../../core/pages/leaves';
+  import { objectsOf } from '../../core/pages/drawn';
+  import { addressesOf, panelsOf } from '../../core/pages/panels';
+  import { backSide, facesOf, sideAt, sideOf, type PageList } from '../../core/pages/page';
+  import type { Box } from '../../core/measure/box';
+  import type { Bench } from '../bench.svelte';
+  import EmptyCard from '../parts/EmptyCard.svelte';
+  import { arrangeSpreads } from '../mat/arrange';
+  import Caption from '../mat/Caption.svelte';
+  import type { TileView } from '../mat/gate.svelte';
+  import Mat, { type Zoom } from '../mat/Mat.svelte';
+  import NearFace from '../mat/NearFace.svelte';
+  import PageTile from '../mat/PageTile.svelte';
+  import { clickAway, dragLine, holdsOf } from './placing.svelte';
+  import SeriesBand from './SeriesBand.svelte';
+
+  let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
+
+  let mat: ReturnType<typeof Mat> | undefined = $state();
+  let [matWidth, matHeight] = $state([768, 640]);
+  /** The page that was gone to last; the spread or leaf with it is shown. */
+  let at = $state(0);
+  /** The leaf is held to the light: its back shows through its front. */
+  let light = $state(false);
+
+  const list = $derived(bench.shown.list);
+  const faces = $derived(facesOf(list));
+  const labels = $derived(faceLabels(list));
+  const addresses = $derived(addressesOf(list));
+  const base = $derived(new Set(facesOf(bench.base.list).map(({ id }) => id)));
+  const here = $derived(Math.min(at, Math.max(0, list.pages.length - 1)));
+
+  $effect(() => {
+    const first = bench.pickedIndexes[0];
+    if (first === undefined) return;
+    const on = faces[first]?.panel?.on;
+    at = on === undefined ? first : list.pages.findIndex(({ id }) => id === on);
+  });
+  $effect(() => {
+    if (bench.goTo === undefined) return;
+    at = Math.min(bench.goTo, list.pages.length - 1);
+    bench.goTo = undefined;
+  });
+  $effect(() => {
+    if (!bench.pointed) return;
+    const index = faces.findIndex(({ id }) => id === bench.pointed!.pages[0]);
+    bench.pointed = undefined;
+    if (index >= 0) at = index;
+  });
+
+  /** Pages that are seen together: facing pages, or two loose ones side by side. */
+  const spreads = $derived.by((): number[][] => {
+    if (list.book.facing) return spreadsOf(list.pages.length, list.book).map((spread) => Object.values(spread).sort((a, b) => a - b));
+    return Array.from({ length: Math.ceil(list.pages.length / 2) }, (_, n) => [2 * n, 2 * n + 1].filter((index) => index < list.pages.length));
+  });
+  const turned = $derived(spreads.findIndex((spread) => spread.includes(here)));
+  const leaf = $derived(list.pages.flatMap((_, index) => (leafOf(index, list.book).leaf === leafOf(here, list.book).leaf ? [index] : [])));
+  const shown = $derived(light && list.book.facing ? leaf : (spreads[turned] ?? []));
+
+  /** The pages shown, as a list of their own on which they lie as they do in the book. */
+  const part = $derived.by((): PageList => {
+    const own = light && list.book.facing ? shown.slice(0, 1) : shown;
+    const ids = new Set(own.map((index) => list.pages[index]!.id));
+    const near = panelsOf(list).filter(({ on }) => shown.includes(on) || (leafOf(on, list.book).face === 'front' && shown.includes(on + 1)));
+    const hung = near.flatMap(({ front, back }) => [front, back]).filter(({ panel }) => ids.has(panel!.on));
+    const first = own[0] === undefined ? list.book.first : sideOf(own[0], list.book);
+    return {
+      pages: own.map((index) => list.pages[index]!),
+      ...(hung.length ? { panels: hung } : {}),
+      book: { ...list.book, first, facing: list.book.facing && !light },
+    };
+  });
+  const arranged = $derived(arrangeSpreads(part, matWidth / Math.max(1, matHeight), undefined, bench.folded));
+  const tiles = $derived(
+    arranged.tiles.map((tile): TileView => {
+      const page = facesOf(part)[tile.index]!;
+      const index = faces.indexOf(page);
+      return {
+        ...tile,
+        index,
+        page,
+        side: sideAt(index, list),
+        name: addresses.get(page.id) ?? String(index + 1),
+        label: labels.get(page.id) ?? '',
+        picked: bench.picked.has(page.id),
+        fresh: !!bench.trial && !base.has(page.id),
+        flag: undefined,
+        ghost: undefined,
+      };
+    }),
+  );
+  /** The back of the leaf that is held to the light. */
+  const behind = $derived(light && shown.length === 2 ? list.pages[shown[1]!] : undefined);
+  const mirror = (tile: TileView): string =>
+    list.book.spine === 'head' ? `translate(0 ${tile.page.trim.height}) scale(1 -1)` : `translate(${tile.page.trim.width} 0) scale(-1 1)`;
+
+  function turn(by: number): void {
+    const next = spreads[Math.min(spreads.length - 1, Math.max(0, turned + by))]?.[0];
+    if (next !== undefined) go(next);
+  }
+  function go(index: number): void {
+    at = index;
+    if (bench.picked.size && !bench.form) bench.pick([list.pages[index]!.id]);
+  }
+  function onkeydown(event: KeyboardEvent): void {
+    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1, PageUp: -10, PageDown: 10, Home: -Infinity, End: Infinity }[event.key];
+    if (by !== undefined) {
+      event.preventDefault();
+      turn(by);
+    } else if (event.key.toLowerCase() === 'l' && !event.ctrlKey && !event.metaKey) {
+      event.stopPropagation();
+      light = !light && list.book.facing;
+    }
+  }
+
+  /** Objects on a page that can be clicked while a form asks for one: the smallest under the pointer is on top. */
+  const asked = (tile: TileView): Box[] => {
+    const area = ({ x0, x1, y0, y1 }: Box) => (x1 - x0) * (y1 - y0);
+    return [...objectsOf(tile.page, bench.surveys, true)].sort((a, b) => area(b) - area(a));
+  };
+
+  // The arrow keys turn the pages at once.
+  $effect(() => {
+    if (document.activeElement === document.body) mat?.focus();
+  });
+
+  export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
+  export const focus = () => mat?.focus();
+</script>
+
+<div class="stage" role="region" aria-label="Numbers">
+  <div class="over">
+    {#if list.pages.length}<SeriesBand {bench} {shown} ongo={go} />{/if}
+    <div class="turn">
+      <button class="btn q" disabled={turned <= 0} onclick={() => turn(-1)} aria-label="Spread before">‹</button>
+      <span class="mono">{shown.map((index) => index + 1).join(' · ') || '–'} of {list.pages.length}</span>
+      <button class="btn q" disabled={turned >= spreads.length - 1} onclick={() => turn(1)} aria-label="Next spread">›</button>
+      <button
+        class="btn q light"
+        aria-pressed={light && list.book.facing}
+        disabled={!list.book.facing}
+        title={list.book.facing ? 'The back of the leaf seen through its front (L)' : 'Loose pages have no printed back'}
+        onclick={() => (light = !light)}>Hold to the light</button
+      >
+    </div>
+  </div>
+  <div class="mat" bind:clientWidth={matWidth} bind:clientHeight={matHeight}>
+    <Mat
+      bind:this={mat}
+      bind:zoom
+      unit={bench.unit}
+      width={arranged.width}
+      height={arranged.height}
+      label="Facing pages"
+      still={!!bench.form}
+      {...bench.asking ? { cursor: 'crosshair' } : {}}
+      {onkeydown}
+      onempty={() => bench.pick([])}
+    >
+      {#snippet children(view)}
+        {#each tiles as tile (tile.page.id)}
+          <PageTile
+            view={tile}
+            safe={bench.guides.safe ? bench.docket.safe : undefined}
+            margins={bench.guides.margins}
+            away={bench.guides.away}
+            surveys={bench.surveys}
+            k={view.k}
+            onpick={(event) => bench.pickOne(tile.page.id, event)}
+          />
+        {/each}
+        {#if behind && tiles[0]}
+          <g transform="translate({tiles[0].x} {tiles[0].y})" class="through" transition:fade={{ duration: 160 }}>
+            <g transform={mirror(tiles[0])}>
+              <NearFace
+                view={{ ...tiles[0], page: behind, side: backSide(list.book), picked: false, name: '', label: '' }}
+                surveys={bench.surveys}
+                k={view.k}
+              />
+            </g>
+          </g>
+        {/if}
+        {#each tiles as tile (tile.page.id)}
+          <g transform="translate({tile.x} {tile.y + tile.page.trim.height}) scale(1 -1)">
+            {#each holdsOf(tile.page, tile.side) as hold (hold.key)}
+              {@const { box, item } = hold.text}
+              {@const px = 1 / view.k}
+              <g class="hold" class:away={hold.away} class:open={bench.draft?.id === hold.matter.step} data-pick="line">
+                <rect
+                  class="grip"
+                  x={box.x0 - 4 * px}
+                  y={box.y0 - 3 * px}
+                  width={box.x1 - box.x0 + 8 * px}
+                  height={box.y1 - box.y0 + 6 * px}
+                  stroke-width={px}
+                  stroke-dasharray="{3 * px} {2 * px}"
+                  role="button"
+                  tabindex="-1"
+                  aria-label="{hold.away ? 'Clicked away: ' : ''}“{item.text}” on page {tile.name}"
+                  onpointerdown={(event) => {
+                    if (event.button !== 0) return;
+                    event.stopPropagation();
+                    if (hold.away) clickAway(bench, hold, tile.page);
+                    else dragLine(bench, hold, tile, event, (e) => mat!.toMat(e), view.k);
+                  }}
+                />
+                <g
+                  class="cross"
+                  role="button"
+                  tabindex="-1"
+                  aria-label="{hold.away ? 'Give back' : 'Click away'} “{item.text}” on page {tile.name}"
+                  transform="translate({box.x1 + 9 * px} {box.y1 + 4 * px}) scale({px})"
+                  onpointerdown={(event) => {
+                    event.stopPropagation();
+                    clickAway(bench, hold, tile.page);
+                  }}
+                >
+                  <circle r="7" />
+                  <path d={hold.away ? 'M-3.5 0H3.5M0 -3.5V3.5' : 'M-3 -3L3 3M-3 3L3 -3'} />
+                </g>
+              </g>
+            {/each}
+            {#if bench.asking}
+              {#each asked(tile) as box, n (n)}
+                <rect
+                  class="object"
+                  data-pick="object"
+                  x={box.x0}
+                  y={box.y0}
+                  width={box.x1 - box.x0}
+                  height={box.y1 - box.y0}
+                  stroke-width={1.2 / view.k}
+                  role="button"
+                  tabindex="-1"
+                  aria-label="Object {n + 1} on page {tile.name}"
+                  onpointerdown={(event) => {
+                    event.stopPropagation();
+                    bench.asking?.({ page: tile.page, side: sideAt(tile.index, list), box });
+                  }}
+                />
+              {/each}
+            {/if}
+          </g>
+        {/each}
+      {/snippet}
+    </Mat>
+    {#if bench.asking}
+      <Caption>Click an object on the page. <button class="link" onclick={() => (bench.asking = undefined)}>Leave</button></Caption>
+    {:else if behind}
+      <Caption>Leaf {leafOf(here, list.book).leaf} held to the light: page {shown[1]! + 1} seen through page {shown[0]! + 1}</Caption>
+    {/if}
+    {#if !list.pages.length}
+      <EmptyCard title="No pages to number yet" text="Take in a PDF, or begin with blank pages.">
+        <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+      </EmptyCard>
+    {/if}
+  </div>
+</div>
+
+<style>
+  .stage {
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr);
+    min-width: 0;
+    min-height: 0;
+  }
+  .over {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 16px;
+    align-items: end;
+    padding: 0 14px 6px;
+    background: var(--card);
+    border-bottom: 1px solid var(--rule);
+  }
+  .turn {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    font-size: 12.5px;
+    white-space: nowrap;
+  }
+  .turn .btn {
+    padding: 2px 8px;
+    font-size: 12.5px;
+  }
+  .light[aria-pressed='true'] {
+    background: var(--act);
+    color: #fff;
+  }
+  .mat {
+    position: relative;
+    min-height: 0;
+  }
+  .through {
+    opacity: 0.5;
+    mix-blend-mode: multiply;
+    pointer-events: none;
+  }
+  .grip {
+    fill: transparent;
+    stroke: transparent;
+    cursor: move;
+  }
+  .hold:hover .grip,
+  .hold.open .grip {
+    stroke: var(--act);
+  }
+  .away .grip {
+    stroke: #77705d;
+    cursor: copy;
+  }
+  .cross {
+    opacity: 0;
+    cursor: pointer;
+  }
+  .hold:hover .cross,
+  .away .cross {
+    opacity: 1;
+  }
+  .cross circle {
+    fill: var(--card);
+    stroke: var(--ink);
+  }
+  .cross path {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .object {
+    fill: #f2c23014;
+    stroke: var(--act);
+    cursor: crosshair;
+  }
+  .object:hover {
+    fill: #f2c23066;
+  }
+</style>

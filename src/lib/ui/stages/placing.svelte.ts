@@ -1,0 +1,141 @@
+import type { Step, StepOf } from '../../core/docket/steps';
+import type { Box } from '../../core/measure/box';
+import type { Matter } from '../../core/numbers/lines';
+import { nearestPlace, offsetsAt, placeLines, type PlacedText } from '../../core/numbers/placeLines';
+import { columnsOf } from '../../core/pages/margins';
+import { objectsOf } from '../../core/pages/drawn';
+import type { Page, Side } from '../../core/pages/page';
+import type { Bench } from '../bench.svelte';
+import { snapBy, tidy } from '../mat/dragging';
+import { follow } from '../mat/follow';
+
+/** A line of text on a page, as it can be taken hold of; `away` where it was clicked away and only its place shows. */
+export interface Hold {
+  key: string;
+  matter: Matter;
+  text: PlacedText;
+  /** Its words are over the art, off the trim or at another line's place. */
+  away: boolean;
+}
+type Lined = StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>;
+
+/** Lines draw in edges from this near, in pixels. */
+const SNAP_PX = 5;
+
+/** The lines of a page that show, or would if they had not been clicked away. */
+export function holdsOf(page: Page, side: Side): Hold[] {
+  return (page.matter ?? []).flatMap((matter, m) =>
+    matter.hidden && matter.hidden !== 'away'
+      ? []
+      : placeLines(matter, page, side).texts.map((text, n): Hold => ({
+          key: `${page.id} ${m} ${n}`,
+          matter,
+          text,
+          away: matter.hidden === 'away',
+        })),
+  );
+}
+
+/** The step that put a line on its page, as the open form has it or as the docket does. */
+const stepOf = (bench: Bench, { matter }: Hold): Lined | undefined =>
+  (bench.draft?.id === matter.step
+    ? bench.draft
+    : bench.docket.steps.find(({ id }) => id === matter.step)) as Lined | undefined;
+
+/** Takes lines off single pages and gives them back. */
+export function clickAway(bench: Bench, hold: Hold, page: Page): void {
+  const step = stepOf(bench, hold);
+  if (!step) return;
+  const away = hold.away ? step.away?.filter((id) => id !== page.id) : [...(step.away ?? []), page.id];
+  const next = { ...step, away: away?.length ? away : undefined } as Step;
+  if (bench.form?.step?.id === step.id || bench.form?.fresh?.id === step.id || bench.draft?.id === step.id)
+    bench.draft = next;
+  else bench.changeStep(next);
+}
+
+/** Drags a line: its step's numbers follow, and so does its twin on the other face. `k` is pixels a point. */
+export function dragLine(
+  bench: Bench,
+  hold: Hold,
+  { page, side }: { page: Page; side: Side },
+  press: PointerEvent,
+  toMat: (event: PointerEvent) => { x: number; y: number },
+  k: number,
+): void {
+  const start = toMat(press);
+  const met = stepOf(bench, hold);
+  if (!met) return;
+  const { box } = hold.text;
+  const edges = edgesToMeet(bench, page, side);
+  follow(
+    press,
+    (event) => {
+      if (bench.draft?.id !== met.id) {
+        const known = bench.docket.steps.find(({ id }) => id === met.id);
+        bench.open({ kind: met.kind, ...(known ? { step: known } : { fresh: met }) });
+      }
+      const at = toMat(event);
+      // The mat's y runs down, the page's up.
+      const moved = { x: at.x - start.x, y: start.y - at.y };
+      const to = shiftBox(box, moved.x, moved.y);
+      const base = to.y0 + (hold.text.item.matrix[5] - box.y0);
+      const snapX = snapBy([to.x0, (to.x0 + to.x1) / 2, to.x1], edges.xs, SNAP_PX / k);
+      const snapY = snapBy([base, to.y1], edges.ys, SNAP_PX / k);
+      bench.draft = movedTo(bench, met, hold, page, side, to.x0 + snapX, to.y0 + snapY, {
+        x: !!snapX,
+        y: !!snapY,
+      });
+    },
+    (dragged) => {
+      // A press alone opens the form.
+      if (!dragged) {
+        const known = bench.docket.steps.find(({ id }) => id === met.id);
+        if (known && bench.form?.step?.id !== met.id) bench.open({ kind: known.kind, step: known });
+      }
+    },
+  );
+}
+
+const shiftBox = (b: Box, x: number, y: number): Box => ({
+  x0: b.x0 + x,
+  x1: b.x1 + x,
+  y0: b.y0 + y,
+  y1: b.y1 + y,
+});
+
+/** The step with a line's box at a point of the page; a folio takes the place of the leaf that is nearest. */
+function movedTo(
+  bench: Bench,
+  step: Lined,
+  hold: Hold,
+  page: Page,
+  side: Side,
+  x: number,
+  y: number,
+  snapped: { x: boolean; y: boolean },
+): Step {
+  const { box } = hold.text;
+  const width = box.x1 - box.x0;
+  const middle = { x: x + width / 2, y: y + (box.y1 - box.y0) / 2 };
+  const free = step.kind !== 'running' && step.across !== 'left' && step.across !== 'right';
+  const at = free ? nearestPlace(middle, page, side) : hold.text.at;
+  const by = hold.matter.scale ?? 1;
+  const set = { ...step, size: step.size * by };
+  const offsets = offsetsAt({ x, y }, set, at, width, page, side);
+  const round = (points: number, exact: boolean) => (exact ? points : tidy(points, bench.unit)) / by;
+  return {
+    ...step,
+    ...(free ? at : {}),
+    x: round(offsets.x, snapped.x),
+    y: round(offsets.y, snapped.y),
+  } as Step;
+}
+
+/** The lines that what is dragged meets: margins, columns, the middle of the page, and objects on it. */
+function edgesToMeet(bench: Bench, page: Page, side: Side): { xs: number[]; ys: number[] } {
+  const boxes = [...columnsOf(page, side), ...objectsOf(page, bench.surveys, true)];
+  return {
+    xs: [page.trim.width / 2, ...boxes.flatMap(({ x0, x1 }) => [x0, x1])],
+    ys: boxes.flatMap(({ y0, y1 }) => [y0, y1]),
+  };
+}
