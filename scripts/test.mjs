@@ -8,7 +8,15 @@ import { needPackages } from './lib/debian.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 
 chdir(join(dirname(import.meta.filename), '..'));
-needPackages(['postgresql', 'chromium', 'qpdf', 'poppler-utils', 'ghostscript', 'libpaper-utils']);
+needPackages([
+  'postgresql',
+  'chromium',
+  'qpdf',
+  'poppler-utils',
+  'ghostscript',
+  'libpaper-utils',
+  'mupdf-tools',
+]);
 installPackages();
 
 let [passed, failed] = [0, 0];

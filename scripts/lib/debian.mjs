@@ -21,6 +21,7 @@ const THERE = {
   qpdf: () => onPath('qpdf'),
   'poppler-utils': () => onPath('pdftotext') && onPath('pdfinfo'),
   ghostscript: () => onPath('gs'),
+  'mupdf-tools': () => onPath('mutool'),
   'libpaper-utils': () => onPath('paperconf'),
 };
 

@@ -50,10 +50,9 @@ export const linesShape = {
   /** What `{date}` stands for. */
   date: z.iso.date().optional(),
 };
-const settingSchema = z.object(linesShape);
 
 /** Lines of text as a step sets them. */
-export type Lines = z.infer<typeof settingSchema> & { texts: readonly TextAt[] };
+export type Lines = z.infer<z.ZodObject<typeof linesShape>> & { texts: readonly TextAt[] };
 
 /** Lines on a page, as a step put them there. */
 export interface PageLines {

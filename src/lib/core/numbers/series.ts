@@ -20,10 +20,10 @@ export const seriesShape = {
   /** Faces of fold-out panels are counted where a reader meets them; else they never move a number. */
   panels: z.literal(true).optional(),
 };
-const seriesSchema = z.object(seriesShape);
+type SeriesSettings = z.infer<z.ZodObject<typeof seriesShape>>;
 
 /** A number series where it begins: at the page with id `at`, up to where the next one begins. */
-export type Series = z.infer<typeof seriesSchema> & { at: string };
+export type Series = SeriesSettings & { at: string };
 
 /** A stretch of the page list that is numbered together, or by nothing: indexes from `from` up to, not including, `to`. */
 export interface Stretch {
@@ -69,7 +69,7 @@ export const inStyle = (value: number, style: NumberStyle): string =>
   style === 'none' ? '' : formatNumber(value, style);
 
 /** The series of a list as a step says them; where it has none, those that its labels make, each beginning at its first page. */
-export function seriesOf(list: PageList): ({ from: { ids: string[] } } & z.infer<typeof seriesSchema>)[] {
+export function seriesOf(list: PageList): ({ from: { ids: string[] } } & SeriesSettings)[] {
   if (list.series?.length)
     return list.series.map(({ at, ...series }) => ({ ...series, from: { ids: [at] } }));
   const supplied = list.pages.some(({ label }) => label !== undefined);

@@ -7,8 +7,7 @@ export const setShape = {
   digits: z.number().int().min(1).max(12),
   prefix: z.string().max(40).optional(),
 };
-const setSchema = z.object(setShape);
-export type CountBy = z.infer<typeof setSchema>;
+export type CountBy = z.infer<z.ZodObject<typeof setShape>>;
 
 /** The number of the nth (from 0) of a set: 000123. */
 export function setNumber(nth: number, { start, by, digits, prefix = '' }: CountBy): string {

@@ -1,0 +1,322 @@
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { describe, expect, test } from 'vitest';
+import { drawTickets, TICKETS } from '../../../demo/tickets';
+import { DIE } from '../../../demo/paper';
+import { bookOf, docketOf } from '../../../tests/makers';
+import { give, make, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
+import type { StepDraft as Draft } from '../core/checks/finding';
+import type { Docket } from '../core/docket/docket';
+import { replay } from '../core/docket/replay';
+import type { Step } from '../core/docket/steps';
+import { applyToPoint } from '../core/measure/matrix';
+import { mm } from '../core/measure/unit';
+import { FACES, advancesOf, faceKey, WEIGHTS } from '../core/numbers/faces';
+import faceMetrics from '../core/numbers/faceMetrics.json' with { type: 'json' };
+import { placeLaid } from '../core/numbers/laid';
+import { placeLines } from '../core/numbers/placeLines';
+import { bleedBox, facesOf, sideAt } from '../core/pages/page';
+import { planSheets } from '../core/sheets';
+import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { BLACK } from '../core/surface/colour';
+import { metricsOfFace, openFace } from './fonts';
+
+const PAGES = { kind: 'pages', crop: 'bleed' } as const;
+const docket = (given: Given, drafts: Draft[], more: Partial<Docket> = {}) =>
+  docketOf(
+    [
+      { id: 't', kind: 'take-in', source: given.hash, name: 'moor.pdf', where: { at: 'end' } },
+      ...drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step),
+    ],
+    { book: bookOf('right'), ...more },
+  );
+const SET = {
+  from: 'trim',
+  x: mm(9),
+  y: mm(7),
+  face: 'Source Sans 3',
+  weight: 'regular',
+  size: 9,
+  ink: BLACK,
+};
+
+test.each(FACES.flatMap((face) => WEIGHTS.map((weight) => ({ face, weight }))))(
+  'what the core knows of $face $weight is what its file says',
+  (face) => {
+    const { runs, ...heights } = metricsOfFace(openFace(face));
+    expect(faceMetrics[faceKey(face) as keyof typeof faceMetrics]).toEqual({ ...heights, runs });
+    expect(advancesOf('Ag', { ...face, size: 10 })).toHaveLength(2);
+  },
+);
+
+interface Word {
+  text: string;
+  x0: number;
+  x1: number;
+  /** Up from the foot of the page. */
+  y0: number;
+  y1: number;
+}
+/** Words with their bounds as poppler gives them, by page. */
+const boxesOfWords = (path: string): Word[][] =>
+  tool('pdftotext', '-bbox', path, '-')
+    .split('<page ')
+    .slice(1)
+    .map((page) => {
+      const height = Number(/height="([\d.]+)"/.exec(page)![1]);
+      return [
+        ...page.matchAll(/xMin="([\d.-]+)" yMin="([\d.-]+)" xMax="([\d.-]+)" yMax="([\d.-]+)">([^<]*)</g),
+      ].map(([, x0, y0, x1, y1, text]) => ({
+        text: text!,
+        x0: Number(x0),
+        x1: Number(x1),
+        y0: height - Number(y1),
+        y1: height - Number(y0),
+      }));
+    });
+
+/** Poppler's words reach from their face's ascent to its descent, as the font descriptor gives them, the ascent no more than 1.05. */
+const reach = (face: (typeof FACES)[number], size: number) => {
+  const font = openFace({ face, weight: 'regular' });
+  const [ascent, descent] = [font.ascent, font.descent].map((units) => units / font.unitsPerEm) as [
+    number,
+    number,
+  ];
+  return { up: Math.min(1.05, ascent) * size, down: Math.max(-0.4, descent) * size };
+};
+
+describe('folios and running lines stand where the core puts them, to 0.2 pt (poppler)', () => {
+  const drafts: Draft[] = [
+    {
+      kind: 'numbers',
+      series: [
+        { from: '1', style: 'r', start: 1 },
+        { from: '4', style: 'D', start: 1 },
+      ],
+    },
+    { kind: 'folio', pages: 'all', ...SET, edge: 'foot', across: 'outer', text: '{page}' } as Draft,
+    {
+      kind: 'running',
+      pages: 'all',
+      ...SET,
+      face: 'Source Serif 4',
+      size: 11,
+      texts: [
+        { edge: 'head', across: 'outer', text: 'outer{page}' },
+        { edge: 'head', across: 'centre', text: 'centre{page}', left: 'links{page}' },
+        { edge: 'head', across: 'inner', text: 'inner{page}' },
+      ],
+      rule: { at: 'under', width: 0.5, gap: 2 },
+    } as Draft,
+    {
+      kind: 'folio',
+      pages: 'all',
+      ...SET,
+      face: 'DejaVu Sans',
+      y: mm(20),
+      edge: 'foot',
+      across: 'centre',
+      text: 'стр.{page}',
+    } as Draft,
+  ];
+  const resized: Draft = {
+    kind: 'trim',
+    pages: '3-4',
+    width: 500,
+    height: 700,
+    content: 'fill',
+    fixed: { x: 'centre', y: 'foot' },
+  };
+
+  test.each<[string, Draft[]]>([
+    ['pages as they came', drafts],
+    ['pages that are scaled first', [resized, ...drafts]],
+    ['pages that are scaled after', [...drafts, resized]],
+  ])('%s', async (_, steps) => {
+    const source = await give(await markedPdf(7, { bleed: 9 }));
+    const work = docket(source, steps);
+    const path = await make(work, PAGES, source);
+    tool('qpdf', '--check', path);
+    const { list } = replay(work, { [source.hash]: source.survey });
+    const found = boxesOfWords(path);
+    let checked = 0;
+    list.pages.forEach((page, index) => {
+      const side = sideAt(index, list);
+      const bleed = bleedBox(page, side);
+      for (const matter of page.matter!)
+        for (const { item, box } of placeLines(matter, page, side).texts) {
+          const word = found[index]!.find(({ text }) => text === item.text)!;
+          const { up, down } = reach(item.face, item.size);
+          const base = item.matrix[5] - bleed.y0;
+          for (const [theirs, ours] of [
+            [word.x0, box.x0 - bleed.x0],
+            [word.x1, box.x1 - bleed.x0],
+            [word.y1, base + up],
+            [word.y0, base + down],
+          ])
+            expect(Math.abs(theirs! - ours!)).toBeLessThan(0.2);
+          checked++;
+        }
+    });
+    expect(checked).toBe(7 * 5);
+    const fonts = tool('pdffonts', path);
+    for (const face of ['SourceSans3-Regular', 'SourceSerif4-Regular', 'DejaVuSans'])
+      expect(fonts).toMatch(new RegExp(`[A-Z]{6}\\+${face}\\s+CID TrueType\\s+Identity-H\\s+yes yes yes`));
+    // The labels of the series, as qpdf reads them.
+    const { pagelabels } = JSON.parse(tool('qpdf', '--json', '--json-key=pagelabels', path)) as {
+      pagelabels: { index: number; label: Record<string, unknown> }[];
+    };
+    expect(pagelabels.map(({ index, label }) => [index, label['/S']])).toEqual([
+      [0, '/r'],
+      [3, '/D'],
+    ]);
+  });
+
+  test('on pages that are turned, and on sheets', async () => {
+    const source = await give(await markedPdf(8, { rotate: 90, width: 595, height: 420 }));
+    const folio = {
+      kind: 'folio',
+      pages: 'all',
+      ...SET,
+      edge: 'foot',
+      across: 'outer',
+      text: 'F{page}',
+    } as Draft;
+    const work = docket(source, [folio], { scheme: DEFAULT_SCHEME });
+    const pages = wordsOf(await make(work, PAGES, source));
+    const { list } = replay(work, { [source.hash]: source.survey });
+    const boxOn = (index: number) =>
+      placeLines(list.pages[index]!.matter![0]!, list.pages[index]!, sideAt(index, list)).texts[0]!.box;
+    list.pages.forEach((_, index) => {
+      const word = pages[index]!.find(({ text }) => text === `F${index + 1}`)!;
+      const box = boxOn(index);
+      expect(Math.abs(word.x - (box.x0 + box.x1) / 2)).toBeLessThan(0.2);
+    });
+    const plan = planSheets(list, work.scheme)!;
+    const sheets = boxesOfWords(await make(work, { kind: 'sheets' }, source));
+    const sides = plan.sheets.flatMap(({ front, back }) => [front, back]);
+    let checked = 0;
+    sides.forEach(({ cells }, n) => {
+      for (const cell of cells) {
+        const box = boxOn(cell.position - 1);
+        const word = sheets[n]!.find(({ text }) => text === `F${cell.position}`)!;
+        const [from, to] = [applyToPoint(cell.matrix, box.x0, 0), applyToPoint(cell.matrix, box.x1, 0)];
+        expect(Math.abs(word.x0 - from.x)).toBeLessThan(0.2);
+        expect(Math.abs(word.x1 - to.x)).toBeLessThan(0.2);
+        checked++;
+      }
+    });
+    expect(checked).toBe(8);
+  });
+});
+
+/** The plates of a file as Ghostscript separates them: by page, the bytes of each by its ink. */
+async function platesOf(path: string): Promise<Map<string, Buffer>[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'folder-plates-'));
+  tool(
+    'gs',
+    '-q',
+    '-dBATCH',
+    '-dNOPAUSE',
+    '-dSAFER',
+    '-sDEVICE=tiffsep',
+    '-r144',
+    '-o',
+    join(folder, 'p%d.tif'),
+    path,
+  );
+  const pages: Map<string, Buffer>[] = [];
+  for (const file of readdirSync(folder)) {
+    const plate = /^p(\d+)\((.*)\)\.tif$/.exec(file);
+    if (!plate) continue;
+    const raw = await sharp(readFileSync(join(folder, file)))
+      .raw()
+      .toBuffer();
+    (pages[Number(plate[1]) - 1] ??= new Map()).set(plate[2]!, raw);
+  }
+  return pages;
+}
+const isEmpty = (plate: Buffer | undefined): boolean => !plate || plate.every((dot) => dot === 255);
+
+describe('the tickets', () => {
+  const overlay = {
+    kind: 'overlay',
+    pages: 'all',
+    graphic: { page: 'last' },
+    register: { x: 'centre', y: 'centre' },
+    scale: 1,
+    purpose: 'cutting',
+    layer: 'Cutting',
+    overprint: true,
+    takeOut: true,
+  } as Draft;
+
+  test('on all 50 the die line is on its own plate and on no other, as it was at 100 % (Ghostscript tiffsep)', async () => {
+    const source = await give(await drawTickets());
+    const before = await platesOf(
+      await make(docket(source, [], { book: bookOf('right', { facing: false }) }), PAGES, source),
+    );
+    const after = await platesOf(
+      await make(docket(source, [overlay], { book: bookOf('right', { facing: false }) }), PAGES, source),
+    );
+    expect([before.length, after.length]).toEqual([TICKETS + 1, TICKETS]);
+    const line = before[TICKETS]!.get(DIE.name)!;
+    expect(isEmpty(line)).toBe(false);
+    after.forEach((plates, n) => {
+      expect(plates.get(DIE.name)!.equals(line)).toBe(true);
+      const own = before[n]!;
+      expect(isEmpty(own.get(DIE.name))).toBe(true);
+      // Nothing is knocked out of the other plates, and nothing added.
+      for (const [ink, plate] of plates) if (ink !== DIE.name) expect(plate.equals(own.get(ink)!)).toBe(true);
+    });
+  }, 300_000);
+
+  test.each([PAGES, { kind: 'sheets' } as const])(
+    'the layer is listed, with its processing step (mutool), in %j',
+    async (output) => {
+      const source = await give(await drawTickets());
+      const work = docket(source, [overlay], { scheme: DEFAULT_SCHEME });
+      const path = await make(work, output, source);
+      tool('qpdf', '--check', path);
+      const layers = tool('mutool', 'show', path, 'trailer/Root/OCProperties/OCGs/1');
+      expect(layers).toContain('/Name (Cutting)');
+      // ISO 19593-1, from memory.
+      expect(layers).toMatch(/\/GTS_ProcStepsGroup \/Structural[\s\S]*\/GTS_ProcStepsType \/Cutting/);
+    },
+  );
+});
+
+test('a stamp stands where it was put, turned and scaled, on left and right pages; one that fades is one group (poppler, qpdf)', async () => {
+  const source = await give(await markedPdf(4));
+  const mark = await give(await markedPdf(1, { width: 60, height: 40, prefix: 'MM' }));
+  const stamp = (more: object): Draft =>
+    ({
+      kind: 'stamp',
+      pages: 'all',
+      graphic: { source: mark.hash, name: 'mark.pdf', index: 0 },
+      size: { by: 'width', width: 90 },
+      placing: { box: 'trim', x: 'outer', y: 'foot', dx: 30, dy: 50, turn: 0 },
+      opacity: 1,
+      ...more,
+    }) as Draft;
+  const surveys = { [source.hash]: source.survey, [mark.hash]: mark.survey };
+  for (const placed of [stamp({}), stamp({ opacity: 0.4, behind: true })]) {
+    const work = docket(source, [placed]);
+    const path = await make(work, PAGES, source, mark);
+    tool('qpdf', '--check', path);
+    const { list } = replay(work, surveys);
+    wordsOf(path).forEach((words, index) => {
+      const page = list.pages[index]!;
+      const at = applyToPoint(placeLaid(page.laid![0]!, page, sideAt(index, list)), 30, 20);
+      const word = words.find(({ text }) => text === 'MMP1')!;
+      expect(Math.abs(word.x - at.x)).toBeLessThan(0.2);
+      // Poppler's middle of a word lies above its base line by a part of its size.
+      expect(Math.abs(word.y - at.y)).toBeLessThan(12);
+      expect(facesOf(list)[index]!.trim.width / 2 < at.x).toBe(index % 2 === 0);
+    });
+    const objects = tool('qpdf', '--qdf', '--object-streams=disable', path, '-');
+    expect(objects.includes('/ca 0.4')).toBe('opacity' in placed && placed.opacity < 1);
+  }
+});
