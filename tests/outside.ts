@@ -1,8 +1,9 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import type { Docket, Output } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/pages/survey';
@@ -127,6 +128,33 @@ export function boxesOf(path: string): Record<string, number[]>[] {
     /^Page\s+(\d+) (\w+Box):\s+(.*)$/gm,
   ))
     (pages[Number(page) - 1] ??= {})[name!] = numbers!.trim().split(/\s+/).map(Number);
+  return pages;
+}
+
+/** The plates of a file as Ghostscript separates them: by page, the bytes of each by its ink. */
+export async function platesOf(path: string): Promise<Map<string, Buffer>[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'folder-plates-'));
+  tool(
+    'gs',
+    '-q',
+    '-dBATCH',
+    '-dNOPAUSE',
+    '-dSAFER',
+    '-sDEVICE=tiffsep',
+    '-r144',
+    '-o',
+    join(folder, 'p%d.tif'),
+    path,
+  );
+  const pages: Map<string, Buffer>[] = [];
+  for (const file of readdirSync(folder)) {
+    const plate = /^p(\d+)\((.*)\)\.tif$/.exec(file);
+    if (!plate) continue;
+    const raw = await sharp(readFileSync(join(folder, file)))
+      .raw()
+      .toBuffer();
+    (pages[Number(plate[1]) - 1] ??= new Map()).set(plate[2]!, raw);
+  }
   return pages;
 }
 

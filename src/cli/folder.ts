@@ -9,8 +9,8 @@ import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
-import { writePicturePdf } from '../lib/pdf/picturePdf';
-import { PictureError, pictureKind, unpackPicture } from '../lib/raster/picture';
+import { PictureError } from '../lib/raster/picture';
+import { asPdf } from '../lib/server/fenced/asPdf';
 import { measureSource } from '../lib/raster/measureSource';
 import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
@@ -155,15 +155,15 @@ async function surveyOf(file: string, measured: boolean): Promise<Survey> {
   }
 }
 
-/** The PDF in a file, or made of the picture in it. */
+/** The PDF in a file, or made of the picture or drawing in it. */
 async function readPdf(file: string): Promise<{ bytes: Uint8Array; picture?: Picture }> {
   const bytes = await read(file);
-  if (!pictureKind(bytes)) return { bytes };
   try {
-    const { images, picture } = await unpackPicture(bytes);
-    return { bytes: await writePicturePdf(images), picture };
+    const { pdf, ...made } = await asPdf(bytes);
+    return { bytes: pdf, ...made };
   } catch (error) {
-    if (error instanceof PictureError) throw new Failure(`${file}: ${sayTrouble(error)}`);
+    if (error instanceof PictureError || error instanceof PdfError)
+      throw new Failure(`${file}: ${sayTrouble(error)}`);
     throw error;
   }
 }

@@ -3,6 +3,7 @@ import {
   PDFDict,
   PDFHexString,
   PDFName,
+  PDFNumber,
   PDFRawStream,
   PDFString,
   type PDFContext,
@@ -10,6 +11,7 @@ import {
 } from '@cantoo/pdf-lib';
 import type { Ink } from '../core/pages/survey';
 import { decodeStream } from './decodeStream';
+import { textOfName } from './libraryObjects';
 import type { SourcePage } from './pageTree';
 
 const CMYK = ['Cyan', 'Magenta', 'Yellow', 'Black'];
@@ -36,48 +38,84 @@ const OF_OPERATOR: Record<string, string> = {
 };
 const DEEPEST = 24;
 
-/** Finds the inks of pages: process colours by colour operator and colour space, spots by Separation and DeviceN (8.6.6.4, 8.6.6.5). */
+/** Inks by what tells them apart. */
+type Found = Map<string, Ink>;
+const keyOf = ({ kind, name }: Ink): string => `${kind === 'process' ? 0 : 1}${name}`;
+
+/**
+ * Finds the inks of pages: process colours by colour operator and colour space, spots by Separation and DeviceN (8.6.6.4,
+ * 8.6.6.5). What several pages share is looked at once.
+ */
 export class InkFinder {
-  private readonly found = new Map<string, Ink>();
-  private readonly seen = new Set<PDFObject>();
+  private readonly all: Found = new Map();
+  private readonly known = new Map<PDFObject, Found>();
+  /** Where what is found goes at present. */
+  private found: Found = new Map();
   constructor(private readonly context: PDFContext) {}
 
-  page({ dict, inherited }: SourcePage): void {
+  /** The inks of a page. */
+  page({ dict, inherited }: SourcePage): Ink[] {
+    this.found = new Map();
     this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
     const contents = dict.lookup(PDFName.of('Contents'));
-    if (contents instanceof PDFArray)
-      for (let i = 0; i < contents.size(); i++) this.operators(contents.lookup(i));
-    else this.operators(contents);
+    const parts = contents instanceof PDFArray ? contents.asArray() : [contents];
+    for (const part of parts) {
+      const stream = this.context.lookup(part);
+      if (stream) this.once(stream, () => this.operators(stream));
+    }
+    const inks = [...this.found.values()];
+    for (const ink of inks) this.keep(this.all, ink);
+    return inks;
   }
 
+  /** The inks of all pages looked at, process inks first. */
   inks(): Ink[] {
-    const order = (ink: Ink) => `${ink.kind === 'process' ? 0 : 1}${ink.name}`;
-    return [...this.found.values()].sort((a, b) => (order(a) < order(b) ? -1 : 1));
+    return [...this.all].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, ink]) => ink);
+  }
+
+  /** Looks at an object for its inks, or recalls them. */
+  private once(object: PDFObject, look: () => void): void {
+    const outer = this.found;
+    let inks = this.known.get(object);
+    if (!inks) {
+      inks = new Map();
+      this.known.set(object, inks);
+      this.found = inks;
+      look();
+      this.found = outer;
+    }
+    for (const ink of inks.values()) this.keep(outer, ink);
+  }
+
+  private keep(into: Found, ink: Ink): void {
+    const key = keyOf(ink);
+    if (!into.get(key)?.mix) into.set(key, ink);
   }
 
   private resources(value: PDFObject | undefined, depth: number): void {
     const dict = this.context.lookup(value);
-    if (!(dict instanceof PDFDict) || this.seen.has(dict) || depth > DEEPEST) return;
-    this.seen.add(dict);
-    this.each(dict, 'ColorSpace', (space) => this.space(space, depth));
-    this.each(dict, 'XObject', (object) => {
-      if (!(object instanceof PDFRawStream) || this.seen.has(object)) return;
-      this.seen.add(object);
-      if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
-        this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
-      else this.form(object, depth);
-    });
-    this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
-    this.each(dict, 'Pattern', (pattern) => {
-      if (pattern instanceof PDFRawStream && !this.seen.has(pattern)) this.form(pattern, depth);
-      else if (pattern instanceof PDFDict) this.shading(pattern.lookup(PDFName.of('Shading')), depth);
+    if (!(dict instanceof PDFDict) || depth > DEEPEST) return;
+    this.once(dict, () => {
+      this.each(dict, 'ColorSpace', (space) => this.space(space, depth));
+      this.each(dict, 'XObject', (object) => {
+        if (!(object instanceof PDFRawStream)) return;
+        if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
+          this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
+        else this.form(object, depth);
+      });
+      this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
+      this.each(dict, 'Pattern', (pattern) => {
+        if (pattern instanceof PDFRawStream) this.form(pattern, depth);
+        else if (pattern instanceof PDFDict) this.shading(pattern.lookup(PDFName.of('Shading')), depth);
+      });
     });
   }
 
   private form(stream: PDFRawStream, depth: number): void {
-    this.seen.add(stream);
-    this.resources(stream.dict.get(PDFName.of('Resources')), depth + 1);
-    this.operators(stream);
+    this.once(stream, () => {
+      this.resources(stream.dict.get(PDFName.of('Resources')), depth + 1);
+      this.operators(stream);
+    });
   }
 
   private shading(shading: PDFObject | undefined, depth: number): void {
@@ -95,7 +133,7 @@ export class InkFinder {
     if (!(space instanceof PDFArray) || !space.size()) return;
     const family = space.lookup(0);
     const name = family instanceof PDFName ? family.decodeText() : '';
-    if (name === 'Separation') this.spot(space.lookup(1));
+    if (name === 'Separation') this.spot(space.lookup(1), mixOf(space));
     else if (name === 'DeviceN') {
       const names = space.lookup(1);
       if (names instanceof PDFArray) for (let i = 0; i < names.size(); i++) this.spot(names.lookup(i));
@@ -108,16 +146,16 @@ export class InkFinder {
     else this.process(OF_DEVICE[name]);
   }
 
-  private spot(value: PDFObject | undefined): void {
+  private spot(value: PDFObject | undefined, mix?: Ink['mix']): void {
     if (!(value instanceof PDFName)) return;
-    const name = value.decodeText();
+    const name = textOfName(value);
     if (name === 'All' || name === 'None') return;
     if (CMYK.includes(name)) this.process('CMYK');
-    else this.found.set(`spot ${name}`, { name, kind: 'spot' });
+    else this.keep(this.found, { name, kind: 'spot', ...(mix ? { mix } : {}) });
   }
 
   private process(name: string | undefined): void {
-    if (name) this.found.set(`process ${name}`, { name, kind: 'process' });
+    if (name) this.keep(this.found, { name, kind: 'process' });
   }
 
   private operators(stream: PDFObject | undefined): void {
@@ -133,6 +171,16 @@ export class InkFinder {
     if (entries instanceof PDFDict)
       for (const [, value] of entries.entries()) visit(this.context.lookup(value));
   }
+}
+
+/** The process mix that stands for a spot ink at full tint, where its space says one plainly: an exponential function to CMYK (7.10.3). */
+function mixOf(space: PDFArray): Ink['mix'] {
+  const transform = space.lookup(3);
+  const full = transform instanceof PDFDict ? transform.lookup(PDFName.of('C1')) : undefined;
+  if (space.lookup(2) !== PDFName.of('DeviceCMYK') || !(full instanceof PDFArray) || full.size() !== 4)
+    return undefined;
+  const [c, m, y, k] = full.asArray().map((part) => (part instanceof PDFNumber ? part.asNumber() : 0));
+  return [c!, m!, y!, k!];
 }
 
 /** The text of a PDF string. */

@@ -1,5 +1,6 @@
 import { compose, type Matrix } from '../core/measure/matrix';
 import { faceKey, textWidth } from '../core/numbers/faces';
+import { inkName, type InkChange } from '../core/pages/inks';
 import type { Layer, Purpose } from '../core/numbers/laid';
 import type { Colour } from '../core/surface/colour';
 import type { ArtItem, Item, LineItem, TextItem } from '../core/surface/surface';
@@ -32,7 +33,11 @@ export class Kit<Ref> {
   private readonly states = new Map<string, { name: string; state: Dictionary<never> }>();
   private readonly layers = new Map<string, { name: string; layer: Layer }>();
 
-  constructor(private readonly formOf: (item: ArtItem) => FormUse) {}
+  /** `changes` are spot inks under other names. */
+  constructor(
+    private readonly formOf: (item: ArtItem) => FormUse,
+    private readonly changes: readonly InkChange[] = [],
+  ) {}
 
   /** The content that draws items in the space of their surface. */
   draw(items: readonly Item[]): string {
@@ -98,7 +103,8 @@ export class Kit<Ref> {
     if (ink.as === 'grey') return `${figure(1 - ink.black)} ${stroke ? 'G' : 'g'}`;
     if (ink.as === 'process')
       return `${[ink.c, ink.m, ink.y, ink.k].map(figure).join(' ')} ${stroke ? 'K' : 'k'}`;
-    const { name } = this.keep(this.inks, ink.name, 'S', () => ({ ink }));
+    const called = inkName(ink.name, this.changes);
+    const { name } = this.keep(this.inks, called, 'S', () => ({ ink: { ...ink, name: called } }));
     return `/${name} ${stroke ? 'CS' : 'cs'} ${figure(ink.tint)} ${stroke ? 'SCN' : 'scn'}`;
   }
 

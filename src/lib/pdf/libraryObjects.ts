@@ -34,3 +34,6 @@ export function toLibrary(value: Plain<PDFRef>, context: PDFContext): PDFObject 
     dict.set(PDFName.of(nameSyntax(key)), toLibrary(each, context));
   return dict;
 }
+
+/** What a name says; its bytes are UTF-8 by recommendation (ISO 32000-1, 7.3.5). */
+export const textOfName = (name: PDFName): string => Buffer.from(name.asBytes()).toString('utf8');

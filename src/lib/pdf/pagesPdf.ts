@@ -18,6 +18,7 @@ import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { ArtItem, Item, Surface } from '../core/surface/surface';
 import { Kit } from './kit';
+import { renameInks } from './renameInks';
 import { addTo, toLibrary } from './libraryObjects';
 import { moveDestinations } from './destinations';
 import { writeLabels } from './labels';
@@ -59,10 +60,13 @@ export async function writePagesPdf(
   const order = readingOrder(list);
   // Before any page gets its new size: the forms show their source pages as they came.
   const forms = formsOf(faces, sources, job.surveys);
-  const kit = new Kit<PDFRef>(({ source, index, laid }) => ({
-    name: forms.get(formKey({ source, index }, fades(laid?.opacity)))!.name,
-    toUpright: job.surveys[source]!.pages[index]!.toUpright,
-  }));
+  const kit = new Kit<PDFRef>(
+    ({ source, index, laid }) => ({
+      name: forms.get(formKey({ source, index }, fades(laid?.opacity)))!.name,
+      toUpright: job.surveys[source]!.pages[index]!.toUpright,
+    }),
+    list.inks,
+  );
   const extra = new Extras(kit, context);
   for (const index of order) {
     const page = faces[index]!;
@@ -96,6 +100,7 @@ export async function writePagesPdf(
     await job.onProgress?.(kids.length, order.length);
   }
   const ownLayers = extra.finish(forms);
+  if (list.inks?.length) renameInks(context, list.inks);
   // What was only joined or laid on others is no page any more, and must not ride along as the target of a link.
   const here = new Set(kids);
   for (const { page } of forms.values())

@@ -8,6 +8,8 @@ export type PdfErrorCode =
   | 'bad-page-box'
   | 'too-many-pages'
   | 'unpacks-too-large'
+  | 'svg-damaged'
+  | 'svg-not-lines'
   | 'source-changed'
   | 'no-pages-in-job'
   | 'no-sheets';

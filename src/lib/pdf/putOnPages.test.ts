@@ -1,12 +1,8 @@
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { drawTickets, TICKETS } from '../../../demo/tickets';
 import { DIE } from '../../../demo/paper';
 import { bookOf, docketOf } from '../../../tests/makers';
-import { give, make, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
+import { give, make, markedPdf, platesOf, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';
 import type { Docket } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
@@ -212,32 +208,6 @@ describe('folios and running lines stand where the core puts them, to 0.2 pt (po
   });
 });
 
-/** The plates of a file as Ghostscript separates them: by page, the bytes of each by its ink. */
-async function platesOf(path: string): Promise<Map<string, Buffer>[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'folder-plates-'));
-  tool(
-    'gs',
-    '-q',
-    '-dBATCH',
-    '-dNOPAUSE',
-    '-dSAFER',
-    '-sDEVICE=tiffsep',
-    '-r144',
-    '-o',
-    join(folder, 'p%d.tif'),
-    path,
-  );
-  const pages: Map<string, Buffer>[] = [];
-  for (const file of readdirSync(folder)) {
-    const plate = /^p(\d+)\((.*)\)\.tif$/.exec(file);
-    if (!plate) continue;
-    const raw = await sharp(readFileSync(join(folder, file)))
-      .raw()
-      .toBuffer();
-    (pages[Number(plate[1]) - 1] ??= new Map()).set(plate[2]!, raw);
-  }
-  return pages;
-}
 const isEmpty = (plate: Buffer | undefined): boolean => !plate || plate.every((dot) => dot === 255);
 
 describe('the tickets', () => {

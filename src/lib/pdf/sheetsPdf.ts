@@ -1,5 +1,6 @@
 import { applyToBox, invert } from '../core/measure/matrix';
 import { artsOf } from '../core/pages/page';
+import type { InkChange } from '../core/pages/inks';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
 import type { SheetPlan } from '../core/sheets/plan';
@@ -23,6 +24,8 @@ export interface WriteContext {
   /** 32 hex digits for the file identifier (ISO 32000-1, 14.4). */
   id: string;
   at: Date;
+  /** Spot inks under other names. */
+  inks?: readonly InkChange[] | undefined;
   onProgress?: (done: number, total: number) => void | Promise<void>;
 }
 
@@ -37,7 +40,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
       ? [...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].map(({ source }) => source)
       : [],
   );
-  const sources = await RawSources.open(uses, job.read, job.surveys);
+  const sources = await RawSources.open(uses, job.read, job.surveys, job.inks);
   const out = new ByteOutput(job.sink);
   const table = new ObjectTable(out);
   const write = (text: string, number = sources.newNumber(), stream?: string | Uint8Array): number => {
@@ -66,7 +69,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     shown.push(`/${name} ${form} 0 R`);
     return { name, toUpright };
   };
-  const kit = new Kit<Numbered>(formOf);
+  const kit = new Kit<Numbered>(formOf, job.inks);
   /** What the content of all sides needs besides its forms; written when all is drawn. */
   const shared = ['Font', 'ColorSpace', 'ExtGState', 'Properties'].map((key) => ({
     key,

@@ -1,5 +1,5 @@
 import { PDFDict, PDFName } from '@cantoo/pdf-lib';
-import type { Survey } from '../core/pages/survey';
+import type { Ink, Survey } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
 import { InkFinder, textOf } from './inks';
 import { readLabelRuns } from './labels';
@@ -17,8 +17,9 @@ export async function surveyPdf(
   const pages = pagesOf(document);
   const inks = new InkFinder(document.context);
   const labels = expandLabels(readLabelRuns(document), pages.length);
+  const onPages: Ink[][] = [];
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
-    inks.page(page);
+    onPages.push(inks.page(page));
     onPage?.(index + 1, pages.length);
     const label = labels[index];
     return { ...readBoxes(page, index + 1, document.context), ...(label === undefined ? {} : { label }) };
@@ -26,10 +27,15 @@ export async function surveyPdf(
   const info = document.context.lookup(document.context.trailerInfo.Info);
   const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
   const [title, producer] = [about('Title'), about('Producer')];
+  const all = inks.inks();
+  const at = new Map(all.map(({ kind, name }, n) => [`${kind} ${name}`, n]));
   return {
     version: 1,
-    pages: surveyed,
-    inks: inks.inks(),
+    pages: surveyed.map((page, index) => ({
+      ...page,
+      inks: onPages[index]!.map(({ kind, name }) => at.get(`${kind} ${name}`)!).sort((a, b) => a - b),
+    })),
+    inks: all,
     bookmarks: bookmarksOf(document, new Map(pages.map((page, index) => [page.ref, index]))),
     ...(title ? { title } : {}),
     ...(producer ? { producer } : {}),

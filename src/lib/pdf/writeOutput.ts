@@ -16,7 +16,7 @@ export async function writeOutput(
   const id = createHash('md5')
     .update(JSON.stringify([docket, output]))
     .digest('hex');
-  const context = { ...job, id, title: docket.title };
+  const context = { ...job, id, title: docket.title, inks: list.inks };
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
   if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);
   else {

@@ -60,7 +60,7 @@ export class OpenPdf {
     const size = { width: widthOf(boxes.media), height: heightOf(boxes.media) };
     const scale = Math.min(INK_PIXELS_A_POINT, MOST_INK_PIXELS / Math.max(size.width, size.height));
     const [width, height] = [size.width, size.height].map((side) => Math.max(1, Math.round(side * scale)));
-    const ink = this.rendered(index, media, width!, height!, (pixels) =>
+    const ink = this.rendered(index, media, width!, height!, WHITE, (pixels) =>
       inkBounds(pixels, width!, height!, size),
     );
     const page = this.p.FPDF_LoadPage(this.document, index);
@@ -89,9 +89,10 @@ export class OpenPdf {
     }
   }
 
-  /** Renders the whole MediaBox of a page (from 0), as seen, to `width` × `height` pixels on white. `media` is the box in the page's own user space. */
-  render(index: number, media: Box, width: number, height: number): Raster {
-    return this.rendered(index, media, width, height, (pixels) => ({
+  /** Renders the whole MediaBox of a page (from 0), as seen, to `width` × `height` pixels, on white or, where `clear`, on nothing. `media` is the box in the page's own user space. */
+  render(index: number, media: Box, width: number, height: number, clear = false): Raster {
+    const ground = clear ? 0 : WHITE;
+    return this.rendered(index, media, width, height, ground, (pixels) => ({
       width,
       height,
       rgba: new Uint8ClampedArray(pixels.slice().buffer),
@@ -104,6 +105,7 @@ export class OpenPdf {
     media: Box,
     width: number,
     height: number,
+    ground: number,
     read: (pixels: Uint8Array<ArrayBuffer>) => T,
   ): T {
     const { p } = this;
@@ -115,7 +117,7 @@ export class OpenPdf {
     page = p.FPDF_LoadPage(this.document, index);
     const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);
     try {
-      p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, WHITE);
+      p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, ground);
       p.FPDF_RenderPageBitmap(bitmap, page, 0, 0, width, height, 0, RENDER_FLAGS);
       const at = p.FPDFBitmap_GetBuffer(bitmap);
       return read(p.pdfium.HEAPU8.subarray(at, at + width * height * 4) as Uint8Array<ArrayBuffer>);

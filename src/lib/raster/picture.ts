@@ -21,7 +21,7 @@ export class PictureError extends Error {
 }
 
 /** The kind of picture that bytes begin as; undefined for all else. */
-export function pictureKind(bytes: Uint8Array): Picture['kind'] | undefined {
+export function pictureKind(bytes: Uint8Array): Exclude<Picture['kind'], 'SVG'> | undefined {
   const begins = (...wanted: number[]) => wanted.every((byte, i) => bytes[i] === byte);
   if (begins(0xff, 0xd8, 0xff)) return 'JPEG';
   if (begins(0x89, 0x50, 0x4e, 0x47)) return 'PNG';

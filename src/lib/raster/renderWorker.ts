@@ -4,18 +4,20 @@ import type { Box } from '../core/measure/box';
 import { Renderer, type OpenPdf } from './pdfium';
 
 export interface RenderRequest {
+  /** What the picture goes by. */
+  key: string;
   source: string;
-  /** Where the source's bytes are. */
+  /** Where the source's bytes are, or those of a copy for viewing. */
   url: string;
+  /** See-through where nothing is drawn. */
+  clear: boolean;
   index: number;
   media: Box;
   width: number;
   height: number;
   pixels: number;
 }
-export type RenderAnswer =
-  | { source: string; index: number; pixels: number; picture: Blob }
-  | { source: string; index: number; error: string };
+export type RenderAnswer = { key: string; pixels: number; picture: Blob } | { source: string; error: string };
 
 /** Sources held open at once; each keeps its bytes in memory. */
 const MOST_OPEN = 8;
@@ -23,20 +25,20 @@ const renderer = fetch(wasmUrl).then(async (response) => Renderer.start(await re
 const open = new Map<string, OpenPdf>();
 
 self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
-  const { source, index, pixels } = data;
+  const { key, source, url, index, pixels } = data;
   try {
-    const pdf = open.get(source) ?? (await openSource(data));
-    const { width, height, rgba } = pdf.render(index, data.media, data.width, data.height);
+    const pdf = open.get(url) ?? (await openSource(url));
+    const { width, height, rgba } = pdf.render(index, data.media, data.width, data.height, data.clear);
     const canvas = new OffscreenCanvas(width, height);
     canvas.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
-    const answer: RenderAnswer = { source, index, pixels, picture: await canvas.convertToBlob() };
+    const answer: RenderAnswer = { key, pixels, picture: await canvas.convertToBlob() };
     self.postMessage(answer);
   } catch (error) {
-    self.postMessage({ source, index, error: String(error) } satisfies RenderAnswer);
+    self.postMessage({ source, error: String(error) } satisfies RenderAnswer);
   }
 };
 
-async function openSource({ source, url }: RenderRequest): Promise<OpenPdf> {
+async function openSource(url: string): Promise<OpenPdf> {
   const response = await fetch(url);
   if (!response.ok) throw new Error(`source ${response.status}`);
   const bytes = new Uint8Array(await response.arrayBuffer());
@@ -46,6 +48,6 @@ async function openSource({ source, url }: RenderRequest): Promise<OpenPdf> {
     open.delete(oldest);
   }
   const pdf = (await renderer).open(bytes);
-  open.set(source, pdf);
+  open.set(url, pdf);
   return pdf;
 }

@@ -77,7 +77,8 @@ export function blobStream(id: string): ReadableStream<Uint8Array> {
 /** Deletes sources that no job uses, and blobs that nothing refers to. Waits for nobody: what is locked is left for the next time. */
 export async function sweep(client: Db): Promise<void> {
   await client.query(
-    'delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)',
+    `delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)
+       and not exists (select from own_stamp o where o.sha256 = s.sha256)`,
   );
   await client.query(
     `delete from blob where id in (

@@ -1,4 +1,5 @@
 import type { Docket, Output } from '../core/docket/docket';
+import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { Place } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type { Trouble } from '../words/errors';
@@ -16,6 +17,11 @@ export interface OwnSize {
   name: string;
   width: number;
   height: number;
+}
+/** A stamp that the preparer kept. */
+export interface OwnStamp {
+  name: string;
+  stamp: KeptStamp;
 }
 export interface IntakeState {
   id: string;
@@ -86,6 +92,9 @@ export const api = {
   sizes: () => call<OwnSize[]>('GET', '/api/sizes'),
   keepSize: (size: OwnSize) => call<OwnSize[]>('PUT', '/api/sizes', size),
   dropSize: (name: string) => call<OwnSize[]>('DELETE', `/api/sizes?name=${encodeURIComponent(name)}`),
+  stamps: () => call<OwnStamp[]>('GET', '/api/stamps'),
+  keepStamp: (stamp: OwnStamp) => call<OwnStamp[]>('PUT', '/api/stamps', stamp),
+  dropStamp: (name: string) => call<OwnStamp[]>('DELETE', `/api/stamps?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
 };
 

@@ -9,6 +9,8 @@ interface Shown {
   source: string;
   index: number;
   matrix: Matrix;
+  /** See-through where nothing is drawn. */
+  clear?: boolean;
   surveys: Surveys;
   k: number;
 }
@@ -28,15 +30,15 @@ export function pictureFor(shown: () => Shown | undefined): {
     if (!now || !page || !size) return;
     const { source, index, matrix, k } = now;
     const points = Math.max(size.width, size.height) * Math.hypot(matrix[0], matrix[1]);
-    pictures.want(source, index, page, points * k * (globalThis.devicePixelRatio ?? 1));
+    pictures.want(source, index, page, points * k * (globalThis.devicePixelRatio ?? 1), !!now.clear);
   });
-  onDestroy(() => now && pictures.unwant(now.source, now.index));
+  onDestroy(() => now && pictures.unwant(now.source, now.index, !!now.clear));
   return {
     get size() {
       return size;
     },
     get url() {
-      return now && pictures.ready.get(`${now.source}:${now.index}`)?.url;
+      return now && pictures.urlOf(now.source, now.index, !!now.clear);
     },
     get broken() {
       return !!now && pictures.broken.has(now.source);

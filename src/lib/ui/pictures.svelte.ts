@@ -19,11 +19,13 @@ const MOST_BYTES = 96 * 1024 * 1024;
 export class Pictures {
   /** What is there now, by source and page. */
   readonly ready = new SvelteMap<string, Picture>();
+  /** Inks that are not shown, each name once. */
+  hidden = $state.raw<readonly string[]>([]);
   /** Sources that the renderer cannot read. */
   readonly broken = new SvelteMap<string, string>();
   private readonly wanted = new Map<
     string,
-    { source: string; index: number; page: SurveyPage; pixels: number }
+    { source: string; index: number; page: SurveyPage; pixels: number; view: string; clear: boolean }
   >();
   private readonly worker: Worker | undefined;
   private busy = false;
@@ -35,20 +37,34 @@ export class Pictures {
     this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => this.receive(data);
   }
 
+  /** What a picture goes by: `clear` ones are see-through where nothing is drawn. */
+  private keyOf(source: string, index: number, clear: boolean): string {
+    return `${source}:${index}${clear ? ' clear' : ''}${this.hidden.length ? ` ${this.view}` : ''}`;
+  }
+  private get view(): string {
+    return this.hidden.length ? JSON.stringify(this.hidden) : '';
+  }
+
+  /** The picture of a page as it is to be seen; while that is being drawn, the one with all inks. */
+  urlOf(source: string, index: number, clear: boolean): string | undefined {
+    const plain = `${source}:${index}${clear ? ' clear' : ''}`;
+    return (this.ready.get(this.keyOf(source, index, clear)) ?? this.ready.get(plain))?.url;
+  }
+
   /** Asks for a page at least `pixels` long on its longer side. The picture there is until then stays. */
-  want(source: string, index: number, page: SurveyPage, pixels: number): void {
-    const key = `${source}:${index}`;
+  want(source: string, index: number, page: SurveyPage, pixels: number, clear: boolean): void {
+    const key = this.keyOf(source, index, clear);
     const size = bucket(pixels);
     const has = this.ready.get(key);
     if (this.broken.has(source) || (has && has.pixels >= size)) return;
     this.wanted.delete(key);
-    this.wanted.set(key, { source, index, page, pixels: size });
+    this.wanted.set(key, { source, index, page, pixels: size, view: this.view, clear });
     this.next();
   }
 
   /** The page is out of sight: it need not be drawn any more. */
-  unwant(source: string, index: number): void {
-    this.wanted.delete(`${source}:${index}`);
+  unwant(source: string, index: number, clear: boolean): void {
+    this.wanted.delete(this.keyOf(source, index, clear));
   }
 
   close(): void {
@@ -60,13 +76,16 @@ export class Pictures {
     if (this.busy || !this.worker) return;
     const last = [...this.wanted].at(-1);
     if (!last) return;
-    const [key, { source, index, page, pixels }] = last;
+    const [key, { source, index, page, pixels, view, clear }] = last;
     this.wanted.delete(key);
     const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
     const scale = pixels / Math.max(width, height);
     const request: RenderRequest = {
+      key,
       source,
-      url: `/api/sources/${source}`,
+      // Inks are hidden in a copy that is made for viewing.
+      url: `/api/sources/${source}${view ? `/inks?hide=${encodeURIComponent(view)}` : ''}`,
+      clear,
       index,
       media: mediaBoxOf(page),
       width: Math.max(1, Math.round(width * scale)),
@@ -81,7 +100,7 @@ export class Pictures {
     this.busy = false;
     if ('error' in answer) this.broken.set(answer.source, answer.error);
     else {
-      const key = `${answer.source}:${answer.index}`;
+      const { key } = answer;
       this.forget(key);
       this.ready.set(key, {
         url: URL.createObjectURL(answer.picture),

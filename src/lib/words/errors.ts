@@ -107,6 +107,10 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return 'There is no page to lay it on besides itself. Choose other pages.';
     case 'area-empty':
       return 'The area chosen has nothing of the page in it. Choose it again.';
+    case 'same-ink':
+      return `“${problem.data.name}” has this name already. Give it another one.`;
+    case 'no-such-ink':
+      return `No page has a spot ink named “${problem.data.name}”. Choose one of those that are there.`;
     case 'no-column':
       return 'Nothing is left between these margins. Make them or the gaps smaller.';
   }
@@ -124,11 +128,15 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'empty-file':
       return 'This file is empty: it has no bytes. Ask for it again; it was probably cut off on the way.';
     case 'not-a-pdf':
-      return 'This is neither a PDF nor a JPEG, PNG or TIFF picture: it does not begin as one. Ask for one of these, or check that the right file was chosen.';
+      return 'This is neither a PDF, a drawing in SVG, nor a JPEG, PNG or TIFF picture: it does not begin as one. Ask for one of these, or check that the right file was chosen.';
     case 'picture-damaged':
       return 'This picture is damaged: it cannot be read to its end. Ask for it again, or scan the page anew.';
     case 'picture-too-large':
       return `This picture has more than ${data.most} million dots, more than print needs. Have it made smaller, and take that in.`;
+    case 'svg-damaged':
+      return 'This drawing (SVG) is damaged, or states no size. Have it saved anew with a width and height, or as PDF.';
+    case 'svg-not-lines':
+      return `This drawing (SVG) holds <${data.element}>, which would not come out as it was drawn. Turn its text into outlines and its copies into shapes, or have it saved as PDF.`;
     case 'needs-password':
       return 'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.';
     case 'damaged':
@@ -159,6 +167,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'There are no pages to hand over. Take in a file first.';
     case 'no-sheets':
       return 'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.';
+    case 'bad-stamp':
+      return 'A stamp is kept under a name, with its file. Give it a name, and choose a file for it.';
     case 'bad-size':
       return 'A size needs a name and two sides longer than 0. Give it both.';
     case 'size-name-taken':

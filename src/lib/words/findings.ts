@@ -94,6 +94,21 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: `Numbers at the ${finding.side} of every page`,
         text: `On one face of each leaf that is the outer edge, on the other it is the spine. At the outer edge they fall on each other.`,
       };
+    case 'spots-alike':
+      return {
+        title: 'One ink under two names',
+        text: `${finding.names.map((name) => `“${name}”`).join(' and ')} differ only in spelling, and each makes a plate of its own. Print them with one ink, if they are one.`,
+      };
+    case 'rgb-content':
+      return {
+        title: 'Colours of a screen',
+        text: `${pages} ${finding.pages.length === 1 ? 'has' : 'have'} RGB colours, which have no plates: the press converts them, and they may come out duller. For exact colour ask for process or spot inks.`,
+      };
+    case 'knocks-out':
+      return {
+        title: `The ${finding.purpose} line knocks out the art`,
+        text: 'It does not overprint, so the art under it is left white. Where the knife is a hair off, a white line shows.',
+      };
     case 'overlay-larger':
       return {
         title: 'The overlay is larger than the page',
@@ -218,6 +233,10 @@ export function sayMend({ code, data = {} }: Mend): string {
       return data.count === 1 ? 'Put one blank before it' : 'Put a blank before and behind';
     case 'other-face':
       return `Set it in ${data.face}`;
+    case 'one-ink':
+      return `Print them all with “${data.name}”`;
+    case 'overprint':
+      return 'Let it overprint';
     case 'outer-edge':
       return 'Put them at the outer edge';
     case 'first-side':

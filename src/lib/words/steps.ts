@@ -43,6 +43,7 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   set: 'Numbered set',
   stamp: 'Stamp',
   overlay: 'Overlay',
+  ink: 'Ink',
 };
 
 /** What the form of each kind of step is headed. */
@@ -60,6 +61,7 @@ export const FORM_TITLE: Record<Step['kind'], string> = {
   set: 'Numbered set: tickets, vouchers',
   stamp: 'Stamp a graphic on pages',
   overlay: 'Lay a page over others',
+  ink: 'Rename a spot ink',
 };
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
@@ -208,6 +210,8 @@ export function sayStep(
         what: sayPages(step.pages, before),
         detail: step.texts.map((each) => `${each.text}, ${sayAt(each)}`).join(' · '),
       };
+    case 'ink':
+      return { act, what: `“${step.from}”`, detail: `printed as “${step.to}”` };
     case 'stamp':
     case 'overlay':
       return {

@@ -36,6 +36,9 @@ describe('every trouble has a sentence that says what, why and what to do', () =
     'size-name-taken',
     'picture-damaged',
     'picture-too-large',
+    'svg-damaged',
+    'bad-stamp',
+    'svg-not-lines',
   ])('%s', (code) => {
     const sentence = sayTrouble({ code, data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf' } });
     expect(sentence).not.toContain('not foreseen');

@@ -1,4 +1,5 @@
 import type { Size } from '../measure/box';
+import type { Purpose } from '../numbers/laid';
 import type { Face } from '../numbers/faces';
 import type { Book, PageList, Side } from '../pages/page';
 import type { SelectionError } from '../pages/selection';
@@ -33,7 +34,9 @@ export interface Mend {
     | 'narrow-leaf'
     | 'blank-for-pairs'
     | 'other-face'
-    | 'outer-edge';
+    | 'outer-edge'
+    | 'one-ink'
+    | 'overprint';
   steps?: readonly StepDraft[];
   change?: readonly Step[];
   scheme?: Partial<Stitched>;
@@ -65,6 +68,9 @@ export type Found =
   | { code: 'lines-on-art' | 'lines-meet' }
   | { code: 'glyph-missing'; chars: readonly string[]; face: Face }
   | { code: 'folio-fixed-side'; side: 'left' | 'right' }
+  | { code: 'spots-alike'; names: readonly string[] }
+  | { code: 'rgb-content' }
+  | { code: 'knocks-out'; purpose: Purpose }
   | { code: 'overlay-larger'; overlay: Size; page: Size }
   | { code: 'sheet-too-small'; sheet: Size; needed: Size }
   | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }

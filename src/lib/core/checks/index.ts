@@ -5,6 +5,7 @@ import { planSheets } from '../sheets';
 import { checkBleed } from './bleed';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
+import { checkInks, checkOverprint } from './inks';
 import { checkKeptPairs } from './keptPairs';
 import { checkFixedSide, checkLines, checkOverlays } from './lines';
 import { checkPairs } from './pairs';
@@ -27,6 +28,8 @@ const CHECKS: readonly Check[] = [
   checkLines,
   checkFixedSide,
   checkOverlays,
+  checkInks,
+  checkOverprint,
   checkSheets,
 ];
 

@@ -50,6 +50,8 @@ export type StepProblemCode =
   | 'nothing-on-page'
   | 'nothing-under'
   | 'area-empty'
+  | 'same-ink'
+  | 'no-such-ink'
   | PatternErrorCode;
 
 /** Why a step cannot apply to the list it met. */

@@ -1,5 +1,6 @@
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import type { InkChange } from './inks';
 import type { Laid } from '../numbers/laid';
 import type { Matter, PageLines } from '../numbers/lines';
 import type { Series } from '../numbers/series';
@@ -106,6 +107,8 @@ export interface PageList {
   readonly book: Book;
   /** The number series by where they begin; each lasts until the next. */
   readonly series?: readonly Series[];
+  /** Spot inks under other names, in the order they were given. */
+  readonly inks?: readonly InkChange[];
 }
 
 /** All that is printed: the pages in reading order, then the faces of panels. Selections pick by index in this. */

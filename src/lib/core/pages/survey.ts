@@ -43,17 +43,24 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** Which of the survey's inks the page has, by their indexes. */
+  inks: z.array(z.number().int().min(0)).optional(),
   /** Missing until the page is measured. */
   drawn: drawnSchema.optional(),
 });
 export type SurveyPage = z.infer<typeof surveyPageSchema>;
 
-export const inkSchema = z.object({ name: z.string(), kind: z.enum(['process', 'spot']) });
+export const inkSchema = z.object({
+  name: z.string(),
+  kind: z.enum(['process', 'spot']),
+  /** What stands for a spot ink where its plate is missing: shares of cyan, magenta, yellow and black. */
+  mix: z.tuple([z.number(), z.number(), z.number(), z.number()]).optional(),
+});
 export type Ink = z.infer<typeof inkSchema>;
 
-/** A picture that was taken in as pages: its kind, the pixels an inch that its pages have, and whether it states them. */
+/** A picture or drawing that was taken in as pages: its kind, the pixels an inch that its pages have, and whether it states them. */
 export const pictureSchema = z.object({
-  kind: z.enum(['JPEG', 'PNG', 'TIFF']),
+  kind: z.enum(['JPEG', 'PNG', 'TIFF', 'SVG']),
   ppi: z.number().positive(),
   stated: z.boolean(),
 });

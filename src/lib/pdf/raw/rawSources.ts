@@ -1,6 +1,8 @@
 import { deflateSync } from 'node:zlib';
+import type { InkChange } from '../../core/pages/inks';
 import type { Surveys } from '../../core/pages/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
+import { renameInText } from '../renameInText';
 import { PdfError } from '../pdfError';
 import { RawFile, rebased, type Placed, type RawObject } from './rawFile';
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
@@ -31,13 +33,17 @@ export class RawSources {
   private next = 1;
   version: PdfVersion = '1.7';
 
+  /** `inks` are spot inks under other names. */
+  private constructor(private readonly inks: readonly InkChange[]) {}
+
   /** Opens sources, each once, in order of first use. A file that cannot be read where it lies is written plainly first. Throws PdfError. */
   static async open(
     uses: readonly string[],
     read: (source: string) => Promise<Uint8Array>,
     surveys: Surveys,
+    inks: readonly InkChange[] = [],
   ): Promise<RawSources> {
-    const sources = new RawSources();
+    const sources = new RawSources(inks);
     for (const id of new Set(uses)) {
       const bytes = await read(id);
       const source = sources.add(bytes) ?? sources.add(await (await import('../launder')).launderPdf(bytes));
@@ -146,11 +152,12 @@ export class RawSources {
   }
 
   private take(source: RawSource, { bytes, range }: Placed): string | Uint8Array {
-    return rebased(bytes, range, source.base, (number) => {
+    const written = rebased(bytes, range, source.base, (number) => {
       if (this.met.has(source.base + number)) return;
       this.met.add(source.base + number);
       this.wanted.push([source, number]);
     });
+    return this.inks.length ? renameInText(asText(written), this.inks) : written;
   }
 
   /** What stands in an array, without its brackets; nothing where there is no array. */

@@ -16,7 +16,7 @@
 
   const id = $props.id();
   const clip = $derived(within ? intersect(within, item.clip) : item.clip);
-  const picture = pictureFor(() => ({ ...item, surveys, k }));
+  const picture = pictureFor(() => ({ ...item, clear: !!item.laid, surveys, k }));
 </script>
 
 <clipPath id="clip-{id}"><rect x={clip.x0} y={clip.y0} width={widthOf(clip)} height={heightOf(clip)} /></clipPath>
@@ -27,7 +27,7 @@
   >
 {/if}
 {#if picture.size && picture.url}
-  <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity} style:mix-blend-mode={item.laid ? 'multiply' : undefined}>
+  <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity}>
     <image
       clip-path={item.laid ? `url(#reach-${id})` : undefined}
       href={picture.url}

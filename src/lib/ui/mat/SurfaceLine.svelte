@@ -1,8 +1,11 @@
 <script lang="ts">
+  import { getContext } from 'svelte';
   import type { LineItem } from '../../core/surface/surface';
-  import { screenColor } from './ink';
+  import type { Pictures } from '../pictures.svelte';
+  import { isHidden, screenColor } from './ink';
 
   let { item }: { item: LineItem } = $props();
+  const pictures = getContext<Pictures>('pictures');
 </script>
 
 <line
@@ -10,7 +13,8 @@
   y1={item.y0}
   x2={item.x1}
   y2={item.y1}
-  stroke={item.ink === 'all' ? '#000' : screenColor(item.ink)}
+  stroke={item.ink === 'all' ? '#000' : screenColor(item.ink, pictures.hidden)}
+  visibility={item.ink !== 'all' && isHidden(item.ink, pictures.hidden) ? 'hidden' : undefined}
   stroke-width={item.width}
   stroke-dasharray={item.dash.join(' ') || undefined}
   pointer-events="none"

@@ -1,8 +1,18 @@
+import { PROCESS } from '../../core/pages/inks';
 import { mixOf, type Colour } from '../../core/surface/colour';
 
-/** A colour as a screen shows it, by plain arithmetic on its process mix. */
-export function screenColor(ink: Colour): string {
-  const [c, m, y, k] = mixOf(ink);
+/** A colour as a screen shows it, by plain arithmetic on its process mix, without the inks that are hidden. */
+export function screenColor(ink: Colour, hidden: readonly string[] = []): string {
+  const gone = ink.as === 'spot' && hidden.includes(ink.name);
+  const [c, m, y, k] = mixOf(ink).map((share, n) =>
+    gone || (ink.as !== 'spot' && hidden.includes(PROCESS[n]!)) ? 0 : share,
+  ) as [number, number, number, number];
   const light = (share: number) => Math.round(255 * (1 - share) * (1 - k));
   return `rgb(${light(c)} ${light(m)} ${light(y)})`;
 }
+
+/** Whether nothing is left of a colour once some inks are hidden, so that what is printed in it does not show. */
+export const isHidden = (ink: Colour, hidden: readonly string[]): boolean =>
+  hidden.length > 0 &&
+  screenColor(ink, hidden) === 'rgb(255 255 255)' &&
+  screenColor(ink) !== 'rgb(255 255 255)';

@@ -13,6 +13,7 @@
   import Folded from '../parts/Folded.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import GraphicField from './GraphicField.svelte';
+  import KeptStamps from './KeptStamps.svelte';
   import NumberField from './NumberField.svelte';
   import type { FieldsProps } from './fields';
 
@@ -149,6 +150,7 @@
     {/if}
   </div>
 </Folded>
+<KeptStamps {bench} {step} onuse={(change) => set('graphic', change)} />
 <Folded title="Turn, opacity, behind">
   <div class="row">
     <NumberField label="Turn" value={step.placing.turn} least={-360} most={360} unit="°" onchange={(turn, bad) => place({ turn }, 'turn', bad)} />

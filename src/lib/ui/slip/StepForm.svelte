@@ -26,6 +26,7 @@
   import SplitFields from './SplitFields.svelte';
   import JoinFields from './JoinFields.svelte';
   import ReadingOrderFields from './ReadingOrderFields.svelte';
+  import InkFields from './InkFields.svelte';
   import FolioFields from './FolioFields.svelte';
   import NumbersFields from './NumbersFields.svelte';
   import OverlayFields from './OverlayFields.svelte';
@@ -63,6 +64,7 @@
     set: SetFields,
     stamp: StampFields,
     overlay: OverlayFields,
+    ink: InkFields,
   };
 
   /** The pages that the step meets: those before it on the docket. */

@@ -8,6 +8,7 @@ import { seriesOf } from '../../core/numbers/series';
 import type { PageList } from '../../core/pages/page';
 import type { Selection } from '../../core/pages/selection';
 import { BLACK } from '../../core/surface/colour';
+import { spotsOf } from './spots';
 import { newStepId, type Bench } from '../bench.svelte';
 
 const CENTRE = { x: 'centre', y: 'centre' } as const;
@@ -116,6 +117,10 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
         overprint: true,
         takeOut: true,
       };
+    case 'ink': {
+      const [from = '-'] = spotsOf(bench);
+      return { id, kind, from, to: from };
+    }
     case 'piece':
       return { id, kind, pages, name: first?.piece?.name ?? 'Piece', quantity: first?.piece?.quantity ?? 1 };
   }

@@ -1,10 +1,8 @@
+import { inksOf } from '../../core/pages/inks';
 import type { Bench } from '../bench.svelte';
 
-/** The spot inks that the files of a job have, by name. */
-export const spotsOf = (bench: Bench): string[] => [
-  ...new Set(
-    Object.values(bench.surveys).flatMap(({ inks }) =>
-      inks.flatMap(({ name, kind }) => (kind === 'spot' ? [name] : [])),
-    ),
-  ),
-];
+/** The spot inks of a job by name, as they are called at the end of its docket. */
+export const spotsOf = (bench: Bench): string[] =>
+  inksOf(bench.base.list, bench.surveys, bench.docket).flatMap(({ name, kind }) =>
+    kind === 'spot' ? [name] : [],
+  );

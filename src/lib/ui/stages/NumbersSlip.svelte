@@ -6,6 +6,7 @@
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import Acts, { type Act } from '../parts/Acts.svelte';
+  import Inks from '../slip/Inks.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
   import { seriesStep } from './series';
@@ -111,6 +112,7 @@
         {/each}
       </section>
     {/if}
+    {#if !none}<Inks {bench} />{/if}
   </Overview>
 {/if}
 

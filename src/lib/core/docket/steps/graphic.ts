@@ -9,13 +9,19 @@ import { StepProblem } from '../stepKind';
 import { sourceSchema, toPage } from './takeIn';
 
 const length = z.number().min(-14_400).max(14_400);
-/** What is laid on pages: a page of the job, or an area of it in page space; or a page of a file that is no page of the job. */
+/** A page of a file that is no page of the job. */
+export const graphicFileSchema = z.object({
+  source: sourceSchema,
+  name: z.string().min(1).max(400),
+  index: z.number().int().min(0),
+});
+/** What is laid on pages: a page of the job, or an area of it in page space; or a page of a file. */
 export const graphicSchema = z.union([
   z.object({
     page: selectionSchema,
     area: z.object({ x0: length, y0: length, x1: length, y1: length }).optional(),
   }),
-  z.object({ source: sourceSchema, name: z.string().min(1).max(400), index: z.number().int().min(0) }),
+  graphicFileSchema,
 ]);
 export type Graphic = z.infer<typeof graphicSchema>;
 

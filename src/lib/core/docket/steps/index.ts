@@ -25,6 +25,7 @@ import { running } from './running';
 import { set } from './set';
 import { stamp } from './stamp';
 import { overlay } from './overlay';
+import { ink } from './ink';
 import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
@@ -56,6 +57,7 @@ const KINDS = [
   set,
   stamp,
   overlay,
+  ink,
 ] as const;
 
 export const stepSchema = z.discriminatedUnion('kind', [
@@ -84,6 +86,7 @@ export const stepSchema = z.discriminatedUnion('kind', [
   set.schema,
   stamp.schema,
   overlay.schema,
+  ink.schema,
 ]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;

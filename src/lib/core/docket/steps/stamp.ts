@@ -4,7 +4,7 @@ import { placingSchema, type Laid } from '../../numbers/laid';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
-import { graphicOf, graphicSchema, layOn } from './graphic';
+import { graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
 
 const side = z.number().min(0.1).max(14_400);
 /** How large a stamp is: a share of its real size, or its width or height in points, the other following. */
@@ -21,6 +21,16 @@ export function scaleOf(wanted: StampSize, { width, height }: Size): number {
   return wanted.by === 'width' ? wanted.width / width : wanted.height / height;
 }
 
+const settings = {
+  size: stampSizeSchema,
+  placing: placingSchema,
+  opacity: z.number().min(0).max(1),
+  behind: z.literal(true).optional(),
+};
+/** A stamp as it is kept for other jobs: a file, and how it is put on pages. */
+export const keptStampSchema = z.object({ graphic: graphicFileSchema, ...settings });
+export type KeptStamp = z.infer<typeof keptStampSchema>;
+
 /** Puts a graphic on pages at a place of the leaf. */
 export const stamp = defineStep({
   kind: 'stamp',
@@ -29,10 +39,7 @@ export const stamp = defineStep({
     kind: z.literal('stamp'),
     pages: selectionSchema,
     graphic: graphicSchema,
-    size: stampSizeSchema,
-    placing: placingSchema,
-    opacity: z.number().min(0).max(1),
-    behind: z.literal(true).optional(),
+    ...settings,
     takeOut: z.literal(true).optional(),
   }),
   apply(list, step, { surveys }) {

@@ -75,7 +75,7 @@
   }
 
   /** Kinds of step that are set up on facing pages. */
-  const ON_NUMBERS: readonly Step['kind'][] = ['numbers', 'folio', 'running', 'set', 'stamp', 'overlay'];
+  const ON_NUMBERS: readonly Step['kind'][] = ['numbers', 'folio', 'running', 'set', 'stamp', 'overlay', 'ink'];
   /** Opens a step's form where its pages are seen. */
   async function begin(form: Form): Promise<void> {
     const where = ON_NUMBERS.includes(form.kind) ? 'numbers' : 'pages';

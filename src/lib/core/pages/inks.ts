@@ -1,0 +1,80 @@
+import type { Docket } from '../docket/docket';
+import type { Colour } from '../surface/colour';
+import { artsOf, facesOf, type Page, type PageList } from './page';
+import type { Ink, Surveys } from './survey';
+
+/** The plates of process colour. */
+export const PROCESS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
+/** What the process colours that a file has print with; RGB and Lab have no plates before they are converted. */
+const PLATES: Record<string, readonly string[]> = { CMYK: PROCESS, Grey: ['Black'] };
+
+/** A spot ink under another name, or printed with another ink. */
+export interface InkChange {
+  from: string;
+  to: string;
+}
+
+/** An ink of a job: where it is and which steps brought it. */
+export interface JobInk extends Ink {
+  /** Ids of the pages that have it. */
+  pages: string[];
+  /** Ids of the steps that brought it. */
+  steps: string[];
+}
+
+/** What a spot ink is called after the changes of a list. */
+export const inkName = (name: string, changes: readonly InkChange[] = []): string =>
+  changes.reduce((called, { from, to }) => (called === from ? to : called), name);
+
+/** The plates that a colour prints on. */
+export function platesOf(ink: Colour): string[] {
+  if (ink.as === 'spot') return [ink.name];
+  if (ink.as === 'grey') return ink.black > 0 ? ['Black'] : [];
+  const shares = [ink.c, ink.m, ink.y, ink.k];
+  return PROCESS.filter((_, n) => shares[n]! > 0);
+}
+
+/** All inks of a job by plate, process inks first, then spots by name. */
+export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket, 'steps'>): JobInk[] {
+  const found = new Map<string, { ink: Ink; pages: Set<string>; steps: Set<string> }>();
+  const note = (ink: Ink, page: string, step: string | undefined) => {
+    const name = ink.kind === 'spot' ? inkName(ink.name, list.inks) : ink.name;
+    const key = `${ink.kind} ${name}`;
+    const known = found.get(key) ?? { ink: { ...ink, name }, pages: new Set(), steps: new Set() };
+    found.set(key, known);
+    known.pages.add(page);
+    if (step) known.steps.add(step);
+  };
+  const takenBy = new Map(
+    steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [[step.source, step.id]] : [])),
+  );
+  const noteArt = (page: Page, source: string, index: number, step: string | undefined) => {
+    const survey = surveys[source];
+    for (const n of survey?.pages[index]?.inks ?? []) {
+      const ink = survey!.inks[n]!;
+      const plates = ink.kind === 'process' ? (PLATES[ink.name] ?? [ink.name]) : [ink.name];
+      for (const name of plates) note({ ...ink, name }, page.id, step);
+    }
+  };
+  for (const page of facesOf(list)) {
+    for (const { source, index } of artsOf(page)) noteArt(page, source, index, takenBy.get(source));
+    for (const { arts, step } of page.laid ?? [])
+      for (const { source, index } of arts) noteArt(page, source, index, step);
+    for (const { lines, step, hidden } of page.matter ?? []) {
+      if (hidden) continue;
+      for (const name of platesOf(lines.ink))
+        note(
+          lines.ink.as === 'spot' ? { name, kind: 'spot', mix: lines.ink.mix } : { name, kind: 'process' },
+          page.id,
+          step,
+        );
+    }
+  }
+  const order = ({ kind, name }: Ink) => {
+    const plate = PROCESS.indexOf(name as (typeof PROCESS)[number]);
+    return kind === 'process' ? `0${plate < 0 ? 9 : plate}${name}` : `1${name.toLowerCase()}`;
+  };
+  return [...found.values()]
+    .sort((a, b) => (order(a.ink) < order(b.ink) ? -1 : 1))
+    .map(({ ink, pages, steps: by }) => ({ ...ink, pages: [...pages], steps: [...by] }));
+}

@@ -1,0 +1,42 @@
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { blobToFile } from './blobs';
+import { FenceError, runInFence } from './fence';
+import type { HideInksTask } from './fenced/hideInksFile';
+import { Problem } from './problem';
+import { blobOfSource } from './sources';
+
+const LIMITS = { seconds: 60, mb: 3072 };
+const MOST_INKS = 200;
+/** Views are made one at a time: each may hold a whole file in memory. */
+let line: Promise<unknown> = Promise.resolve();
+
+/** A copy of a source, for viewing, in which some inks print nothing; `hidden` are their names as JSON. Throws Problem. */
+export async function inkView(sha256: string, hidden: string): Promise<Buffer> {
+  const names = JSON.parse(hidden) as unknown;
+  if (!Array.isArray(names) || names.length > MOST_INKS || !names.every((name) => typeof name === 'string'))
+    throw new Problem(400, { code: 'not-json' });
+  const blob = await blobOfSource(sha256);
+  if (!blob) throw new Problem(404, { code: 'no-such-source' });
+  const turn = line.then(async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'folder-inks-'));
+    try {
+      const task: HideInksTask = {
+        file: join(folder, 'in.pdf'),
+        hidden: names as string[],
+        out: join(folder, 'out.pdf'),
+      };
+      await blobToFile(blob.id, task.file);
+      await runInFence('hideInksFile', task, LIMITS);
+      return await readFile(task.out);
+    } catch (error) {
+      if (error instanceof FenceError) throw new Problem(422, error.trouble);
+      throw error;
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
+  line = turn.catch(() => undefined);
+  return turn;
+}

@@ -1,0 +1,137 @@
+<script lang="ts">
+  import { getContext } from 'svelte';
+  import Eye from '@lucide/svelte/icons/eye';
+  import EyeOff from '@lucide/svelte/icons/eye-off';
+  import { inksOf, PROCESS, type JobInk } from '../../core/pages/inks';
+  import { facesOf } from '../../core/pages/page';
+  import { describeIndexes } from '../../core/pages/selection';
+  import { STEP_NAME } from '../../words/steps';
+  import type { Bench } from '../bench.svelte';
+  import { newStepId } from '../bench.svelte';
+  import { screenColor } from '../mat/ink';
+  import Folded from '../parts/Folded.svelte';
+  import type { Pictures } from '../pictures.svelte';
+
+  /** The inks of the job: where each is, what brought it; one alone or without it on the mat. */
+  let { bench }: { bench: Bench } = $props();
+  const pictures = getContext<Pictures>('pictures');
+
+  const inks = $derived(inksOf(bench.base.list, bench.surveys, bench.docket));
+  const faces = $derived(facesOf(bench.base.list));
+  const names = $derived(inks.map(({ name }) => name));
+  /** The names that the files have for inks that are called otherwise by now: those are what is hidden in them. */
+  const supplied = $derived([...new Set(Object.values(bench.surveys).flatMap((survey) => survey.inks.map(({ name }) => name)))]);
+  const aliases = (name: string) => [
+    name,
+    ...(bench.base.list.inks ?? []).flatMap(({ from, to }) => (to === name && supplied.includes(from) ? [from] : [])),
+  ];
+  const isHidden = (name: string) => pictures.hidden.includes(name);
+  const alone = (name: string) => !isHidden(name) && names.length > 1 && names.every((other) => other === name || isHidden(other));
+
+  function hide(hidden: readonly string[]): void {
+    pictures.hidden = [...new Set(hidden.flatMap(aliases))].sort();
+  }
+  const toggle = (name: string) => hide(names.filter((other) => (other === name ? !isHidden(name) : isHidden(other))));
+  const only = (name: string) => hide(alone(name) ? [] : names.filter((other) => other !== name));
+
+  function color({ name, kind, mix }: JobInk): string {
+    if (kind === 'spot') return mix ? screenColor({ as: 'spot', name, tint: 1, mix }) : '#888';
+    const n = PROCESS.indexOf(name as (typeof PROCESS)[number]);
+    const [c, m, y, k] = [0, 1, 2, 3].map((plate) => (plate === n ? 1 : 0)) as [number, number, number, number];
+    return n < 0 ? 'linear-gradient(90deg, #d33, #3a3, #33d)' : screenColor({ as: 'process', c, m, y, k });
+  }
+  const where = ({ pages }: JobInk): string => {
+    if (pages.length === faces.length) return 'all pages';
+    const ids = new Set(pages);
+    const said = describeIndexes(
+      faces.flatMap(({ id }, index) => (ids.has(id) ? [index] : [])),
+      bench.base.list,
+    );
+    return said.length > 18 ? `${pages.length} pages` : `page${pages.length > 1 ? 's' : ''} ${said}`;
+  };
+  const by = ({ steps }: JobInk): string =>
+    steps
+      .flatMap((id) => {
+        const n = bench.docket.steps.findIndex((step) => step.id === id);
+        return n < 0 ? [] : [`${n + 1} ${STEP_NAME[bench.docket.steps[n]!.kind].toLowerCase()}`];
+      })
+      .join(', ');
+</script>
+
+<Folded title="Inks" count={inks.length} open={pictures.hidden.length > 0}>
+  <ul>
+    {#each inks as ink (ink.kind + ink.name)}
+      <li class:hidden={isHidden(ink.name)}>
+        <i style:background={color(ink)}></i>
+        <span
+          ><b>{ink.name}</b>{ink.kind === 'spot' ? ' spot' : ''}<small
+            ><button class="link" onclick={() => bench.pick(ink.pages)}>{where(ink)}</button> · step {by(ink) || '–'}</small
+          ></span
+        >
+        {#if ink.kind === 'spot'}
+          <button
+            class="link"
+            aria-label="Rename {ink.name}"
+            onclick={() => bench.open({ kind: 'ink', fresh: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
+          >
+        {/if}
+        <button class="link" aria-pressed={alone(ink.name)} aria-label="{ink.name} alone" onclick={() => only(ink.name)}>alone</button>
+        <button
+          class="eye"
+          aria-pressed={isHidden(ink.name)}
+          aria-label="Hide {ink.name}"
+          title="{isHidden(ink.name) ? 'Show' : 'Hide'} on the mat"
+          onclick={() => toggle(ink.name)}
+          >{#if isHidden(ink.name)}<EyeOff size={14} />{:else}<Eye size={14} />{/if}</button
+        >
+      </li>
+    {/each}
+  </ul>
+  {#if pictures.hidden.length}
+    <p class="quiet">Only the mat leaves them out; what goes out has them all. <button class="link" onclick={() => hide([])}>Show all</button></p>
+  {/if}
+</Folded>
+
+<style>
+  ul {
+    display: grid;
+    gap: 4px;
+    margin: 6px 0 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 12px 1fr auto auto auto;
+    gap: 7px;
+    align-items: center;
+  }
+  i {
+    height: 22px;
+    border: 1px solid var(--ink-2);
+  }
+  b {
+    font-weight: 500;
+  }
+  small {
+    display: block;
+    color: var(--ink-2);
+  }
+  .hidden b {
+    text-decoration: line-through;
+  }
+  .eye {
+    padding: 0;
+    border: 0;
+    background: none;
+    line-height: 0;
+    cursor: pointer;
+  }
+  .link[aria-pressed='true'] {
+    font-weight: 700;
+    text-decoration: none;
+  }
+  p {
+    margin-top: 6px;
+  }
+</style>

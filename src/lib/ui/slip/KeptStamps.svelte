@@ -1,0 +1,78 @@
+<script lang="ts">
+  import type { StepOf } from '../../core/docket/steps';
+  import { sayTrouble } from '../../words/errors';
+  import { api, Refused, type OwnStamp } from '../api';
+  import type { Bench } from '../bench.svelte';
+  import Folded from '../parts/Folded.svelte';
+
+  interface Props {
+    bench: Bench;
+    step: StepOf<'stamp'>;
+    onuse: (change: Partial<StepOf<'stamp'>>) => void;
+  }
+  /** Stamps that are kept for all jobs, with their files and settings. */
+  let { bench, step, onuse }: Props = $props();
+  let own = $state.raw<readonly OwnStamp[]>([]);
+  let name = $state('');
+  let trouble = $state('');
+  const file = $derived('source' in step.graphic ? step.graphic : undefined);
+
+  async function ask(work: () => Promise<OwnStamp[]>): Promise<void> {
+    trouble = '';
+    try {
+      own = await work();
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      trouble = sayTrouble(error.trouble);
+    }
+  }
+  $effect(() => void ask(api.stamps));
+
+  async function use({ stamp }: OwnStamp): Promise<void> {
+    const { source } = stamp.graphic;
+    if (!bench.surveys[source]) bench.surveys = { ...bench.surveys, [source]: await api.survey(source) };
+    onuse({ ...stamp, takeOut: undefined });
+  }
+  async function keep(): Promise<void> {
+    if (!file) return;
+    const { size, placing, opacity, behind } = step;
+    await ask(() => api.keepStamp({ name, stamp: { graphic: file, size, placing, opacity, ...(behind ? { behind } : {}) } }));
+    if (!trouble) name = '';
+  }
+</script>
+
+<Folded title="Kept stamps" count={own.length}>
+  <div class="kept">
+    {#each own as each (each.name)}
+      <p>
+        <button type="button" class="link" onclick={() => void use(each)}>{each.name}</button>
+        <button type="button" class="link quiet" aria-label="Forget {each.name}" onclick={() => void ask(() => api.dropStamp(each.name))}
+          >forget</button
+        >
+      </p>
+    {:else}<p class="quiet">None yet. A stamp from a file can be kept with its settings for other jobs.</p>{/each}
+    {#if file}
+      <div class="row">
+        <input class="field" aria-label="Name to keep it under" placeholder="Name" maxlength="60" bind:value={name} />
+        <button type="button" class="btn q" disabled={!name.trim()} onclick={() => void keep()}>Keep this one</button>
+      </div>
+    {/if}
+    {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
+  </div>
+</Folded>
+
+<style>
+  .kept {
+    display: grid;
+    gap: 5px;
+    margin-top: 6px;
+  }
+  p {
+    display: flex;
+    justify-content: space-between;
+  }
+  .btn {
+    padding: 4px 9px;
+    font-size: 12.5px;
+  }
+</style>
