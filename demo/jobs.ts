@@ -63,9 +63,9 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
       takeIn('t-front', 'cover-front.pdf', 'start'),
       takeIn('t-back', 'cover-back.pdf'),
       {
-        ...set8('l-foot', '2-last-1', { x: 14, y: 7 }),
+        ...set8('l-head', '2-last-1', { x: 12, y: 6 }),
         kind: 'running',
-        texts: [{ edge: 'foot', across: 'centre', text: '{title} · Larkmoor Light Railway Society' }],
+        texts: [{ edge: 'head', across: 'outer', text: '{title}', left: 'Larkmoor Light Railway Society' }],
       },
     ],
   };

@@ -10,7 +10,7 @@ export const step = (page: Page, number: number) =>
     .nth(number - 1);
 export const tile = (page: Page, position: number) =>
   page.getByRole('option', { name: new RegExp(`^Page ${position},`) });
-export const go = (page: Page, stage: 'Take in' | 'Pages' | 'Sheets' | 'Hand over') =>
+export const go = (page: Page, stage: 'Take in' | 'Pages' | 'Numbers' | 'Sheets' | 'Hand over') =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: stage }).click();
 export const saved = (page: Page) => expect(page.locator('.job')).toContainText('saved');
 

@@ -19,10 +19,10 @@ test('the demo shows its fault, and all can be mended without a mouse', async ({
   await page.keyboard.press('Enter');
   await expect(page.locator('.job')).toContainText('16 pages');
   await saved(page);
-  await page.keyboard.press('Alt+3');
+  await page.keyboard.press('Alt+4');
   await expect(page).toHaveURL(/sheets$/);
   await expect(page.getByRole('option', { name: 'Sheet 1 front: page 16, label Back cover' })).toBeVisible();
-  await page.keyboard.press('Alt+4');
+  await page.keyboard.press('Alt+5');
   await expect(page.getByRole('button', { name: 'Make sheet PDF' })).toBeVisible();
   await page.keyboard.press('Alt+2');
   await page.keyboard.press('?');

@@ -154,7 +154,7 @@ function apart({ box, turn }: Word, { box: other }: Word): boolean {
 }
 
 /** Objects of a page that are kept at most, and how much of the page one may cover before it counts as its ground. */
-const [MOST_KEPT, GROUND] = [60, 0.5];
+const [MOST_KEPT, GROUND] = [240, 0.5];
 /** Lines of text nearer to each other than this share of their height are one block. */
 const ONE_BLOCK = 1.1;
 

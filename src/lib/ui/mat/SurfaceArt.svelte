@@ -27,7 +27,7 @@
   >
 {/if}
 {#if picture.size && picture.url}
-  <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity}>
+  <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity} style:mix-blend-mode={item.laid?.overprint ? 'multiply' : undefined}>
     <image
       clip-path={item.laid ? `url(#reach-${id})` : undefined}
       href={picture.url}

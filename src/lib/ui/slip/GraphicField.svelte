@@ -3,7 +3,7 @@
   import { formatSize } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/pages/page';
   import { Refused } from '../api';
-  import type { Bench } from '../bench.svelte';
+  import type { Bench, OnPage } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
   import { sayTrouble } from '../../words/errors';
   import PagesField from './PagesField.svelte';
@@ -35,12 +35,10 @@
       busy = '';
     }
   }
-  function ask(): void {
-    bench.asking = ({ page, box }) => {
-      bench.asking = undefined;
-      onchange({ page: { ids: [page.id] }, area: box });
-    };
-  }
+  const take = ({ page, box }: OnPage): void => {
+    bench.asking = undefined;
+    onchange({ page: { ids: [page.id] }, area: box });
+  };
 </script>
 
 {#if inJob}
@@ -61,8 +59,8 @@
 {/if}
 <div class="ways">
   <FileButton words="From a file" quiet onfiles={(files) => void bring(files[0]!)} />
-  {#if areas}<button type="button" class="btn q" aria-pressed={!!bench.asking} onclick={ask}
-      >{bench.asking ? 'Click it on the page' : 'An object on a page'}</button
+  {#if areas}<button type="button" class="btn q" aria-pressed={bench.asking === take} onclick={() => (bench.asking = take)}
+      >{bench.asking === take ? 'Click it on the page' : 'An object on a page'}</button
     >{/if}
   {#if !inJob}<button type="button" class="btn q" onclick={() => onchange({ page: 'last' })}>A page of the job</button>{/if}
 </div>

@@ -65,16 +65,14 @@
         <i style:background={color(ink)}></i>
         <span
           ><b>{ink.name}</b>{ink.kind === 'spot' ? ' spot' : ''}<small
-            ><button class="link" onclick={() => bench.pick(ink.pages)}>{where(ink)}</button> · step {by(ink) || '–'}</small
+            ><button class="link" onclick={() => bench.pick(ink.pages)}>{where(ink)}</button> · step {by(ink) || '–'}{#if ink.kind === 'spot'}
+              · <button
+                class="link"
+                aria-label="Rename {ink.name}"
+                onclick={() => bench.open({ kind: 'ink', fresh: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
+              >{/if}</small
           ></span
         >
-        {#if ink.kind === 'spot'}
-          <button
-            class="link"
-            aria-label="Rename {ink.name}"
-            onclick={() => bench.open({ kind: 'ink', fresh: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
-          >
-        {/if}
         <button class="link" aria-pressed={alone(ink.name)} aria-label="{ink.name} alone" onclick={() => only(ink.name)}>alone</button>
         <button
           class="eye"
@@ -102,7 +100,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: 12px 1fr auto auto auto;
+    grid-template-columns: 12px minmax(0, 1fr) auto auto;
     gap: 7px;
     align-items: center;
   }

@@ -48,13 +48,11 @@
 
   let object = $state.raw<OnPage | undefined>();
   let beside = $state<{ at: Beside; gap: number }>({ at: 'outer', gap: mm(3) });
-  function ask(): void {
-    bench.asking = (clicked) => {
-      bench.asking = undefined;
-      object = clicked;
-      stand(beside);
-    };
-  }
+  const take = (clicked: OnPage): void => {
+    bench.asking = undefined;
+    object = clicked;
+    stand(beside);
+  };
   function stand(how: { at: Beside; gap: number }): void {
     beside = how;
     if (!object || !own) return;
@@ -136,8 +134,10 @@
 </div>
 <Folded title="Beside an object" open={!!object}>
   <div class="beside">
-    <button type="button" class="btn q" aria-pressed={!!bench.asking} onclick={ask}>{object ? 'Another object' : 'Click it on the page'}</button>
-    {#if bench.asking}<p class="quiet small">Click what is on the page already, such as its number.</p>{/if}
+    <button type="button" class="btn q" aria-pressed={bench.asking === take} onclick={() => (bench.asking = take)}
+      >{object ? 'Another object' : 'Click it on the page'}</button
+    >
+    {#if bench.asking === take}<p class="quiet small">Click what is on the page already, such as its number.</p>{/if}
     {#if object}
       <Choice
         label="Stands"

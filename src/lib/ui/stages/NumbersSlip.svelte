@@ -143,6 +143,7 @@
   }
   .laid {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 4px;
   }
   .laid button {

@@ -119,7 +119,8 @@
   /** Objects on a page that can be clicked while a form asks for one: the smallest under the pointer is on top. */
   const asked = (tile: TileView): Box[] => {
     const area = ({ x0, x1, y0, y1 }: Box) => (x1 - x0) * (y1 - y0);
-    return [...objectsOf(tile.page, bench.surveys, true)].sort((a, b) => area(b) - area(a));
+    const lines = holdsOf(tile.page, tile.side).filter(({ away }) => !away);
+    return [...objectsOf(tile.page, bench.surveys, true), ...lines.map(({ text }) => text.box)].sort((a, b) => area(b) - area(a));
   };
 
   // The arrow keys turn the pages at once.

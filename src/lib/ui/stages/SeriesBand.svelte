@@ -102,7 +102,7 @@
     {#if width / count > 5}
       {#each list.pages as page, index (page.id)}
         {#if index}<line x1={x(index)} x2={x(index)} y1="16" y2="42" stroke="#1d242233" />{/if}
-        {#if width / count > 22 && labels[index]}
+        {#if labels[index] && width / count > 22 && labels[index].length * LETTER < width / count}
           <text class="label" x={(x(index) + x(index + 1)) / 2} y="33" text-anchor="middle">{labels[index]}</text>
         {/if}
       {/each}

@@ -79,7 +79,10 @@ export function dragLine(
       const moved = { x: at.x - start.x, y: start.y - at.y };
       const to = shiftBox(box, moved.x, moved.y);
       const base = to.y0 + (hold.text.item.matrix[5] - box.y0);
-      const snapX = snapBy([to.x0, (to.x0 + to.x1) / 2, to.x1], edges.xs, SNAP_PX / k);
+      // Sides meet sides, and the middle meets the middle.
+      const snapX =
+        snapBy([(to.x0 + to.x1) / 2], edges.middles, SNAP_PX / k) ||
+        snapBy([to.x0, to.x1], edges.xs, SNAP_PX / k);
       const snapY = snapBy([base, to.y1], edges.ys, SNAP_PX / k);
       bench.draft = movedTo(bench, met, hold, page, side, to.x0 + snapX, to.y0 + snapY, {
         x: !!snapX,
@@ -131,11 +134,17 @@ function movedTo(
   } as Step;
 }
 
-/** The lines that what is dragged meets: margins, columns, the middle of the page, and objects on it. */
-function edgesToMeet(bench: Bench, page: Page, side: Side): { xs: number[]; ys: number[] } {
-  const boxes = [...columnsOf(page, side), ...objectsOf(page, bench.surveys, true)];
+/** The lines that what is dragged meets: margins, columns and objects on the page, and the middles of page and columns. */
+function edgesToMeet(
+  bench: Bench,
+  page: Page,
+  side: Side,
+): { middles: number[]; xs: number[]; ys: number[] } {
+  const columns = columnsOf(page, side);
+  const boxes = [...columns, ...objectsOf(page, bench.surveys, true)];
   return {
-    xs: [page.trim.width / 2, ...boxes.flatMap(({ x0, x1 }) => [x0, x1])],
+    middles: [page.trim.width / 2, ...columns.map(({ x0, x1 }) => (x0 + x1) / 2)],
+    xs: boxes.flatMap(({ x0, x1 }) => [x0, x1]),
     ys: boxes.flatMap(({ y0, y1 }) => [y0, y1]),
   };
 }
