@@ -1,6 +1,6 @@
 /**
- * Long jobs in Chromium, each act in a recorded trace: a size tried on all of 1,000 pages; pages of 2,000 moved, that taken
- * back, and the list scrolled. Says the longest task of the main thread, and how many pages are drawn. Run by hand against a
+ * Long jobs in Chromium, each act in a recorded trace: a size tried on all of 1,000 pages, and the size of their folios; pages
+ * of 2,000 moved, that taken back, and the list scrolled. Says the longest task of the main thread, and how many pages are drawn. Run by hand against a
  * running Folder: npm run bench:long -- http://127.0.0.1:3000
  */
 import { chromium, type CDPSession, type Page } from '@playwright/test';
@@ -112,6 +112,22 @@ await measure(page, session, 'A size tried', 1000, async () => {
     await width.pressSequentially(size, { delay: 60 });
     await page.waitForTimeout(400);
     await width.press('Control+a');
+  }
+});
+
+await page.keyboard.press('Escape');
+await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Numbers' }).click();
+await page.getByRole('listbox', { name: 'Facing pages' }).focus();
+await page.keyboard.press('Escape');
+await page.keyboard.press('i');
+const letters = page.getByLabel('Size', { exact: true });
+await letters.waitFor();
+await page.waitForTimeout(3000);
+await measure(page, session, "The folios' size tried", 1000, async () => {
+  for (const size of ['10', '12', '8,5', '14', '9']) {
+    await letters.press('Control+a');
+    await letters.pressSequentially(size, { delay: 60 });
+    await page.waitForTimeout(400);
   }
 });
 

@@ -4,37 +4,18 @@
  */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import { emptyDocket } from '../src/lib/core/docket/docket';
 import { surveyPdf } from '../src/lib/pdf/survey';
-import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
+import { median, textFile } from './textFile';
+import { dismissStandby } from '../src/lib/server/fence';
+import { makeOutput } from './fenced';
 
 process.env.FOLDER_BUILT = '1';
 const ROUNDS = 5;
 const folder = mkdtempSync(join(tmpdir(), 'folder-bench-'));
-
-/** Pages of running text, each with a stream of its own: about 2 kB packed. */
-async function textFile(pages: number): Promise<string> {
-  const document = await PDFDocument.create();
-  const font = await document.embedFont(StandardFonts.Helvetica);
-  let seed = 7;
-  const word = () => (seed = (seed * 16807) % 2147483647).toString(36);
-  for (let n = 1; n <= pages; n++) {
-    const page = document.addPage([420, 595]);
-    page.setFont(font);
-    for (let line = 0; line < 42; line++)
-      page.drawText(Array.from({ length: 9 }, word).join(' '), { x: 40, y: 555 - line * 12, size: 9 });
-    page.drawText(String(n), { x: 200, y: 20, size: 9 });
-  }
-  const path = join(folder, `${pages}.pdf`);
-  writeFileSync(path, await document.save({ useObjectStreams: false }));
-  return path;
-}
-
-const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 /** Seconds that qpdf takes to write the file anew, its start included. */
 function rewrite(file: string): number {
@@ -44,19 +25,8 @@ function rewrite(file: string): number {
   return (performance.now() - start) / 1000;
 }
 
-/** Seconds that the sheets take as the worker makes them, in a fenced process that stands by; and the same with its start. */
-async function makeSheets(task: unknown, ready: boolean): Promise<{ seconds: number; mb: number }> {
-  if (ready) {
-    keepReady('writeOutputFile');
-    await new Promise((done) => setTimeout(done, 1500));
-  } else dismissStandby();
-  const start = performance.now();
-  const { peakMb } = await runInFence('writeOutputFile', task, { seconds: 600, mb: 8192 });
-  return { seconds: (performance.now() - start) / 1000, mb: peakMb };
-}
-
 for (const pages of [500, 5000]) {
-  const file = await textFile(pages);
+  const file = await textFile(pages, folder);
   const bytes = readFileSync(file);
   const hash = createHash('sha256').update(bytes).digest('hex');
   const docket = {
@@ -74,10 +44,10 @@ for (const pages of [500, 5000]) {
   const [plain, ours, cold, mb]: [number[], number[], number[], number[]] = [[], [], [], []];
   for (let round = 0; round < ROUNDS; round++) {
     plain.push(rewrite(file));
-    const made = await makeSheets(task, true);
+    const made = await makeOutput(task, true);
     ours.push(made.seconds);
     mb.push(made.mb);
-    cold.push((await makeSheets(task, false)).seconds);
+    cold.push((await makeOutput(task, false)).seconds);
   }
   if (spawnSync('qpdf', ['--check', task.out]).status !== 0)
     throw new Error('the sheets do not pass qpdf --check');

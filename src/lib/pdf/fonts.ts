@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { deflateSync } from 'node:zlib';
+import { deflateSync, inflateSync } from 'node:zlib';
 import * as fontkit from 'fontkit';
 import { faceKey, type Setting } from '../core/numbers/faces';
 import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';
@@ -9,8 +9,8 @@ import { PdfText, type AddObject, type Dictionary, type Plain } from './objects'
 export interface OpenFace {
   /** The text as a hexadecimal string of two-byte codes. */
   code(text: string): string;
-  /** Writes the font with the glyphs that were shown. */
-  embed<Ref>(add: AddObject<Ref>): Ref;
+  /** Writes what the font with the glyphs that were shown is made of, and returns its own dictionary. */
+  embed<Ref>(add: AddObject<Ref>): Dictionary<Ref>;
 }
 
 /** A face in a weight. */
@@ -30,9 +30,48 @@ const OFFERED: readonly (readonly [from: number, to: number])[] = [
   [0x1e00, 0x22ff],
 ];
 
-/** The shipped font file of a face. */
-export const openFace = (face: FaceWeight): fontkit.Font =>
-  fontkit.create(readFileSync(createRequire(import.meta.url).resolve(FILES[faceKey(face)]!))) as fontkit.Font;
+const opened = new Map<string, fontkit.Font>();
+
+/** The shipped font file of a face; read once, since unpacking it takes longer than setting a thousand lines. */
+export function openFace(face: FaceWeight): fontkit.Font {
+  const key = faceKey(face);
+  const known =
+    opened.get(key) ??
+    (fontkit.create(
+      unwrapped(readFileSync(createRequire(import.meta.url).resolve(FILES[key]!))),
+    ) as fontkit.Font);
+  opened.set(key, known);
+  return known;
+}
+
+/** A font file with its tables unpacked once for all: WOFF (W3C, File Format 1.0) as the font it wraps, any other as it is. */
+function unwrapped(file: Buffer): Buffer {
+  if (file.toString('latin1', 0, 4) !== 'wOFF') return file;
+  const count = file.readUInt16BE(12);
+  const head = Buffer.alloc(12 + 16 * count);
+  file.copy(head, 0, 4, 8);
+  head.writeUInt16BE(count, 4);
+  const parts: Buffer[] = [head];
+  let at = head.length;
+  for (let n = 0; n < count; n++) {
+    const entry = 44 + 20 * n;
+    const [from, packed, size] = [4, 8, 12].map((field) => file.readUInt32BE(entry + field)) as [
+      number,
+      number,
+      number,
+    ];
+    const data = file.subarray(from, from + packed);
+    const table = packed < size ? inflateSync(data) : data;
+    const to = 12 + 16 * n;
+    file.copy(head, to, entry, entry + 4);
+    file.copy(head, to + 4, entry + 16, entry + 20);
+    head.writeUInt32BE(at, to + 8);
+    head.writeUInt32BE(size, to + 12);
+    parts.push(table, Buffer.alloc(-size & 3));
+    at += size + (-size & 3);
+  }
+  return Buffer.concat(parts);
+}
 
 /** Advance of a character, from the table of horizontal metrics (the outline, which may be empty, is not looked at). */
 function advanceOf(font: fontkit.Font, point: number): number {
@@ -98,7 +137,7 @@ function writeFace<Ref>(
   subset: fontkit.Subset,
   codes: ReadonlyMap<number, { code: number; width: number }>,
   add: AddObject<Ref>,
-): Ref {
+): Dictionary<Ref> {
   const named = `FOLDER+${font.postscriptName}`;
   const thousandths = (units: number) => Math.round((units * 1000) / font.unitsPerEm);
   const file = subset.encode();
@@ -129,14 +168,14 @@ function writeFace<Ref>(
     CIDToGIDMap: 'Identity',
     W: sorted.flatMap(([, { code, width }]): Plain<Ref>[] => [code, [Math.round(width * 1000)]]),
   });
-  return add({
+  return {
     Type: 'Font',
     Subtype: 'Type0',
     BaseFont: named,
     Encoding: 'Identity-H',
     DescendantFonts: [descendant],
     ToUnicode: packed(Buffer.from(toUnicode(sorted.map(([point, { code }]) => [code, point])), 'latin1')),
-  });
+  };
 }
 
 const hex = (value: number): string => value.toString(16).padStart(4, '0').toUpperCase();

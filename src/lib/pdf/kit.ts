@@ -28,14 +28,15 @@ const ALL: Colour = { as: 'spot', name: 'All', tint: 1, mix: [1, 1, 1, 1] };
  * layers, all of which are written once at the end.
  */
 export class Kit<Ref> {
-  private readonly faces = new Map<string, { name: string; face: OpenFace }>();
+  private readonly faces = new Map<string, { name: string; face: OpenFace; ref: Ref }>();
   private readonly inks = new Map<string, { name: string; ink: Extract<Colour, { as: 'spot' }> }>();
   private readonly states = new Map<string, { name: string; state: Dictionary<never> }>();
   private readonly layers = new Map<string, { name: string; layer: Layer }>();
 
-  /** `changes` are spot inks under other names. */
+  /** `reserve` keeps a number for an object that is written at the end; `changes` are spot inks under other names. */
   constructor(
     private readonly formOf: (item: ArtItem) => FormUse,
+    private readonly reserve: () => Ref,
     private readonly changes: readonly InkChange[] = [],
   ) {}
 
@@ -49,15 +50,34 @@ export class Kit<Ref> {
       .join('\n');
   }
 
-  /** Writes all that was needed; the entries of a resource dictionary, and the layers with what refers to each. */
-  finish(add: AddObject<Ref>): { resources: Dictionary<Ref>; layers: Ref[] } {
+  /** The fonts that items are set in, by their names; undefined where the items need more than fonts. */
+  fontsOf(items: readonly Item[]): Map<string, Ref> | undefined {
+    const fonts = new Map<string, Ref>();
+    for (const item of items) {
+      if (item.kind === 'art' || item.ink === 'all' || item.ink.as === 'spot') return undefined;
+      if (item.kind === 'text') {
+        const { name, ref } = this.faceOf(item);
+        fonts.set(name, ref);
+      }
+    }
+    return fonts;
+  }
+
+  /** Writes all that was needed, `put` what a number was kept for; the entries of a resource dictionary, and the layers with what refers to each. */
+  finish(
+    add: AddObject<Ref>,
+    put: (ref: Ref, dictionary: Dictionary<Ref>) => void,
+  ): { resources: Dictionary<Ref>; layers: Ref[] } {
     const each = <T extends { name: string }>(of: ReadonlyMap<string, T>, make: (one: T) => Plain<Ref>) =>
       Object.fromEntries([...of.values()].map((one) => [one.name, make(one)]));
     const layers = each(this.layers, ({ layer }) => add(layerDict<Ref>(layer)));
     return {
       layers: Object.values(layers) as Ref[],
       resources: {
-        Font: each(this.faces, ({ face }) => face.embed(add)),
+        Font: each(this.faces, ({ face, ref }) => {
+          put(ref, face.embed(add));
+          return ref;
+        }),
         ColorSpace: each(this.inks, ({ ink }) => spotSpace<Ref>(ink)),
         ExtGState: each(this.states, ({ state }) => state),
         Properties: layers,
@@ -69,9 +89,15 @@ export class Kit<Ref> {
     const { text, size, align, matrix } = item;
     const shift = { left: 0, centre: 0.5, right: 1 }[align] * textWidth(text, item);
     const at = compose([1, 0, 0, 1, -shift, 0], matrix);
-    const key = faceKey(item);
-    const { name, face } = this.keep(this.faces, key, 'F', () => ({ face: embedFace(item) }));
+    const { name, face } = this.faceOf(item);
     return `/Artifact << /Type /Pagination >> BDC q ${this.color(item.ink, false)} ${concat(at)} BT /${name} ${figure(size)} Tf ${face.code(text)} Tj ET Q EMC`;
+  }
+
+  private faceOf(item: TextItem): { name: string; face: OpenFace; ref: Ref } {
+    return this.keep(this.faces, faceKey(item), 'FolderF', () => ({
+      face: embedFace(item),
+      ref: this.reserve(),
+    }));
   }
 
   /** Lines drawn before: marks are the same on every side. */

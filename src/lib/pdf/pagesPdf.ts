@@ -65,6 +65,7 @@ export async function writePagesPdf(
       name: forms.get(formKey({ source, index }, fades(laid?.opacity)))!.name,
       toUpright: job.surveys[source]!.pages[index]!.toUpright,
     }),
+    () => context.nextRef(),
     list.inks,
   );
   const extra = new Extras(kit, context);
@@ -192,7 +193,7 @@ function formsOf(
 /** What is put on pages besides their own content, each time as a form, all with the same resources. */
 class Extras {
   private readonly resources: PDFRef;
-  private shell: readonly PDFRef[] | undefined;
+  private shell: PDFRef | undefined;
   constructor(
     private readonly kit: Kit<PDFRef>,
     private readonly context: PDFContext,
@@ -207,16 +208,25 @@ class Extras {
     if (!behind.length && !before.length) return;
     const { context } = this;
     // Whatever the page's content leaves changed must not reach what is drawn after it.
-    this.shell ??= ['q\n', '\nQ\n'].map((text) => context.register(context.stream(text)));
+    this.shell ??= context.register(context.stream('q\n'));
     const own = contentParts(dict);
-    const shelled = own.length && before.length ? [this.shell[0]!, ...own, this.shell[1]!] : own;
-    const parts = [this.part(dict, behind, toPage), ...shelled, this.part(dict, before, toPage)];
+    const apart = own.length > 0 && before.length > 0;
+    const parts = [
+      this.part(dict, behind, toPage, ''),
+      ...(apart ? [this.shell, ...own] : own),
+      this.part(dict, before, toPage, apart ? '\nQ\n' : ''),
+    ];
     dict.set(PDFName.of('Contents'), context.obj(parts.filter((part) => part !== undefined)));
   }
 
-  private part(dict: PDFDict, items: readonly Item[], toPage: Matrix): PDFRef | undefined {
+  /** Content that draws items, after what `first` says: as it is where they need fonts alone, which is quick, else as a form with resources of its own. */
+  private part(dict: PDFDict, items: readonly Item[], toPage: Matrix, first: string): PDFRef | undefined {
     if (!items.length) return undefined;
     const { context } = this;
+    const place = concat(invert(toPage));
+    const fonts = this.kit.fontsOf(items);
+    if (fonts && addFonts(dict, fonts, context))
+      return context.register(context.stream(`${first}q ${place}\n${this.kit.draw(items)}\nQ`));
     const box = boxNumbers(mediaOf(dict, toPage));
     const form = context.stream(this.kit.draw(items), {
       Type: 'XObject',
@@ -225,12 +235,14 @@ class Extras {
       Resources: this.resources,
     });
     const name = nameForm(dict, context.register(form), context);
-    return context.register(context.stream(`q ${concat(invert(toPage))} /${name} Do Q`));
+    return context.register(context.stream(`${first}q ${place} /${name} Do Q`));
   }
 
   /** Writes what was needed; the layers that were made. */
   finish(forms: ReadonlyMap<string, PlacedForm>): PDFRef[] {
-    const { resources, layers } = this.kit.finish(addTo(this.context));
+    const { resources, layers } = this.kit.finish(addTo(this.context), (ref, dictionary) =>
+      this.context.assign(ref, toLibrary(dictionary, this.context)),
+    );
     const XObject = Object.fromEntries([...forms.values()].map(({ name, form }) => [name, form]));
     this.context.assign(this.resources, toLibrary({ ...resources, XObject }, this.context));
     return layers;
@@ -281,6 +293,19 @@ function setBoxes(
   if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
   if (content) moveAnnotations(dict, content);
   return { toPage, content };
+}
+
+/** Gives a page's resources fonts more, which do no harm where others share them; false where a name is taken. */
+function addFonts(dict: PDFDict, fonts: ReadonlyMap<string, PDFRef>, context: PDFContext): boolean {
+  const resources = dict.lookup(PDFName.of('Resources'));
+  if (!(resources instanceof PDFDict)) return false;
+  const known = resources.lookup(PDFName.of('Font'));
+  const own = known instanceof PDFDict ? known : (context.obj({}) as PDFDict);
+  const names = [...fonts].map(([name, ref]) => [PDFName.of(name), ref] as const);
+  if (names.some(([name, ref]) => own.has(name) && own.get(name) !== ref)) return false;
+  if (own !== known) resources.set(PDFName.of('Font'), own);
+  for (const [name, ref] of names) own.set(name, ref);
+  return true;
 }
 
 /** The MediaBox that a page was given, in page space. */

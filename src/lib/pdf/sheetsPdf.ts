@@ -69,7 +69,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     shown.push(`/${name} ${form} 0 R`);
     return { name, toUpright };
   };
-  const kit = new Kit<Numbered>(formOf, job.inks);
+  const kit = new Kit<Numbered>(formOf, () => new Numbered(sources.newNumber()), job.inks);
   /** What the content of all sides needs besides its forms; written when all is drawn. */
   const shared = ['Font', 'ColorSpace', 'ExtGState', 'Properties'].map((key) => ({
     key,
@@ -101,6 +101,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   );
   const { resources, layers } = kit.finish(
     (dictionary, stream) => new Numbered(write(toSyntax(dictionary), undefined, stream)),
+    ({ number }, dictionary) => void write(toSyntax(dictionary), number),
   );
   for (const { key, number } of shared) write(toSyntax(resources[key] as Dictionary<Numbered>), number);
   const inherited = sources.catalogEntries(layers.map(toSyntax));

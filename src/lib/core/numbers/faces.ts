@@ -43,8 +43,12 @@ export function advancesOf(text: string, setting: Setting): number[] {
 }
 
 /** Width of a line of text, in points. */
-export const textWidth = (text: string, setting: Setting): number =>
-  advancesOf(text, setting).reduce((sum, advance) => sum + advance, 0);
+export function textWidth(text: string, setting: Setting): number {
+  const { advances } = metricsOf(setting);
+  let width = 0;
+  for (const char of text) width += advances.get(char.codePointAt(0)!) ?? 0;
+  return (width * setting.size) / 1000;
+}
 
 /** Height of capitals above the base line and depth of letters below it, in points. */
 export function textHeight(setting: Setting): { above: number; below: number } {

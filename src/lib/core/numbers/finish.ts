@@ -55,7 +55,7 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
         },
       };
     });
-    const key = JSON.stringify(matter.map(({ values, first, hidden }) => [values, first, hidden]));
+    const key = matter.map(keyOf).join('\n');
     const known = finished.get(page);
     if (known?.key === key) return known.page;
     const done = { ...page, matter };
@@ -63,6 +63,10 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
     return done;
   });
 }
+
+/** What of a page's lines hangs on other pages, as text. */
+const keyOf = ({ values, first, hidden }: Matter): string =>
+  `${Object.values(values).join('\t')}\t${first}\t${hidden ?? ''}`;
 
 function hiddenBy(page: Page, { lines }: Pick<Matter, 'lines'>, { first }: Numbered): Hidden | undefined {
   if (lines.away?.includes(page.id)) return 'away';

@@ -64,9 +64,15 @@ export function readPattern(text: string): Part[] {
 /** Without one of these a pattern that asks for it says nothing: a page without a number has no folio. */
 const NEEDED: readonly Token[] = ['page', 'label', 'number'];
 
+/** Patterns read before: one is filled on every page. */
+const read = new Map<string, readonly Part[]>();
+/** Patterns that are kept at most. */
+const MOST_READ = 500;
+
 /** The pattern with what its tokens stand for; undefined where it has nothing to say on a page. Throws PatternError. */
 export function fillPattern(text: string, values: Values): string | undefined {
-  const parts = readPattern(text);
+  const parts = read.get(text) ?? readPattern(text);
+  if (read.size < MOST_READ) read.set(text, parts);
   if (parts.some((part) => typeof part !== 'string' && NEEDED.includes(part.token) && !values[part.token]))
     return undefined;
   const filled = parts.map((part) => (typeof part === 'string' ? part : values[part.token])).join('');

@@ -1,4 +1,6 @@
 import { emptyDocket } from '../../core/docket/docket';
+import { FACES } from '../../core/numbers/faces';
+import { BLACK } from '../../core/surface/colour';
 import type { Survey } from '../../core/pages/survey';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 import { writeOutput } from '../../pdf/writeOutput';
@@ -39,6 +41,21 @@ export async function warmUp(): Promise<void> {
         source: SOURCE,
         name: 'sample.pdf',
         where: { at: 'end' as const },
+      },
+      {
+        id: 'f',
+        kind: 'folio' as const,
+        pages: 'all',
+        from: 'trim' as const,
+        x: 30,
+        y: 30,
+        face: FACES[0],
+        weight: 'regular' as const,
+        size: 9,
+        ink: BLACK,
+        edge: 'foot' as const,
+        across: 'outer' as const,
+        text: '{page}',
       },
     ],
   };
