@@ -68,6 +68,19 @@ export function placeLaid({ size, placing, scale: [sx, sy] }: Laid, page: Page, 
   return compose(own, translate(x, y));
 }
 
+/** The placing of something laid on a page, moved by so much on that page; its twin on the other face moves alike. */
+export function movedBy(laid: Laid, by: { x: number; y: number }, page: Page, side: Side): Placing {
+  const [from, on] = [0, 1].map((more) => {
+    const { dx, dy } = laid.placing;
+    return placeLaid({ ...laid, placing: { ...laid.placing, dx: dx + more, dy: dy + more } }, page, side);
+  }) as [Matrix, Matrix];
+  return {
+    ...laid.placing,
+    dx: laid.placing.dx + by.x / (on[4] - from[4]),
+    dy: laid.placing.dy + by.y / (on[5] - from[5]),
+  };
+}
+
 const boxOf = (page: Page, side: Side, box: Placing['box']): Box =>
   box === 'bleed' ? bleedBox(page, side) : frameOf(page, side, box);
 

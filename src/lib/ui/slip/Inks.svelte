@@ -61,7 +61,7 @@
 <Folded title="Inks" count={inks.length} open={pictures.hidden.length > 0}>
   <ul>
     {#each inks as ink (ink.kind + ink.name)}
-      <li class:hidden={isHidden(ink.name)}>
+      <li class:hidden={isHidden(ink.name)} class:elsewhere={bench.picked.size > 0 && !ink.pages.some((id) => bench.picked.has(id))}>
         <i style:background={color(ink)}></i>
         <span
           ><b>{ink.name}</b>{ink.kind === 'spot' ? ' spot' : ''}<small
@@ -85,6 +85,7 @@
       </li>
     {/each}
   </ul>
+  {#if bench.picked.size}<p class="quiet">Those that the picked pages do not have are pale.</p>{/if}
   {#if pictures.hidden.length}
     <p class="quiet">Only the mat leaves them out; what goes out has them all. <button class="link" onclick={() => hide([])}>Show all</button></p>
   {/if}
@@ -117,6 +118,10 @@
   }
   .hidden b {
     text-decoration: line-through;
+  }
+  .elsewhere i,
+  .elsewhere b {
+    opacity: 0.4;
   }
   .eye {
     padding: 0;

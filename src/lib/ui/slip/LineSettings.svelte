@@ -57,6 +57,18 @@
   </div>
   <NumberField label="Size" value={step.size} least={1} most={600} unit="pt" onchange={(size, bad) => set('size', { size }, bad)} />
 </div>
+{#if step.date}
+  <div>
+    <label class="label" for="{id}-date">Date</label>
+    <input
+      id="{id}-date"
+      class="field mono"
+      type="date"
+      value={step.date}
+      onchange={(event) => event.currentTarget.value && set('date', { date: event.currentTarget.value })}
+    />
+  </div>
+{/if}
 <Folded title="From the {step.from} · {step.weight} · {step.ink.as === 'spot' ? step.ink.name : step.ink.as}">
   <div class="more">
     <Choice

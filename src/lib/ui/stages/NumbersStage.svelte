@@ -2,10 +2,8 @@
   import { fade } from 'svelte/transition';
   import { faceLabels } from '../../core/pages/labels';
   import { leafOf, spreadsOf } from '../../core/pages/leaves';
-  import { objectsOf } from '../../core/pages/drawn';
   import { addressesOf, panelsOf } from '../../core/pages/panels';
   import { backSide, facesOf, sideAt, sideOf, type PageList } from '../../core/pages/page';
-  import type { Box } from '../../core/measure/box';
   import type { Bench } from '../bench.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { arrangeSpreads } from '../mat/arrange';
@@ -14,7 +12,8 @@
   import Mat, { type Zoom } from '../mat/Mat.svelte';
   import NearFace from '../mat/NearFace.svelte';
   import PageTile from '../mat/PageTile.svelte';
-  import { clickAway, dragLine, holdsOf } from './placing.svelte';
+  import LineHolds from './LineHolds.svelte';
+  import ObjectPicker from './ObjectPicker.svelte';
   import SeriesBand from './SeriesBand.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
@@ -116,17 +115,12 @@
     }
   }
 
-  /** Objects on a page that can be clicked while a form asks for one: the smallest under the pointer is on top. */
-  const asked = (tile: TileView): Box[] => {
-    const area = ({ x0, x1, y0, y1 }: Box) => (x1 - x0) * (y1 - y0);
-    const lines = holdsOf(tile.page, tile.side).filter(({ away }) => !away);
-    return [...objectsOf(tile.page, bench.surveys, true), ...lines.map(({ text }) => text.box)].sort((a, b) => area(b) - area(a));
-  };
-
   // The arrow keys turn the pages at once.
   $effect(() => {
     if (document.activeElement === document.body) mat?.focus();
   });
+
+  const toMat = (event: PointerEvent) => mat!.toMat(event);
 
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
@@ -186,70 +180,17 @@
         {/if}
         {#each tiles as tile (tile.page.id)}
           <g transform="translate({tile.x} {tile.y + tile.page.trim.height}) scale(1 -1)">
-            {#each holdsOf(tile.page, tile.side) as hold (hold.key)}
-              {@const { box, item } = hold.text}
-              {@const px = 1 / view.k}
-              <g class="hold" class:away={hold.away} class:open={bench.draft?.id === hold.matter.step} data-pick="line">
-                <rect
-                  class="grip"
-                  x={box.x0 - 4 * px}
-                  y={box.y0 - 3 * px}
-                  width={box.x1 - box.x0 + 8 * px}
-                  height={box.y1 - box.y0 + 6 * px}
-                  stroke-width={px}
-                  stroke-dasharray="{3 * px} {2 * px}"
-                  role="button"
-                  tabindex="-1"
-                  aria-label="{hold.away ? 'Clicked away: ' : ''}“{item.text}” on page {tile.name}"
-                  onpointerdown={(event) => {
-                    if (event.button !== 0) return;
-                    event.stopPropagation();
-                    if (hold.away) clickAway(bench, hold, tile.page);
-                    else dragLine(bench, hold, tile, event, (e) => mat!.toMat(e), view.k);
-                  }}
-                />
-                <g
-                  class="cross"
-                  role="button"
-                  tabindex="-1"
-                  aria-label="{hold.away ? 'Give back' : 'Click away'} “{item.text}” on page {tile.name}"
-                  transform="translate({box.x1 + 9 * px} {box.y1 + 4 * px}) scale({px})"
-                  onpointerdown={(event) => {
-                    event.stopPropagation();
-                    clickAway(bench, hold, tile.page);
-                  }}
-                >
-                  <circle r="7" />
-                  <path d={hold.away ? 'M-3.5 0H3.5M0 -3.5V3.5' : 'M-3 -3L3 3M-3 3L3 -3'} />
-                </g>
-              </g>
-            {/each}
-            {#if bench.asking}
-              {#each asked(tile) as box, n (n)}
-                <rect
-                  class="object"
-                  data-pick="object"
-                  x={box.x0}
-                  y={box.y0}
-                  width={box.x1 - box.x0}
-                  height={box.y1 - box.y0}
-                  stroke-width={1.2 / view.k}
-                  role="button"
-                  tabindex="-1"
-                  aria-label="Object {n + 1} on page {tile.name}"
-                  onpointerdown={(event) => {
-                    event.stopPropagation();
-                    bench.asking?.({ page: tile.page, side: sideAt(tile.index, list), box });
-                  }}
-                />
-              {/each}
-            {/if}
+            <LineHolds {bench} {tile} k={view.k} {toMat} />
+            {#if bench.asking}<ObjectPicker {bench} {tile} k={view.k} {toMat} />{/if}
           </g>
         {/each}
       {/snippet}
     </Mat>
     {#if bench.asking}
-      <Caption>Click an object on the page. <button class="link" onclick={() => (bench.asking = undefined)}>Leave</button></Caption>
+      <Caption
+        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.asking = undefined)}>Leave</button
+        ></Caption
+      >
     {:else if behind}
       <Caption>Leaf {leafOf(here, list.book).leaf} held to the light: page {shown[1]! + 1} seen through page {shown[0]! + 1}</Caption>
     {/if}
@@ -300,42 +241,5 @@
     opacity: 0.5;
     mix-blend-mode: multiply;
     pointer-events: none;
-  }
-  .grip {
-    fill: transparent;
-    stroke: transparent;
-    cursor: move;
-  }
-  .hold:hover .grip,
-  .hold.open .grip {
-    stroke: var(--act);
-  }
-  .away .grip {
-    stroke: #77705d;
-    cursor: copy;
-  }
-  .cross {
-    opacity: 0;
-    cursor: pointer;
-  }
-  .hold:hover .cross,
-  .away .cross {
-    opacity: 1;
-  }
-  .cross circle {
-    fill: var(--card);
-    stroke: var(--ink);
-  }
-  .cross path {
-    stroke: var(--ink);
-    stroke-width: 1.5;
-  }
-  .object {
-    fill: #f2c23014;
-    stroke: var(--act);
-    cursor: crosshair;
-  }
-  .object:hover {
-    fill: #f2c23066;
   }
 </style>

@@ -1,5 +1,7 @@
 import type { Step, StepOf } from '../../core/docket/steps';
-import type { Box } from '../../core/measure/box';
+import { sizeBox, type Box } from '../../core/measure/box';
+import { applyToBox } from '../../core/measure/matrix';
+import { movedBy, placeLaid, type Laid } from '../../core/numbers/laid';
 import type { Matter } from '../../core/numbers/lines';
 import { nearestPlace, offsetsAt, placeLines, type PlacedText } from '../../core/numbers/placeLines';
 import { columnsOf } from '../../core/pages/margins';
@@ -96,6 +98,50 @@ export function dragLine(
         if (known && bench.form?.step?.id !== met.id) bench.open({ kind: known.kind, step: known });
       }
     },
+  );
+}
+
+/** A stamp on a page, as it can be taken hold of. */
+export interface StampHold {
+  key: string;
+  laid: Laid;
+  box: Box;
+}
+
+/** The stamps of a page; overlays lie where their trims meet and are not moved by hand. */
+export const stampsOf = (page: Page, side: Side): StampHold[] =>
+  (page.laid ?? []).flatMap((laid, n) =>
+    laid.layer
+      ? []
+      : [{ key: `${page.id} ${n}`, laid, box: applyToBox(placeLaid(laid, page, side), sizeBox(laid.size)) }],
+  );
+
+/** Drags a stamp: its step's numbers follow, and so do its twins. */
+export function dragStamp(
+  bench: Bench,
+  { laid }: StampHold,
+  { page, side }: { page: Page; side: Side },
+  press: PointerEvent,
+  toMat: (event: PointerEvent) => { x: number; y: number },
+): void {
+  const start = toMat(press);
+  const known = bench.docket.steps.find(({ id }) => id === laid.step);
+  const met = bench.draft?.id === laid.step ? bench.draft : known;
+  if (met?.kind !== 'stamp') return;
+  const take = () => {
+    if (bench.draft?.id !== met.id)
+      bench.open({ kind: 'stamp', ...(known ? { step: known } : { fresh: met }) });
+  };
+  follow(
+    press,
+    (event) => {
+      take();
+      const at = toMat(event);
+      const placing = movedBy(laid, { x: at.x - start.x, y: start.y - at.y }, page, side);
+      const [dx, dy] = [tidy(placing.dx, bench.unit), tidy(placing.dy, bench.unit)];
+      bench.draft = { ...met, placing: { ...placing, dx, dy } };
+    },
+    (dragged) => dragged || take(),
   );
 }
 
