@@ -97,6 +97,8 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
   const tickets: Docket = {
     ...emptyDocket('Platform tickets'),
     book: loose,
+    // So small a thing is cut more exactly than a book.
+    safe: mm(2),
     scheme: { kind: 'none' },
     steps: [
       takeIn('t-tickets', 'platform-tickets.pdf'),

@@ -88,7 +88,7 @@
   }
   .fixed {
     display: grid;
-    grid-template-columns: 72px 1fr;
+    grid-template-columns: 72px minmax(0, 1fr);
     gap: 12px;
     align-items: start;
   }
