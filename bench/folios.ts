@@ -9,7 +9,7 @@ import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
-import { BLACK } from '../src/lib/core/surface/colour';
+import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';
@@ -29,13 +29,9 @@ const folios: Step = {
   id: 'f',
   kind: 'folio',
   pages: 'all',
-  from: 'trim',
+  ...PLAIN_LINES,
   x: mm(12),
   y: mm(8),
-  face: 'Source Sans 3',
-  weight: 'regular',
-  size: 9,
-  ink: BLACK,
   edge: 'foot',
   across: 'outer',
   text: '{page}',

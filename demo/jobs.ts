@@ -1,7 +1,7 @@
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import { DEFAULT_SCHEME } from '../src/lib/core/sheets/scheme';
-import { BLACK } from '../src/lib/core/surface/colour';
+import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook } from './handbook';
@@ -39,19 +39,9 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     name,
     where: { at },
   });
-  /** Lines of 8 points in the plain face, at so many millimetres from the trim. */
+  /** Lines of 8 points at so many millimetres from the trim. */
   const set8 = (id: string, pages: string, at: { x: number; y: number }) =>
-    ({
-      id,
-      pages,
-      from: 'trim',
-      x: mm(at.x),
-      y: mm(at.y),
-      face: 'Source Sans 3',
-      weight: 'regular',
-      size: 8,
-      ink: BLACK,
-    }) as const;
+    ({ ...PLAIN_LINES, id, pages, x: mm(at.x), y: mm(at.y), size: 8 }) as const;
   const loose = { first: 'right', spine: 'left', facing: false } as const;
   // A finished interior with a cover put round it afterwards, so that its pairs have come apart.
   const timetable: Docket = {

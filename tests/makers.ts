@@ -1,6 +1,7 @@
 import { sizeBox, type Size } from '../src/lib/core/measure/box';
 import { IDENTITY } from '../src/lib/core/measure/matrix';
 import { mm } from '../src/lib/core/measure/unit';
+import type { StepDraft } from '../src/lib/core/checks/finding';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import type { Book, Side } from '../src/lib/core/pages/page';
@@ -57,3 +58,7 @@ export const docketOf = (steps: Step[], more: Partial<Docket> = {}): Docket => (
   steps,
   ...more,
 });
+
+/** Steps of a docket from drafts, their ids by their places: s0, s1 … */
+export const stepsOf = (drafts: readonly StepDraft[]): Step[] =>
+  drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);

@@ -1,11 +1,11 @@
 import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { bookOf, docketOf } from '../../../tests/makers';
+import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { give, keep, make, platesOf, tool, type Given } from '../../../tests/outside';
 import { workOut } from '../core/checks';
 import type { StepDraft as Draft } from '../core/checks/finding';
-import type { Step } from '../core/docket/steps';
+import { PLAIN_LINES } from '../core/numbers/lines';
 import { inksOf } from '../core/pages/inks';
 import { DEFAULT_SCHEME } from '../core/sheets/scheme';
 import { operationsOf } from './content';
@@ -130,19 +130,16 @@ describe('the inks of a job', () => {
     docketOf(
       [
         { id: 't', kind: 'take-in', source: given.hash, name: 'x.pdf', where: { at: 'end' } },
-        ...drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step),
+        ...stepsOf(drafts),
       ],
       { book: bookOf('right'), scheme: DEFAULT_SCHEME },
     );
   const folio = {
     kind: 'folio',
     pages: '1',
-    from: 'trim',
+    ...PLAIN_LINES,
     x: 10,
     y: 10,
-    face: 'Source Sans 3',
-    weight: 'regular',
-    size: 9,
     ink: { as: 'spot', name: 'moor-green', tint: 0.5, mix: [0.8, 0, 1, 0] },
     edge: 'head',
     across: 'outer',

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { expect, test } from 'vitest';
 import { drawRuleBookScans } from '../../../demo/ruleBook';
-import { docketOf } from '../../../tests/makers';
+import { docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';
 import { workOut } from '../core/checks';
@@ -18,7 +18,7 @@ const docket = (given: Given, drafts: Draft[], more: Partial<Docket> = {}) =>
   docketOf(
     [
       { id: 't', kind: 'take-in', source: given.hash, name: 'x.pdf', where: { at: 'end' } },
-      ...drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step),
+      ...stepsOf(drafts),
     ],
     more,
   );

@@ -161,7 +161,7 @@ describe('reading-order PDF', () => {
     );
     expect(
       (await give(new Uint8Array((await import('node:fs')).readFileSync(path)))).survey.inks,
-    ).toContainEqual({ name: 'Larkmoor Green', kind: 'spot' });
+    ).toContainEqual({ name: 'Larkmoor Green', kind: 'spot', mix: [0.85, 0.35, 0.6, 0.45] });
   });
 
   test('pages taken out do not ride along', async () => {

@@ -1,12 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { drawTickets, TICKETS } from '../../../demo/tickets';
 import { DIE } from '../../../demo/paper';
-import { bookOf, docketOf } from '../../../tests/makers';
+import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { give, make, markedPdf, platesOf, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';
 import type { Docket } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
-import type { Step } from '../core/docket/steps';
 import { applyToPoint } from '../core/measure/matrix';
 import { mm } from '../core/measure/unit';
 import { FACES, advancesOf, faceKey, WEIGHTS } from '../core/numbers/faces';
@@ -16,7 +15,7 @@ import { placeLines } from '../core/numbers/placeLines';
 import { bleedBox, facesOf, sideAt } from '../core/pages/page';
 import { planSheets } from '../core/sheets';
 import { DEFAULT_SCHEME } from '../core/sheets/scheme';
-import { BLACK } from '../core/surface/colour';
+import { PLAIN_LINES } from '../core/numbers/lines';
 import { metricsOfFace, openFace } from './fonts';
 
 const PAGES = { kind: 'pages', crop: 'bleed' } as const;
@@ -24,19 +23,11 @@ const docket = (given: Given, drafts: Draft[], more: Partial<Docket> = {}) =>
   docketOf(
     [
       { id: 't', kind: 'take-in', source: given.hash, name: 'moor.pdf', where: { at: 'end' } },
-      ...drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step),
+      ...stepsOf(drafts),
     ],
     { book: bookOf('right'), ...more },
   );
-const SET = {
-  from: 'trim',
-  x: mm(9),
-  y: mm(7),
-  face: 'Source Sans 3',
-  weight: 'regular',
-  size: 9,
-  ink: BLACK,
-};
+const SET = { ...PLAIN_LINES, x: mm(9), y: mm(7) };
 
 test.each(FACES.flatMap((face) => WEIGHTS.map((weight) => ({ face, weight }))))(
   'what the core knows of $face $weight is what its file says',

@@ -125,7 +125,11 @@ describe('sheet PDF', () => {
 
   test('spot inks keep a plate of their own, and marks are on every plate (Ghostscript tiffsep)', async () => {
     const [interior, front] = [await give(await drawInterior()), await give(await drawCover('front'))];
-    expect(front.survey.inks).toContainEqual({ name: 'Larkmoor Green', kind: 'spot' });
+    expect(front.survey.inks).toContainEqual({
+      name: 'Larkmoor Green',
+      kind: 'spot',
+      mix: [0.85, 0.35, 0.6, 0.45],
+    });
     const bleed = {
       id: 'b',
       kind: 'bleed' as const,

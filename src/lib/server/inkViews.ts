@@ -1,8 +1,4 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { blobToFile } from './blobs';
-import { FenceError, runInFence } from './fence';
+import { makeOfBlob } from './fencedBlob';
 import type { HideInksTask } from './fenced/hideInksFile';
 import { Problem } from './problem';
 import { blobOfSource } from './sources';
@@ -19,24 +15,9 @@ export async function inkView(sha256: string, hidden: string): Promise<Buffer> {
     throw new Problem(400, { code: 'not-json' });
   const blob = await blobOfSource(sha256);
   if (!blob) throw new Problem(404, { code: 'no-such-source' });
-  const turn = line.then(async () => {
-    const folder = await mkdtemp(join(tmpdir(), 'folder-inks-'));
-    try {
-      const task: HideInksTask = {
-        file: join(folder, 'in.pdf'),
-        hidden: names as string[],
-        out: join(folder, 'out.pdf'),
-      };
-      await blobToFile(blob.id, task.file);
-      await runInFence('hideInksFile', task, LIMITS);
-      return await readFile(task.out);
-    } catch (error) {
-      if (error instanceof FenceError) throw new Problem(422, error.trouble);
-      throw error;
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
-  });
+  const turn = line.then(() =>
+    makeOfBlob<HideInksTask>(blob.id, 'hideInksFile', { hidden: names as string[] }, LIMITS),
+  );
   line = turn.catch(() => undefined);
   return turn;
 }

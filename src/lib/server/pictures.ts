@@ -1,9 +1,5 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { blobToFile } from './blobs';
 import { db } from './db';
-import { FenceError, runInFence } from './fence';
+import { makeOfBlob } from './fencedBlob';
 import type { PictureTask } from './fenced/drawPicture';
 import { Problem } from './problem';
 import { blobOfSource, surveysOf } from './sources';
@@ -32,30 +28,18 @@ async function draw(sha256: string, index: number): Promise<Buffer> {
   const page = survey?.pages[index];
   if (!blob || !page) throw new Problem(404, { code: 'no-such-page' });
   const turn = line.then(async () => {
-    const folder = await mkdtemp(join(tmpdir(), 'folder-picture-'));
-    try {
-      const task: PictureTask = {
-        file: join(folder, 'in.pdf'),
-        index,
-        page,
-        pixels: PIXELS,
-        out: join(folder, 'out.png'),
-      };
-      await blobToFile(blob.id, task.file);
-      await runInFence('drawPicture', task, LIMITS);
-      const png = await readFile(task.out);
-      await db().query('insert into picture (sha256, page, png) values ($1, $2, $3) on conflict do nothing', [
-        sha256,
-        index,
-        png,
-      ]);
-      return png;
-    } catch (error) {
-      if (error instanceof FenceError) throw new Problem(422, error.trouble);
-      throw error;
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
+    const png = await makeOfBlob<PictureTask>(
+      blob.id,
+      'drawPicture',
+      { index, page, pixels: PIXELS },
+      LIMITS,
+    );
+    await db().query('insert into picture (sha256, page, png) values ($1, $2, $3) on conflict do nothing', [
+      sha256,
+      index,
+      png,
+    ]);
+    return png;
   });
   line = turn.catch(() => undefined);
   return turn;

@@ -40,7 +40,10 @@ describe('every trouble has a sentence that says what, why and what to do', () =
     'bad-stamp',
     'svg-not-lines',
   ])('%s', (code) => {
-    const sentence = sayTrouble({ code, data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf' } });
+    const sentence = sayTrouble({
+      code,
+      data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf', element: 'text' },
+    });
     expect(sentence).not.toContain('not foreseen');
     expect(sentence).not.toContain('undefined');
     expect(sentence.split('. ').length).toBeGreaterThan(1);

@@ -20,18 +20,18 @@ import {
   docketOf,
   hashOf,
   plainSurvey,
+  stepsOf,
   survey,
   surveyPage,
   takeInStep,
 } from '../../../../tests/makers';
 import type { Docket } from './docket';
 import { replay } from './replay';
-import { applyStep, type Step } from './steps';
+import { applyStep } from './steps';
 
-const steps = (drafts: readonly Draft[]) => drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
 const surveys = (count: number, size = A5) => ({ [hashOf('a')]: plainSurvey(count, size) });
 const work = (count: number, drafts: readonly Draft[], more: Partial<Docket> = {}) =>
-  workOut(docketOf([takeInStep('a'), ...steps(drafts)], more), surveys(count));
+  workOut(docketOf([takeInStep('a'), ...stepsOf(drafts)], more), surveys(count));
 const indexes = (list: PageList) => list.pages.map(({ art }) => art?.index);
 const problems = (count: number, draft: Draft, more: Partial<Docket> = {}) =>
   work(count, [draft], more).replay.failed.map(({ problem }) => problem.code);
@@ -133,7 +133,7 @@ describe('any order of work', () => {
         (drafts, at, other) => {
           const before = work(8, drafts).replay;
           const changed = drafts.map((draft, n) => (n === at % drafts.length ? other : draft));
-          const docket = docketOf([takeInStep('a'), ...steps(changed)]);
+          const docket = docketOf([takeInStep('a'), ...stepsOf(changed)]);
           const [reused, afresh] = [replay(docket, before.surveys, before), replay(docket, before.surveys)];
           expect(reused.list).toEqual(afresh.list);
           expect(reused.failed).toEqual(afresh.failed);
@@ -330,7 +330,7 @@ describe('back to reading order', () => {
   const shown = (list: PageList) =>
     list.pages.map(({ art }) => `${art!.index + 1}${art!.reach.x0 > 1 ? 'r' : 'l'}`);
   const rescued = (count: number, draft: Draft, more: Partial<Docket> = {}) =>
-    workOut(docketOf([takeInStep('a'), ...steps([draft])], more), surveys(count, spread));
+    workOut(docketOf([takeInStep('a'), ...stepsOf([draft])], more), surveys(count, spread));
 
   // By practice: the raw scans of a stitched 8-page booklet show 8·1, 2·7, 6·3, 4·5.
   test('the raw scans of a stitched 8-page booklet', () => {

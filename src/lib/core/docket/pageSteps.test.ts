@@ -17,18 +17,17 @@ import {
   docketOf,
   hashOf,
   plainSurvey,
+  stepsOf,
   survey,
   surveyPage,
   takeInStep,
 } from '../../../../tests/makers';
 import { replay } from './replay';
 import type { Docket } from './docket';
-import type { Step } from './steps';
 
-const steps = (...drafts: Draft[]) => drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
 const inner = takeInStep('a');
 const run = (surveys: Parameters<typeof replay>[1], drafts: Draft[], more: Partial<Docket> = {}) =>
-  replay(docketOf([inner, ...steps(...drafts)], more), surveys);
+  replay(docketOf([inner, ...stepsOf(drafts)], more), surveys);
 const pagesOf = (size: Size, ...drafts: Draft[]) =>
   run({ [hashOf('a')]: plainSurvey(2, size) }, drafts).list.pages as [Page, Page];
 const sameMatrix = (a: Matrix, b: Matrix) => a.forEach((entry, i) => expect(entry).toBeCloseTo(b[i]!, 6));
@@ -246,18 +245,18 @@ describe('bleed', () => {
 
   test('a shortfall offers both mends, and either clears it; mirrored art that ends inside the trim is still short', () => {
     const surveys = { [hashOf('a')]: plainSurvey(4) };
-    const plain = docketOf([inner, ...steps({ ...bleed('mirror'), art: 'leave' } as Draft)]);
+    const plain = docketOf([inner, ...stepsOf([{ ...bleed('mirror'), art: 'leave' } as Draft])]);
     const found = workOut(plain, surveys).findings.find(({ code }) => code === 'bleed-short')!;
     for (const mend of [found.mend!, found.otherMend!]) {
       const mended = {
         ...plain,
-        steps: [...plain.steps, ...steps(...(mend.steps as Draft[])).map((s) => ({ ...s, id: 'm' }))],
+        steps: [...plain.steps, ...stepsOf(mend.steps as Draft[]).map((s) => ({ ...s, id: 'm' }))],
       };
       expect(workOut(mended, surveys).findings.map(({ code }) => code)).not.toContain('bleed-short');
     }
     const grown = docketOf([
       inner,
-      ...steps(trimTo({ width: A5.width + 60, height: A5.height }, 'hold'), bleed('mirror')),
+      ...stepsOf([trimTo({ width: A5.width + 60, height: A5.height }, 'hold'), bleed('mirror')]),
     ]);
     expect(workOut(grown, surveys).findings.map(({ code }) => code)).toContain('bleed-short');
   });
@@ -307,7 +306,7 @@ describe('formats, pieces, blanks', () => {
         piece: { name: 'Slip', quantity: 250 },
       },
     ];
-    const docket = docketOf([inner, ...steps(...drafts)], { book: bookOf('right', { facing: false }) });
+    const docket = docketOf([inner, ...stepsOf(drafts)], { book: bookOf('right', { facing: false }) });
     const { list, findings } = workOut(
       { ...docket, scheme: { kind: 'none' } },
       { [hashOf('a')]: plainSurvey(1, square) },
@@ -331,10 +330,10 @@ describe('formats, pieces, blanks', () => {
     };
     const { list } = replay(
       docketOf(
-        steps(
+        stepsOf([
           { kind: 'blank', count: 4, where: { at: 'end' }, shape },
           { kind: 'blank', count: 1, where: { at: 'end' } },
-        ),
+        ]),
       ),
       {},
     );

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { selectionSchema } from '../pages/selection';
-import { colourSchema } from '../surface/colour';
+import { BLACK, colourSchema } from '../surface/colour';
 import { FACES, WEIGHTS } from './faces';
 import type { Values } from './pattern';
 
@@ -50,6 +50,15 @@ export const linesShape = {
   /** What `{date}` stands for. */
   date: z.iso.date().optional(),
 };
+
+/** How lines are set as long as nothing else is wanted: small and black, measured from the trim. */
+export const PLAIN_LINES = {
+  from: 'trim',
+  face: 'Source Sans 3',
+  weight: 'regular',
+  size: 9,
+  ink: BLACK,
+} as const;
 
 /** Lines of text as a step sets them. */
 export type Lines = z.infer<z.ZodObject<typeof linesShape>> & { texts: readonly TextAt[] };

@@ -3,7 +3,6 @@ import { describe, expect, test } from 'vitest';
 import type { StepDraft as Draft } from '../checks/finding';
 import { workOut } from '../checks';
 import type { Docket } from '../docket/docket';
-import type { Step } from '../docket/steps';
 import { mm } from '../measure/unit';
 import { faceLabels, labelsOf } from '../pages/labels';
 import { leafOf } from '../pages/leaves';
@@ -18,13 +17,14 @@ import {
   type PageList,
 } from '../pages/page';
 import { expandLabels } from '../pages/pageLabels';
-import { BLACK } from '../surface/colour';
+import { PLAIN_LINES } from './lines';
 import {
   A5,
   bookOf,
   docketOf,
   hashOf,
   plainSurvey,
+  stepsOf,
   survey,
   surveyPage,
   takeInStep,
@@ -35,18 +35,9 @@ import { fillPattern, PatternError, readPattern, type Values } from './pattern';
 import { numberedFrom, stretchesOf } from './series';
 import { setNumber } from './set';
 
-const steps = (drafts: readonly Draft[]) => drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
 const work = (count: number, drafts: readonly Draft[], more: Partial<Docket> = {}) =>
-  workOut(docketOf([takeInStep('a'), ...steps(drafts)], more), { [hashOf('a')]: plainSurvey(count) });
-const SET = {
-  from: 'trim',
-  x: mm(10),
-  y: mm(8),
-  face: 'Source Sans 3',
-  weight: 'regular',
-  size: 9,
-  ink: BLACK,
-} as const;
+  workOut(docketOf([takeInStep('a'), ...stepsOf(drafts)], more), { [hashOf('a')]: plainSurvey(count) });
+const SET = { ...PLAIN_LINES, x: mm(10), y: mm(8) };
 const folio = (pages: string, more: object = {}): Draft =>
   ({ kind: 'folio', pages, ...SET, edge: 'foot', across: 'outer', text: '{page}', ...more }) as Draft;
 const numbers = (...series: object[]): Draft => ({ kind: 'numbers', series }) as Draft;
@@ -439,7 +430,7 @@ describe('what is put on pages fits there', () => {
   test('what stands on the page already', () => {
     const box = { x0: A5.width - mm(14), x1: A5.width - mm(8), y0: mm(7), y1: mm(12) };
     const drawn = { objects: [{ kind: 'text' as const, box }] };
-    const { findings } = workOut(docketOf([takeInStep('a'), ...steps([folio('all')])]), {
+    const { findings } = workOut(docketOf([takeInStep('a'), ...stepsOf([folio('all')])]), {
       [hashOf('a')]: survey([surveyPage(A5, { drawn }), surveyPage(A5, { drawn }), surveyPage()]),
     });
     // On the left page the folio is at the other side.

@@ -1,6 +1,5 @@
 import { emptyDocket } from '../../core/docket/docket';
-import { FACES } from '../../core/numbers/faces';
-import { BLACK } from '../../core/surface/colour';
+import { PLAIN_LINES } from '../../core/numbers/lines';
 import type { Survey } from '../../core/pages/survey';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 import { writeOutput } from '../../pdf/writeOutput';
@@ -46,13 +45,9 @@ export async function warmUp(): Promise<void> {
         id: 'f',
         kind: 'folio' as const,
         pages: 'all',
-        from: 'trim' as const,
+        ...PLAIN_LINES,
         x: 30,
         y: 30,
-        face: FACES[0],
-        weight: 'regular' as const,
-        size: 9,
-        ink: BLACK,
         edge: 'foot' as const,
         across: 'outer' as const,
         text: '{page}',

@@ -61,7 +61,7 @@
 
 <div>
   <label class="label" for={id ?? own}>{label}</label>
-  <div class="box" class:bad={wrong}>
+  <div class="figure" class:bad={wrong}>
     <input
       id={id ?? own}
       class="mono"
@@ -79,34 +79,3 @@
   </div>
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
 </div>
-
-<style>
-  .box {
-    display: flex;
-    align-items: baseline;
-    gap: 5px;
-    padding: 0 7px 0 0;
-    border: 1px solid var(--rule);
-    background: var(--well);
-  }
-  .box:focus-within {
-    outline: 2px solid var(--act);
-    outline-offset: -1px;
-  }
-  .bad {
-    border-color: var(--cut);
-  }
-  input {
-    flex: 1;
-    min-width: 0;
-    padding: 5px 0 5px 8px;
-    border: 0;
-    outline: none;
-    background: none;
-    text-align: right;
-  }
-  span {
-    font-size: 12px;
-    white-space: nowrap;
-  }
-</style>

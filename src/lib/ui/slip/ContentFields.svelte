@@ -1,6 +1,7 @@
 <script lang="ts" generics="How extends Pick<Resize, 'content' | 'fixed'>">
   import type { FixedPoint, Resize } from '../../core/pages/resize';
   import Choice from '../parts/Choice.svelte';
+  import NinePoints from './NinePoints.svelte';
 
   interface Props {
     value: How;
@@ -8,8 +9,6 @@
   }
   let { value, onchange }: Props = $props();
 
-  const XS: FixedPoint['x'][] = ['left', 'centre', 'right'];
-  const YS: FixedPoint['y'][] = ['head', 'centre', 'foot'];
   const word = $derived(
     value.fixed.x === 'centre' && value.fixed.y === 'centre'
       ? 'centre'
@@ -30,14 +29,7 @@
   onchange={(content) => onchange({ ...value, content })}
 />
 <div class="fixed">
-  <div class="points" role="radiogroup" aria-label="Fixed point">
-    {#each YS as y (y)}
-      {#each XS as x (x)}
-        {@const on = value.fixed.x === x && value.fixed.y === y}
-        <button type="button" role="radio" aria-checked={on} aria-label="{y} {x}" class:on onclick={() => fix({ x, y })}></button>
-      {/each}
-    {/each}
-  </div>
+  <NinePoints label="Fixed point" x={value.fixed.x} y={value.fixed.y} onpick={fix} />
   <div>
     <span class="label">Fixed point</span>
     <strong>{word}</strong>
@@ -55,30 +47,6 @@
     grid-template-columns: 72px 1fr;
     gap: 12px;
     align-items: center;
-  }
-  .points {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    place-items: center;
-    height: 66px;
-    background: var(--well);
-    border: 1px solid var(--ink-2);
-    margin: 2px;
-  }
-  .points button {
-    width: 12px;
-    height: 12px;
-    padding: 0;
-    border: 1px solid var(--ink-2);
-    border-radius: 50%;
-    background: #fff;
-    cursor: pointer;
-  }
-  .points .on {
-    width: 14px;
-    height: 14px;
-    border-color: var(--act);
-    background: var(--act);
   }
   strong {
     font-weight: 500;

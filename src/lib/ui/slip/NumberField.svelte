@@ -29,7 +29,7 @@
 
 <div>
   <label class="label" for={id}>{label}</label>
-  <div class="box" class:bad={wrong}>
+  <div class="figure" class:bad={wrong}>
     <input
       {id}
       class="mono"
@@ -45,33 +45,3 @@
   </div>
   {#if wrong}<p class="wrong" role="alert">{whole ? 'A whole number' : 'A number'} from {least} to {most}.</p>{/if}
 </div>
-
-<style>
-  .box {
-    display: flex;
-    align-items: baseline;
-    gap: 5px;
-    padding: 0 7px 0 0;
-    border: 1px solid var(--rule);
-    background: var(--well);
-  }
-  .box:focus-within {
-    outline: 2px solid var(--act);
-    outline-offset: -1px;
-  }
-  .bad {
-    border-color: var(--cut);
-  }
-  input {
-    flex: 1;
-    min-width: 0;
-    padding: 5px 0 5px 8px;
-    border: 0;
-    outline: none;
-    background: none;
-    text-align: right;
-  }
-  span {
-    font-size: 12px;
-  }
-</style>

@@ -2,6 +2,7 @@
   import { PURPOSES, type Purpose } from '../../core/numbers/laid';
   import { PURPOSE_WORD } from '../../words/steps';
   import type { StepOf } from '../../core/docket/steps';
+  import NinePoints from './NinePoints.svelte';
   import NumberField from './NumberField.svelte';
   import GraphicField from './GraphicField.svelte';
   import type { FieldsProps } from './fields';
@@ -11,8 +12,6 @@
   const id = $props.id();
   const change = (some: Partial<StepOf<'overlay'>>) => onchange({ ...step, ...some }, wrong);
 
-  const XS = ['left', 'centre', 'right'] as const;
-  const YS = ['head', 'centre', 'foot'] as const;
   function purpose(to: Purpose): void {
     // A layer that was not named by hand is named by what it is for.
     const named = step.layer !== PURPOSE_WORD[step.purpose];
@@ -33,14 +32,7 @@
   >
 {/if}
 <div class="fixed">
-  <div class="points" role="radiogroup" aria-label="Registered at">
-    {#each YS as y (y)}
-      {#each XS as x (x)}
-        {@const on = step.register.x === x && step.register.y === y}
-        <button type="button" role="radio" aria-checked={on} aria-label="{y} {x}" class:on onclick={() => change({ register: { x, y } })}></button>
-      {/each}
-    {/each}
-  </div>
+  <NinePoints label="Registered at" x={step.register.x} y={step.register.y} onpick={(register) => change({ register })} />
   <div>
     <span class="label">Trims meet at</span>
     <strong
@@ -91,30 +83,6 @@
     grid-template-columns: 72px minmax(0, 1fr);
     gap: 12px;
     align-items: start;
-  }
-  .points {
-    display: grid;
-    grid-template-columns: repeat(3, 1fr);
-    place-items: center;
-    height: 66px;
-    background: var(--well);
-    border: 1px solid var(--ink-2);
-    margin: 2px;
-  }
-  .points button {
-    width: 12px;
-    height: 12px;
-    padding: 0;
-    border: 1px solid var(--ink-2);
-    border-radius: 50%;
-    background: #fff;
-    cursor: pointer;
-  }
-  .points .on {
-    width: 14px;
-    height: 14px;
-    border-color: var(--act);
-    background: var(--act);
   }
   strong {
     font-weight: 500;

@@ -7,7 +7,7 @@ import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
 import { seriesOf } from '../../core/numbers/series';
 import type { PageList } from '../../core/pages/page';
 import type { Selection } from '../../core/pages/selection';
-import { BLACK } from '../../core/surface/colour';
+import { PLAIN_LINES } from '../../core/numbers/lines';
 import { spotsOf } from './spots';
 import { newStepId, type Bench } from '../bench.svelte';
 
@@ -126,17 +126,13 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
   }
 }
 
-/** Lines as they begin: small, at the foot or head, well inside the trim. */
+/** Lines as they begin: well inside the trim. */
 const lines = (id: string, pages: Selection, before: PageList, bench: Bench) => ({
+  ...PLAIN_LINES,
   id,
   pages,
-  from: 'trim' as const,
   x: Math.max(bench.docket.safe, before.pages[0]?.margins?.fore ?? mm(10)),
   y: mm(8),
-  face: 'Source Sans 3' as const,
-  weight: 'regular' as const,
-  size: 9,
-  ink: BLACK,
 });
 
 /** The step that gives the odd pages of a piece the size of the one picked page, else the commonest; undefined where all are alike. */
