@@ -1,3 +1,5 @@
+import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { drawTickets, TICKETS } from '../../../demo/tickets';
 import { DIE } from '../../../demo/paper';
@@ -280,4 +282,47 @@ test('a stamp stands where it was put, turned and scaled, on left and right page
     const objects = tool('qpdf', '--qdf', '--object-streams=disable', path, '-');
     expect(objects.includes('/ca 0.4')).toBe('opacity' in placed && placed.opacity < 1);
   }
+});
+
+test('behind the art or before it, and no wider than the bleed (poppler)', async () => {
+  const fieldOf = async (color: string, width: number, height: number) => {
+    const document = await PDFDocument.create({ updateMetadata: false });
+    const page = document.addPage([width, height]);
+    page.node.set(
+      PDFName.of('Contents'),
+      document.context.register(
+        document.context.flateStream(`${color} 20 20 ${width - 40} ${height - 40} re f`),
+      ),
+    );
+    return give(await document.save({ useObjectStreams: false }));
+  };
+  const [source, over] = [await fieldOf('0 0 0 1 k', 100, 100), await fieldOf('1 0 0 0 k', 300, 300)];
+  const darkness = async (more: object) => {
+    const stamp = {
+      kind: 'stamp',
+      pages: 'all',
+      graphic: { source: over.hash, name: 'x.pdf', index: 0 },
+      size: { by: 'scale', scale: 1 },
+      placing: { box: 'trim', x: 'centre', y: 'centre', dx: 0, dy: 0, turn: 0 },
+      opacity: 1,
+      ...more,
+    } as Draft;
+    const path = await make(docket(source, [stamp]), PAGES, source, over);
+    tool('pdftoppm', '-r', '72', '-gray', '-png', '-singlefile', path, path);
+    const { data, info } = await sharp(`${path}.png`).grayscale().raw().toBuffer({ resolveWithObject: true });
+    expect([info.width, info.height]).toEqual([100, 100]);
+    return [data[50 * info.width + 50]!, data[5 * info.width + 5]!];
+  };
+  const [before, behind, faint] = [
+    await darkness({}),
+    await darkness({ behind: true }),
+    await darkness({ opacity: 0.5 }),
+  ];
+  expect(behind[0]).toBeLessThan(60);
+  expect(before[0]).toBeGreaterThan(90);
+  expect(faint[0]).toBeGreaterThan(behind[0]!);
+  expect(faint[0]).toBeLessThan(before[0]!);
+  // Beyond the black field the stamp shows in all of them.
+  expect(behind[1]).toBe(before[1]);
+  expect(faint[1]).toBeGreaterThan(before[1]!);
 });

@@ -139,3 +139,37 @@ test('text is measured where poppler finds it; hidden text is not; images tell t
   expect(text!.y0).toBeCloseTo(60 - 0.22 * 30, 0);
   expect(text!.y1).toBeCloseTo(200 + 0.72 * 30, 0);
 });
+
+test('what stands on a page by itself: text that shows as blocks, images, drawings in forms too; no grounds', async () => {
+  const document = await PDFDocument.create();
+  const font = await document.embedFont(StandardFonts.Helvetica);
+  const page = document.addPage([400, 300]);
+  page.setRotation(degrees(90));
+  page.drawRectangle({ x: 0, y: 0, width: 400, height: 300, color: rgb(0.9, 0.9, 1) });
+  ['One line and', 'another of it'].forEach((text, n) =>
+    page.drawText(text, { x: 40, y: 240 - 14 * n, size: 12, font }),
+  );
+  page.drawText('7', { x: 370, y: 20, size: 12, font });
+  const form = document.context.register(
+    document.context.stream('0 0 30 10 re f', {
+      Type: 'XObject',
+      Subtype: 'Form',
+      BBox: [0, 0, 99, 99],
+      Matrix: [2, 0, 0, 2, 0, 0],
+    }),
+  );
+  const drawing = page.node.newXObject('Box', form);
+  page.node.normalize();
+  page.node.addContentStream(
+    document.context.register(document.context.stream(`\nq 1 0 0 1 100 50 cm ${String(drawing)} Do Q`)),
+  );
+  const [measured] = await measure(await document.save({ useObjectStreams: false }));
+  const { objects } = measured!.drawn!;
+  expect(objects!.map(({ kind }) => kind)).toEqual(['text', 'text', 'path']);
+  const [block, seven, box] = objects!.map((object) => object.box);
+  // As the page is seen, turned clockwise: what was x runs down from the head, which is 400 above the foot.
+  expect(box).toEqual({ x0: 50, x1: 70, y0: 240, y1: 300 });
+  expect(block!.x1 - block!.x0).toBeGreaterThan(20);
+  expect(block!.y1).toBeCloseTo(400 - 40, -1);
+  expect(seven!.y1).toBeLessThan(400 - 369);
+});

@@ -25,6 +25,7 @@ import {
   tendOutput,
   waitingOutputs,
 } from './outputs';
+import { dropOwnStamp, keepOwnStamp } from './ownStamps';
 import { addSource, surveysOfJob } from './sources';
 
 const server = process.env.DATABASE_URL;
@@ -55,7 +56,7 @@ describe.skipIf(!server)('what the database keeps', () => {
     process.env.DATABASE_URL = server;
   });
   beforeEach(async () => {
-    await db().query('truncate job, source, blob, picture cascade');
+    await db().query('truncate job, source, blob, picture, own_stamp cascade');
   });
 
   /** Puts a source where a take-in step finds it, as if it had been surveyed. */
@@ -207,6 +208,37 @@ describe.skipIf(!server)('what the database keeps', () => {
       expect(await openIntakes(job)).toMatchObject([
         { name: 'b.pdf', state: 'failed', trouble: { code: 'damaged' } },
       ]);
+    });
+
+    test('one kept aside becomes a source of the job and no page; its stamp outlives the job', async () => {
+      const job = await createJob();
+      const { id } = await receive(job, 'mark.pdf', { at: 'aside' }, bytesOf(Buffer.from('mark')));
+      const intake = { id, ...(await intakeToSurvey(id))! };
+      await settleIntake(id, job, surveyed(intake));
+      expect((await readJob(job)).docket.steps).toEqual([]);
+      expect(Object.keys(await surveysOfJob(job))).toEqual([intake.sha256]);
+      expect(await openIntakes(job)).toEqual([]);
+
+      const stamp = {
+        graphic: { source: intake.sha256, name: 'mark.pdf', index: 0 },
+        size: { by: 'width', width: 60 },
+        placing: { box: 'trim', x: 'outer', y: 'foot', dx: 9, dy: 9, turn: 0 },
+        opacity: 1,
+      };
+      await expect(keepOwnStamp({ name: ' ', stamp })).rejects.toMatchObject({
+        trouble: { code: 'bad-stamp' },
+      });
+      const gone = { ...stamp, graphic: { ...stamp.graphic, source: hashOf('0') } };
+      await expect(keepOwnStamp({ name: 'Gone', stamp: gone })).rejects.toMatchObject({ status: 400 });
+      await keepOwnStamp({ name: 'Moor mark', stamp });
+      // The same name with other capitals is the same stamp.
+      expect(await keepOwnStamp({ name: 'MOOR MARK', stamp: { ...stamp, opacity: 0.5 } })).toMatchObject([
+        { name: 'MOOR MARK', stamp: { opacity: 0.5 } },
+      ]);
+      await deleteJob(job);
+      expect(await count('source')).toBe(1);
+      expect(await dropOwnStamp('moor mark')).toEqual([]);
+      expect([await count('source'), await count('blob')]).toEqual([0, 0]);
     });
 
     test('one that fails leaves only the word of it, until that is put away', async () => {
