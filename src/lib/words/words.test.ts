@@ -4,6 +4,7 @@ import { SelectionError, type SelectionErrorCode } from '../core/pages/selection
 import { StepProblem } from '../core/docket/stepKind';
 import type { Step } from '../core/docket/steps';
 import { mm } from '../core/measure/unit';
+import { PLAIN_LINES } from '../core/numbers/lines';
 import { replay } from '../core/docket/replay';
 import { A5, docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { saySelectionError, sayStepProblem, sayTrouble } from './errors';
@@ -151,6 +152,67 @@ test.each<[Step, string]>([
     },
     'Reading order|of all pages|stitched sheets, fronts, then backs',
   ],
+  [
+    {
+      id: 'x',
+      kind: 'numbers',
+      series: [
+        { from: '1-2', style: 'none' },
+        { from: '3', style: 'r', start: 1 },
+        { from: '5', style: 'D' },
+      ],
+    },
+    'Number series|3 series|none from page 1-2, i from page 3, on in 1 2 3 from page 5',
+  ],
+  [
+    {
+      ...PLAIN_LINES,
+      id: 'x',
+      kind: 'set',
+      pages: 'all',
+      x: 9,
+      y: 9,
+      edge: 'foot',
+      across: 'right',
+      text: '{number}',
+      start: 7,
+      by: 1,
+      digits: 3,
+      away: ['p'],
+    },
+    'Numbered set|all pages|from 007 · foot, right · not on 1 page',
+  ],
+  [
+    {
+      ...PLAIN_LINES,
+      id: 'x',
+      kind: 'running',
+      pages: 'odd',
+      x: 9,
+      y: 9,
+      texts: [
+        { edge: 'head', across: 'outer', text: '{title}' },
+        { edge: 'foot', across: 'centre', text: 'Moor' },
+      ],
+    },
+    'Running lines|pages odd|{title}, head, outer edge · Moor, foot, centre',
+  ],
+  [
+    {
+      id: 'x',
+      kind: 'overlay',
+      pages: 'all',
+      graphic: { page: 'last' },
+      register: { x: 'left', y: 'head' },
+      scale: 1,
+      purpose: 'cutting',
+      layer: 'Cutting',
+      overprint: true,
+      takeOut: true,
+    },
+    'Overlay|page last on all pages|cutting, at 100 % · overprints · taken out of the list',
+  ],
+  [{ id: 'x', kind: 'ink', from: 'Moor', to: 'moor' }, 'Ink|“Moor”|printed as “moor”'],
 ])('a step in words: %#', (step, words) => {
   const { act, what, detail } = sayStep(step, 'mm', list);
   expect(`${act}|${what}|${detail}`).toBe(words);
@@ -234,6 +296,36 @@ describe('findings', () => {
       { ...place, code: 'sheet-missing', numbers: [3, 4, 13, 14] },
       'Scans are missing',
       'pages 3, 4, 13, 14 are not there',
+    ],
+    [
+      { ...place, code: 'lines-near-trim', safe: mm(3), nearest: -mm(2) },
+      'A line runs over the trim',
+      'it comes to 2 mm beyond the trim; 3 mm are safe',
+    ],
+    [
+      { ...place, code: 'lines-in-spine', safe: mm(3), nearest: mm(1) },
+      'A line runs into the spine',
+      '1 mm from the spine',
+    ],
+    [
+      { ...place, code: 'glyph-missing', chars: ['ж'], face: 'Source Sans 3' },
+      'Letters that the face does not have',
+      'Source Sans 3 has no “ж”',
+    ],
+    [
+      { ...place, code: 'spots-alike', names: ['Moor', 'moor'] },
+      'One ink under two names',
+      '“Moor” and “moor” differ only in spelling',
+    ],
+    [
+      { ...place, code: 'overlay-larger', overlay: { width: 864, height: 612 }, page: A5 },
+      'The overlay is larger than the page',
+      'It is 304.8 × 215.9 mm, the page 148 × 210 mm',
+    ],
+    [
+      { ...place, code: 'knocks-out', purpose: 'cutting' },
+      'The cutting line knocks out the art',
+      'a white line shows',
     ],
   ])('%#', (finding, title, text) => {
     const said = sayFinding(finding, 'mm');

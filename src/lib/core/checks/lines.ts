@@ -38,9 +38,9 @@ export const checkLines: Check = (state) => {
     chars.forEach((char) => known.chars.add(char));
   };
   facesOf(list).forEach((page, index) => {
-    const mine = shownOn(page, sideAt(index, list));
-    if (!mine.length) return;
     const side = sideAt(index, list);
+    const mine = shownOn(page, side);
+    if (!mine.length) return;
     const objects = objectsOf(page, surveys);
     for (const [n, { step, text }] of mine.entries()) {
       const missing = missingGlyphs(text.item.text, text.item);
@@ -115,8 +115,10 @@ export const checkFixedSide: Check = ({ list, docket }) => {
   if (!list.book.facing) return [];
   return docket.steps.flatMap((step): Finding[] => {
     if (step.off || step.kind !== 'folio' || (step.across !== 'left' && step.across !== 'right')) return [];
-    const on = facesOf(list).filter(({ lines }) => lines?.some((each) => each.step === step.id));
-    const sides = new Set(on.map((page) => sideAt(facesOf(list).indexOf(page), list)));
+    const on = facesOf(list).flatMap((page, index) =>
+      page.lines?.some((each) => each.step === step.id) ? [{ id: page.id, side: sideAt(index, list) }] : [],
+    );
+    const sides = new Set(on.map(({ side }) => side));
     if (sides.size < 2) return [];
     return [
       {

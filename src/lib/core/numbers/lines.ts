@@ -15,7 +15,7 @@ export const textAtSchema = z.object({
   edge: z.enum(EDGES),
   across: z.enum(PLACES),
   text: pattern,
-  /** What backs of leaves say instead. */
+  /** What left-hand pages say instead; upper ones in a book bound at the head. */
   left: pattern.optional(),
   /** What the first page of a series says instead. */
   first: pattern.optional(),

@@ -16,6 +16,7 @@ import {
   type Page,
   type PageList,
 } from '../pages/page';
+import { panelsOf } from '../pages/panels';
 import { expandLabels } from '../pages/pageLabels';
 import { PLAIN_LINES } from './lines';
 import {
@@ -233,9 +234,10 @@ describe('folios', () => {
     fc.assert(
       fc.property(lists, ({ spine, begins, count, blanks, hung, across, edge, from, x, y }) => {
         const first = begins === 'front' ? frontSide({ spine }) : backSide({ spine });
+        const on = hung && spine !== 'head' ? 'all, panels' : 'all';
         const margins = {
           kind: 'margins',
-          pages: 'all',
+          pages: on,
           head: 40,
           foot: 50,
           spine: 60,
@@ -250,11 +252,26 @@ describe('folios', () => {
             : []),
           margins,
           // As wide a text on every page, so that only its place is judged.
-          folio('all', { text: 'M', across, edge, from, x, y, blanks: true }),
+          folio(on, {
+            text: 'M',
+            across,
+            edge,
+            from,
+            x,
+            y,
+            blanks: true,
+          }),
         ];
         const { list, replay } = work(count, drafts, { book: bookOf(first, { spine }) });
         expect(replay.failed).toEqual([]);
         const at = (index: number) => textsOn(list.pages[index]!, index, list)[0]!.box;
+        for (const { front, back } of panelsOf(list)) {
+          const [over, under] = [front, back].map(
+            (face) => textsOn(face, facesOf(list).indexOf(face), list)[0]!.box,
+          );
+          expect(Math.abs(front.trim.width - under!.x1 - over!.x0)).toBeLessThan(mm(0.01));
+          expect(Math.abs(under!.y0 - over!.y0)).toBeLessThan(mm(0.01));
+        }
         list.pages.forEach((page, index) => {
           const side = sideAt(index, list);
           const box = at(index);
@@ -460,6 +477,25 @@ describe('stamps and overlays', () => {
       ]);
       expect(placeLaid(page.laid![0]!, page, 'right')).toEqual([1, 0, 0, 1, 0, 0]);
     }
+  });
+
+  test('one larger than its pages is found, and a cutting line that knocks out, with its mend', () => {
+    const large = survey([surveyPage(), surveyPage({ width: A5.width + 9, height: A5.height })]);
+    const draft = {
+      kind: 'overlay',
+      pages: '1',
+      graphic: { page: '2' },
+      register: { x: 'centre', y: 'centre' },
+      scale: 1,
+      purpose: 'cutting',
+      layer: 'Cutting',
+    } as Draft;
+    const docket = docketOf([takeInStep('a'), ...stepsOf([draft])]);
+    const { findings } = workOut(docket, { [hashOf('a')]: large });
+    expect(findings.filter(({ step }) => step === 's0')).toMatchObject([
+      { code: 'overlay-larger', overlay: { width: A5.width + 9 }, page: A5, level: 'stop' },
+      { code: 'knocks-out', mend: { change: [{ id: 's0', overprint: true }] } },
+    ]);
   });
 
   test('beside an object: done once, it stands as far from its mirrored twin', () => {

@@ -1,7 +1,6 @@
-import { heightOf, sizeBox, widthOf, type Box } from '../measure/box';
+import { bounds, heightOf, sizeBox, widthOf, type Box } from '../measure/box';
 import { translate } from '../measure/matrix';
 import { columnsOf } from '../pages/margins';
-import { bounds } from '../measure/box';
 import { spineAt, type Page, type Side } from '../pages/page';
 import type { LineItem, TextItem } from '../surface/surface';
 import { textHeight, textWidth, type Setting } from './faces';
@@ -116,8 +115,8 @@ function wordsOf(
   { values, first: isFirst }: Matter,
   side: Side,
 ): string | undefined {
-  const back = side === 'left' || side === 'upper';
-  const pattern = isFirst && first !== undefined ? first : back && left !== undefined ? left : text;
+  const isLeft = side === 'left' || side === 'upper';
+  const pattern = isFirst && first !== undefined ? first : isLeft && left !== undefined ? left : text;
   return pattern.trim() ? fillPattern(pattern, values) : undefined;
 }
 

@@ -62,7 +62,7 @@ export function settleSeries(before: PageList, after: PageList): PageList {
 }
 
 /** A page that shows nothing of a source. */
-export const isBlank = ({ art, laid }: Page): boolean => !art && !laid?.some(({ behind }) => behind);
+export const isBlank = ({ art, laid }: Page): boolean => !art && !laid?.length;
 
 /** A number as a series writes it; nothing in the style `none`. */
 export const inStyle = (value: number, style: NumberStyle): string =>

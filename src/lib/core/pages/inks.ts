@@ -60,8 +60,8 @@ export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket,
     for (const { source, index } of artsOf(page)) noteArt(page, source, index, takenBy.get(source));
     for (const { arts, step } of page.laid ?? [])
       for (const { source, index } of arts) noteArt(page, source, index, step);
-    for (const { lines, step, hidden } of page.matter ?? []) {
-      if (hidden) continue;
+    for (const { lines, step, ...more } of page.matter ?? page.lines ?? []) {
+      if ('hidden' in more && more.hidden) continue;
       for (const name of platesOf(lines.ink))
         note(
           lines.ink.as === 'spot' ? { name, kind: 'spot', mix: lines.ink.mix } : { name, kind: 'process' },

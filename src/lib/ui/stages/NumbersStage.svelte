@@ -62,9 +62,12 @@
   /** The pages shown, as a list of their own on which they lie as they do in the book. */
   const part = $derived.by((): PageList => {
     const own = light && list.book.facing ? shown.slice(0, 1) : shown;
-    const ids = new Set(own.map((index) => list.pages[index]!.id));
-    const near = panelsOf(list).filter(({ on }) => shown.includes(on) || (leafOf(on, list.book).face === 'front' && shown.includes(on + 1)));
-    const hung = near.flatMap(({ front, back }) => [front, back]).filter(({ panel }) => ids.has(panel!.on));
+    // Panels hang on their leaf: here on that page of it that is seen.
+    const hung = panelsOf(list).flatMap(({ front, back, leaf: on }) => {
+      const page = own.find((index) => leafOf(index, list.book).leaf === on);
+      if (page === undefined) return [];
+      return [front, back].map((face) => ({ ...face, panel: { ...face.panel!, on: list.pages[page]!.id } }));
+    });
     const first = own[0] === undefined ? list.book.first : sideOf(own[0], list.book);
     return {
       pages: own.map((index) => list.pages[index]!),
@@ -75,8 +78,9 @@
   const arranged = $derived(arrangeSpreads(part, matWidth / Math.max(1, matHeight), undefined, bench.folded));
   const tiles = $derived(
     arranged.tiles.map((tile): TileView => {
-      const page = facesOf(part)[tile.index]!;
-      const index = faces.indexOf(page);
+      const { id } = facesOf(part)[tile.index]!;
+      const index = faces.findIndex((face) => face.id === id);
+      const page = faces[index]!;
       return {
         ...tile,
         index,

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { Laid } from '../../numbers/laid';
 import { applyToBox, compose, invert, translate } from '../../measure/matrix';
 import { hasArea, heightOf, intersect, sizeBox, widthOf, type Box } from '../../measure/box';
-import { artsOf, faceAt, type Art, type Page, type PageList } from '../../pages/page';
+import { artsOf, faceAt, mapFaces, type Art, type Page, type PageList } from '../../pages/page';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import type { Surveys } from '../../pages/survey';
 import { StepProblem } from '../stepKind';
@@ -65,5 +65,5 @@ export function layOn(list: PageList, picked: readonly number[], laid: Laid, exc
   if (!wanted.size) throw new StepProblem('nothing-under');
   const put = (page: Page): Page =>
     wanted.has(page.id) ? { ...page, laid: [...(page.laid ?? []), laid] } : page;
-  return { ...list, pages: list.pages.map(put), ...(list.panels ? { panels: list.panels.map(put) } : {}) };
+  return mapFaces(list, put);
 }
