@@ -5,6 +5,7 @@
   import type { SurveyPage, Surveys } from '../../core/pages/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import SurfaceArt from './SurfaceArt.svelte';
+  import SurfaceItems from './SurfaceItems.svelte';
 
   interface Props {
     page: Page;
@@ -68,7 +69,7 @@
         height={page.trim.height + bleed.head + bleed.foot}
         fill="#fffdf7"
       />
-      {#each surface.items as item, i (i)}{#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} />{/if}{/each}
+      <SurfaceItems items={surface.items} {surveys} {k} />
       <rect {...page.trim} fill="none" stroke={marked ? '#f2c230' : '#1d2422'} stroke-width={(marked ? 3 : 1.5) * px} />
     </g>
     <text x={at.x} y={at.y + page.trim.height + bleed.foot + 16 * px} font-size={12 * px}>{position} now</text>

@@ -7,8 +7,7 @@
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
   import SurfaceArt from './SurfaceArt.svelte';
-  import SurfaceLine from './SurfaceLine.svelte';
-  import SurfaceText from './SurfaceText.svelte';
+  import SurfaceItems from './SurfaceItems.svelte';
 
   interface Props {
     view: TileView;
@@ -51,11 +50,7 @@
     </g>
   {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
-  {#each surface.items as item, i (i)}
-    {#if item.kind === 'art'}<SurfaceArt {item} {surveys} {k} {within} />{:else if item.kind === 'text'}<SurfaceText {item} />{:else}<SurfaceLine
-        {item}
-      />{/if}
-  {/each}
+  <SurfaceItems items={surface.items} {surveys} {k} {within} />
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
   <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
   {#if safe && width > 2 * safe && height > 2 * safe}

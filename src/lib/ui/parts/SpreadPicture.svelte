@@ -34,7 +34,7 @@
       <rect width={widthOf(surface.trim)} height={heightOf(surface.trim)} fill="#fffdf7" />
       <g clip-path="url(#{id}-{i})">
         {#each surface.items as item, n (n)}
-          {#if item.kind === 'art' && media}
+          {#if item.kind === 'art' && !item.laid && media}
             <image
               href="/api/sources/{item.source}/pages/{item.index}"
               width={media.width}

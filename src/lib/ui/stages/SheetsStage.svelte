@@ -8,8 +8,7 @@
   import type { Bench } from '../bench.svelte';
   import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
-  import SurfaceArt from '../mat/SurfaceArt.svelte';
-  import SurfaceText from '../mat/SurfaceText.svelte';
+  import SurfaceItems from '../mat/SurfaceItems.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
@@ -56,11 +55,9 @@
   <g transform="translate({x} {y})">
     <g transform="translate(0 {sheet.height}) scale(1 -1)">
       <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
+      <SurfaceItems items={surface.items} surveys={bench.surveys} {k} />
       {#each surface.items as item, i (i)}
-        {#if item.kind === 'art'}<SurfaceArt {item} surveys={bench.surveys} {k} />{:else if item.kind === 'text'}<SurfaceText {item} />{/if}
-      {/each}
-      {#each surface.items as item, i (i)}
-        {#if item.kind === 'line'}<line
+        {#if item.kind === 'line' && item.layer}<line
             x1={item.x0}
             y1={item.y0}
             x2={item.x1}
