@@ -1,3 +1,4 @@
+import { overprints } from '../numbers/laid';
 import { inksOf } from '../pages/inks';
 import { facesOf } from '../pages/page';
 import type { Check, Finding } from './finding';
@@ -35,7 +36,7 @@ export const checkInks: Check = ({ list, surveys, docket }) => {
 /** A cutting ink that knocks out what lies under it leaves a white line where the knife is a hair off. */
 export const checkOverprint: Check = ({ list, docket }) =>
   docket.steps.flatMap((step): Finding[] => {
-    if (step.off || step.kind !== 'overlay' || step.purpose === 'printing' || step.overprint) return [];
+    if (step.off || step.kind !== 'overlay' || !overprints(step.purpose) || step.overprint) return [];
     const on = facesOf(list).filter(({ laid }) => laid?.some((each) => each.step === step.id));
     if (!on.length) return [];
     return [

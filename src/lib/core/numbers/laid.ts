@@ -8,6 +8,9 @@ import { cornerOf, frameOf } from './placeLines';
 export const PURPOSES = ['printing', 'cutting', 'creasing', 'perforating'] as const;
 export type Purpose = (typeof PURPOSES)[number];
 
+/** Lines that a tool follows print over the art: what they knocked out would show where the tool is a hair off. */
+export const overprints = (purpose: Purpose): boolean => purpose !== 'printing';
+
 /** A layer of the output, which can be told from the artwork. */
 export interface Layer {
   name: string;

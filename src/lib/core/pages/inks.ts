@@ -1,6 +1,6 @@
 import type { Docket } from '../docket/docket';
 import type { Colour } from '../surface/colour';
-import { artsOf, facesOf, type Page, type PageList } from './page';
+import { artsOf, facesOf, type Art, type Page, type PageList } from './page';
 import type { Ink, Surveys } from './survey';
 
 /** The plates of process colour. */
@@ -22,9 +22,28 @@ export interface JobInk extends Ink {
   steps: string[];
 }
 
+/** The inks of a source page; all of its file's where an older survey does not tell them apart by page. */
+export function inksOfPage({ source, index }: Pick<Art, 'source' | 'index'>, surveys: Surveys): Ink[] {
+  const survey = surveys[source];
+  const page = survey?.pages[index];
+  return page ? (page.inks?.map((n) => survey.inks[n]!) ?? survey.inks) : [];
+}
+
 /** What a spot ink is called after the changes of a list. */
 export const inkName = (name: string, changes: readonly InkChange[] = []): string =>
   changes.reduce((called, { from, to }) => (called === from ? to : called), name);
+
+/** Every name that files and steps give an ink which is called so after the changes of a list. */
+export function namesOf(called: string, list: PageList, surveys: Surveys): string[] {
+  const given = [
+    called,
+    ...Object.values(surveys).flatMap(({ inks }) => inks.map(({ name }) => name)),
+    ...facesOf(list).flatMap(({ lines }) =>
+      (lines ?? []).flatMap(({ lines: { ink } }) => (ink.as === 'spot' ? [ink.name] : [])),
+    ),
+  ];
+  return [...new Set(given)].filter((name) => name === called || inkName(name, list.inks) === called);
+}
 
 /** The plates that a colour prints on. */
 export function platesOf(ink: Colour): string[] {
@@ -49,9 +68,7 @@ export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket,
     steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [[step.source, step.id]] : [])),
   );
   const noteArt = (page: Page, source: string, index: number, step: string | undefined) => {
-    const survey = surveys[source];
-    for (const n of survey?.pages[index]?.inks ?? []) {
-      const ink = survey!.inks[n]!;
+    for (const ink of inksOfPage({ source, index }, surveys)) {
       const plates = ink.kind === 'process' ? (PLATES[ink.name] ?? [ink.name]) : [ink.name];
       for (const name of plates) note({ ...ink, name }, page.id, step);
     }

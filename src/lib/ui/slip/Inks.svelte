@@ -2,7 +2,7 @@
   import { getContext } from 'svelte';
   import Eye from '@lucide/svelte/icons/eye';
   import EyeOff from '@lucide/svelte/icons/eye-off';
-  import { inksOf, PROCESS, type JobInk } from '../../core/pages/inks';
+  import { inksOf, namesOf, PROCESS, type JobInk } from '../../core/pages/inks';
   import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
   import { STEP_NAME } from '../../words/steps';
@@ -19,17 +19,11 @@
   const inks = $derived(inksOf(bench.base.list, bench.surveys, bench.docket));
   const faces = $derived(facesOf(bench.base.list));
   const names = $derived(inks.map(({ name }) => name));
-  /** The names that the files have for inks that are called otherwise by now: those are what is hidden in them. */
-  const supplied = $derived([...new Set(Object.values(bench.surveys).flatMap((survey) => survey.inks.map(({ name }) => name)))]);
-  const aliases = (name: string) => [
-    name,
-    ...(bench.base.list.inks ?? []).flatMap(({ from, to }) => (to === name && supplied.includes(from) ? [from] : [])),
-  ];
   const isHidden = (name: string) => pictures.hidden.includes(name);
   const alone = (name: string) => !isHidden(name) && names.length > 1 && names.every((other) => other === name || isHidden(other));
 
   function hide(hidden: readonly string[]): void {
-    pictures.hidden = [...new Set(hidden.flatMap(aliases))].sort();
+    pictures.hidden = [...new Set(hidden.flatMap((name) => namesOf(name, bench.base.list, bench.surveys)))].sort();
   }
   const toggle = (name: string) => hide(names.filter((other) => (other === name ? !isHidden(name) : isHidden(other))));
   const only = (name: string) => hide(alone(name) ? [] : names.filter((other) => other !== name));

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { PURPOSES, type Purpose } from '../../core/numbers/laid';
+  import { overprints, PURPOSES, type Purpose } from '../../core/numbers/laid';
   import { PURPOSE_WORD } from '../../words/steps';
   import type { StepOf } from '../../core/docket/steps';
   import NinePoints from './NinePoints.svelte';
@@ -15,7 +15,7 @@
   function purpose(to: Purpose): void {
     // A layer that was not named by hand is named by what it is for.
     const named = step.layer !== PURPOSE_WORD[step.purpose];
-    change({ purpose: to, overprint: to === 'printing' ? undefined : true, ...(named ? {} : { layer: PURPOSE_WORD[to] }) });
+    change({ purpose: to, overprint: overprints(to) || undefined, ...(named ? {} : { layer: PURPOSE_WORD[to] }) });
   }
 </script>
 

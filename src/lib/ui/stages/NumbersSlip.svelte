@@ -9,7 +9,7 @@
   import Inks from '../slip/Inks.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
-  import { seriesStep } from './series';
+  import { saySeries, seriesForm } from './series';
 
   let { bench }: { bench: Bench } = $props();
 
@@ -19,13 +19,8 @@
   const picked = $derived(bench.pickedIndexes.filter((index) => index < list.pages.length));
   const one = $derived(picked.length === 1 ? picked[0] : undefined);
 
-  function series(): void {
-    const step = seriesStep(bench);
-    const known = bench.docket.steps.some(({ id }) => id === step.id);
-    bench.open({ kind: 'numbers', ...(known ? { step } : { fresh: step }) });
-  }
   const acts = $derived<Act[]>([
-    { word: 'Number series', key: '#', wide: true, disabled: none, do: series },
+    { word: 'Number series', key: '#', wide: true, disabled: none, do: () => bench.open(seriesForm(bench)) },
     { word: 'Folios', key: 'I', disabled: none, do: () => bench.open({ kind: 'folio' }) },
     { word: 'Running lines', key: 'H', disabled: none, do: () => bench.open({ kind: 'running' }) },
     { word: 'Stamp', key: 'W', disabled: none, do: () => bench.open({ kind: 'stamp' }) },
@@ -41,13 +36,12 @@
   function number(event: SubmitEvent): void {
     event.preventDefault();
     if (!renumbered) return;
-    const step = seriesStep(bench);
-    bench.acceptStep({ ...step, series: renumbered } as Step);
+    bench.acceptStep(saySeries(bench, renumbered));
     typed = '';
   }
   function tryNumber(text: string): void {
     typed = text;
-    bench.tryStep(renumbered && ({ ...seriesStep(bench), series: renumbered } as Step));
+    bench.tryStep(renumbered && saySeries(bench, renumbered));
   }
   $effect(() => {
     void one;

@@ -10,12 +10,11 @@
 </script>
 
 <script lang="ts">
-  import type { Step } from '../../core/docket/steps';
   import { labelsOf } from '../../core/pages/labels';
   import { seriesOf, stretchesOf } from '../../core/numbers/series';
   import type { Bench } from '../bench.svelte';
   import { follow } from '../mat/follow';
-  import { seriesStep } from './series';
+  import { saySeries } from './series';
 
   interface Props {
     bench: Bench;
@@ -60,15 +59,18 @@
     const series = stretches[n]!.series!;
     const all = seriesOf(list);
     let to = stretches[n]!.from;
-    const step = seriesStep(bench);
     follow(
       event,
       (now) => {
         const [least, most] = [n ? stretches[n - 1]!.from + (stretches[n - 1]!.series ? 1 : 0) : 0, stretches[n]!.to - 1];
         to = Math.min(most, Math.max(least, pageAt(now)));
         const id = list.pages[to]!.id;
-        const next: Step = { ...step, series: all.map((each) => (each.from.ids[0] === series.at ? { ...each, from: { ids: [id] } } : each)) };
-        bench.tryStep(next);
+        bench.tryStep(
+          saySeries(
+            bench,
+            all.map((each) => (each.from.ids[0] === series.at ? { ...each, from: { ids: [id] } } : each)),
+          ),
+        );
       },
       (moved) => {
         if (moved && bench.trial) bench.put(bench.trial);

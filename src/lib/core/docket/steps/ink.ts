@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { inkName } from '../../pages/inks';
+import { inkName, inksOfPage } from '../../pages/inks';
 import { artsOf, facesOf, type PageList } from '../../pages/page';
 import type { Surveys } from '../../pages/survey';
 import { defineStep, StepProblem } from '../stepKind';
@@ -21,10 +21,9 @@ export const ink = defineStep({
 /** The spot inks of a list by what they are called so far. */
 function spotsIn(list: PageList, surveys: Surveys): Set<string> {
   const names = facesOf(list).flatMap((page) => [
-    ...[...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].flatMap(({ source, index }) => {
-      const survey = surveys[source];
-      return (survey?.pages[index]?.inks ?? []).map((n) => survey!.inks[n]!);
-    }),
+    ...[...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].flatMap((art) =>
+      inksOfPage(art, surveys),
+    ),
     ...(page.lines ?? []).flatMap(({ lines }) =>
       lines.ink.as === 'spot' ? [{ kind: 'spot' as const, name: lines.ink.name }] : [],
     ),

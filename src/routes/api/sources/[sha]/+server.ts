@@ -7,9 +7,13 @@ export const GET = async ({ params, url }) => {
   const blob = await blobOfSource(params.sha, as);
   if (!blob) return Response.json({ trouble: { code: 'no-such-source' } }, { status: 404 });
   const picture = as === 'supplied' && (await surveysOf([params.sha]))[params.sha]?.picture;
+  const kind = picture && picture.kind.toLowerCase();
   return new Response(blobStream(blob.id), {
     headers: {
-      'content-type': picture ? `image/${picture.kind.toLowerCase()}` : 'application/pdf',
+      'content-type': kind ? `image/${kind === 'svg' ? 'svg+xml' : kind}` : 'application/pdf',
+      // A drawing from outside is looked at, never run.
+      ...(kind === 'svg' ? { 'content-security-policy': "sandbox; default-src 'none'" } : {}),
+      'x-content-type-options': 'nosniff',
       'content-length': String(blob.size),
       'cache-control': 'private, max-age=31536000, immutable',
     },

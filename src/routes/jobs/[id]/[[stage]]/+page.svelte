@@ -17,7 +17,7 @@
   import HandOver from '$lib/ui/stages/HandOver.svelte';
   import NumbersSlip from '$lib/ui/stages/NumbersSlip.svelte';
   import NumbersStage from '$lib/ui/stages/NumbersStage.svelte';
-  import { seriesStep } from '$lib/ui/stages/series';
+  import { seriesForm } from '$lib/ui/stages/series';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
   import PagesStage from '$lib/ui/stages/PagesStage.svelte';
   import SheetsSlip from '$lib/ui/stages/SheetsSlip.svelte';
@@ -109,11 +109,6 @@
   };
   /** Keys that begin a step with more than its kind. */
   const FRESH_KEYS: Record<string, (bench: Bench) => Step | undefined> = { a: anotherSize, o: evenSizes };
-  /** The series of the job: an edit of the step that says them, where there is one. */
-  function beginSeries(): void {
-    const step = seriesStep(bench);
-    void begin({ kind: 'numbers', ...(bench.docket.steps.some(({ id }) => id === step.id) ? { step } : { fresh: step }) });
-  }
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
   function onkeydown(event: KeyboardEvent): void {
     const typing = (event.target as Element).closest('input, select, textarea');
@@ -147,7 +142,7 @@
       bench.compare = COMPARE[bench.compare];
     } else if (event.key === '#' && bench.base.list.pages.length) {
       event.preventDefault();
-      beginSeries();
+      void begin(seriesForm(bench));
     } else if (FRESH_KEYS[event.key] && bench.base.list.pages.length) {
       const fresh = FRESH_KEYS[event.key]!(bench);
       if (!fresh) return;

@@ -6,3 +6,6 @@ create table own_stamp (
 );
 create unique index on own_stamp (lower(name));
 create index on own_stamp (sha256);
+
+-- What stands on a page by itself is measured too by now: sources that were measured before are measured again.
+update source set measure = 'waiting';
