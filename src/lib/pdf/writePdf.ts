@@ -1,4 +1,13 @@
-import { PDFArray, PDFDict, PDFRef, PDFStream, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
+import {
+  PDFArray,
+  PDFDict,
+  PDFName,
+  PDFRawStream,
+  PDFRef,
+  PDFStream,
+  type PDFContext,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
 import { ByteOutput, fileHeader, ObjectTable, type PdfVersion, type Sink } from './byteOutput';
 
 export interface PdfFile {
@@ -20,16 +29,28 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
   out.put(fileHeader(version));
   for (const ref of reachable(context, [root, info])) {
     const object = context.lookup(ref)!;
-    const bytes = new Uint8Array(object.sizeInBytes());
-    object.copyBytesInto(bytes, 0);
     table.begin(ref.objectNumber, ref.generationNumber);
-    out.put(bytes);
+    if (object instanceof PDFRawStream && isBare(object.dict)) {
+      // Content that was made here, of which there may be one for every page: nothing in it wants looking up.
+      const contents = object.getContents();
+      out.put(`<< /Length ${contents.length} >>\nstream\n`);
+      out.put(contents);
+      out.put('\nendstream');
+    } else {
+      const bytes = new Uint8Array(object.sizeInBytes());
+      object.copyBytesInto(bytes, 0);
+      out.put(bytes);
+    }
     table.end();
     await out.drain();
   }
   table.finish(root.toString(), info.toString(), id);
   await out.drain(true);
 }
+
+/** A dictionary that says no more of its stream than how long it is. */
+const isBare = (dict: PDFDict): boolean => dict.keys().every((key) => key === LENGTH);
+const LENGTH = PDFName.of('Length');
 
 /** All references that can be reached, in the order met; references to nothing are left out (they read as null, 7.3.10). */
 function reachable(context: PDFContext, from: readonly PDFRef[]): PDFRef[] {

@@ -9,7 +9,7 @@ const ROUNDS = 4;
 const SOURCE = '0'.repeat(64);
 
 /**
- * Makes the sheets of a made-up file a few times and throws them away: a process that stands by has then compiled what
+ * Makes the sheets and the pages of a made-up file a few times and throws them away: a process that stands by has then compiled what
  * the first real output runs through, and does not compile it while somebody waits.
  */
 export async function warmUp(): Promise<void> {
@@ -55,16 +55,13 @@ export async function warmUp(): Promise<void> {
     ],
   };
   for (let round = 0; round < ROUNDS; round++)
-    await writeOutput(
-      docket,
-      { kind: 'sheets' },
-      {
+    for (const output of [{ kind: 'sheets' }, { kind: 'pages', crop: 'bleed' }] as const)
+      await writeOutput(docket, output, {
         surveys: { [SOURCE]: survey },
         read: () => Promise.resolve(bytes),
         sink: () => undefined,
         at: new Date(0),
-      },
-    );
+      });
 }
 
 /** A plain PDF of PAGES pages, each with resources and a content stream of its own. */
