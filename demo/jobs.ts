@@ -2,6 +2,7 @@ import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import { DEFAULT_SCHEME } from '../src/lib/core/sheets/scheme';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
+import { DIE_LINE } from '../src/lib/core/docket/steps/overlay';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook } from './handbook';
@@ -92,18 +93,7 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     scheme: { kind: 'none' },
     steps: [
       takeIn('t-tickets', 'platform-tickets.pdf'),
-      {
-        id: 'o-die',
-        kind: 'overlay',
-        pages: 'all',
-        graphic: { page: 'last' },
-        register: { x: 'centre', y: 'centre' },
-        scale: 1,
-        purpose: 'cutting',
-        layer: 'Cutting',
-        overprint: true,
-        takeOut: true,
-      },
+      { ...DIE_LINE, id: 'o-die' },
       {
         ...set8('n-tickets', 'all', { x: 6, y: 3.6 }),
         kind: 'set',

@@ -8,6 +8,7 @@ import { give, make, markedPdf, platesOf, tool, wordsOf, type Given } from '../.
 import type { StepDraft as Draft } from '../core/checks/finding';
 import type { Docket } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
+import { DIE_LINE } from '../core/docket/steps/overlay';
 import { applyToPoint } from '../core/measure/matrix';
 import { mm } from '../core/measure/unit';
 import { FACES, advancesOf, faceKey, WEIGHTS } from '../core/numbers/faces';
@@ -204,25 +205,13 @@ describe('folios and running lines stand where the core puts them, to 0.2 pt (po
 const isEmpty = (plate: Buffer | undefined): boolean => !plate || plate.every((dot) => dot === 255);
 
 describe('the tickets', () => {
-  const overlay = {
-    kind: 'overlay',
-    pages: 'all',
-    graphic: { page: 'last' },
-    register: { x: 'centre', y: 'centre' },
-    scale: 1,
-    purpose: 'cutting',
-    layer: 'Cutting',
-    overprint: true,
-    takeOut: true,
-  } as Draft;
-
   test('on all 50 the die line is on its own plate and on no other, as it was at 100 % (Ghostscript tiffsep)', async () => {
     const source = await give(await drawTickets());
     const before = await platesOf(
       await make(docket(source, [], { book: bookOf('right', { facing: false }) }), PAGES, source),
     );
     const after = await platesOf(
-      await make(docket(source, [overlay], { book: bookOf('right', { facing: false }) }), PAGES, source),
+      await make(docket(source, [DIE_LINE], { book: bookOf('right', { facing: false }) }), PAGES, source),
     );
     expect([before.length, after.length]).toEqual([TICKETS + 1, TICKETS]);
     const line = before[TICKETS]!.get(DIE.name)!;
@@ -240,7 +229,7 @@ describe('the tickets', () => {
     'the layer is listed, with its processing step (mutool), in %j',
     async (output) => {
       const source = await give(await drawTickets());
-      const work = docket(source, [overlay], { scheme: DEFAULT_SCHEME });
+      const work = docket(source, [DIE_LINE], { scheme: DEFAULT_SCHEME });
       const path = await make(work, output, source);
       tool('qpdf', '--check', path);
       const layers = tool('mutool', 'show', path, 'trailer/Root/OCProperties/OCGs/1');

@@ -3,6 +3,7 @@ import type { Finding } from '../core/checks/finding';
 import { SelectionError, type SelectionErrorCode } from '../core/pages/selection';
 import { StepProblem } from '../core/docket/stepKind';
 import type { Step } from '../core/docket/steps';
+import { DIE_LINE } from '../core/docket/steps/overlay';
 import { mm } from '../core/measure/unit';
 import { PLAIN_LINES } from '../core/numbers/lines';
 import { replay } from '../core/docket/replay';
@@ -198,18 +199,7 @@ test.each<[Step, string]>([
     'Running lines|pages odd|{title}, head, outer edge · Moor, foot, centre',
   ],
   [
-    {
-      id: 'x',
-      kind: 'overlay',
-      pages: 'all',
-      graphic: { page: 'last' },
-      register: { x: 'left', y: 'head' },
-      scale: 1,
-      purpose: 'cutting',
-      layer: 'Cutting',
-      overprint: true,
-      takeOut: true,
-    },
+    { ...DIE_LINE, id: 'x' },
     'Overlay|page last on all pages|cutting, at 100 % · overprints · taken out of the list',
   ],
   [{ id: 'x', kind: 'ink', from: 'Moor', to: 'moor' }, 'Ink|“Moor”|printed as “moor”'],

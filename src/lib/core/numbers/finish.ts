@@ -1,6 +1,6 @@
 import type { Docket } from '../docket/docket';
 import { facesOf, mapFaces, type Page, type PageList } from '../pages/page';
-import { numberingOf, type Numbered } from './numbering';
+import { numberedLike, numberingOf, type Numbered } from './numbering';
 import type { Hidden, Matter } from './lines';
 import { isBlank } from './series';
 
@@ -32,7 +32,7 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
   if (!facesOf(list).some(({ lines }) => lines)) return list;
   const numbering = numberingOf(list);
   const files = new Map(steps.flatMap((step) => (step.kind === 'take-in' ? [[step.source, step.name]] : [])));
-  return mapFaces(list, (page) => {
+  const done = mapFaces(list, (page) => {
     if (!page.lines) return page;
     const numbered = numbering.get(page.id)!;
     const file = files.get(page.art?.source ?? '')?.replace(/\.[^.]+$/, '') ?? '';
@@ -58,10 +58,11 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
     const key = matter.map(keyOf).join('\n');
     const known = finished.get(page);
     if (known?.key === key) return known.page;
-    const done = { ...page, matter };
-    finished.set(page, { key, page: done });
-    return done;
+    const whole = { ...page, matter };
+    finished.set(page, { key, page: whole });
+    return whole;
   });
+  return numberedLike(done, list);
 }
 
 /** What of a page's lines hangs on other pages, as text. */

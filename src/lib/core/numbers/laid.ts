@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { applyToBox, compose, scale, translate, type Matrix } from '../measure/matrix';
 import { heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box';
-import { bleedBox, type Art, type Page, type Side } from '../pages/page';
-import { cornerOf, frameOf } from './placeLines';
+import { bleedBox, spineAt, type Art, type Page, type Side } from '../pages/page';
+import { cornerOf, frameOf, OVER } from './placeLines';
 
 /** What an overlay is for; all but printing are processing steps of ISO 19593-1. */
 export const PURPOSES = ['printing', 'cutting', 'creasing', 'perforating'] as const;
@@ -101,31 +101,28 @@ export type Beside = (typeof BESIDE)[number];
 
 /**
  * The placing that puts a graphic `gap` points beside an object on a page, its middle level with that of the object. It is
- * measured from the trim's outer edge, so that it holds on both faces of every leaf whose objects mirror too.
+ * measured from the fore edge, so that it holds on both faces of every leaf whose objects mirror too.
  */
 export function placeBeside(
   object: Box,
   how: { at: Beside; gap: number },
   size: Size,
-  page: Pick<Page, 'trim'>,
+  page: Page,
   side: Side,
 ): Placing {
-  const { width, height } = page.trim;
-  const outerIsLeft = cornerOf({ edge: 'foot', across: 'outer' }, side).x === 'left';
-  const outer = outerIsLeft ? object.x0 : width - object.x1;
-  const across = { outer: outer - how.gap - size.width, inner: outer + widthOf(object) + how.gap };
-  const centred = outer + (widthOf(object) - size.width) / 2;
-  const level = (object.y0 + object.y1 - size.height) / 2;
-  const up = { head: object.y1 + how.gap, foot: object.y0 - how.gap - size.height };
-  const dx = how.at === 'outer' || how.at === 'inner' ? across[how.at] : centred;
-  const y = how.at === 'head' || how.at === 'foot' ? up[how.at] : level;
-  const fromHead = y + size.height / 2 > height / 2;
-  return {
-    box: 'trim',
-    x: 'outer',
-    y: fromHead ? 'head' : 'foot',
-    dx,
-    dy: fromHead ? height - y - size.height : y,
-    turn: 0,
-  };
+  const spine = spineAt(side);
+  const at = how.at === 'inner' ? spine : how.at === 'outer' ? OVER[spine] : how.at;
+  const [x, y] = [(object.x0 + object.x1 - size.width) / 2, (object.y0 + object.y1 - size.height) / 2];
+  const to = {
+    left: { x: object.x0 - how.gap - size.width, y },
+    right: { x: object.x1 + how.gap, y },
+    foot: { x, y: object.y0 - how.gap - size.height },
+    head: { x, y: object.y1 + how.gap },
+  }[at];
+  const upright = spine === 'left' || spine === 'right';
+  const edge = upright && to.y + size.height / 2 > page.trim.height / 2 ? 'head' : 'foot';
+  const placing: Placing = { box: 'trim', x: 'outer', y: edge, dx: 0, dy: 0, turn: 0 };
+  const laid: Laid = { step: '', arts: [], size, placing, scale: [1, 1] };
+  const from = placeLaid(laid, page, side);
+  return movedBy(laid, { x: to.x - from[4], y: to.y - from[5] }, page, side);
 }

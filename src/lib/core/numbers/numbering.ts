@@ -26,6 +26,12 @@ export function numberingOf(list: PageList): ReadonlyMap<string, Numbered> {
 }
 const numbered = new WeakMap<PageList, ReadonlyMap<string, Numbered>>();
 
+/** A list that differs from another in nothing that numbers hang on is numbered as that one. */
+export function numberedLike(list: PageList, other: PageList): PageList {
+  numbered.set(list, numberingOf(other));
+  return list;
+}
+
 function asSupplied(list: PageList): Map<string, Numbered> {
   const supplied = list.pages.some((page) => page.label !== undefined);
   const found = new Map(

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import type { StepDraft as Draft } from '../checks/finding';
 import { workOut } from '../checks';
 import type { Docket } from '../docket/docket';
+import { DIE_LINE } from '../docket/steps/overlay';
 import { mm } from '../measure/unit';
 import { faceLabels, labelsOf } from '../pages/labels';
 import { leafOf } from '../pages/leaves';
@@ -265,6 +266,7 @@ describe('folios', () => {
         const { list, replay } = work(count, drafts, { book: bookOf(first, { spine }) });
         expect(replay.failed).toEqual([]);
         const at = (index: number) => textsOn(list.pages[index]!, index, list)[0]!.box;
+        const baseOf = (index: number) => textsOn(list.pages[index]!, index, list)[0]!.item.matrix[5];
         for (const { front, back } of panelsOf(list)) {
           const [over, under] = [front, back].map(
             (face) => textsOn(face, facesOf(list).indexOf(face), list)[0]!.box,
@@ -289,14 +291,15 @@ describe('folios', () => {
           if (face !== 'front' || index + 1 >= list.pages.length) return;
           expect(leafOf(index + 1, list.book).leaf).toBe(leaf);
           const back = at(index + 1);
-          // Turned over its spine, what is left comes to be right, or what is at the head comes to the foot.
+          // Turned over its spine, what is left comes to be right, or what is at the head comes to the foot: there a
+          // line reaches from its base line to the height of its capitals.
           const through =
             spine === 'head'
-              ? { ...back, y0: page.trim.height - back.y1, y1: page.trim.height - back.y0 }
+              ? { ...back, y0: page.trim.height - back.y1, y1: page.trim.height - baseOf(index + 1) }
               : { ...back, x0: page.trim.width - back.x1, x1: page.trim.width - back.x0 };
-          // In a book bound at the head a letter's foot meets its neighbour's head: there the distance from the edge is judged.
-          for (const side of spine === 'head' ? (['x0', 'x1'] as const) : (['x0', 'x1', 'y0', 'y1'] as const))
-            expect(Math.abs(through[side] - box[side])).toBeLessThan(mm(0.01));
+          const here = spine === 'head' ? { ...box, y0: baseOf(index) } : box;
+          for (const edge of ['x0', 'x1', 'y0', 'y1'] as const)
+            expect(Math.abs(through[edge] - here[edge])).toBeLessThan(mm(0.01));
         });
       }),
     );
@@ -459,17 +462,7 @@ describe('what is put on pages fits there', () => {
 
 describe('stamps and overlays', () => {
   test('a die line lies on every other page at its real size, and leaves the list in the same step', () => {
-    const draft = {
-      kind: 'overlay',
-      pages: 'all',
-      graphic: { page: 'last' },
-      register: { x: 'centre', y: 'centre' },
-      scale: 1,
-      purpose: 'cutting',
-      layer: 'Cutting',
-      takeOut: true,
-    } as Draft;
-    const { list } = work(51, [draft]);
+    const { list } = work(51, [DIE_LINE]);
     expect(list.pages).toHaveLength(50);
     for (const page of list.pages) {
       expect(page.laid).toMatchObject([
@@ -481,16 +474,8 @@ describe('stamps and overlays', () => {
 
   test('one larger than its pages is found, and a cutting line that knocks out, with its mend', () => {
     const large = survey([surveyPage(), surveyPage({ width: A5.width + 9, height: A5.height })]);
-    const draft = {
-      kind: 'overlay',
-      pages: '1',
-      graphic: { page: '2' },
-      register: { x: 'centre', y: 'centre' },
-      scale: 1,
-      purpose: 'cutting',
-      layer: 'Cutting',
-    } as Draft;
-    const docket = docketOf([takeInStep('a'), ...stepsOf([draft])]);
+    const { overprint: _, takeOut: _t, ...knocking } = DIE_LINE;
+    const docket = docketOf([takeInStep('a'), ...stepsOf([knocking])]);
     const { findings } = workOut(docket, { [hashOf('a')]: large });
     expect(findings.filter(({ step }) => step === 's0')).toMatchObject([
       { code: 'overlay-larger', overlay: { width: A5.width + 9 }, page: A5, level: 'stop' },
@@ -517,6 +502,21 @@ describe('stamps and overlays', () => {
     }
   });
 
+  test('beside an object in a book bound at the head: its twin is as far from the fore edge', () => {
+    const page = { trim: { width: 400, height: 600 } } as Page;
+    const object = { x0: 300, x1: 320, y0: 20, y1: 30 };
+    const size = { width: 16, height: 8 };
+    for (const at of ['outer', 'inner', 'head', 'foot'] as const) {
+      const placing = placeBeside(object, { at, gap: 5 }, size, page, 'lower');
+      const laid = { step: 's', arts: [], size, placing, scale: [1, 1] as const };
+      const [lower, upper] = (['lower', 'upper'] as const).map((side) => placeLaid(laid, page, side));
+      // The fore edge is the foot of a lower page: outer is under the object, as the foot is.
+      const y = { outer: 7, foot: 7, inner: 35, head: 35 }[at];
+      expect([lower![4], lower![5]]).toEqual([302, y].map((of) => expect.closeTo(of, 9)));
+      expect([upper![4], upper![5]]).toEqual([302, 600 - y - 8].map((of) => expect.closeTo(of, 9)));
+    }
+  });
+
   test('a turned stamp stands with its bounds at its corner', () => {
     const { list } = work(3, [
       {
@@ -537,19 +537,20 @@ describe('stamps and overlays', () => {
   });
 
   test('refusals say what is wrong', () => {
-    const over = (graphic: object, pages = 'all') =>
-      problems(3, {
-        kind: 'overlay',
-        pages,
-        graphic,
-        register: { x: 'left', y: 'head' },
-        scale: 1,
-        purpose: 'printing',
-        layer: 'x',
-      } as Draft);
+    const over = (graphic: object, pages = 'all') => problems(3, { ...DIE_LINE, pages, graphic } as Draft);
     expect(over({ page: '2-3' })).toEqual(['one-graphic']);
     expect(over({ page: '2' }, '2')).toEqual(['nothing-under']);
     expect(over({ source: hashOf('z'), name: 'gone.pdf', index: 0 })).toEqual(['source-missing']);
     expect(over({ page: '1', area: { x0: -9, y0: -9, x1: -1, y1: -1 } })).toEqual(['area-empty']);
+    const hung = {
+      kind: 'panel',
+      pages: '1',
+      count: 1,
+      show: '4-5',
+      allowance: mm(2),
+      folds: 'back',
+    } as Draft;
+    const failed = work(5, [hung, { ...DIE_LINE, graphic: { page: '1+1 front' } }]).replay.failed;
+    expect(failed.map(({ problem }) => problem.code)).toEqual(['panel-stays']);
   });
 });

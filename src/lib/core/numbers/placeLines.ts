@@ -24,7 +24,8 @@ export interface Corner {
   x: 'left' | 'centre' | 'right';
   y: 'head' | 'foot';
 }
-const OVER = { left: 'right', right: 'left', head: 'foot', foot: 'head' } as const;
+/** The side of a page over against each. */
+export const OVER = { left: 'right', right: 'left', head: 'foot', foot: 'head' } as const;
 
 /**
  * The place on a page lying on a side of the spine. In a book bound at the head, outer is at the fore edge and inner at the
@@ -120,7 +121,7 @@ function wordsOf(
   return pattern.trim() ? fillPattern(pattern, values) : undefined;
 }
 
-/** Lines as they stand on a page, wherever they show there or not. */
+/** Lines as they stand on a page, whether they show there or not. */
 export function placeLines(matter: Matter, page: Page, side: Side): PlacedLines {
   const lines = scaled(matter);
   const { face, weight, size, ink } = lines;

@@ -1,6 +1,7 @@
 import { A4_SHAPE } from '../../core/docket/steps/blank';
 import type { Step } from '../../core/docket/steps';
 import { mm } from '../../core/measure/unit';
+import { DIE_LINE } from '../../core/docket/steps/overlay';
 import { sizeLike } from '../../core/docket/steps/trim';
 import { FOLD_IN } from '../../core/pages/panels';
 import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
@@ -105,18 +106,7 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
         opacity: 1,
       };
     case 'overlay':
-      return {
-        id,
-        kind,
-        pages: 'all',
-        graphic: { page: picked ?? 'last' },
-        register: { x: 'centre', y: 'centre' },
-        scale: 1,
-        purpose: 'cutting',
-        layer: 'Cutting',
-        overprint: true,
-        takeOut: true,
-      };
+      return { ...DIE_LINE, id, graphic: { page: picked ?? 'last' } };
     case 'ink': {
       const [from = '-'] = spotsOf(bench);
       return { id, kind, from, to: from };

@@ -16,7 +16,6 @@ export interface Hold {
   key: string;
   matter: Matter;
   text: PlacedText;
-  /** Its words are over the art, off the trim or at another line's place. */
   away: boolean;
 }
 type Lined = StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>;

@@ -2,10 +2,11 @@ import * as z from 'zod';
 import type { Laid } from '../../numbers/laid';
 import { applyToBox, compose, invert, translate } from '../../measure/matrix';
 import { hasArea, heightOf, intersect, sizeBox, widthOf, type Box } from '../../measure/box';
-import { artsOf, faceAt, mapFaces, type Art, type Page, type PageList } from '../../pages/page';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { artsOf, faceAt, facesOf, mapFaces, type Art, type Page, type PageList } from '../../pages/page';
+import { resolveSelection, selectionSchema, type Selection } from '../../pages/selection';
 import type { Surveys } from '../../pages/survey';
 import { StepProblem } from '../stepKind';
+import { pagesOnly } from './base';
 import { sourceSchema, toPage } from './takeIn';
 
 const length = z.number().min(-14_400).max(14_400);
@@ -58,12 +59,23 @@ function shown(page: Page, area?: Box): Pick<Laid, 'arts' | 'size'> {
   return { arts, size: { width: widthOf(within), height: heightOf(within) } };
 }
 
-/** The list with something laid on the pages picked, the graphic's own page left out; `laid` says how. */
-export function layOn(list: PageList, picked: readonly number[], laid: Laid, except?: string): PageList {
-  const wanted = new Set(picked.map((index) => faceAt(list, index)!.id));
-  if (except) wanted.delete(except);
+/**
+ * The list with something laid on the pages picked. The page that the graphic is stays without it and, with `takeOut`,
+ * leaves the list; a panel stays on its leaf. Throws StepProblem, SelectionError.
+ */
+export function layOn(
+  list: PageList,
+  pages: Selection,
+  laid: Laid,
+  own: { page?: string | undefined; takeOut?: boolean | undefined },
+): PageList {
+  const wanted = new Set(resolveSelection(pages, list).map((index) => faceAt(list, index)!.id));
+  if (own.page) wanted.delete(own.page);
   if (!wanted.size) throw new StepProblem('nothing-under');
-  const put = (page: Page): Page =>
-    wanted.has(page.id) ? { ...page, laid: [...(page.laid ?? []), laid] } : page;
-  return mapFaces(list, put);
+  const over = mapFaces(list, (page) =>
+    wanted.has(page.id) ? { ...page, laid: [...(page.laid ?? []), laid] } : page,
+  );
+  if (!own.page || !own.takeOut) return over;
+  pagesOnly([facesOf(list).findIndex(({ id }) => id === own.page)], list);
+  return { ...over, pages: over.pages.filter(({ id }) => id !== own.page) };
 }

@@ -1,7 +1,5 @@
 import * as z from 'zod';
-import { inkName, inksOfPage } from '../../pages/inks';
-import { artsOf, facesOf, type PageList } from '../../pages/page';
-import type { Surveys } from '../../pages/survey';
+import { inksOf } from '../../pages/inks';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 
@@ -13,20 +11,9 @@ export const ink = defineStep({
   schema: z.object({ ...stepBase, kind: z.literal('ink'), from: name, to: name }),
   apply(list, { from, to }, { surveys }) {
     if (from === to) throw new StepProblem('same-ink', { name: from });
-    if (!spotsIn(list, surveys).has(from)) throw new StepProblem('no-such-ink', { name: from });
+    const inks = inksOf(list, surveys, { steps: [] });
+    if (!inks.some(({ kind, name }) => kind === 'spot' && name === from))
+      throw new StepProblem('no-such-ink', { name: from });
     return { ...list, inks: [...(list.inks ?? []), { from, to }] };
   },
 });
-
-/** The spot inks of a list by what they are called so far. */
-function spotsIn(list: PageList, surveys: Surveys): Set<string> {
-  const names = facesOf(list).flatMap((page) => [
-    ...[...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].flatMap((art) =>
-      inksOfPage(art, surveys),
-    ),
-    ...(page.lines ?? []).flatMap(({ lines }) =>
-      lines.ink.as === 'spot' ? [{ kind: 'spot' as const, name: lines.ink.name }] : [],
-    ),
-  ]);
-  return new Set(names.flatMap(({ kind, name }) => (kind === 'spot' ? [inkName(name, list.inks)] : [])));
-}

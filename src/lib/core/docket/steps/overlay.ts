@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { PURPOSES, type Laid } from '../../numbers/laid';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 import { graphicOf, graphicSchema, layOn } from './graphic';
@@ -38,7 +38,19 @@ export const overlay = defineStep({
       layer: { name: step.layer, purpose: step.purpose },
       ...(step.overprint ? { overprint: step.overprint } : {}),
     };
-    const over = layOn(list, resolveSelection(step.pages, list), laid, page);
-    return step.takeOut ? { ...over, pages: over.pages.filter(({ id }) => id !== page) } : over;
+    return layOn(list, step.pages, laid, { page, takeOut: step.takeOut });
   },
 });
+
+/** The commonest overlay, but for its id: the die line that came as the last page, on all others and out of the list. */
+export const DIE_LINE = {
+  kind: 'overlay',
+  pages: 'all',
+  graphic: { page: 'last' },
+  register: { x: 'centre', y: 'centre' },
+  scale: 1,
+  purpose: 'cutting',
+  layer: 'Cutting',
+  overprint: true,
+  takeOut: true,
+} as const satisfies Omit<z.infer<typeof overlay.schema>, 'id'>;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Size } from '../../measure/box';
 import { placingSchema, type Laid } from '../../numbers/laid';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 import { graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
@@ -54,8 +54,7 @@ export const stamp = defineStep({
       ...(step.behind ? { behind: step.behind } : {}),
     };
     // A stamp that is an area of a page may stand on that page too.
-    const except = 'page' in step.graphic && step.graphic.area ? undefined : page;
-    const over = layOn(list, resolveSelection(step.pages, list), laid, except);
-    return step.takeOut && except ? { ...over, pages: over.pages.filter(({ id }) => id !== page) } : over;
+    const own = 'page' in step.graphic && step.graphic.area ? undefined : page;
+    return layOn(list, step.pages, laid, { page: own, takeOut: step.takeOut });
   },
 });
