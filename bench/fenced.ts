@@ -4,7 +4,7 @@ import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
 export async function makeOutput(task: unknown, ready: boolean): Promise<{ seconds: number; mb: number }> {
   if (ready) {
     keepReady('writeOutputFile');
-    await new Promise((done) => setTimeout(done, 2500));
+    await new Promise((done) => setTimeout(done, 6000));
   } else dismissStandby();
   const start = performance.now();
   const { peakMb } = await runInFence('writeOutputFile', task, { seconds: 600, mb: 8192 });

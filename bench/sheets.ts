@@ -53,10 +53,10 @@ for (const pages of [500, 5000]) {
     throw new Error('the sheets do not pass qpdf --check');
   const base = median(plain);
   const megabytes = statSync(file).size / 1024 / 1024;
-  const most = 4 * megabytes + 200;
+  const most = 3 * megabytes + 150;
   console.log(
     `${pages} pages, ${megabytes.toFixed(1)} MB: ${(median(ours) / base).toFixed(2)} × qpdf (${median(ours).toFixed(2)} s, ${base.toFixed(2)} s); ` +
-      `with the start of a process ${(median(cold) / base).toFixed(2)} ×; peak memory ${Math.max(...mb).toFixed(0)} MB, ${(Math.max(...mb) / most).toFixed(2)} of 4 × file + 200 MB`,
+      `with the start of a process ${(median(cold) / base).toFixed(2)} ×; peak memory ${Math.max(...mb).toFixed(0)} MB, ${(Math.max(...mb) / most).toFixed(2)} of 3 × file + 150 MB`,
   );
 }
 dismissStandby();

@@ -1,9 +1,10 @@
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
-import { DEFAULT_SCHEME } from '../src/lib/core/sheets/scheme';
+import { DEFAULT_SCHEME, PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
 import { DIE_LINE } from '../src/lib/core/docket/steps/overlay';
 import { mm } from '../src/lib/core/measure/unit';
+import { drawGala } from './gala';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook } from './handbook';
 import { drawLineGuide } from './lineGuide';
@@ -26,6 +27,7 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'stationery.pdf', draw: drawStationery },
   { name: 'platform-tickets.pdf', draw: drawTickets },
   { name: 'gate-folder.pdf', draw: drawGateFolder },
+  { name: 'gala-leaflet.pdf', draw: drawGala },
   { name: 'line-guide.pdf', draw: drawLineGuide },
   { name: 'rule-book-scans.pdf', draw: () => drawRuleBookScans() },
   { name: 'rule-book-second-copy.pdf', draw: () => drawRuleBookScans([1]) },
@@ -63,6 +65,18 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
   // Four pages of other sizes, unnoticed among 128; front matter in roman, body from 1, numbers at the outer edge.
   const handbook: Docket = {
     ...emptyDocket('Footplate handbook'),
+    scheme: {
+      ...PLAIN_SCHEMES.signatures,
+      stock: { width: mm(640), height: mm(900), grammage: 100, bulk: 1.2, grain: 'long' },
+      creep: { by: 'shift' },
+      marks: {
+        trim: true,
+        fold: true,
+        registration: true,
+        bar: true,
+        slug: '{job} · sheet {sheet}, {side} · {ink}',
+      },
+    },
     steps: [
       takeIn('t-book', 'footplate-handbook.pdf'),
       {
@@ -90,7 +104,15 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     book: loose,
     // So small a thing is cut more exactly than a book.
     safe: mm(2),
-    scheme: { kind: 'none' },
+    // Cut into piles that lie in order on one another.
+    scheme: {
+      ...PLAIN_SCHEMES.flat,
+      arrange: 'stack',
+      work: 'single-side',
+      between: mm(4),
+      copies: { across: 2, up: 5 },
+      stock: { width: mm(210), height: mm(297), grammage: 250, bulk: 1.2 },
+    },
     steps: [
       takeIn('t-tickets', 'platform-tickets.pdf'),
       { ...DIE_LINE, id: 'o-die' },
@@ -110,7 +132,13 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
   const stationery: Docket = {
     ...emptyDocket('Station stationery'),
     book: loose,
-    scheme: { kind: 'none' },
+    // All pieces on one sheet, each as often as its quantity asks for.
+    scheme: {
+      ...PLAIN_SCHEMES.flat,
+      arrange: 'gang',
+      work: 'single-side',
+      stock: { width: mm(640), height: mm(900), grammage: 100, bulk: 1.2 },
+    },
     steps: [
       takeIn('t-set', 'stationery.pdf'),
       ...PIECES.map(({ name, quantity }, n): Step => ({
@@ -135,7 +163,13 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
   const gateFolder: Docket = {
     ...emptyDocket('Open weekend gate folder'),
     book: loose,
-    scheme: { kind: 'none' },
+    scheme: {
+      ...PLAIN_SCHEMES.leaflet,
+      pattern: { fold: 'gate' },
+      pages: 'panels',
+      first: 'inside',
+      stock: { width: mm(320), height: mm(450), grammage: 170, bulk: 0.9 },
+    },
     steps: [
       takeIn('t-gate', 'gate-folder.pdf'),
       { id: 'p-flaps', kind: 'piece', pages: '1, 3, 4, 6', name: 'Flap', quantity: 400 },
@@ -143,6 +177,18 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
       narrowed('s-left', '1, 4', 'left'),
       narrowed('s-right', '3, 6', 'right'),
     ],
+  };
+  // Three panels alike: the one that folds in has no room to.
+  const gala: Docket = {
+    ...emptyDocket('Gala day leaflet'),
+    book: loose,
+    scheme: {
+      ...PLAIN_SCHEMES.leaflet,
+      pages: 'panels',
+      stock: { width: mm(320), height: mm(450), grammage: 135, bulk: 0.9 },
+      run: { pieces: 2000, overs: 4 },
+    },
+    steps: [takeIn('t-gala', 'gala-leaflet.pdf')],
   };
   // A fold-out off each end; one of them made as wide as the page that it must fold over.
   const panel = (id: string, on: string, folds: 'front' | 'back', width?: number): Step => ({
@@ -174,6 +220,7 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
   return [
     scans('Rule book 1931, second copy', 't-second', 'rule-book-second-copy.pdf'),
     scans('Rule book 1931', 't-scans', 'rule-book-scans.pdf'),
+    gala,
     gateFolder,
     stationery,
     tickets,

@@ -39,17 +39,16 @@ export async function takeIn(page: Page, ...files: SentFile[]): Promise<void> {
     .setInputFiles(files.map((file) => ({ mimeType: 'application/pdf', ...file })));
 }
 
-/** Makes an output and returns the bytes of what is downloaded. */
+/** Makes an output and returns the bytes of what is downloaded: of this order, not of one made before it. */
 export async function makeOutput(page: Page, button: string): Promise<Buffer> {
-  const parcel = page.getByRole('article').filter({ has: page.getByRole('button', { name: button }) });
-  const made = parcel.locator('a.file');
-  const before = await made.count();
-  await parcel.getByRole('button', { name: button }).click();
-  await expect(made).toHaveCount(before + 1, { timeout: 60_000 });
-  const [download] = await Promise.all([
-    page.waitForEvent('download', { timeout: 60_000 }),
-    made.first().click(),
+  const [ordered] = await Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/outputs')),
+    page.getByRole('button', { name: button }).click(),
   ]);
+  const { id } = (await ordered.json()) as { id: string };
+  const made = page.locator(`a.file[href*="${id}"]`);
+  await expect(made).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([page.waitForEvent('download', { timeout: 60_000 }), made.click()]);
   return readFileSync(await download.path());
 }
 

@@ -300,7 +300,7 @@ test('from no file to a set of pieces: blank pages of a shape, another size of o
   // Bleed included: 216 × 303 and 216 × 105 mm, at one scale.
   expect(sheet.height / slipTile.height).toBeCloseTo(303 / 105, 1);
   await go(page, 'Sheets');
-  await slip(page).getByText('separate pages').click();
+  await field(page, 'The pages become').selectOption('separate pages');
   await expect(page.getByRole('heading', { name: 'On no sheets' })).toBeVisible();
   const boxes = boxesOf(await written(page));
   expectSize(boxes[0]!.TrimBox, mm(210), mm(297));

@@ -5,6 +5,7 @@ import type { StepDraft } from '../src/lib/core/checks/finding';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import type { Book, Side } from '../src/lib/core/pages/page';
+import type { Sheet, SheetPlan, SheetSide } from '../src/lib/core/sheets/plan';
 import type { Survey, SurveyPage } from '../src/lib/core/pages/survey';
 
 /** Survey, page and docket makers for tests. */
@@ -62,3 +63,6 @@ export const docketOf = (steps: Step[], more: Partial<Docket> = {}): Docket => (
 /** Steps of a docket from drafts, their ids by their places: s0, s1 … */
 export const stepsOf = (drafts: readonly StepDraft[]): Step[] =>
   drafts.map((draft, n) => ({ ...draft, id: `s${n}` }) as Step);
+
+/** The sheets of a plan that prints both sides. */
+export const twoSided = ({ sheets }: SheetPlan) => sheets as readonly (Sheet & { back: SheetSide })[];

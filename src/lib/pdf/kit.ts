@@ -3,7 +3,15 @@ import { faceKey, textWidth } from '../core/numbers/faces';
 import { inkName, type InkChange } from '../core/pages/inks';
 import type { Layer, Purpose } from '../core/numbers/laid';
 import type { Colour } from '../core/surface/colour';
-import type { ArtItem, Item, LineItem, TextItem } from '../core/surface/surface';
+import {
+  MARK_LAYERS,
+  type ArtItem,
+  type CircleItem,
+  type Item,
+  type LineItem,
+  type RectItem,
+  type TextItem,
+} from '../core/surface/surface';
 import { embedFace, type OpenFace } from './fonts';
 import { clipTo, concat, figure } from './numbers';
 import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';
@@ -20,6 +28,8 @@ const STEP_TYPE: Partial<Record<Purpose, string>> = {
   creasing: 'Creasing',
   perforating: 'Perforating',
 };
+/** How far the handles of a curve reach that stands for a quarter of a circle of radius 1. */
+const QUARTER = 0.5523;
 /** The colorant All: prints on every plate (ISO 32000-1, 8.6.6.4). */
 const ALL: Colour = { as: 'spot', name: 'All', tint: 1, mix: [1, 1, 1, 1] };
 
@@ -42,12 +52,29 @@ export class Kit<Ref> {
 
   /** The content that draws items in the space of their surface. */
   draw(items: readonly Item[]): string {
-    return items
-      .map((item) => {
-        if (item.kind === 'line') return this.line(item);
-        return item.kind === 'text' ? this.text(item) : this.art(item);
-      })
-      .join('\n');
+    const drawn: string[] = [];
+    let open: Layer | undefined;
+    for (const item of items) {
+      const layer = markLayer(item);
+      if (layer !== open) {
+        if (open) drawn.push('EMC');
+        if (layer) drawn.push(`/OC /${this.layerName(layer)} BDC`);
+        open = layer;
+      }
+      drawn.push(this.item(item));
+    }
+    if (open) drawn.push('EMC');
+    return drawn.join('\n');
+  }
+
+  private item(item: Item): string {
+    if (item.kind === 'line') return this.line(item);
+    if (item.kind === 'text') return this.text(item);
+    return item.kind === 'art' ? this.art(item) : this.shape(item);
+  }
+
+  private layerName(layer: Layer): string {
+    return this.keep(this.layers, `${layer.purpose} ${layer.name}`, 'L', () => ({ layer })).name;
   }
 
   /** The fonts that items are set in, by their names; undefined where the items need more than fonts. */
@@ -111,6 +138,23 @@ export class Kit<Ref> {
     return drawn;
   }
 
+  private shape(item: RectItem | CircleItem): string {
+    const ink = item.ink === 'all' ? ALL : item.ink;
+    if (item.kind === 'rect') {
+      const { x0, y0, x1, y1 } = item.box;
+      return `q ${this.color(ink, false)} ${figure(x0)} ${figure(y0)} ${figure(x1 - x0)} ${figure(y1 - y0)} re f Q`;
+    }
+    const { x, y, radius: r, width } = item;
+    const h = r * QUARTER;
+    const curve = (...points: number[]) => `${points.map(figure).join(' ')} c`;
+    return `q ${this.color(ink, true)} ${figure(width)} w ${figure(x + r)} ${figure(y)} m ${[
+      curve(x + r, y + h, x + h, y + r, x, y + r),
+      curve(x - h, y + r, x - r, y + h, x - r, y),
+      curve(x - r, y - h, x - h, y - r, x, y - r),
+      curve(x + h, y - r, x + r, y - h, x + r, y),
+    ].join(' ')} s Q`;
+  }
+
   private art(item: ArtItem): string {
     const { name, toUpright } = this.formOf(item);
     const { reach, opacity, layer, overprint } = item.laid ?? {};
@@ -121,8 +165,7 @@ export class Kit<Ref> {
       : concat(compose(toUpright, item.matrix));
     const drawn = `q ${state}${clipTo(item.clip)} ${inner} /${name} Do Q`;
     if (!layer) return drawn;
-    const kept = this.keep(this.layers, `${layer.purpose} ${layer.name}`, 'L', () => ({ layer }));
-    return `/OC /${kept.name} BDC ${drawn} EMC`;
+    return `/OC /${this.layerName(layer)} BDC ${drawn} EMC`;
   }
 
   private color(ink: Colour, stroke: boolean): string {
@@ -154,6 +197,9 @@ export class Kit<Ref> {
     return known;
   }
 }
+
+const markLayer = (item: Item): Layer | undefined =>
+  'layer' in item && item.layer ? MARK_LAYERS[item.layer] : undefined;
 
 /** A spot ink as a colour space: its name is the plate, the mix only what stands for it elsewhere (8.6.6.4). */
 const spotSpace = <Ref>({ name, mix }: Extract<Colour, { as: 'spot' }>): Plain<Ref> => [

@@ -6,7 +6,8 @@ export const figure = (value: number): string => String(Math.round(value * 1e5) 
 
 /** The operands and operator that multiply the current matrix; six decimals, so that a scale is true across a whole sheet. */
 export const concat = (matrix: Matrix): string =>
-  `${matrix.map((entry) => String(Math.round(entry * 1e6) / 1e6)).join(' ')} cm`;
+  `${sixth(matrix[0])} ${sixth(matrix[1])} ${sixth(matrix[2])} ${sixth(matrix[3])} ${sixth(matrix[4])} ${sixth(matrix[5])} cm`;
+const sixth = (entry: number): number => Math.round(entry * 1e6) / 1e6;
 
 /** A rectangle that clips what follows. */
 export const clipTo = (b: Box): string =>

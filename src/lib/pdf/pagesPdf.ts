@@ -27,7 +27,13 @@ import { boxNumbers, clipTo, concat } from './numbers';
 import { placementOf } from './placement';
 import type { WriteContext } from './sheetsPdf';
 import { mergeLayers, openSources, writeInfo, type OpenSource, type OpenSources } from './sources';
-import { writePdf } from './writePdf';
+import { Content, writePdf } from './writePdf';
+
+const [CONTENTS, RESOURCES, FONT] = ['Contents', 'Resources', 'Font'].map((key) => PDFName.of(key)) as [
+  PDFName,
+  PDFName,
+  PDFName,
+];
 
 /**
  * Writes the pages in reading order. Pages stay pages: links, layers, tags and form fields of the source with most pages
@@ -204,11 +210,12 @@ class Extras {
   /** Draws items of a page behind and before its content; `toPage` leads from its user space to page space. */
   draw(dict: PDFDict, items: readonly Item[], toPage: Matrix): void {
     const isBehind = (item: Item) => item.kind === 'art' && !!item.laid?.behind;
-    const [behind, before] = [items.filter(isBehind), items.filter((item) => !isBehind(item))];
+    const behind = items.filter(isBehind);
+    const before = behind.length ? items.filter((item) => !isBehind(item)) : items;
     if (!behind.length && !before.length) return;
     const { context } = this;
     // Whatever the page's content leaves changed must not reach what is drawn after it.
-    this.shell ??= context.register(context.stream('q\n'));
+    this.shell ??= this.content('q\n');
     const own = contentParts(dict);
     const apart = own.length > 0 && before.length > 0;
     const parts = [
@@ -216,7 +223,13 @@ class Extras {
       ...(apart ? [this.shell, ...own] : own),
       this.part(dict, before, toPage, apart ? '\nQ\n' : ''),
     ];
-    dict.set(PDFName.of('Contents'), context.obj(parts.filter((part) => part !== undefined)));
+    const contents = PDFArray.withContext(context);
+    for (const part of parts) if (part) contents.push(part);
+    dict.set(CONTENTS, contents);
+  }
+
+  private content(operators: string): PDFRef {
+    return this.context.register(new Content(operators));
   }
 
   /** Content that draws items, after what `first` says: as it is where they need fonts alone, which is quick, else as a form with resources of its own. */
@@ -226,7 +239,7 @@ class Extras {
     const place = concat(invert(toPage));
     const fonts = this.kit.fontsOf(items);
     if (fonts && addFonts(dict, fonts, context))
-      return context.register(context.stream(`${first}q ${place}\n${this.kit.draw(items)}\nQ`));
+      return this.content(`${first}q ${place}\n${this.kit.draw(items)}\nQ`);
     const box = boxNumbers(mediaOf(dict, toPage));
     const form = context.stream(this.kit.draw(items), {
       Type: 'XObject',
@@ -235,7 +248,7 @@ class Extras {
       Resources: this.resources,
     });
     const name = nameForm(dict, context.register(form), context);
-    return context.register(context.stream(`${first}q ${place} /${name} Do Q`));
+    return this.content(`${first}q ${place} /${name} Do Q`);
   }
 
   /** Writes what was needed; the layers that were made. */
@@ -297,13 +310,13 @@ function setBoxes(
 
 /** Gives a page's resources fonts more, which do no harm where others share them; false where a name is taken. */
 function addFonts(dict: PDFDict, fonts: ReadonlyMap<string, PDFRef>, context: PDFContext): boolean {
-  const resources = dict.lookup(PDFName.of('Resources'));
+  const resources = dict.lookup(RESOURCES);
   if (!(resources instanceof PDFDict)) return false;
-  const known = resources.lookup(PDFName.of('Font'));
+  const known = resources.lookup(FONT);
   const own = known instanceof PDFDict ? known : (context.obj({}) as PDFDict);
   const names = [...fonts].map(([name, ref]) => [PDFName.of(name), ref] as const);
   if (names.some(([name, ref]) => own.has(name) && own.get(name) !== ref)) return false;
-  if (own !== known) resources.set(PDFName.of('Font'), own);
+  if (own !== known) resources.set(FONT, own);
   for (const [name, ref] of names) own.set(name, ref);
   return true;
 }
@@ -333,8 +346,7 @@ function appendContents(dict: PDFDict, part: PDFRef, context: PDFContext): void 
 }
 
 function contentParts(dict: PDFDict): PDFObject[] {
-  const key = PDFName.of('Contents');
-  const [value, found] = [dict.get(key), dict.lookup(key)];
+  const [value, found] = [dict.get(CONTENTS), dict.lookup(CONTENTS)];
   return found instanceof PDFArray ? found.asArray() : value ? [value] : [];
 }
 

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { drawTickets, TICKETS } from '../../../demo/tickets';
 import { DIE } from '../../../demo/paper';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
-import { give, make, markedPdf, platesOf, tool, wordsOf, type Given } from '../../../tests/outside';
+import { give, make, markedPdf, platesOf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';
 import type { Docket } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
@@ -17,6 +17,7 @@ import { placeLaid } from '../core/numbers/laid';
 import { placeLines } from '../core/numbers/placeLines';
 import { bleedBox, facesOf, sideAt } from '../core/pages/page';
 import { planSheets } from '../core/sheets';
+import { sidesOf } from '../core/sheets/plan';
 import { DEFAULT_SCHEME } from '../core/sheets/scheme';
 import { PLAIN_LINES } from '../core/numbers/lines';
 import { metricsOfFace, openFace } from './fonts';
@@ -186,7 +187,7 @@ describe('folios and running lines stand where the core puts them, to 0.2 pt (po
     });
     const plan = planSheets(list, work.scheme)!;
     const sheets = boxesOfWords(await make(work, { kind: 'sheets' }, source));
-    const sides = plan.sheets.flatMap(({ front, back }) => [front, back]);
+    const sides = sidesOf(plan).map(({ drawn }) => drawn);
     let checked = 0;
     sides.forEach(({ cells }, n) => {
       for (const cell of cells) {
@@ -199,6 +200,21 @@ describe('folios and running lines stand where the core puts them, to 0.2 pt (po
       }
     });
     expect(checked).toBe(8);
+  });
+});
+
+test('a file that was numbered here before is numbered once more: both numbers are there (poppler)', async () => {
+  const folio = (text: string, y: number) =>
+    ({ kind: 'folio', pages: 'all', ...SET, y, edge: 'foot', across: 'outer', text }) as Draft;
+  const source = await give(await markedPdf(3));
+  const first = await make(docket(source, [folio('old{page}', 20)]), PAGES, source);
+  const again = await give(readBack(first));
+  const second = await make(docket(again, [folio('new{page}', 60)]), PAGES, again);
+  tool('qpdf', '--check', second);
+  boxesOfWords(second).forEach((words, n) => {
+    const texts = words.map(({ text }) => text);
+    expect(texts).toContain(`old${n + 1}`);
+    expect(texts).toContain(`new${n + 1}`);
   });
 });
 

@@ -1,12 +1,8 @@
 import { PDFArray, PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { applyToPoint } from '../core/measure/matrix';
-import { contains } from '../core/measure/box';
 import { mm } from '../core/measure/unit';
-import { workOut } from '../core/checks';
 import { DEFAULT_SCHEME } from '../core/sheets/scheme';
 import { docketOf } from '../../../tests/makers';
-import type { Docket } from '../core/docket/docket';
 import { drawCover, drawInterior } from '../../../demo/timetable';
 import {
   boxesOf,
@@ -19,6 +15,7 @@ import {
   wordsOf,
   type Given,
 } from '../../../tests/outside';
+import { expectPlanned } from '../../../tests/planned';
 
 const takeIn = (given: Given, take?: string, id = 't') => ({
   id,
@@ -32,38 +29,6 @@ let marked: Given;
 beforeAll(async () => {
   marked = await give(await markedPdf(64));
 });
-
-/** Every word of the sheets must lie where the plan puts it: markers of a page in its cell, head towards the head. */
-async function expectPlanned(docket: Docket, ...given: Given[]) {
-  const { plan } = workOut(docket, Object.fromEntries(given.map(({ hash, survey }) => [hash, survey])));
-  const path = await make(docket, { kind: 'sheets' }, ...given);
-  tool('qpdf', '--check', path);
-  const sides = plan!.sheets.flatMap(({ front, back }) => [front, back]);
-  const found = wordsOf(path);
-  expect(found).toHaveLength(sides.length);
-  let seen = 0;
-  sides.forEach(({ cells }, i) => {
-    const filled = cells.filter((cell) => cell.page?.art);
-    expect(found[i]!).toHaveLength(3 * filled.length);
-    for (const cell of filled) {
-      const number = cell.page!.art!.index + 1;
-      const { width, height } = cell.page!.trim;
-      for (const [word, y] of [
-        [`P${number}`, height / 2],
-        [`HEAD${number}`, height - 40],
-        [`FOOT${number}`, 40],
-      ] as const) {
-        const at = found[i]!.find(({ text }) => text === word)!;
-        const expected = applyToPoint(cell.matrix, width / 2, y + 4);
-        expect(Math.hypot(at.x - expected.x, at.y - expected.y), `${word} on side ${i + 1}`).toBeLessThan(4);
-        expect(contains(cell.trim, { x0: at.x, x1: at.x, y0: at.y, y1: at.y })).toBe(true);
-        seen++;
-      }
-    }
-  });
-  expect(seen).toBe(3 * plan!.pages.filter(({ page }) => page?.art).length);
-  return { path, plan: plan! };
-}
 
 describe('sheet PDF', () => {
   test('every page stands in its cell, upright and in order, for 4 to 64 pages and both turning edges (poppler, qpdf)', async () => {

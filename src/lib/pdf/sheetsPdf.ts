@@ -3,7 +3,7 @@ import { artsOf } from '../core/pages/page';
 import type { InkChange } from '../core/pages/inks';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
-import type { SheetPlan } from '../core/sheets/plan';
+import { sidesOf, type PrintedSide, type SheetPlan } from '../core/sheets/plan';
 import { sheetSurface } from '../core/surface/sheetSurface';
 import type { ArtItem } from '../core/surface/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from './byteOutput';
@@ -77,9 +77,9 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   }));
   const needs = shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
   const kids: number[] = [];
-  const sides = plan.sheets.flatMap(({ front, back }) => [front, back]);
-  for (const side of sides) {
-    const surface = sheetSurface(side, plan.sheet);
+  const sides = sidesOf(plan);
+  for (const { drawn, size } of sides) {
+    const surface = sheetSurface(drawn, size, plan.weight);
     shown = [];
     // Left unpacked: it is short, and packing costs more time than it saves bytes.
     const content = kit.draw(surface.items);
@@ -107,18 +107,15 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const inherited = sources.catalogEntries(layers.map(toSyntax));
   await sources.writeWanted(out, table);
   const root = write(
-    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(kids.length)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
+    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(sides)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
   );
   const info = write(infoDict(job.title, job.at));
   table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
   await out.drain(true);
 }
 
-function sideLabels(count: number): string {
-  const labels = Array.from(
-    { length: count },
-    (_, i) => `${Math.floor(i / 2) + 1} ${i % 2 ? 'back' : 'front'}`,
-  );
+function sideLabels(sides: readonly PrintedSide[]): string {
+  const labels = sides.map(({ sheet, side }) => `${sheet} ${side}`);
   return `<< /Nums [${labelRuns(labels)
     .map(({ from, prefix }) => `${from} << /P (${prefix}) >>`)
     .join(' ')}] >>`;

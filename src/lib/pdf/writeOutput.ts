@@ -1,7 +1,11 @@
 import { createHash } from 'node:crypto';
 import type { Docket, Output } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
+import type { PageList } from '../core/pages/page';
 import { planSheets } from '../core/sheets';
+import type { SheetPlan } from '../core/sheets/plan';
+import { planSpreads } from '../core/sheets/spreads';
+import { templateOf, templatePlan } from '../core/sheets/template';
 import { PdfError } from './pdfError';
 import { writeSheetsPdf, type WriteContext } from './sheetsPdf';
 
@@ -20,8 +24,20 @@ export async function writeOutput(
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
   if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);
   else {
-    const plan = planSheets(list, docket.scheme);
+    const plan = planOf(output.kind, list, docket);
     if (!plan) throw new PdfError('no-sheets');
     await writeSheetsPdf(plan, context);
   }
+}
+
+function planOf(
+  kind: Exclude<Output['kind'], 'pages'>,
+  list: PageList,
+  docket: Docket,
+): SheetPlan | undefined {
+  const { scheme, title, unit, safe } = docket;
+  if (kind === 'sheets') return planSheets(list, scheme, title);
+  if (kind === 'spreads') return planSpreads(list, { kind, marks: { trim: false, fold: false } });
+  const sides = scheme.kind === 'leaflet' ? templateOf(list, scheme, safe) : undefined;
+  return sides && templatePlan(sides, unit);
 }

@@ -1,13 +1,4 @@
-import {
-  PDFArray,
-  PDFDict,
-  PDFName,
-  PDFRawStream,
-  PDFRef,
-  PDFStream,
-  type PDFContext,
-  type PDFObject,
-} from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFObject, PDFRef, PDFStream, type PDFContext } from '@cantoo/pdf-lib';
 import { ByteOutput, fileHeader, ObjectTable, type PdfVersion, type Sink } from './byteOutput';
 
 export interface PdfFile {
@@ -30,17 +21,15 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
   for (const ref of reachable(context, [root, info])) {
     const object = context.lookup(ref)!;
     table.begin(ref.objectNumber, ref.generationNumber);
-    if (object instanceof PDFRawStream && isBare(object.dict)) {
-      // Content that was made here, of which there may be one for every page: nothing in it wants looking up.
-      const contents = object.getContents();
-      out.put(`<< /Length ${contents.length} >>\nstream\n`);
-      out.put(contents);
+    if (object instanceof Content)
+      out.put(`<< /Length ${object.operators.length} >>\nstream\n${object.operators}\nendstream`);
+    else if (object instanceof PDFStream) {
+      object.updateDict();
+      out.put(bytesOf(object.dict));
+      out.put('\nstream\n');
+      out.put(object.getContents());
       out.put('\nendstream');
-    } else {
-      const bytes = new Uint8Array(object.sizeInBytes());
-      object.copyBytesInto(bytes, 0);
-      out.put(bytes);
-    }
+    } else out.put(bytesOf(object));
     table.end();
     await out.drain();
   }
@@ -48,9 +37,19 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
   await out.drain(true);
 }
 
-/** A dictionary that says no more of its stream than how long it is. */
-const isBare = (dict: PDFDict): boolean => dict.keys().every((key) => key === LENGTH);
-const LENGTH = PDFName.of('Length');
+/** Content that was made here, of which there may be one for every page: a stream whose dictionary says no more than its length. */
+export class Content extends PDFObject {
+  /** Characters are bytes (Latin 1). */
+  constructor(readonly operators: string) {
+    super();
+  }
+}
+
+function bytesOf(object: PDFObject): Uint8Array {
+  const bytes = new Uint8Array(object.sizeInBytes());
+  object.copyBytesInto(bytes, 0);
+  return bytes;
+}
 
 /** All references that can be reached, in the order met; references to nothing are left out (they read as null, 7.3.10). */
 function reachable(context: PDFContext, from: readonly PDFRef[]): PDFRef[] {

@@ -55,6 +55,8 @@ export class Bench {
 
   /** The docket as it would be when what is tried were accepted. */
   trial = $state.raw<Docket | undefined>();
+  /** The trial is a scheme being typed: what is found in it is shown, as for a step's form. */
+  typing = $state(false);
   form = $state.raw<Form | undefined>();
   /** The step as the open form, or a handle on the mat, has it so far; whether it can be accepted shows in `trial`. */
   draft = $state.raw<Step | undefined>();
@@ -150,14 +152,14 @@ export class Bench {
 
   /** What a mend would make of the docket, with the step that is being tried where its form is open. */
   mended(mend: Mend): Docket {
-    const docket = (this.form && this.trial) || this.docket;
+    const docket = ((this.form || this.typing) && this.trial) || this.docket;
     return {
       ...docket,
       steps: [
         ...docket.steps.map((step) => mend.change?.find(({ id }) => id === step.id) ?? step),
         ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
       ],
-      scheme: docket.scheme.kind === 'stitched' ? { ...docket.scheme, ...mend.scheme } : docket.scheme,
+      scheme: { ...docket.scheme, ...mend.scheme } as Docket['scheme'],
       book: { ...docket.book, ...mend.book },
     };
   }
@@ -177,6 +179,7 @@ export class Bench {
   /** Puts away what is being tried. */
   leave(): void {
     this.trial = undefined;
+    this.typing = false;
     this.form = undefined;
     this.draft = undefined;
     this.draftBook = undefined;

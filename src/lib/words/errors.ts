@@ -1,6 +1,7 @@
 import type { StepProblem } from '../core/docket/stepKind';
 import { TOKENS } from '../core/numbers/pattern';
 import { SelectionError } from '../core/pages/selection';
+import { sayPatternError } from './patterns';
 
 /** The sentence for a selection that does not resolve. */
 export function saySelectionError({ code, seen, pageCount }: SelectionError): string {
@@ -34,10 +35,6 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
       return `No page answers to this: the job has ${pages}.`;
   }
 }
-
-const TOKEN_LIST = TOKENS.map((token) => `{${token}}`)
-  .join(', ')
-  .replace(/, ([^,]*)$/, ' and $1');
 
 /** Why a step does not apply, and what to do. */
 export function sayStepProblem(problem: StepProblem | SelectionError): string {
@@ -90,11 +87,9 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
     case 'series-at-panel':
       return 'A series begins at a page of the list; panels follow the leaf that they hang on. Choose the page.';
     case 'empty-pattern':
-      return 'Nothing would be printed: write some words, or a token such as {page}.';
     case 'unknown-token':
-      return `{${problem.data.seen}} means nothing here. There are ${TOKEN_LIST}.`;
     case 'open-brace':
-      return `The brace at “${problem.data.seen}” has no partner. A token looks like {page}; a brace itself is written twice.`;
+      return sayPatternError({ code: problem.code, seen: String(problem.data.seen) }, TOKENS);
     case 'no-margins':
       return `Page ${problem.data.position} has no margins to measure from. Measure from the trim, or give it margins first.`;
     case 'place-taken':

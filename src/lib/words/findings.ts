@@ -6,6 +6,7 @@ import type { Unit } from '../core/measure/unit';
 import { nameSize } from '../core/paper/sizes';
 import { opposite, type Side } from '../core/pages/page';
 import { sayStepProblem } from './errors';
+import { sayFoldError } from './schemes';
 import { SPINE_OF, WHERE } from './book';
 
 export interface Said {
@@ -179,7 +180,7 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
           '1 blank fill',
           '1 blank fills',
         ),
-        text: `${plural(finding.total, 'page')} do not divide by 4. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+        text: `${plural(finding.total, 'page')} do not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
       };
     case 'first-page-side':
       return {
@@ -189,7 +190,37 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
     case 'sheet-too-small':
       return {
         title: 'The sheet is too small',
-        text: `Two pages do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
+        text: `The trims do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
+      };
+    case 'fold-impossible':
+      return {
+        title: 'Paper cannot be folded like this',
+        text: `${sayFoldError(finding.error, (points) => formatLength(points, unit))} Give the panel the width that the fold asks for, or choose another fold.`,
+      };
+    case 'fold-in-tight':
+      return {
+        title: `Panel ${finding.panel} has no room to fold in`,
+        text: `It is ${finding.room < 0 ? `${formatLength(-finding.room, unit)} wider than` : finding.room < 0.01 ? 'as wide as' : `only ${formatLength(finding.room, unit)} narrower than`} what it folds into; ${formatLength(finding.wanted, unit)} are wanted. It buckles, or the edge shows. Make it narrower.`,
+      };
+    case 'panels-missing':
+      return {
+        title: 'Panels are missing',
+        text: `A leaflet of this fold takes ${plural(finding.each, 'page')}, ${finding.given} are there: the rest stay white. Add the pages, or choose whole sides.`,
+      };
+    case 'creep-over-safe':
+      return {
+        title: 'Creep moves text into the spine',
+        text: `The innermost leaf is moved by ${formatLength(finding.creep, unit)}; only ${formatLength(finding.safe, unit)} are safe. Narrow the inner pages instead, or use more, thinner signatures.`,
+      };
+    case 'caliper-unknown':
+      return {
+        title: 'How thick is the paper?',
+        text: 'Creep follows from the thickness of a leaf, and neither that nor grammage and bulk are known. Nothing is moved until they are typed.',
+      };
+    case 'across-grain':
+      return {
+        title: 'The spine folds across the grain',
+        text: 'Folded across its grain, paper cracks at the fold and the pages do not lie flat. Use paper with the other grain, or turn the work on the sheet.',
       };
     case 'bleed-off-sheet':
       return {
@@ -241,6 +272,12 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Put them at the outer edge';
     case 'first-side':
       return `First page ${WHERE[data.side as Side]}`;
+    case 'worked-widths':
+      return 'Use the widths the fold asks for';
+    case 'creep-by-scale':
+      return 'Narrow the inner pages instead';
+    case 'turn-work':
+      return 'Turn the work on the sheet';
     case 'fill-with-blanks':
       return `${data.count === 1 ? '1 blank' : `${data.count} blanks`} ${data.place === 'end' ? 'at the end' : 'before the last page'}`;
   }

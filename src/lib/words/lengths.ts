@@ -1,5 +1,8 @@
 import { LengthError, type LengthErrorCode } from '../core/measure/parseLength';
+import type { Size } from '../core/measure/box';
+import { formatLength } from '../core/measure/formatLength';
 import { MOST_POINTS } from '../core/measure/pageLength';
+import type { Unit } from '../core/measure/unit';
 
 const SAY: Record<LengthErrorCode, (error: LengthError) => string> = {
   empty: () => 'Type a length, such as 210, 8.5in or 297/3.',
@@ -20,6 +23,15 @@ export function sayPageLength(points: number): string | undefined {
   if (points > MOST_POINTS)
     return 'Longer than 200 in (5080 mm), the largest page a PDF reader promises to open.';
   return undefined;
+}
+
+/** Why a length in points cannot be a distance on a sheet; undefined when it can. */
+export function sayDistance(points: number, what: string, sheet: Size, unit: Unit): string | undefined {
+  const most = Math.max(sheet.width, sheet.height);
+  if (points < 0) return `${what} cannot be less than 0.`;
+  return points >= most
+    ? `Larger than the sheet, whose long side is ${formatLength(most, unit)}.`
+    : undefined;
 }
 
 /** A scale as a percentage, to a hundredth: `70.71 %`. */

@@ -227,12 +227,12 @@ describe('findings', () => {
       'Page 1 of inner.pdf was made to lie on the right',
     ],
     [
-      { ...place, code: 'blanks-wanted', count: 1, total: 7, pad: 'end' },
+      { ...place, code: 'blanks-wanted', count: 1, total: 7, by: 4, pad: 'end' },
       '1 blank fills the last sheet',
       '7 pages do not divide by 4',
     ],
     [
-      { ...place, code: 'blanks-wanted', count: 2, total: 6, pad: 'before-last' },
+      { ...place, code: 'blanks-wanted', count: 2, total: 6, by: 4, pad: 'before-last' },
       '2 blanks fill the last sheet',
       'which stays the back cover',
     ],

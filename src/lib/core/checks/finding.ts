@@ -9,7 +9,8 @@ import type { Replay } from '../docket/replay';
 import type { StepProblem } from '../docket/stepKind';
 import type { Step } from '../docket/steps';
 import type { SheetPlan } from '../sheets/plan';
-import type { Stitched } from '../sheets/scheme';
+import type { FoldError } from '../fold/fold';
+import type { PressScheme, Stitched } from '../sheets/scheme';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
@@ -36,10 +37,13 @@ export interface Mend {
     | 'other-face'
     | 'outer-edge'
     | 'one-ink'
-    | 'overprint';
+    | 'overprint'
+    | 'worked-widths'
+    | 'creep-by-scale'
+    | 'turn-work';
   steps?: readonly StepDraft[];
   change?: readonly Step[];
-  scheme?: Partial<Stitched>;
+  scheme?: Partial<PressScheme>;
   book?: Partial<Book>;
   data?: Readonly<Record<string, string | number>>;
 }
@@ -62,7 +66,7 @@ export type Found =
   | { code: 'sheet-missing' | 'sheet-doubled'; numbers: readonly number[] }
   | { code: 'order-differs'; agree: number; differ: number }
   | { code: 'pairs-apart'; name: string; side: Side }
-  | { code: 'blanks-wanted'; count: number; total: number; pad: Stitched['pad'] }
+  | { code: 'blanks-wanted'; count: number; total: number; by: number; pad: Stitched['pad'] }
   | { code: 'first-page-side'; side: Side }
   | { code: 'lines-near-trim' | 'lines-in-spine'; safe: number; nearest: number }
   | { code: 'lines-on-art' | 'lines-meet' }
@@ -74,7 +78,13 @@ export type Found =
   | { code: 'overlay-larger'; overlay: Size; page: Size }
   | { code: 'sheet-too-small'; sheet: Size; needed: Size }
   | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }
-  | { code: 'marks-off-sheet'; sheet: Size; needed: Size };
+  | { code: 'marks-off-sheet'; sheet: Size; needed: Size }
+  | { code: 'fold-impossible'; error: FoldError }
+  | { code: 'fold-in-tight'; panel: number; room: number; wanted: number }
+  | { code: 'panels-missing'; given: number; each: number }
+  | { code: 'creep-over-safe'; creep: number; safe: number }
+  | { code: 'caliper-unknown' }
+  | { code: 'across-grain' };
 
 /** One thing that will go wrong, where, and what would mend it. */
 export type Finding = Found & {

@@ -5,6 +5,7 @@ import { planSheets } from '../sheets';
 import { checkBleed } from './bleed';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
+import { checkFolds } from './folds';
 import { checkInks, checkOverprint } from './inks';
 import { checkKeptPairs } from './keptPairs';
 import { checkFixedSide, checkLines, checkOverlays } from './lines';
@@ -31,6 +32,7 @@ const CHECKS: readonly Check[] = [
   checkInks,
   checkOverprint,
   checkSheets,
+  checkFolds,
 ];
 
 /** A job worked out: its pages, its sheets, and all that was found. */
@@ -52,7 +54,7 @@ export function workOut(docket: Docket, surveys: Surveys, before?: Replay): Work
     replay: done,
     list: done.list,
     get plan() {
-      return (plan ??= { sheets: planSheets(done.list, docket.scheme) }).sheets;
+      return (plan ??= { sheets: planSheets(done.list, docket.scheme, docket.title) }).sheets;
     },
     get findings() {
       return (findings ??= CHECKS.flatMap((check) => check(work)));

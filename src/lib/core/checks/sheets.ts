@@ -1,20 +1,25 @@
-import type { Size } from '../measure/box';
+import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
 import { fits, stocksFor } from '../paper/stock';
-import type { Stitched } from '../sheets/scheme';
-import { blanksWanted } from '../sheets/stitched';
+import type { SheetPlan } from '../sheets/plan';
+import { printedBox } from '../sheets/press';
+import type { PressScheme, Stitched } from '../sheets/scheme';
+import { blanksWanted, pagesThatFill } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
 /** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
 export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
-  if (!plan || scheme.kind !== 'stitched') return [];
+  if (!plan || !('stock' in scheme)) return [];
   const findings: Finding[] = [];
-  const count = blanksWanted(list.pages.length);
-  if (count)
+  const book = scheme.kind === 'stitched' || scheme.kind === 'signatures';
+  const by = book ? pagesThatFill(scheme, list) : 0;
+  const count = book ? blanksWanted(list.pages.length, by) : 0;
+  if (book && count)
     findings.push({
       code: 'blanks-wanted',
       count,
       total: list.pages.length,
+      by,
       pad: scheme.pad,
       level: 'look',
       stage: 'sheets',
@@ -23,7 +28,7 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
       otherMend: fillWith(count, scheme.pad === 'end' ? 'before-last' : 'end'),
     });
   const front = frontSide(list.book);
-  if (list.book.facing && list.book.first !== front)
+  if (book && list.book.facing && list.book.first !== front)
     findings.push({
       code: 'first-page-side',
       side: front,
@@ -32,7 +37,7 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
       pages: [list.pages[0]!.id],
       mend: { code: 'first-side', book: { first: front }, data: { side: front } },
     });
-  return [...findings, ...tooSmall(plan.sheet, plan.needed)];
+  return [...findings, ...tooSmall(plan, scheme)];
 };
 
 /** Blanks at one of the two places where they can go. */
@@ -42,34 +47,39 @@ const fillWith = (count: number, place: Stitched['pad']): Mend => ({
   data: { count, place },
 });
 
-function tooSmall(sheet: Size, needed: { trims: Size; bleeds: Size; marks: Size }): Finding[] {
+function tooSmall({ sheet, needed }: SheetPlan, scheme: PressScheme): Finding[] {
+  const printed = printedBox(sheet, scheme);
+  const room = { width: widthOf(printed), height: heightOf(printed) };
   const cases = [
-    { code: 'sheet-too-small', size: needed.trims, level: 'stop' },
-    { code: 'bleed-off-sheet', size: needed.bleeds, level: 'stop' },
-    { code: 'marks-off-sheet', size: needed.marks, level: 'look' },
+    { code: 'sheet-too-small', size: needed.trims, within: sheet, level: 'stop' },
+    { code: 'bleed-off-sheet', size: needed.bleeds, within: room, level: 'stop' },
+    { code: 'marks-off-sheet', size: needed.marks, within: room, level: 'look' },
   ] as const;
-  const found = cases.find(({ size }) => !fits(size, sheet));
+  const found = cases.find(({ size, within }) => !fits(size, within));
   if (!found) return [];
+  const off = { width: sheet.width - room.width, height: sheet.height - room.height };
+  const wanted = { width: needed.marks.width + off.width, height: needed.marks.height + off.height };
+  const mend = largerSheet(wanted, scheme);
   return [
     {
       code: found.code,
       sheet,
-      needed: needed.marks,
+      needed: wanted,
       level: found.level,
       stage: 'sheets',
       pages: [],
-      mend: largerSheet(needed.marks),
+      ...(mend ? { mend } : {}),
     },
   ];
 }
 
 /** The smallest stock, by area, that takes everything in one of its orientations. */
-function largerSheet(needed: Size): Mend | undefined {
+function largerSheet(needed: Size, scheme: PressScheme): Mend | undefined {
   const [stock] = stocksFor(needed);
   return (
     stock && {
       code: 'larger-sheet',
-      scheme: { stock: { width: stock.width, height: stock.height } },
+      scheme: { stock: { ...scheme.stock, width: stock.width, height: stock.height } },
       data: { name: stock.name },
     }
   );

@@ -6,10 +6,15 @@ import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
 import { formatSchema } from './format';
 import { stepSchema } from './steps';
 
-/** What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), and the sheets. */
+/**
+ * What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), the sheets, facing pages as
+ * spreads, and a leaflet's blank template.
+ */
 export const outputSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('pages'), crop: z.enum(['bleed', 'trim']) }),
   z.object({ kind: z.literal('sheets') }),
+  z.object({ kind: z.literal('spreads') }),
+  z.object({ kind: z.literal('template') }),
 ]);
 export type Output = z.infer<typeof outputSchema>;
 

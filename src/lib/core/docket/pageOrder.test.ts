@@ -24,6 +24,7 @@ import {
   survey,
   surveyPage,
   takeInStep,
+  twoSided,
 } from '../../../../tests/makers';
 import type { Docket } from './docket';
 import { replay } from './replay';
@@ -218,7 +219,7 @@ describe('fold-outs', () => {
       const plan = work(4, [panel('1'), panel('4', { folds: 'front' })], {
         scheme: { ...DEFAULT_SCHEME, turn },
       }).plan!;
-      const [{ front, back }] = plan.sheets as [(typeof plan.sheets)[0]];
+      const [{ front, back }] = twoSided(plan) as [ReturnType<typeof twoSided>[0]];
       const name = { '1+1 front': 'A', '1+1 back': 'B', '3+1 front': 'C', '3+1 back': 'D' } as Record<
         string,
         string

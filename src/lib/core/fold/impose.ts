@@ -30,12 +30,3 @@ export function impose(stack: readonly Facet[]): Imposed[] {
 
 /** Folds about vertical and horizontal axes only mirror: a panel's head ends up or down, never sideways. */
 const headDown = (facet: Facet): boolean => facet.matrix[3] < 0;
-
-/**
- * The page of a nested piece that a page of one of its sheets becomes. Sheet 0 is outermost; each sheet carries
- * `perSheet` pages, the first half before the middle of the booklet, the other half after it.
- */
-export function nestedPage(page: number, sheet: number, sheets: number, perSheet: number): number {
-  const half = perSheet / 2;
-  return page <= half ? sheet * half + page : sheets * perSheet - sheet * half - (perSheet - page);
-}

@@ -56,6 +56,15 @@ export const intersect = (a: Box, b: Box): Box => {
   return { x0, y0, x1: Math.max(x0, Math.min(a.x1, b.x1)), y1: Math.max(y0, Math.min(a.y1, b.y1)) };
 };
 
+/** The box as it lies in something of a width that is turned over about a vertical axis. */
+export const mirrored = (b: Box, width: number): Box => ({ ...b, x0: width - b.x1, x1: width - b.x0 });
+
+/** In points: what shares less than this only touches. */
+const TOUCH = 1e-6;
+/** True when two boxes share more than a line. */
+export const overlap = (a: Box, b: Box): boolean =>
+  Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0) > TOUCH && Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0) > TOUCH;
+
 /** True when the box is more than a point or a line. */
 export const hasArea = (b: Box): boolean => b.x1 > b.x0 && b.y1 > b.y0;
 

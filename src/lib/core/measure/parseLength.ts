@@ -171,3 +171,7 @@ function divide(left: Quantity, right: Quantity, unitPoints: number): Quantity {
     return { value: (left.value / (right.value / unitPoints)) * unitPoints, isLength: true };
   return { value: left.value / right.value, isLength: left.isLength && !right.isLength };
 }
+
+/** Reads several lengths joined by `+` or `;`, as panels stand side by side; points. Throws LengthError. */
+export const parseLengths = (text: string, unit: Unit): number[] =>
+  text.split(/[+;]/).map((part) => parseLength(part, unit));

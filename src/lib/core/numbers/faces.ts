@@ -34,7 +34,14 @@ const KNOWN = new Map(
 /** The name under which a face in a weight is kept. */
 export const faceKey = ({ face, weight }: Pick<Setting, 'face' | 'weight'>): string => `${face} ${weight}`;
 
-const metricsOf = (setting: Pick<Setting, 'face' | 'weight'>): Metrics => KNOWN.get(faceKey(setting))!;
+/** The same, found without making a key: lines are measured many times on every page. */
+const BY_FACE = Object.fromEntries(
+  FACES.map((face) => [
+    face,
+    Object.fromEntries(WEIGHTS.map((weight) => [weight, KNOWN.get(faceKey({ face, weight }))!])),
+  ]),
+) as Record<Face, Record<Weight, Metrics>>;
+const metricsOf = ({ face, weight }: Pick<Setting, 'face' | 'weight'>): Metrics => BY_FACE[face][weight];
 
 /** How far each character moves the next one, in points; no kerning, so that every program sets the same. */
 export function advancesOf(text: string, setting: Setting): number[] {

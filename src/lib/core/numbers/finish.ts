@@ -66,8 +66,8 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
 }
 
 /** What of a page's lines hangs on other pages, as text. */
-const keyOf = ({ values, first, hidden }: Matter): string =>
-  `${Object.values(values).join('\t')}\t${first}\t${hidden ?? ''}`;
+const keyOf = ({ values: v, first, hidden }: Matter): string =>
+  `${v.page}\t${v.pages}\t${v.label}\t${v.series}\t${v.title}\t${v.file}\t${v.piece}\t${first}\t${hidden ?? ''}`;
 
 function hiddenBy(page: Page, { lines }: Pick<Matter, 'lines'>, { first }: Numbered): Hidden | undefined {
   if (lines.away?.includes(page.id)) return 'away';

@@ -32,12 +32,15 @@ export class PatternError extends Error {
   }
 }
 
-export type Part = string | { token: Token };
+export type Part<Of extends string = Token> = string | { token: Of };
 
 /** The words and tokens of a pattern: `Page {page} of {pages}`; a brace itself is written twice. Throws PatternError. */
-export function readPattern(text: string): Part[] {
+export const readPattern = (text: string): Part[] => readPatternOf(text, TOKENS);
+
+/** The same for a pattern that may hold other tokens. Throws PatternError. */
+export function readPatternOf<Of extends string>(text: string, tokens: readonly Of[]): Part<Of>[] {
   if (!text.trim()) throw new PatternError('empty-pattern', '', 0);
-  const parts: Part[] = [];
+  const parts: Part<Of>[] = [];
   const say = (words: string) => {
     const last = parts.length - 1;
     if (typeof parts[last] === 'string') parts[last] += words;
@@ -53,7 +56,7 @@ export function readPattern(text: string): Part[] {
     }
     const token = /^\{\s*([^{}]*?)\s*\}/.exec(rest);
     if (!token) throw new PatternError('open-brace', rest.slice(0, 12), at);
-    const known = TOKENS.find((name) => name === token[1]!.toLowerCase());
+    const known = tokens.find((name) => name === token[1]!.toLowerCase());
     if (!known) throw new PatternError('unknown-token', token[1]!, at);
     parts.push({ token: known });
     at += token[0].length;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import type { FlatSheet, Fold } from '../fold/fold';
 import { foldSheet } from '../fold/fold';
 import { impose } from '../fold/impose';
+import { signaturePattern } from '../fold/patterns';
 import type { Turn } from '../measure/matrix';
 import type { Spine } from './page';
 
@@ -48,7 +48,7 @@ export class RescueError extends Error {
 export function gridOf(arrangement: Arrangement, spine: Spine): { columns: number; rows: number } {
   if (arrangement.by === 'own') return { columns: arrangement.columns, rows: arrangement.rows };
   if (arrangement.by === 'signature') {
-    const { columns, rows } = SIGNATURES[arrangement.pages].sheet;
+    const { columns, rows } = signaturePattern(arrangement.pages, 'left');
     return { columns: columns.length, rows: rows.length };
   }
   return spine === 'head' ? { columns: 1, rows: 2 } : { columns: 2, rows: 1 };
@@ -98,41 +98,13 @@ function stitchedOrder(scans: number, order: ScanOrder, spine: Spine): Found[] {
   return pages;
 }
 
-/** Right-angle folds: each halves the piece across its longer run of panels. Panels are of size 1. */
-const SIGNATURES: Record<8 | 16 | 32, { sheet: FlatSheet; folds: Fold[] }> = {
-  8: {
-    sheet: { columns: [1, 1], rows: [1, 1] },
-    folds: [
-      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
-      { axis: 'vertical', at: 1, moves: 'before', goes: 'under' },
-    ],
-  },
-  16: {
-    sheet: { columns: [1, 1, 1, 1], rows: [1, 1] },
-    folds: [
-      { axis: 'vertical', at: 2, moves: 'before', goes: 'under' },
-      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
-      { axis: 'vertical', at: 3, moves: 'before', goes: 'under' },
-    ],
-  },
-  32: {
-    sheet: { columns: [1, 1, 1, 1], rows: [1, 1, 1, 1] },
-    folds: [
-      { axis: 'horizontal', at: 2, moves: 'after', goes: 'under' },
-      { axis: 'vertical', at: 2, moves: 'before', goes: 'under' },
-      { axis: 'horizontal', at: 1, moves: 'after', goes: 'under' },
-      { axis: 'vertical', at: 3, moves: 'before', goes: 'under' },
-    ],
-  },
-};
-
 /** Both sides of each signature in turn, gathered one after another. */
 function signatureOrder(scans: number, size: 8 | 16 | 32, spine: Spine): Found[] {
   if (scans % 2) throw new RescueError('signature-count', { scans });
-  const { sheet, folds } = SIGNATURES[size];
-  const [columns, rows] = [sheet.columns.length, sheet.rows.length];
+  const pattern = signaturePattern(size, 'left');
+  const [columns, rows] = [pattern.columns.length, pattern.rows.length];
   const pages: Found[] = [];
-  for (const { page, column, row, face, turn } of impose(foldSheet(sheet, folds)))
+  for (const { page, column, row, face, turn } of impose(foldSheet(pattern, pattern.folds)))
     for (let signature = 0; signature < scans / 2; signature++) {
       const seen = face === 'front' ? column : columns - 1 - column;
       // A book read from right to left is the mirror of one read from left to right.

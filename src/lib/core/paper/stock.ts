@@ -1,4 +1,7 @@
+import * as z from 'zod';
 import type { Size } from '../measure/box';
+import { pageLength } from '../measure/pageLength';
+import { mm } from '../measure/unit';
 import { NAMED_SIZES, type NamedSize } from './sizes';
 
 /** Sheet sizes offered for printing on, portrait, in points: the named sizes a sheet-fed press or printer takes. */
@@ -39,3 +42,27 @@ export const stocksFor = (needed: Size): NamedSize[] =>
   STOCKS.filter(
     (size) => fits(needed, size) || fits(needed, { width: size.height, height: size.width }),
   ).sort((a, b) => a.width * a.height - b.width * b.height);
+
+/** Paper to print on. Grammage in g/m², bulk in cm³/g, thickness in points; the grain runs along its long or its short side. */
+export const stockSchema = z.object({
+  width: pageLength,
+  height: pageLength,
+  grammage: z.number().min(10).max(2000).optional(),
+  bulk: z.number().min(0.3).max(5).optional(),
+  caliper: z.number().positive().max(mm(5)).optional(),
+  grain: z.enum(['long', 'short']).optional(),
+});
+export type Stock = z.infer<typeof stockSchema>;
+
+/** A leaf as thick as 100 g/m² at 1 cm³/g: until the paper is known. */
+export const PLAIN_CALIPER = mm(0.1);
+
+/** Thickness of one sheet in points: as given, else grammage × bulk, which is micrometres (ISO 534); undefined where neither is known. */
+export function caliperOf({ caliper, grammage, bulk }: Stock): number | undefined {
+  if (caliper !== undefined) return caliper;
+  return grammage === undefined || bulk === undefined ? undefined : mm((grammage * bulk) / 1000);
+}
+
+/** Weight in grams of so many square points of a stock. */
+export const weightOf = (area: number, { grammage }: Stock): number | undefined =>
+  grammage === undefined ? undefined : (grammage * area) / mm(1000) ** 2;

@@ -1,6 +1,7 @@
 import type { Box, Size } from '../measure/box';
 import type { Matrix, Turn } from '../measure/matrix';
 import type { Page, Side } from '../pages/page';
+import type { Item } from '../surface/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
 export interface PlannedPage {
@@ -15,6 +16,7 @@ export interface PlannedPage {
 
 /** One page's place on a sheet side. Boxes in points from the sheet side's lower left corner, as that side is seen. */
 export interface Cell extends PlannedPage {
+  /** Where it is cut or folded. */
   trim: Box;
   /** Trim and as much bleed as does not run into a neighbour. */
   clip: Box;
@@ -24,7 +26,7 @@ export interface Cell extends PlannedPage {
 }
 
 export interface SheetLine {
-  kind: 'trim-mark' | 'fold-mark' | 'fold';
+  kind: 'trim-mark' | 'fold-mark' | 'centre-mark' | 'fold';
   x0: number;
   y0: number;
   x1: number;
@@ -34,16 +36,22 @@ export interface SheetLine {
 export interface SheetSide {
   cells: readonly Cell[];
   lines: readonly SheetLine[];
+  /** Marks that are more than lines, or are other on each side. */
+  marks?: readonly Item[];
 }
 
 export interface Sheet {
+  size: Size;
   front: SheetSide;
-  back: SheetSide;
+  /** Nothing where only one side is printed. */
+  back?: SheetSide;
+  /** What it is called where there is more to say than its number. */
+  name?: string;
 }
 
 /** Everything that a scheme works out. */
 export interface SheetPlan {
-  /** The sheet as it lies. */
+  /** The sheet as it lies; of sheets of several sizes, the first. */
   sheet: Size;
   /** The trim size of the cells: that of the most pages. */
   cell: Size;
@@ -56,4 +64,34 @@ export interface SheetPlan {
   readonly sheets: readonly Sheet[];
   /** The axis, as the front lies, about which the sheet is turned over. */
   turnAxis: 'vertical' | 'horizontal';
+  /** How many of the piece a sheet carries, side by side and one above the other. */
+  copies: { across: number; up: number };
+  /** Of marks, in points. */
+  weight?: number;
+  /** How far each leaf is moved, or made narrower, for the thickness of those around it; from the outermost, in points. */
+  creep?: readonly number[];
+  /** Cells of a sheet whose pieces differ, side by side and one above the other. */
+  grid?: { across: number; up: number };
+  /** Paper of one finished piece, in square points. */
+  pieceArea: number;
+  /** Ganged pieces: how often each lies on the sheet, and the sheets that give the quantities wanted. */
+  gang?: { each: readonly number[]; sheets: number };
+  /** Leaves, panels or cells that a folded or cut sheet gives: what run lengths are counted by. */
+  piecesPerSheet: number;
 }
+
+/** One side of a sheet as it goes out. */
+export interface PrintedSide {
+  /** Number of its sheet, from 1. */
+  sheet: number;
+  side: 'front' | 'back';
+  drawn: SheetSide;
+  size: Size;
+}
+
+/** All sides that are printed: front and back of each sheet in turn, where it has both. */
+export const sidesOf = ({ sheets }: SheetPlan): PrintedSide[] =>
+  sheets.flatMap(({ front, back, size }, n) => [
+    { sheet: n + 1, side: 'front' as const, drawn: front, size },
+    ...(back ? [{ sheet: n + 1, side: 'back' as const, drawn: back, size }] : []),
+  ]);

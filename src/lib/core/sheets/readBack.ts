@@ -11,7 +11,7 @@ export function readBack(plan: SheetPlan, spine: Spine, order: ScanOrder = 'shee
   const scans: number[][] = [];
   plan.sheets.forEach(({ front, back }, sheet) => {
     scans[scanOf(sheet, 'front', plan.sheetCount, order)] = asRead(front.cells, pages);
-    scans[scanOf(sheet, 'back', plan.sheetCount, order)] = asRead(back.cells, pages);
+    scans[scanOf(sheet, 'back', plan.sheetCount, order)] = asRead(back?.cells ?? [], pages);
   });
   return rescue(scans.length, { by: 'stitched', scans: order }, spine).map(
     ({ scan, part }) => scans[scan]![part]!,

@@ -4,10 +4,10 @@ import { contains, heightOf, intersect, sizeBox, widthOf } from '../measure/box'
 import { applyToBox, turnMatrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { workOut } from '../checks';
-import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
+import { bookOf, docketOf, hashOf, plainSurvey, takeInStep, twoSided } from '../../../../tests/makers';
 import { planSheets } from '.';
 import { DEFAULT_SCHEME, type Stitched } from './scheme';
-import type { Cell, Sheet } from './plan';
+import type { Cell } from './plan';
 
 const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0, book = bookOf('right')) =>
   workOut(
@@ -28,7 +28,9 @@ const positions = (cells: readonly Cell[]) => cells.map((cell) => cell.position)
 describe('stitched', () => {
   // By practice: front 8·1, back 2·7; front 6·3, back 4·5.
   test('8 pages', () => {
-    expect(plan(8).sheets.map(({ front, back }) => [positions(front.cells), positions(back.cells)])).toEqual([
+    expect(
+      twoSided(plan(8)).map(({ front, back }) => [positions(front.cells), positions(back.cells)]),
+    ).toEqual([
       ['8·1', '2·7'],
       ['6·3', '4·5'],
     ]);
@@ -44,7 +46,7 @@ describe('stitched', () => {
           const made = plan(pages, { pad });
           const n = Math.ceil(pages / 4) * 4;
           expect(made.blanksAdded).toBe(n - pages);
-          made.sheets.forEach(({ front, back }, s) => {
+          twoSided(made).forEach(({ front, back }, s) => {
             expect(positions(front.cells)).toBe(`${n - 2 * s}·${2 * s + 1}`);
             expect(positions(back.cells)).toBe(`${2 * s + 2}·${n - 2 * s - 1}`);
           });
@@ -62,9 +64,9 @@ describe('stitched', () => {
   ] as const)('turned on the %s of a landscape sheet', (turn, axis, degrees) => {
     const made = plan(8, { turn, gap: mm(4) });
     expect(made.turnAxis).toBe(axis);
-    expect(made.sheets[0]!.back.cells.map((cell) => cell.turn)).toEqual([degrees, degrees]);
+    expect(twoSided(made)[0]!.back.cells.map((cell) => cell.turn)).toEqual([degrees, degrees]);
     // Held to the light, a leaf's two faces cover each other.
-    for (const { front, back } of made.sheets) {
+    for (const { front, back } of twoSided(made)) {
       const through = back.cells.map((cell) =>
         axis === 'vertical'
           ? { ...cell.trim, x0: made.sheet.width - cell.trim.x1, x1: made.sheet.width - cell.trim.x0 }
@@ -87,7 +89,7 @@ describe('stitched', () => {
   ] as const)('bound at the head, turned on the %s of a portrait sheet', (turn, axis, degrees, inside) => {
     const made = plan(8, { turn }, 0, { first: 'lower', spine: 'head', facing: true });
     expect(made.turnAxis).toBe(axis);
-    const [{ front, back }] = made.sheets as [Sheet];
+    const [{ front, back }] = twoSided(made) as [ReturnType<typeof twoSided>[0]];
     expect([positions(front.cells), positions(back.cells)]).toEqual(['8·1', inside]);
     expect(front.cells.map((cell) => cell.turn)).toEqual([0, 0]);
     expect(back.cells.map((cell) => cell.turn)).toEqual([degrees, degrees]);
@@ -106,7 +108,7 @@ describe('stitched', () => {
   test('bleed stops at the fold, marks keep clear of it, and a gap is split between both pages', () => {
     for (const turn of ['short-edge', 'long-edge'] as const) {
       const made = plan(4, { turn, gap: mm(4) }, mm(3));
-      for (const side of [made.sheets[0]!.front, made.sheets[0]!.back]) {
+      for (const side of [twoSided(made)[0]!.front, twoSided(made)[0]!.back]) {
         const [left, right] = side.cells as [Cell, Cell];
         expect(right.trim.x0 - left.trim.x1).toBeCloseTo(mm(4), 9);
         expect(left.clip.x1).toBeCloseTo(made.sheet.width / 2, 9);
@@ -114,7 +116,7 @@ describe('stitched', () => {
         for (const { kind, ...line } of side.lines.filter((line) => line.kind !== 'fold'))
           for (const cell of side.cells) {
             const met = intersect(cell.clip, line);
-            expect([kind, widthOf(met) + heightOf(met)]).toEqual([kind, 0]);
+            expect(widthOf(met) + heightOf(met), kind).toBeCloseTo(0, 9);
             expect(contains(sizeBox(made.sheet), line)).toBe(true);
           }
       }
@@ -123,9 +125,9 @@ describe('stitched', () => {
 
   test('the plan turned upside down is the plan of the other turning edge', () => {
     const [short, long] = [plan(8), plan(8, { turn: 'long-edge' })];
-    const turned = short.sheets[0]!.back.cells.map((cell) =>
-      applyToBox(turnMatrix(sizeBox(short.sheet), 180), cell.trim),
-    ).reverse();
-    long.sheets[0]!.back.cells.forEach((cell, i) => expect(cell.trim.x0).toBeCloseTo(turned[i]!.x0, 9));
+    const turned = twoSided(short)[0]!
+      .back.cells.map((cell) => applyToBox(turnMatrix(sizeBox(short.sheet), 180), cell.trim))
+      .reverse();
+    twoSided(long)[0]!.back.cells.forEach((cell, i) => expect(cell.trim.x0).toBeCloseTo(turned[i]!.x0, 9));
   });
 });

@@ -37,7 +37,37 @@ export interface TextItem extends Setting {
   matrix: Matrix;
 }
 
-export type Item = ArtItem | LineItem | TextItem;
+/** A straight mark that prints on every plate, on the layer of the marks unless told otherwise. */
+export const markLine = (
+  { x0, y0, x1, y1 }: Box,
+  width: number,
+  more: Partial<Pick<LineItem, 'dash' | 'ink' | 'layer'>> = {},
+): LineItem => ({ kind: 'line', x0, y0, x1, y1, width, dash: [], ink: 'all', layer: 'marks', ...more });
+
+/** The layers of the output that printer's marks are on. */
+export const MARK_LAYERS: Record<NonNullable<LineItem['layer']>, Layer> = {
+  marks: { name: 'Marks', purpose: 'printing' },
+  folds: { name: 'Fold marks', purpose: 'printing' },
+};
+
+/** A filled rectangle, or the line of a circle. */
+export interface RectItem {
+  kind: 'rect';
+  box: Box;
+  ink: 'all' | Colour;
+  layer: 'marks';
+}
+export interface CircleItem {
+  kind: 'circle';
+  x: number;
+  y: number;
+  radius: number;
+  width: number;
+  ink: 'all' | Colour;
+  layer: 'marks';
+}
+
+export type Item = ArtItem | LineItem | TextItem | RectItem | CircleItem;
 
 /** One thing with a size that gets drawn, on screen and in PDF alike. Points, y up; `media` says where its edges are. */
 export interface Surface {

@@ -1,2 +1,2 @@
 /** Node.js flags of fenced processes: a bounded young generation keeps peak memory near what is held. */
-export const FENCED_FLAGS = ['--max-semi-space-size=32'];
+export const FENCED_FLAGS = ['--max-semi-space-size=8'];

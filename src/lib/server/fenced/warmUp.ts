@@ -4,15 +4,16 @@ import type { Survey } from '../../core/pages/survey';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 import { writeOutput } from '../../pdf/writeOutput';
 
-const PAGES = 200;
-const ROUNDS = 4;
+const PAGES = 100;
+/** After so many there is little left to compile. */
+const ROUNDS = 40;
 const SOURCE = '0'.repeat(64);
 
 /**
- * Makes the sheets and the pages of a made-up file a few times and throws them away: a process that stands by has then compiled what
- * the first real output runs through, and does not compile it while somebody waits.
+ * Makes the sheets and the pages of a made-up file again and again and throws them away: a process that stands by has then
+ * compiled what a real output runs through, and does not compile it while somebody waits.
  */
-export async function warmUp(): Promise<void> {
+export async function* warmUp(): AsyncGenerator<void, void> {
   const bytes = await sampleFile();
   const page = { x0: 0, y0: 0, x1: 420, y1: 595 };
   const boxes = { media: page, crop: page, bleed: page, trim: page, art: page };
@@ -55,14 +56,20 @@ export async function warmUp(): Promise<void> {
     ],
   };
   for (let round = 0; round < ROUNDS; round++)
-    for (const output of [{ kind: 'sheets' }, { kind: 'pages', crop: 'bleed' }] as const)
-      await writeOutput(docket, output, {
-        surveys: { [SOURCE]: survey },
+    for (const output of [{ kind: 'sheets' }, { kind: 'pages', crop: 'bleed' }] as const) {
+      const task = asItComesIn({ docket, surveys: { [SOURCE]: survey } });
+      await writeOutput(task.docket, output, {
+        surveys: task.surveys,
         read: () => Promise.resolve(bytes),
         sink: () => undefined,
         at: new Date(0),
       });
+      yield;
+    }
 }
+
+/** What is parsed is compiled for other objects than what stands in a program. */
+const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task)) as T;
 
 /** A plain PDF of PAGES pages, each with resources and a content stream of its own. */
 async function sampleFile(): Promise<Uint8Array> {

@@ -16,21 +16,23 @@ export interface OutputTask {
   at: string;
 }
 
-if (process.env.FOLDER_STANDBY) await warmUp();
-await runFenced<OutputTask>(async ({ docket, output, surveys, files, out, at }, onProgress) => {
-  const file = openSync(out, 'w');
-  try {
-    await writeOutput(docket, output, {
-      surveys,
-      read: (source) => readFile(files[source]!),
-      // Nothing else waits for this process: writing at once is quickest.
-      sink: (chunk) => {
-        for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
-      },
-      at: new Date(at),
-      onProgress,
-    });
-  } finally {
-    closeSync(file);
-  }
-});
+await runFenced<OutputTask>(
+  async ({ docket, output, surveys, files, out, at }, onProgress) => {
+    const file = openSync(out, 'w');
+    try {
+      await writeOutput(docket, output, {
+        surveys,
+        read: (source) => readFile(files[source]!),
+        // Nothing else waits for this process: writing at once is quickest.
+        sink: (chunk) => {
+          for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
+        },
+        at: new Date(at),
+        onProgress,
+      });
+    } finally {
+      closeSync(file);
+    }
+  },
+  process.env.FOLDER_STANDBY ? warmUp() : undefined,
+);

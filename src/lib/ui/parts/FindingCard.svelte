@@ -31,8 +31,8 @@
         type="button"
         class="link strong"
         onclick={() => bench.put(bench.mended(mend))}
-        onpointerenter={() => !bench.form && (bench.trial = bench.mended(mend))}
-        onpointerleave={() => !bench.form && (bench.trial = undefined)}>{sayMend(mend)}</button
+        onpointerenter={() => !bench.form && !bench.typing && (bench.trial = bench.mended(mend))}
+        onpointerleave={() => !bench.form && !bench.typing && (bench.trial = undefined)}>{sayMend(mend)}</button
       >
     {/each}
     {#if finding.step}

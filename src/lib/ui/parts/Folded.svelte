@@ -6,15 +6,16 @@
     /** A figure beside the title. */
     count?: number;
     open?: boolean;
+    ontoggle?: (shown: boolean) => void;
     children: Snippet;
   }
   /** A card with a folded corner, which opens. */
-  let { title, count, open = false, children }: Props = $props();
+  let { title, count, open = false, ontoggle, children }: Props = $props();
   // How it stands is its reader's from then on.
   let shown = $state(untrack(() => open));
 </script>
 
-<details bind:open={shown}>
+<details bind:open={shown} ontoggle={() => ontoggle?.(shown)}>
   <summary
     >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}</summary
   >

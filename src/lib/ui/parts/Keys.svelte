@@ -28,7 +28,7 @@
     ['I   H', 'folios; running lines'],
     ['Q', 'numbered set'],
     ['W   Z', 'stamp; overlay'],
-    ['L on Numbers', 'hold the leaf to the light'],
+    ['L on Numbers, Sheets', 'hold the leaf, the sheets to the light'],
     ['Alt ← →', 'move the picked pages by one; with Home, End to an end'],
     ['Drag pages', 'move them; with Shift, hang them on a leaf'],
     ['Enter in a slip', 'put on the docket'],

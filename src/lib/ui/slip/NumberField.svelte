@@ -1,7 +1,8 @@
 <script lang="ts">
   interface Props {
     label: string;
-    value: number;
+    /** Undefined where nothing is known yet: the field is empty. */
+    value: number | undefined;
     least: number;
     most: number;
     /** What stands behind the figure. */
@@ -12,7 +13,7 @@
   let { label, value, least, most, unit = '', whole = false, onchange }: Props = $props();
   const id = $props.id();
   let typed = $state<string | undefined>();
-  const shown = $derived(typed ?? String(Math.round(value * 1000) / 1000));
+  const shown = $derived(typed ?? (value === undefined ? '' : String(Math.round(value * 1000) / 1000)));
   const wrong = $derived(typed !== undefined && !fine(read(typed)));
   function read(text: string): number {
     return /^\s*-?\d+(?:[.,]\d+)?\s*$/.test(text) ? Number(text.replace(',', '.')) : NaN;
@@ -23,7 +24,7 @@
   function set(text: string): void {
     typed = text;
     const number = read(text);
-    onchange(fine(number) ? number : value, !fine(number));
+    onchange(fine(number) ? number : (value ?? least), !fine(number));
   }
 </script>
 

@@ -8,25 +8,30 @@
     bench: Bench;
     stages: readonly Stage[];
     title: string;
+    /** Findings stand before the rest: it is long. */
+    first?: boolean;
     children?: Snippet;
   }
-  let { bench, stages, title, children }: Props = $props();
+  let { bench, stages, title, first = false, children }: Props = $props();
   const RANK = { stop: 0, look: 1, note: 2 };
   // While a mend is only tried, the findings shown are those it would mend.
   const findings = $derived(
-    (bench.form ? bench.findings : bench.base.findings).filter(({ stage }) => stages.includes(stage)).sort((a, b) => RANK[a.level] - RANK[b.level]),
+    (bench.form || bench.typing ? bench.findings : bench.base.findings)
+      .filter(({ stage }) => stages.includes(stage))
+      .sort((a, b) => RANK[a.level] - RANK[b.level]),
   );
 </script>
 
 <div class="overview">
   <h1>{title}</h1>
-  {#if children}{@render children()}{/if}
+  {#if children && !first}{@render children()}{/if}
   <section aria-label="Findings">
     <h2>{findings.length ? `Findings · ${findings.length}` : 'Nothing found here that will go wrong.'}</h2>
     {#each findings as finding (`${finding.code}${finding.pages.join()}${finding.step ?? ''}`)}
       <FindingCard {finding} {bench} />
     {/each}
   </section>
+  {#if children && first}{@render children()}{/if}
 </div>
 
 <style>

@@ -1,7 +1,11 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
   import type { Output } from '../../core/docket/docket';
-  import { formatSize } from '../../core/measure/formatLength';
+  import { formatLength, formatSize } from '../../core/measure/formatLength';
+  import { cutsCsv } from '../../core/sheets/cuts';
+  import { mapCsv, sheetMap } from '../../core/sheets/map';
+  import { sidesOf } from '../../core/sheets/plan';
+  import { templateOf, templateSvg } from '../../core/sheets/template';
   import { saySize } from '../../words/findings';
   import { commonestSize } from '../../core/pages/sizes';
   import { sayTrouble } from '../../words/errors';
@@ -16,6 +20,16 @@
   const crop = $derived(bench.docket.outputs.find((output) => output.kind === 'pages')?.crop ?? 'bleed');
   const of = (kind: Output['kind']) => bench.outputs.filter(({ spec }) => spec.kind === kind);
   const docketUrl = $derived(`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(bench.docket, null, 2))}`);
+  const sides = $derived(work.plan ? sidesOf(work.plan).length : 0);
+  const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
+  /** Hands a text over as a file, made only now: a map of many sheets is long. */
+  function give(name: string, type: string, text: string): void {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type }));
+    link.download = `${bench.docket.title} ${name}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
   let wrong = $state('');
 
   async function order(output: Output): Promise<void> {
@@ -78,9 +92,12 @@
       {#if work.plan}<article>
           <div class="what">
             <h2>Sheet PDF</h2>
-            <p>For the press: each page one side of a sheet, front and back in turn, with marks.</p>
+            <p>
+              For the press: each page one side of a sheet{sides > work.plan.sheetCount ? ', front and back in turn' : ''}, marks on layers of their
+              own.
+            </p>
             <p class="mono amount">
-              {work.plan.sheetCount} sheets · {2 * work.plan.sheetCount} sides · {formatSize(
+              {work.plan.sheetCount} sheet{work.plan.sheetCount === 1 ? '' : 's'} · {sides} side{sides === 1 ? '' : 's'} · {formatSize(
                 work.plan.sheet.width,
                 work.plan.sheet.height,
                 bench.unit,
@@ -88,8 +105,48 @@
             </p>
           </div>
           <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
+          <p class="lists">
+            <button class="link" onclick={() => give('sheet map.csv', 'text/csv', mapCsv(work.plan!))}>Sheet map as CSV</button>
+            <button class="link" onclick={() => give('sheet map.json', 'application/json', JSON.stringify(sheetMap(work.plan!), null, 2))}
+              >as JSON</button
+            >
+            {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give('cut list.csv', 'text/csv', cutsCsv(work.plan!))}
+                >Cut list</button
+              >{/if}
+          </p>
           <ul>
             {#each of('sheets') as output (output.id)}{@render result(output)}{/each}
+          </ul>
+        </article>{/if}
+      {#if template}<article>
+          <div class="what">
+            <h2>Blank template</h2>
+            <p>For a designer: trim, bleed, safe area and folds of both sides.</p>
+            <p class="mono amount">
+              {formatSize(template[0]!.trim.x1 - template[0]!.trim.x0, template[0]!.trim.y1 - template[0]!.trim.y0, bench.unit)} · folds at {template[0]!.folds
+                .map(({ at }) => formatLength(at - template[0]!.trim.x0, bench.unit))
+                .join(', ')}
+            </p>
+          </div>
+          <button class="btn" onclick={() => void order({ kind: 'template' })}>Make template PDF</button>
+          <p class="lists">
+            {#each template as side (side.name)}<button
+                class="link"
+                onclick={() => give(`template ${side.name}.svg`, 'image/svg+xml', templateSvg(side))}>{side.name} as SVG</button
+              >{/each}
+          </p>
+          <ul>
+            {#each of('template') as output (output.id)}{@render result(output)}{/each}
+          </ul>
+        </article>{/if}
+      {#if bench.docket.book.facing}<article>
+          <div class="what">
+            <h2>Spreads PDF</h2>
+            <p>For a proof: facing pages side by side, as a reader meets them, at their trim.</p>
+          </div>
+          <button class="btn" onclick={() => void order({ kind: 'spreads' })}>Make spreads PDF</button>
+          <ul>
+            {#each of('spreads') as output (output.id)}{@render result(output)}{/each}
           </ul>
         </article>{/if}
       <article>
@@ -152,6 +209,13 @@
     margin-top: 4px;
     font-size: 12.5px;
     color: var(--ink-2);
+  }
+  .lists {
+    grid-column: 1 / -1;
+    display: flex;
+    gap: 16px;
+    margin: 0;
+    font-size: 13px;
   }
   .crop {
     display: flex;

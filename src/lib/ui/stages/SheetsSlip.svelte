@@ -1,32 +1,43 @@
 <script lang="ts">
-  import { DEFAULT_SCHEME, type Scheme } from '../../core/sheets/scheme';
+  import { PLAIN_SCHEMES, type Press, type Scheme } from '../../core/sheets/scheme';
+  import { SCHEME_NAME, SCHEME_SAID } from '../../words/schemes';
   import type { Bench } from '../bench.svelte';
-  import Choice from '../parts/Choice.svelte';
   import Overview from '../slip/Overview.svelte';
   import SchemeForm from '../slip/SchemeForm.svelte';
   import StepForm from '../slip/StepForm.svelte';
 
   let { bench }: { bench: Bench } = $props();
-  const choose = (kind: Scheme['kind']) => bench.put({ ...bench.docket, scheme: kind === 'none' ? { kind } : DEFAULT_SCHEME });
+  const scheme = $derived(bench.docket.scheme);
+  const KINDS = Object.keys(SCHEME_NAME) as Scheme['kind'][];
+  /** Another kind of scheme on the same paper, with the same marks. */
+  function choose(kind: Scheme['kind']): void {
+    const fresh: Scheme = PLAIN_SCHEMES[kind];
+    const shared: Partial<Press> = 'stock' in scheme && 'stock' in fresh ? { stock: scheme.stock, turn: scheme.turn } : {};
+    const marks = 'marks' in scheme && 'marks' in fresh ? { marks: scheme.marks } : {};
+    bench.put({ ...bench.docket, scheme: { ...fresh, ...shared, ...marks } as Scheme });
+  }
 </script>
 
 {#if bench.form}
   {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
 {:else}
-  <Overview {bench} stages={['sheets']} title="Sheets">
-    <Choice
-      label="The pages become"
-      options={[
-        ['stitched', 'a stitched booklet'],
-        ['none', 'separate pages'],
-      ]}
-      value={bench.docket.scheme.kind}
-      onchange={choose}
-    />
-    {#if bench.docket.scheme.kind === 'stitched'}
-      <SchemeForm {bench} stitched={bench.docket.scheme} />
-    {:else}
-      <p class="quiet">Each page goes out by itself, at its own size: pieces of stationery, or files for a screen.</p>
+  <Overview {bench} stages={['sheets']} title="Sheets" first>
+    <div>
+      <label class="label" for="kind">The pages become</label>
+      <select id="kind" class="field" value={scheme.kind} onchange={(event) => choose(event.currentTarget.value as Scheme['kind'])}>
+        {#each KINDS as kind (kind)}<option value={kind}>{SCHEME_NAME[kind]}</option>{/each}
+      </select>
+      <p class="quiet">{SCHEME_SAID[scheme.kind]}</p>
+    </div>
+    {#if scheme.kind !== 'none'}
+      {#key scheme.kind}<SchemeForm {bench} {scheme} />{/key}
     {/if}
   </Overview>
 {/if}
+
+<style>
+  p {
+    margin: 5px 0 0;
+    font-size: 12.5px;
+  }
+</style>

@@ -4,8 +4,10 @@
   import { formatSize } from '../../core/measure/formatLength';
   import { withoutFace } from '../../core/pages/panels';
   import type { Cell, SheetSide } from '../../core/sheets/plan';
+  import type { Size } from '../../core/measure/box';
   import { sheetSurface } from '../../core/surface/sheetSurface';
   import type { Bench } from '../bench.svelte';
+  import { screenColor } from '../mat/ink';
   import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
   import SurfaceItems from '../mat/SurfaceItems.svelte';
@@ -14,27 +16,44 @@
 
   let mat: ReturnType<typeof Mat> | undefined = $state();
   const plan = $derived(bench.shown.plan);
-  const sheet = $derived(plan?.sheet ?? { width: 1, height: 1 });
+  /** Sheets are held to the light: the back shows through the front. */
+  let light = $state(false);
   const besides = $derived(plan?.turnAxis === 'vertical');
-  /** Between front and back, and between one sheet and the next, as a share of the sheet. */
-  const apart = $derived(Math.max(sheet.width, sheet.height) * 0.09);
-  const block = $derived(
-    besides
-      ? { width: 2 * sheet.width + apart, height: sheet.height + apart }
-      : { width: sheet.width + apart, height: 2 * sheet.height + 1.7 * apart },
+  const both = $derived(!light && !!plan?.sheets.some(({ back }) => back));
+  /** Between front and back, and between one sheet and the next, as a share of the largest sheet. */
+  const apart = $derived(Math.max(1, ...(plan?.sheets ?? []).flatMap(({ size }) => [size.width, size.height])) * 0.09);
+  const columns = $derived(besides && both ? 1 : Math.min(2, plan?.sheets.length ?? 1));
+  const blocks = $derived(
+    (plan?.sheets ?? []).map(({ size }) => ({
+      width: (both && besides ? 2 * size.width + apart : size.width) + apart,
+      height: (both && !besides ? 2 * size.height + 0.7 * apart : size.height) + apart,
+    })),
   );
-  const columns = $derived(besides ? 1 : Math.min(2, plan?.sheets.length ?? 1));
+  const block = $derived({ width: Math.max(1, ...blocks.map(({ width }) => width)), height: Math.max(1, ...blocks.map(({ height }) => height)) });
   const size = $derived({
-    width: columns * block.width - (besides ? 0 : apart),
+    width: columns * block.width - apart,
     height: Math.ceil((plan?.sheets.length ?? 0) / columns) * block.height,
   });
   const places = $derived(
     (plan?.sheets ?? []).map((each, index) => {
       const x = (index % columns) * block.width;
       const y = Math.floor(index / columns) * block.height;
-      return { each, index, x, y, back: besides ? { x: x + sheet.width + apart, y } : { x, y: y + sheet.height + apart } };
+      const { width, height } = each.size;
+      return { each, index, x, y, width, height, back: besides ? { x: x + width + apart, y } : { x, y: y + height + apart } };
     }),
   );
+  /** The back as it shows through the front: turned over about the sheet's turning axis. */
+  const through = ({ width, height }: Size) => (besides ? `translate(${width} 0) scale(-1 1)` : `translate(0 ${height}) scale(1 -1)`);
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.key !== 'l' || !plan?.sheets.some(({ back }) => back)) return;
+    event.stopPropagation();
+    light = !light;
+  }
+  /** The middle of a page's foot as it lies. */
+  function footOf({ trim: { x0, x1, y0, y1 }, turn }: Cell): { x: number; y: number } {
+    const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    return { 0: { x, y: y0 }, 90: { x: x0, y }, 180: { x, y: y1 }, 270: { x: x1, y } }[turn];
+  }
   const cellWord = (cell: Cell) =>
     `${cell.page ? `page ${cell.name}` : `blank ${cell.name}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
 
@@ -45,19 +64,40 @@
   const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
   /** A panel's address without its face, which the side of the sheet tells. */
   const shortName = ({ name }: Cell) => withoutFace(name);
+  // The keys act at once.
+  $effect(() => {
+    if (document.activeElement === document.body) mat?.focus();
+  });
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>
 
-{#snippet side(drawn: SheetSide, name: string, x: number, y: number, k: number)}
+{#snippet side(drawn: SheetSide, sheet: Size, name: string, x: number, y: number, k: number, behind?: SheetSide)}
   {@const px = 1 / k}
-  {@const surface = sheetSurface(drawn, sheet)}
+  {@const surface = sheetSurface(drawn, sheet, plan?.weight)}
   <g transform="translate({x} {y})">
     <g transform="translate(0 {sheet.height}) scale(1 -1)">
       <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
       <SurfaceItems items={surface.items} surveys={bench.surveys} {k} />
+      {#if behind}<g class="through" transform={through(sheet)}
+          ><SurfaceItems items={sheetSurface(behind, sheet).items} surveys={bench.surveys} {k} /></g
+        >{/if}
       {#each surface.items as item, i (i)}
-        {#if item.kind === 'line' && item.layer}<line
+        {#if item.kind === 'rect'}<rect
+            x={item.box.x0}
+            y={item.box.y0}
+            width={widthOf(item.box)}
+            height={heightOf(item.box)}
+            fill={item.ink === 'all' ? '#1d2422' : screenColor(item.ink)}
+            pointer-events="none"
+          />{:else if item.kind === 'circle'}<circle
+            cx={item.x}
+            cy={item.y}
+            r={item.radius}
+            fill="none"
+            stroke="#1d2422"
+            stroke-width={Math.max(item.width, px)}
+          />{:else if item.kind === 'line' && item.layer}<line
             x1={item.x0}
             y1={item.y0}
             x2={item.x1}
@@ -67,7 +107,7 @@
             stroke-dasharray={item.dash.join(' ')}
           />{/if}
       {/each}
-      {#each drawn.cells as cell (cell.position)}
+      {#each drawn.cells as cell, n (n)}
         {@const picked = cell.page && bench.picked.has(cell.page.id)}
         <rect
           data-pick={cell.position}
@@ -113,17 +153,15 @@
       {/each}
       <rect width={sheet.width} height={sheet.height} fill="none" stroke="#0c1a17" stroke-width={px} />
     </g>
-    {#each drawn.cells as cell (cell.position)}
-      {@const middle = (cell.trim.x0 + cell.trim.x1) / 2}
+    {#each drawn.cells as cell, n (n)}
+      {@const breadth = (cell.turn % 180 ? heightOf(cell.trim) : widthOf(cell.trim)) * k}
+      {@const labelled = labelOf(cell) !== '' && breadth > 100}
       <!-- The tag stands at the foot of the page as it lies, reading the way the page reads. -->
-      <g
-        transform="translate({middle} {sheet.height - (cell.turn === 180 ? cell.trim.y1 : cell.trim.y0)}) rotate({cell.turn}) scale({px})"
-        pointer-events="none"
-      >
-        {#if widthOf(cell.trim) * k > 46}
-          <rect class="tag" x={labelOf(cell) ? -46 : -17} y="-25" width={labelOf(cell) ? 92 : 34} height="20" />
+      <g transform="translate({footOf(cell).x} {sheet.height - footOf(cell).y}) rotate({cell.turn}) scale({px})" pointer-events="none">
+        {#if breadth > 40}
+          <rect class="tag" x={labelled ? -46 : -17} y="-25" width={labelled ? 92 : 34} height="20" />
           <text y="-10.5" text-anchor="middle"
-            ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelOf(cell)}<tspan
+            ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelled}<tspan
                 class="fill"
                 dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
               >{/if}</text
@@ -138,6 +176,9 @@
 {/snippet}
 
 <div class="stage">
+  {#if plan?.sheets.some(({ back }) => back)}
+    <button class="btn q light" aria-pressed={light} onclick={() => (light = !light)}>Hold to the light</button>
+  {/if}
   <Mat
     bind:this={mat}
     bind:zoom
@@ -147,27 +188,38 @@
     fitTo="width"
     label="Sheets"
     onempty={() => bench.pick([])}
+    {onkeydown}
   >
     {#snippet children(view)}
       {@const px = 1 / view.k}
-      {#each places as { each, index, x, y, back } (index)}
+      {#each places as { each, index, x, y, width, height, back } (index)}
         {#if y + block.height > view.y0 && y - apart < view.y1 && x + block.width > view.x0 && x < view.x1}
-          {@render side(each.front, `Sheet ${index + 1} front`, x, y, view.k)}
-          {@render side(each.back, `Sheet ${index + 1} back`, back.x, back.y, view.k)}
-          {#if besides}
-            {@const at = x + sheet.width + apart / 2}
-            <line class="turn" x1={at} x2={at} y1={y} y2={y + sheet.height} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
-            <text
-              class="turnword"
-              transform="translate({at + 4 * px} {y + sheet.height / 2}) rotate(90)"
-              text-anchor="middle"
-              style:font-size="{11 * px}px">turns on this edge</text
-            >
-          {:else}
-            {@const at = y + sheet.height + apart / 2}
-            <line class="turn" x1={x} x2={x + sheet.width} y1={at} y2={at} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
-            <text class="turnword" x={x + sheet.width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text
-            >
+          {@const name = `Sheet ${index + 1}${each.name ? `, ${each.name}` : ''}`}
+          {@render side(
+            each.front,
+            each.size,
+            light ? `${name}, held to the light` : each.back ? `${name} front` : name,
+            x,
+            y,
+            view.k,
+            light ? each.back : undefined,
+          )}
+          {#if each.back && !light}
+            {@render side(each.back, each.size, `${name} back`, back.x, back.y, view.k)}
+            {#if besides}
+              {@const at = x + width + apart / 2}
+              <line class="turn" x1={at} x2={at} y1={y} y2={y + height} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
+              <text
+                class="turnword"
+                transform="translate({at + 4 * px} {y + height / 2}) rotate(90)"
+                text-anchor="middle"
+                style:font-size="{11 * px}px">turns on this edge</text
+              >
+            {:else}
+              {@const at = y + height + apart / 2}
+              <line class="turn" x1={x} x2={x + width} y1={at} y2={at} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
+              <text class="turnword" x={x + width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text>
+            {/if}
           {/if}
         {/if}
       {/each}
@@ -175,7 +227,11 @@
   </Mat>
   {#if plan}
     <Caption>
-      {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(sheet.width, sheet.height, bench.unit)}, printed on both sides
+      {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(
+        plan.sheet.width,
+        plan.sheet.height,
+        bench.unit,
+      )}{plan.sheets.some(({ back }) => back) ? (light ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
     </Caption>
   {:else if bench.shown.list.pages.length}
     <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
@@ -189,6 +245,26 @@
 </div>
 
 <style>
+  .light {
+    position: absolute;
+    z-index: 1;
+    top: 10px;
+    right: 14px;
+  }
+  .light {
+    background: var(--card);
+    padding: 3px 10px;
+    font-size: 12.5px;
+  }
+  .through {
+    opacity: 0.5;
+    mix-blend-mode: multiply;
+    pointer-events: none;
+  }
+  .light[aria-pressed='true'] {
+    background: var(--act);
+    color: #fff;
+  }
   .tag {
     fill: #1f3a36e6;
   }

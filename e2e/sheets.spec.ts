@@ -1,0 +1,175 @@
+import { expect, test, type Page } from '@playwright/test';
+import { mm } from '../src/lib/core/measure/unit';
+import { keep, markedPdf, tool, wordsOf } from '../tests/outside';
+import { field, go, makeOutput, newJob, pdf, saved, slip, step, takeIn, tile } from './bench';
+import { Folder } from './folder';
+
+let folder: Folder;
+test.beforeAll(async () => {
+  folder = await Folder.start();
+});
+test.afterAll(() => folder.kill('SIGTERM'));
+
+/** A job of so many marked pages, opened at Sheets, as another kind of scheme. */
+async function jobAs(
+  page: Page,
+  kind: string,
+  pages: number,
+  size = { width: mm(148), height: mm(210) },
+): Promise<void> {
+  await newJob(page, folder.url);
+  await takeIn(page, pdf('pages.pdf', await markedPdf(pages, { ...size, bleed: mm(3) })));
+  await expect(step(page, 1)).toContainText('pages.pdf');
+  await go(page, 'Sheets');
+  await become(page, kind);
+}
+async function become(page: Page, kind: string): Promise<void> {
+  await field(page, 'The pages become').selectOption(kind);
+  await saved(page);
+}
+/** The positions of a side as it is shown, row by row from the head. */
+async function shown(page: Page, side: string): Promise<string> {
+  const cells = page.getByRole('option', { name: new RegExp(`^${side}: `) });
+  await expect(cells.first()).toBeVisible();
+  const names = await cells.evaluateAll((all) => all.map((cell) => cell.getAttribute('aria-label')!));
+  return names
+    .map((name) => /(?:page|blank) ([\d+]+)/.exec(name)![1]! + (name.includes('turned 180') ? '↓' : ''))
+    .join(' ');
+}
+const use = async (page: Page) => {
+  await page.getByRole('button', { name: 'Use this' }).click();
+  await saved(page);
+};
+/** The sheet PDF as it is handed over: the markers of each side, from head to foot and left to right. */
+async function handedOver(page: Page): Promise<string[]> {
+  await go(page, 'Hand over');
+  const file = keep(await makeOutput(page, 'Make sheet PDF'));
+  tool('qpdf', '--check', file);
+  await go(page, 'Sheets');
+  return wordsOf(file).map((side) =>
+    side
+      .filter(({ text }) => /^P\d+$/.test(text))
+      .sort((a, b) => (Math.abs(a.y - b.y) > 20 ? b.y - a.y : a.x - b.x))
+      .map(({ text }) => text.slice(1))
+      .join(' '),
+  );
+}
+
+test('a book in signatures, seen from both sides and held to the light, with its bleed and creep', async ({
+  page,
+}) => {
+  await jobAs(page, 'book in signatures', 16);
+  // The sheet of the booklet before it is too small: the mend names one that will do.
+  await expect(slip(page)).toContainText('The sheet is too small');
+  await page.getByRole('button', { name: /^Use (RA|SRA|A|B)\d/ }).click();
+  await saved(page);
+  await expect(slip(page)).not.toContainText('The sheet is too small');
+  expect(await shown(page, 'Sheet 1, signature 1 front')).toBe('5↓ 12↓ 9↓ 8↓ 4 13 16 1');
+  expect(await shown(page, 'Sheet 1, signature 1 back')).toBe('7↓ 10↓ 11↓ 6↓ 2 15 14 3');
+  await page.getByRole('button', { name: 'Hold to the light' }).click();
+  await expect(page.getByRole('option', { name: /^Sheet 1, signature 1 back/ })).toHaveCount(0);
+  await expect(page.locator('.stage')).toContainText('each back seen through its front');
+  await page.getByRole('button', { name: 'Hold to the light' }).click();
+  // A click on a cell picks its page everywhere.
+  await page.getByRole('option', { name: 'Sheet 1, signature 1 front: page 12, turned 180°' }).click();
+  await expect(page.getByLabel('picked')).toHaveValue('12');
+  await go(page, 'Pages');
+  await expect(tile(page, 12)).toHaveAttribute('aria-selected', 'true');
+  await go(page, 'Sheets');
+  await slip(page).getByText('Creep', { exact: true }).click();
+  await slip(page).getByText('moved in').click();
+  await field(page, "A leaf's thickness").fill('0');
+  await expect(slip(page)).toContainText('Paper is thicker than 0');
+  await expect(page.getByRole('button', { name: 'Use this' })).toBeDisabled();
+  await field(page, "A leaf's thickness").fill('0.1');
+  await expect(slip(page).getByRole('img', { name: /Shift by leaf/ })).toBeVisible();
+  await expect(slip(page)).toContainText('(4 − 1) × 0.1 mm = 0.3 mm');
+  await use(page);
+  expect(await handedOver(page)).toEqual(['5 12 9 8 4 13 16 1', '7 10 11 6 2 15 14 3']);
+});
+
+test('a leaflet: panels too wide are found and mended; the template says where it folds', async ({
+  page,
+}) => {
+  await jobAs(page, 'folded leaflet', 6, { width: mm(99), height: mm(210) });
+  await slip(page).getByText('one panel', { exact: true }).click();
+  await field(page, 'Fold-in allowance').fill('3');
+  await use(page);
+  expect(await shown(page, 'Sheet 1 front')).toBe('1 2 3');
+  expect(await shown(page, 'Sheet 1 back')).toBe('4 5 6');
+  await expect(slip(page)).toContainText('Panel 1 has no room to fold in');
+  await page.getByRole('button', { name: 'Use the widths the fold asks for' }).click();
+  await saved(page);
+  await expect(slip(page)).not.toContainText('has no room to fold in');
+  await expect(slip(page)).toContainText('97 mm');
+  expect(await handedOver(page)).toEqual(['1 2 3', '4 5 6']);
+  await go(page, 'Hand over');
+  await expect(page.getByRole('article').filter({ hasText: 'Blank template' })).toContainText(
+    'folds at 97 mm, 197 mm',
+  );
+  const template = keep(await makeOutput(page, 'Make template PDF'));
+  tool('qpdf', '--check', template);
+  expect(tool('pdfinfo', template)).toMatch(/Pages:\s+2/);
+});
+
+test('flat work: piles that go on, all pieces on one sheet, a cut list; bad numbers are said in place', async ({
+  page,
+}) => {
+  await jobAs(page, 'flat work', 12, { width: mm(85), height: mm(55) });
+  await go(page, 'Pages');
+  await go(page, 'Sheets');
+  await slip(page).getByText('piles', { exact: true }).click();
+  await field(page, 'Printed').selectOption('one side only');
+  await slip(page).getByText('Place on the sheet').click();
+  await field(page, 'Copies across').fill('0');
+  await expect(slip(page)).toContainText('A whole number from 1 to 100.');
+  await expect(page.getByRole('button', { name: 'Use this' })).toBeDisabled();
+  await field(page, 'Copies across').fill('100000');
+  await expect(slip(page)).toContainText('A whole number from 1 to 100.');
+  await field(page, 'Copies across').fill('2');
+  await field(page, 'up').fill('1');
+  await field(page, 'Between copies').fill('900');
+  await expect(slip(page)).toContainText('Larger than the sheet');
+  await field(page, 'Between copies').fill('6');
+  await use(page);
+  // Pages face each other, so a card is a leaf: six of them, three on each of two piles.
+  expect(await shown(page, 'Sheet 1')).toBe('1 7');
+  expect(await handedOver(page)).toEqual(['1 7', '3 9', '5 11']);
+  await field(page, 'Sheet width').fill('60');
+  await field(page, 'Sheet height').fill('40');
+  // While it is typed, and once it is on the docket.
+  await expect(slip(page)).toContainText('The sheet is too small');
+  await use(page);
+  await expect(slip(page)).toContainText('The sheet is too small');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(slip(page)).not.toContainText('The sheet is too small');
+  await go(page, 'Hand over');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Cut list' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toContain('cut list.csv');
+});
+
+test('reader spreads and single pages', async ({ page }) => {
+  await jobAs(page, 'reader spreads', 5);
+  expect(await shown(page, 'Sheet 2')).toBe('2 3');
+  expect(await handedOver(page)).toEqual(['1', '2 3', '4 5']);
+  await become(page, 'single pages with marks');
+  expect(await handedOver(page)).toEqual(['1', '2', '3', '4', '5']);
+});
+
+test('a stitched booklet of larger sheets, two copies, work-and-turn: both sides are alike', async ({
+  page,
+}) => {
+  await jobAs(page, 'stitched booklet', 16);
+  await slip(page).getByText('8', { exact: true }).click();
+  await field(page, 'Sheet').selectOption('SRA1');
+  await field(page, 'Printed').selectOption('work-and-turn');
+  await use(page);
+  const [front, back] = [await shown(page, 'Sheet 1 front'), await shown(page, 'Sheet 1 back')];
+  expect(front.split(' ')).toHaveLength(8);
+  expect(back).toBe(front);
+  const [one, other] = await handedOver(page);
+  expect(other).toBe(one);
+});

@@ -1,0 +1,126 @@
+import { tightPanels } from '../fold/widths';
+import { caliperOf } from '../paper/stock';
+import type { PageList } from '../pages/page';
+import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
+import type { Leaflet, PressScheme } from '../sheets/scheme';
+import type { Check, Finding, JobState, StepDraft } from './finding';
+
+/** Folds that paper cannot make, panels without room to fold in, creep beyond the safe margin, and folds across the grain. */
+export const checkFolds: Check = (state) => {
+  const { docket, plan } = state;
+  const { scheme } = docket;
+  if (!plan || !('stock' in scheme)) return [];
+  const findings = scheme.kind === 'leaflet' ? leafletFindings(state, scheme) : [];
+  const at = { stage: 'sheets', pages: [] } as const;
+  if ('creep' in scheme && scheme.creep) {
+    if (scheme.creep.caliper === undefined && caliperOf(scheme.stock) === undefined)
+      findings.push({ ...at, code: 'caliper-unknown', level: 'look' });
+    const creep = plan.creep?.at(-1) ?? 0;
+    if (scheme.creep.by === 'shift' && creep > docket.safe)
+      findings.push({
+        ...at,
+        code: 'creep-over-safe',
+        level: 'look',
+        creep,
+        safe: docket.safe,
+        mend: {
+          code: 'creep-by-scale',
+          scheme: { creep: { ...scheme.creep, by: 'scale' } } as Partial<PressScheme>,
+        },
+      });
+  }
+  const across = scheme.kind !== 'flat' && foldsAcrossGrain(state, scheme);
+  if (across)
+    findings.push({
+      ...at,
+      code: 'across-grain',
+      level: 'look',
+      mend: { code: 'turn-work', scheme: { turned: ((scheme.turned ?? 0) % 180 ? 0 : 90) as 0 | 90 } },
+    });
+  return findings;
+};
+
+/** Whether the last fold, at the spine, runs across the paper's grain. */
+function foldsAcrossGrain({ plan, list }: JobState, { stock, turned, kind }: PressScheme): boolean {
+  if (!stock.grain || !plan) return false;
+  const { width, height } = plan.sheet;
+  const longIsUpright = height > width;
+  const grainUpright = stock.grain === 'long' ? longIsUpright : !longIsUpright;
+  const book = kind === 'stitched' || kind === 'signatures';
+  const spineUpright = (book && list.book.spine === 'head') === ((turned ?? 0) % 180 === 90);
+  return grainUpright !== spineUpright;
+}
+
+function leafletFindings({ list }: JobState, scheme: Leaflet): Finding[] {
+  const sheet = leafletSheet(list, scheme);
+  if (!sheet) return [];
+  const each = pagesPerLeaflet(scheme);
+  const at = { stage: 'sheets', pages: [] as string[] } as const;
+  const findings: Finding[] = [];
+  if (list.pages.length % each)
+    findings.push({ ...at, code: 'panels-missing', level: 'look', given: list.pages.length, each });
+  const mend = widthsMend({ list }, scheme);
+  const error = foldTrouble(sheet);
+  if (error)
+    return [...findings, { ...at, code: 'fold-impossible', level: 'stop', error, ...(mend ? { mend } : {}) }];
+  const paper = { allowance: scheme.allowance, caliper: caliperOf(scheme.stock) ?? 0 };
+  // Each panel once, for what it is tightest in.
+  const tight = new Map<number, { panel: number; room: number; wanted: number }>();
+  for (const { axis, panel, room, wanted } of tightPanels(sheet.pattern, sheet, paper)) {
+    const known = tight.get(panel);
+    if (axis === 'vertical' && (!known || room - wanted < known.room - known.wanted))
+      tight.set(panel, { panel, room, wanted });
+  }
+  const pagesOf = (panel: number): string[] =>
+    scheme.pages === 'sides'
+      ? []
+      : positionsOf(list, scheme, 0).flatMap((position, n) =>
+          panelAt(n, sheet).column === panel ? [list.pages[position - 1]!.id] : [],
+        );
+  for (const { panel, room, wanted } of tight.values())
+    findings.push({
+      ...at,
+      pages: pagesOf(panel),
+      code: 'fold-in-tight',
+      level: room < wanted / 2 ? 'stop' : 'look',
+      panel: panel + 1,
+      room,
+      wanted,
+      ...(mend ? { mend } : {}),
+    });
+  return findings;
+}
+
+/** The panels made as wide as the fold asks for: the pages sized anew, or typed widths left out. */
+function widthsMend({ list }: Pick<JobState, 'list'>, scheme: Leaflet): Finding['mend'] {
+  if (scheme.pages === 'sides')
+    return scheme.widths && { code: 'worked-widths', scheme: { widths: undefined } as Partial<PressScheme> };
+  const each = pagesPerLeaflet(scheme);
+  const steps: StepDraft[] = [];
+  for (let first = 0; first < list.pages.length; first += each) {
+    const { worked, ...sheet } = leafletSheet(list, scheme, first)!;
+    const groups = new Map<number, number[]>();
+    positionsOf(list, scheme, first).forEach((position, n) => {
+      const { width } = worked[panelAt(n, sheet).column]!;
+      if (Math.abs(list.pages[position - 1]!.trim.width - width) > 0.01)
+        groups.set(width, [...(groups.get(width) ?? []), position]);
+    });
+    for (const [width, positions] of groups)
+      steps.push({
+        kind: 'trim',
+        pages: positions.sort((a, b) => a - b).join(', '),
+        width,
+        height: list.pages[positions[0]! - 1]!.trim.height,
+        content: 'hold',
+        fixed: { x: 'centre', y: 'centre' },
+      });
+  }
+  return steps.length ? { code: 'worked-widths', steps } : undefined;
+}
+
+/** The positions of the pages of the leaflet that begins at an index, those of its outside first. */
+function positionsOf({ pages }: PageList, scheme: Leaflet, first: number): number[] {
+  const each = pagesPerLeaflet(scheme);
+  const positions = pages.slice(first, first + each).map((_, n) => first + n + 1);
+  return fromOutside(positions, scheme);
+}

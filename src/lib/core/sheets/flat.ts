@@ -1,0 +1,163 @@
+import { heightOf, widthOf, type Size } from '../measure/box';
+import { labelsOf } from '../pages/labels';
+import { sideAt, type PageList } from '../pages/page';
+import { commonestSize } from '../pages/sizes';
+import type { Face, Form, Slot } from './form';
+import { gang } from './gang';
+import { gridForm, type Between } from './grid';
+import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
+import type { PlannedPage, SheetPlan } from './plan';
+import type { Flat } from './scheme';
+
+/** One flat thing: what is on its front and, where its pages lie back to back, on its back. */
+export interface Piece {
+  front: PlannedPage;
+  back?: PlannedPage;
+  size: Size;
+}
+
+/** Every page as it is planned where none is added, in order. */
+export function plannedPages(list: PageList): PlannedPage[] {
+  const labels = labelsOf(list);
+  return list.pages.map((page, index) => ({
+    page,
+    position: index + 1,
+    name: String(index + 1),
+    label: labels[index]!,
+    side: sideAt(index, list),
+  }));
+}
+
+/** The pages as pieces: leaves where pages face each other, else each by itself. */
+export function flatPieces(list: PageList): Piece[] {
+  const pages = plannedPages(list);
+  const step = list.book.facing ? 2 : 1;
+  return Array.from({ length: Math.ceil(pages.length / step) }, (_, n): Piece => {
+    const [front, back] = [pages[n * step]!, step === 2 ? pages[n * step + 1] : undefined];
+    return { front, size: front.page!.trim, ...(back ? { back } : {}) };
+  });
+}
+
+const faces = ({ front, back }: Piece): { front: Face; back?: Face; centred: true } => ({
+  front: { planned: front, turn: 0 },
+  ...(back ? { back: { planned: back, turn: 0 as const } } : {}),
+  centred: true,
+});
+
+/** A form of one piece. */
+export const pieceForm = (piece: Piece, name?: string): Form =>
+  gridForm({
+    columns: [piece.size.width],
+    rows: [piece.size.height],
+    betweenColumns: [],
+    betweenRows: [],
+    at: () => faces(piece),
+    ...(name ? { name } : {}),
+  });
+
+/** Plans flat work: pieces side by side, to be cut apart. Undefined for an empty list. */
+export function planFlat(list: PageList, scheme: Flat, title = ''): SheetPlan | undefined {
+  const cell = commonestSize(list.pages);
+  if (!cell) return undefined;
+  const pieces = flatPieces(list);
+  const pages = plannedPages(list);
+  const said = { pages, cell, blanksAdded: 0, title };
+  if (scheme.arrange === 'repeat')
+    return planForms({ ...said, forms: pieces.map((piece) => pieceForm(piece)) }, scheme);
+  if (scheme.arrange === 'gang') return planGang(pieces, said, scheme);
+  const forms = pieces.map((piece) => pieceForm(piece));
+  const { copies: whole, sheet: laid } = layCopies(cell, scheme, roundBleed(forms, scheme));
+  const halves = halvesOf(scheme);
+  const onSheet = { across: whole.across / halves.across, up: whole.up / halves.up };
+  // The whole grid is turned on the sheet.
+  const copies = isSideways(scheme) ? { across: onSheet.up, up: onSheet.across } : onSheet;
+  const each = copies.across * copies.up;
+  const sheets = Math.ceil(pieces.length / each);
+  const order = cellOrder(copies, scheme);
+  const between: Between = { gap: scheme.between ?? 0, cut: true, folded: false };
+  const filled = Array.from({ length: sheets }, (_, sheet): Form => {
+    const at = (column: number, row: number) => {
+      const n = order.indexOf(row * copies.across + column);
+      // A pile goes on where the one before it ends.
+      const piece = pieces[scheme.arrange === 'stack' ? n * sheets + sheet : sheet * each + n];
+      return piece && faces(piece);
+    };
+    return gridForm({
+      columns: Array<number>(copies.across).fill(cell.width),
+      rows: Array<number>(copies.up).fill(cell.height),
+      betweenColumns: Array<Between>(copies.across - 1).fill(between),
+      betweenRows: Array<Between>(copies.up - 1).fill(between),
+      at,
+    });
+  });
+  return planForms(
+    { ...said, forms: filled, piecesPerForm: each, grid: whole, sheet: laid },
+    { ...scheme, copies: halves },
+  );
+}
+
+/** One plate that prints both sides carries the fronts on one half, their backs on the other. */
+const halvesOf = ({ work }: Flat): { across: number; up: number } => ({
+  across: work === 'work-and-turn' ? 2 : 1,
+  up: work === 'work-and-tumble' ? 2 : 1,
+});
+
+/** Pieces ganged by the quantities wanted: one sheet that is printed as often as the scarcest of them needs. */
+function planGang(pieces: readonly Piece[], said: Omit<ToPrint, 'forms'>, scheme: Flat): SheetPlan {
+  const forms = pieces.map((piece) => pieceForm(piece));
+  const gap = scheme.between ?? 0;
+  const wanted = pieces.map(({ front, size }) => ({ size, quantity: front.page!.piece?.quantity ?? 1 }));
+  const halves = halvesOf(scheme);
+  const beside = roundBleed(forms, scheme);
+  const [found] = sheetsLaid(scheme)
+    .flatMap((sheet) => {
+      const printed = printedBox(sheet, scheme);
+      const room = {
+        width: (widthOf(printed) - 2 * beside.width - (halves.across - 1) * gap) / halves.across,
+        height: (heightOf(printed) - 2 * beside.height - (halves.up - 1) * gap) / halves.up,
+      };
+      const tried = gang(wanted, isSideways(scheme) ? { width: room.height, height: room.width } : room, gap);
+      return tried ? [{ ...tried, sheet }] : [];
+    })
+    .sort((a, b) => a.sheets - b.sheets);
+  // Where the pieces do not fit together, each has sheets of its own.
+  if (!found) return planForms({ ...said, forms }, { ...scheme, copies: 'most' });
+  const half = { left: gap / 2, right: gap / 2, head: gap / 2, foot: gap / 2 };
+  const slots = found.placed.map(({ piece, x, y, turned }): Slot => {
+    const { size, ...faced } = pieces[piece]!;
+    const [width, height] = turned ? [size.height, size.width] : [size.width, size.height];
+    const { front, back } = faces({ size, ...faced });
+    return {
+      box: { x0: x, x1: x + width, y0: y, y1: y + height },
+      room: half,
+      centred: true,
+      // A piece turned clockwise in front is turned the other way behind.
+      front: { ...front, turn: turned ? 90 : 0 },
+      ...(back ? { back: { ...back, turn: turned ? 270 : 0 } } : {}),
+    };
+  });
+  const form: Form = { size: found.block, slots, folds: [] };
+  const plan = planForms(
+    { ...said, forms: [form], piecesPerForm: found.placed.length, sheet: found.sheet },
+    { ...scheme, copies: halves },
+  );
+  // Both halves of a plate that prints both sides become pieces.
+  const sheets = Math.ceil(found.sheets / (halves.across * halves.up));
+  return { ...plan, sheets: plan.sheets, gang: { each: found.each, sheets } };
+}
+
+/** The cells of a grid (row × columns + column, rows from the foot) in the order in which they are filled. */
+export function cellOrder(
+  { across, up }: { across: number; up: number },
+  { goes, start }: Pick<Flat, 'goes' | 'start'>,
+): number[] {
+  const fromHead = start.startsWith('head');
+  const fromLeft = start.endsWith('left');
+  return Array.from({ length: across * up }, (_, n) => {
+    const [line, step] =
+      goes === 'down' ? [n % up, Math.floor(n / up)] : [Math.floor(n / across), n % across];
+    const back = goes === 'snake' && line % 2 === 1;
+    const column = fromLeft !== back ? step : across - 1 - step;
+    return (fromHead ? up - 1 - line : line) * across + column;
+  });
+}

@@ -1,0 +1,277 @@
+import { grow, intersect, mirrored, sizeBox, type Box, type Sides, type Size } from '../measure/box';
+import {
+  applyToBox,
+  compose,
+  translate,
+  turnMatrix,
+  turnOf,
+  type Matrix,
+  type Turn,
+} from '../measure/matrix';
+import { bleedBox, bleedSides, spineAt } from '../pages/page';
+import type { Cell, PlannedPage } from './plan';
+
+/** A page on one face of a slot. The back is seen as turned over about a vertical axis. */
+export interface Face {
+  planned: PlannedPage;
+  turn: Turn;
+  /** Towards the spine, in points: the page is moved by so much, or made narrower by it. */
+  creep?: { by: 'shift' | 'scale'; length: number };
+}
+
+/** A leaf's or a panel's place in a form, as its front is seen, in points from the form's lower left corner. */
+export interface Slot {
+  box: Box;
+  front?: Face;
+  back?: Face;
+  /** How far bleed may reach beyond the box; at a fold usually not at all. */
+  room: Sides;
+  /** Its sides that are no cut, but lie at a fold. */
+  folded?: readonly (keyof Sides)[];
+  /** Pages of another size stand in the middle, not at their spine and head. */
+  centred?: true;
+}
+
+/** A fold of the form, from its one end to the other. */
+export interface FoldLine {
+  axis: 'vertical' | 'horizontal';
+  at: number;
+  from: number;
+  to: number;
+  way?: 'valley' | 'mountain';
+}
+
+/** What one sheet carries once: a folded sheet, or a grid of pieces. Its size is from trim to trim. */
+export interface Form {
+  size: Size;
+  slots: readonly Slot[];
+  folds: readonly FoldLine[];
+  /** Solid bars that are printed besides, on its front or its back, as its front is seen. */
+  bars?: readonly { face: 'front' | 'back'; box: Box }[];
+  name?: string;
+  /** Forms with the same one have their slots and folds in the same places, so that these are worked out once. */
+  like?: object;
+}
+
+/** A form where it lies on the front of a sheet, turned clockwise, in points from the sheet's lower left corner. */
+export interface PlacedForm {
+  form: Form;
+  x: number;
+  y: number;
+  turn: Turn;
+  /** How far its bleed may reach beyond it on the sheet: to the middle between it and the next. */
+  beside: Sides;
+  /** It lies on its face: the form is the one of the sheet turned over. */
+  over?: true;
+}
+
+/** More than any sheet: where nothing stops the bleed. */
+export const OPEN = 14_400;
+
+/** The form as it is seen from behind, turned over about a vertical axis: so it lies when its back is printed with the front of another. */
+export function turnedOver({ size, slots, folds, bars, ...rest }: Form): Form {
+  return {
+    ...rest,
+    size,
+    ...(bars
+      ? {
+          bars: bars.map(({ face, box }) => ({
+            face: face === 'front' ? ('back' as const) : ('front' as const),
+            box: mirrored(box, size.width),
+          })),
+        }
+      : {}),
+    slots: slots.map(({ front, back, box, room, folded, ...slot }): Slot => ({
+      ...slot,
+      box: mirrored(box, size.width),
+      room: { ...room, left: room.right, right: room.left },
+      ...(folded ? { folded: folded.map((side) => MIRRORED[side]) } : {}),
+      ...(back ? { front: back } : {}),
+      ...(front ? { back: front } : {}),
+    })),
+    folds: folds.map((fold) => foldBehind(fold, size.width)),
+  };
+}
+/** A fold as it is seen from behind: what closes over the front is a mountain there. */
+export function foldBehind({ way, ...fold }: FoldLine, width: number): FoldLine {
+  const turned =
+    fold.axis === 'vertical'
+      ? { ...fold, at: width - fold.at }
+      : { ...fold, from: width - fold.to, to: width - fold.from };
+  return { ...turned, ...(way ? { way: way === 'valley' ? 'mountain' : 'valley' } : {}) };
+}
+const MIRRORED = { left: 'right', right: 'left', head: 'head', foot: 'foot' } as const;
+
+const CLOCKWISE: readonly (keyof Sides)[] = ['head', 'right', 'foot', 'left'];
+/** The side at which a side lies once it is turned clockwise. */
+const sideTurned = (side: keyof Sides, turn: Turn): keyof Sides =>
+  CLOCKWISE[(CLOCKWISE.indexOf(side) + turn / 90) % 4]!;
+/** Lengths at the sides of something, at the sides where they lie once it is turned clockwise. */
+function sidesTurned(sides: Sides, turn: Turn): Sides {
+  const turned = { ...sides };
+  for (const side of CLOCKWISE) turned[sideTurned(side, turn)] = sides[side];
+  return turned;
+}
+
+/** From a form to the front of the sheet that it lies on. */
+export const onSheet = ({ form, x, y, turn }: PlacedForm): Matrix =>
+  compose(turnMatrix(sizeBox(form.size), turn), translate(x, y));
+
+/** A slot as it lies on the front of a sheet: `index` is its number in the form, which may lie on its face. */
+export interface PlacedSlot extends Pick<Slot, 'box' | 'room' | 'folded' | 'centred'> {
+  index: number;
+  turn: Turn;
+  over: boolean;
+  /** Where pages come to lie in it, by the face and their turn: worked out once for all sheets alike. */
+  frames: Map<string, Frame>;
+}
+
+/** Where a page comes to lie on a sheet side, as that side is seen. */
+interface Frame {
+  turn: Turn;
+  /** The slot's size as its page stands upright. */
+  upright: Size;
+  /** From the slot, its page upright, to the sheet side. */
+  matrix: Matrix;
+  /** The slot, and how far bleed may reach around it. */
+  around: Box;
+}
+
+/** Slots of placed forms as they lie on the front of a sheet: all that marks and cells have to know besides the pages. */
+export const slotsOnSheet = (placed: readonly PlacedForm[]): PlacedSlot[] =>
+  placed.flatMap((each) => {
+    const { form, turn, beside, over = false } = each;
+    const matrix = onSheet(each);
+    const whole = applyToBox(matrix, sizeBox(form.size));
+    return form.slots.map((slot, index): PlacedSlot => {
+      const box = applyToBox(matrix, slot.box);
+      const room = sidesTurned(slot.room, turn);
+      return {
+        index,
+        turn,
+        over,
+        box,
+        frames: new Map(),
+        room: {
+          left: Math.min(room.left, box.x0 - whole.x0 + beside.left),
+          right: Math.min(room.right, whole.x1 - box.x1 + beside.right),
+          foot: Math.min(room.foot, box.y0 - whole.y0 + beside.foot),
+          head: Math.min(room.head, whole.y1 - box.y1 + beside.head),
+        },
+        ...(slot.centred ? { centred: true } : {}),
+        ...(slot.folded ? { folded: slot.folded.map((side) => sideTurned(side, turn)) } : {}),
+      };
+    });
+  });
+
+/** The sheet side's own turn: a back seen after its sheet was turned about a horizontal axis is upside down. */
+export const backMatrix = (sheet: Size, axis: 'vertical' | 'horizontal'): Matrix =>
+  axis === 'vertical' ? translate(0, 0) : turnMatrix(sizeBox(sheet), 180);
+
+/** Rows are told apart where they differ by more than this, in points. */
+const SAME_ROW = 1;
+
+/** The cells of one side of a sheet that carries a form, as that side is seen; those in a row from left to right, rows from the head. */
+export function cellsOf(
+  face: 'front' | 'back',
+  form: Form,
+  placed: readonly PlacedSlot[],
+  sheet: Size,
+  axis: 'vertical' | 'horizontal',
+): Cell[] {
+  const cells: Cell[] = [];
+  for (const slot of placed) {
+    const own = form.slots[slot.index]!;
+    const shown = (face === 'front') === slot.over ? own.back : own.front;
+    if (shown) cells.push(toCell(shown, slot, frameOf(face, shown.turn, slot, sheet, axis)));
+  }
+  return cells.sort((a, b) =>
+    Math.abs(a.trim.y1 - b.trim.y1) > SAME_ROW ? b.trim.y1 - a.trim.y1 : a.trim.x0 - b.trim.x0,
+  );
+}
+
+function frameOf(
+  face: 'front' | 'back',
+  own: Turn,
+  { box, room, turn: lies, frames }: PlacedSlot,
+  sheet: Size,
+  axis: 'vertical' | 'horizontal',
+): Frame {
+  const key = `${face} ${own}`;
+  const known = frames.get(key);
+  if (known) return known;
+  const front = face === 'front';
+  const whole = front ? translate(0, 0) : backMatrix(sheet, axis);
+  const seen = front ? box : mirrored(box, sheet.width);
+  const turn = turnOf(own + (front ? lies : -lies))!;
+  const [width, height] = [seen.x1 - seen.x0, seen.y1 - seen.y0];
+  const upright = turn % 180 ? { width: height, height: width } : { width, height };
+  const inPlace = compose(turnMatrix(sizeBox(upright), turn), translate(seen.x0, seen.y0));
+  const frame: Frame = {
+    turn: whole[0] < 0 ? turnOf(turn + 180)! : turn,
+    upright,
+    matrix: compose(inPlace, whole),
+    around: applyToBox(whole, grow(seen, front ? room : { ...room, left: room.right, right: room.left })),
+  };
+  frames.set(key, frame);
+  return frame;
+}
+
+/** A page in its slot on a sheet side. */
+function toCell({ planned, creep }: Face, { centred }: PlacedSlot, frame: Frame): Cell {
+  const { page, side } = planned;
+  const { upright, around, turn } = frame;
+  const size = page?.trim ?? upright;
+  const spine = spineAt(side);
+  // A page of another size stands at the spine and at the head of the book, where binding and the reader's eye align it.
+  const x = centred ? 0.5 : spine === 'left' ? 0 : 1;
+  const y = centred ? 0.5 : spine === 'foot' ? 0 : 1;
+  const inSlot = translate(x * (upright.width - size.width), y * (upright.height - size.height));
+  const matrix = compose(creep ? compose(creepMatrix(creep, spine, size), inSlot) : inSlot, frame.matrix);
+  const art = page ? bleedBox(page, side) : sizeBox(size);
+  return {
+    ...planned,
+    trim: intersect(applyToBox(matrix, sizeBox(size)), around),
+    clip: intersect(applyToBox(matrix, art), around),
+    turn,
+    matrix,
+  };
+}
+
+/** Moves a page towards its spine, or makes it narrower there. */
+function creepMatrix(
+  { by, length }: NonNullable<Face['creep']>,
+  spine: keyof Sides,
+  { width, height }: Size,
+): Matrix {
+  const away = spine === 'left' || spine === 'foot' ? -1 : 1;
+  const upright = spine === 'head' || spine === 'foot';
+  if (by === 'shift') return upright ? translate(0, away * length) : translate(away * length, 0);
+  const extent = upright ? height : width;
+  const factor = (extent - length) / extent;
+  const stays = away > 0 ? length : 0;
+  return upright ? [1, 0, 0, factor, 0, stays] : [factor, 0, 0, 1, stays, 0];
+}
+
+/** How far bleed reaches at most beyond a form's own box, at each side of the form as its front is seen. */
+export function bleedOf({ size, slots }: Form): Sides {
+  const most: Sides = { left: 0, right: 0, head: 0, foot: 0 };
+  const beyond = (slot: Slot, { planned: { page, side }, turn }: Face, back: boolean) => {
+    if (!page) return;
+    const turned = sidesTurned(bleedSides(page.bleed, side), turn);
+    const sides = back ? { ...turned, left: turned.right, right: turned.left } : turned;
+    const { box, room } = slot;
+    const inside = {
+      left: box.x0,
+      right: size.width - box.x1,
+      head: size.height - box.y1,
+      foot: box.y0,
+    };
+    for (const at of CLOCKWISE) most[at] = Math.max(most[at], Math.min(sides[at], room[at]) - inside[at]);
+  };
+  for (const slot of slots) {
+    if (slot.front) beyond(slot, slot.front, false);
+    if (slot.back) beyond(slot, slot.back, true);
+  }
+  return most;
+}

@@ -1,0 +1,158 @@
+import { bounds, contains, grow, type Box, type Sides, type Size } from '../measure/box';
+import { applyToBox, applyToPoint, type Matrix } from '../measure/matrix';
+import { onSheet, type PlacedForm, type PlacedSlot } from './form';
+import type { SheetLine } from './plan';
+import { MARK_LENGTH, MARK_OFFSET, type MarkSettings } from './scheme';
+
+/** What marks keep clear of, and where they may be. */
+export interface MarkRoom {
+  /** The widest bleed of the whole plan, so that sheets alike have their marks in the same places. */
+  bleed: Sides;
+  /** The part of the sheet that is printed on. */
+  printed: Box;
+  settings: MarkSettings;
+}
+
+export const lengthOf = ({ length = MARK_LENGTH }: MarkSettings): number => length;
+/** How far a mark begins from the trim at each side. */
+export const beyond = ({
+  bleed,
+  settings: { offset = MARK_OFFSET },
+}: Pick<MarkRoom, 'bleed' | 'settings'>): number =>
+  Math.max(offset, bleed.left, bleed.right, bleed.head, bleed.foot);
+/** A mark that is cut shorter than this share of its length by what is in its way is left out. */
+const SHORTEST = 0.4;
+/** In points: what is nearer is the same place. */
+const SAME = 0.01;
+
+/** Where bleed may lie, as far as the plan has any. */
+const bleedBoxOf = ({ box, room }: PlacedSlot, widest: number): Box =>
+  grow(box, {
+    left: Math.min(room.left, widest),
+    right: Math.min(room.right, widest),
+    head: Math.min(room.head, widest),
+    foot: Math.min(room.foot, widest),
+  });
+
+/** All boxes that no mark may touch, on the front of a sheet. */
+export const keptClear = (slots: readonly PlacedSlot[], bleed: Sides): Box[] => {
+  const widest = Math.max(bleed.left, bleed.right, bleed.head, bleed.foot);
+  return slots.map((slot) => bleedBoxOf(slot, widest));
+};
+
+/** The trim and fold marks of a sheet, and its folds, as its front is seen. */
+export function linesOf(
+  placed: readonly PlacedForm[],
+  slots: readonly PlacedSlot[],
+  room: MarkRoom,
+): SheetLine[] {
+  const { settings } = room;
+  const [off, long] = [beyond(room), lengthOf(settings)];
+  const obstacles = keptClear(slots, room.bleed);
+  const around = bounds(obstacles);
+  const lines = new Map<string, SheetLine>();
+  const put = (kind: SheetLine['kind'], x0: number, y0: number, x1: number, y1: number) => {
+    const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
+    const left = kind === 'fold' ? line : clearOf(line, obstacles, [x0, y0], long);
+    if (!left) return;
+    const key = [kind, ...[left.x0, left.y0, left.x1, left.y1].map((at) => Math.round(at / SAME))].join();
+    lines.set(key, { kind, ...left });
+  };
+  /** A mark at both ends of a line that is cut or folded: a pair of short lines that go on where it ends. */
+  const ends = (
+    kind: SheetLine['kind'],
+    axis: 'vertical' | 'horizontal',
+    at: number,
+    from: number,
+    to: number,
+  ) => {
+    if (axis === 'vertical') {
+      put(kind, at, from - off, at, from - off - long);
+      put(kind, at, to + off, at, to + off + long);
+    } else {
+      put(kind, from - off, at, from - off - long, at);
+      put(kind, to + off, at, to + off + long, at);
+    }
+  };
+  for (const { form, ...place } of placed) {
+    const matrix = onSheet({ form, ...place });
+    for (const { axis, at, from, to } of form.folds) {
+      const lies = applyToBox(
+        matrix,
+        axis === 'vertical' ? { x0: at, x1: at, y0: from, y1: to } : { x0: from, x1: to, y0: at, y1: at },
+      );
+      put('fold', lies.x0, lies.y0, lies.x1, lies.y1);
+      if (!settings.fold) continue;
+      const upright = lies.y1 - lies.y0 > lies.x1 - lies.x0;
+      if (upright) ends('fold-mark', 'vertical', lies.x0, lies.y0, lies.y1);
+      else ends('fold-mark', 'horizontal', lies.y0, lies.x0, lies.x1);
+    }
+  }
+  if (settings.trim)
+    for (const { box, folded = [] } of slots) {
+      if (!folded.includes('left')) ends('trim-mark', 'vertical', box.x0, box.y0, box.y1);
+      if (!folded.includes('right')) ends('trim-mark', 'vertical', box.x1, box.y0, box.y1);
+      if (!folded.includes('foot')) ends('trim-mark', 'horizontal', box.y0, box.x0, box.x1);
+      if (!folded.includes('head')) ends('trim-mark', 'horizontal', box.y1, box.x0, box.x1);
+    }
+  if (settings.centre) {
+    const [x, y] = [(around.x0 + around.x1) / 2, (around.y0 + around.y1) / 2];
+    put('centre-mark', x, around.y0 - off, x, around.y0 - off - long);
+    put('centre-mark', x, around.y1 + off, x, around.y1 + off + long);
+    put('centre-mark', around.x0 - off, y, around.x0 - off - long, y);
+    put('centre-mark', around.x1 + off, y, around.x1 + off + long, y);
+  }
+  return [...lines.values()].sort((a, b) => a.x0 - b.x0);
+}
+
+/** A mark as far as it is clear of what must not be touched, from its end next to the trim; undefined where too little is left. */
+function clearOf(
+  line: Box,
+  obstacles: readonly Box[],
+  [x, y]: [number, number],
+  long: number,
+): Box | undefined {
+  let { x0, y0, x1, y1 } = line;
+  for (const box of obstacles) {
+    if (box.x1 < x0 - SAME || box.x0 > x1 + SAME || box.y1 < y0 - SAME || box.y0 > y1 + SAME) continue;
+    const upright = x1 - x0 < y1 - y0;
+    if (upright) {
+      if (y <= box.y0 + SAME) y1 = Math.min(y1, box.y0);
+      else if (y >= box.y1 - SAME) y0 = Math.max(y0, box.y1);
+      else return undefined;
+    } else if (x <= box.x0 + SAME) x1 = Math.min(x1, box.x0);
+    else if (x >= box.x1 - SAME) x0 = Math.max(x0, box.x1);
+    else return undefined;
+  }
+  return x1 - x0 + (y1 - y0) >= SHORTEST * long ? { x0, y0, x1, y1 } : undefined;
+}
+
+/** Lines on the front as they are seen on the back. */
+export function linesBehind(lines: readonly SheetLine[], sheet: Size, whole: Matrix): SheetLine[] {
+  return lines
+    .map(({ kind, x0, y0, x1, y1 }) => {
+      const [from, to] = [
+        applyToPoint(whole, sheet.width - x0, y0),
+        applyToPoint(whole, sheet.width - x1, y1),
+      ];
+      return {
+        kind,
+        x0: Math.min(from.x, to.x),
+        y0: Math.min(from.y, to.y),
+        x1: Math.max(from.x, to.x),
+        y1: Math.max(from.y, to.y),
+      };
+    })
+    .sort((a, b) => a.x0 - b.x0);
+}
+
+/** True where a box may be printed in: on the sheet, and clear of all that no mark may touch. */
+export const isClear = (box: Box, obstacles: readonly Box[], printed: Box): boolean =>
+  contains(printed, box, SAME) &&
+  !obstacles.some(
+    (each) =>
+      each.x0 < box.x1 - SAME &&
+      each.x1 > box.x0 + SAME &&
+      each.y0 < box.y1 - SAME &&
+      each.y1 > box.y0 + SAME,
+  );

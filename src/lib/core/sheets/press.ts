@@ -1,0 +1,322 @@
+import { heightOf, sizeBox, widthOf, type Box, type Sides, type Size } from '../measure/box';
+import { fits } from '../paper/stock';
+import {
+  backMatrix,
+  bleedOf,
+  cellsOf,
+  OPEN,
+  slotsOnSheet,
+  turnedOver,
+  type Form,
+  type PlacedForm,
+  type PlacedSlot,
+} from './form';
+import { marginMarks } from './marginMarks';
+import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
+import type { PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
+import type { MarkSettings, Press, WorkStyle } from './scheme';
+
+/** Forms to be printed, in order, and what a plan says besides. */
+export interface ToPrint {
+  forms: readonly Form[];
+  pages: readonly PlannedPage[];
+  cell: Size;
+  blanksAdded: number;
+  /** Pieces of the finished kind that one form gives. */
+  piecesPerForm?: number;
+  creep?: readonly number[];
+  /** All forms together make one piece: the sheets of a book. */
+  together?: true;
+  /** What the slug line says of each sheet. */
+  title: string;
+  weight?: number | undefined;
+  /** Cells of a sheet whose pieces differ. */
+  grid?: { across: number; up: number };
+  /** The sheet as it lies, where that is settled; else it lies along the work. */
+  sheet?: Size;
+}
+
+interface Across {
+  across: number;
+  up: number;
+}
+
+/** How often a form lies on a sheet with so much between copies, at most. */
+const mostOf = (room: Size, form: Size, between: number): Across => ({
+  across: Math.max(0, Math.floor((room.width + between + 1e-6) / (form.width + between))),
+  up: Math.max(0, Math.floor((room.height + between + 1e-6) / (form.height + between))),
+});
+
+const NO_BLEED: Sides = { left: 0, right: 0, head: 0, foot: 0 };
+export const widest = (all: readonly Sides[]): Sides =>
+  all.reduce(
+    (most, each) => ({
+      left: Math.max(most.left, each.left),
+      right: Math.max(most.right, each.right),
+      head: Math.max(most.head, each.head),
+      foot: Math.max(most.foot, each.foot),
+    }),
+    NO_BLEED,
+  );
+
+/** Whether work is turned by a quarter: half turns more or less lie alike. */
+export const isSideways = (press: Press): boolean => (press.turned ?? 0) % 180 === 90;
+const laid = (size: Size, press: Press): Size =>
+  isSideways(press) ? { width: size.height, height: size.width } : size;
+
+export const workOf = (press: Press): WorkStyle => press.work ?? 'sheetwise';
+/** The axis about which a sheet is turned over. */
+export function turnAxisOf(press: Press, sheet: Size): SheetPlan['turnAxis'] {
+  const work = workOf(press);
+  if (work === 'work-and-turn') return 'vertical';
+  if (work === 'work-and-tumble') return 'horizontal';
+  return (press.turn === 'short-edge') === sheet.width >= sheet.height ? 'vertical' : 'horizontal';
+}
+
+/** The part of a sheet that is printed on: without the gripper strip, of which a sheet turned head over foot has two. */
+export function printedBox(sheet: Size, press: Press): Box {
+  const gripper = press.gripper ?? 0;
+  const both = workOf(press) !== 'single-side' && turnAxisOf(press, sheet) === 'horizontal';
+  return { ...sizeBox(sheet), y0: gripper, y1: sheet.height - (both ? gripper : 0) };
+}
+
+/** What bleed and marks take beyond the trims, at each side alike, across and up. */
+function margins(bleed: Sides, settings: MarkSettings): { bleeds: Size; marks: Size } {
+  const bleeds = { width: Math.max(bleed.left, bleed.right), height: Math.max(bleed.head, bleed.foot) };
+  const wanted = settings.trim || settings.fold || settings.centre || settings.registration;
+  const more = wanted ? beyond({ bleed, settings }) + lengthOf(settings) : 0;
+  return {
+    bleeds,
+    marks: { width: Math.max(bleeds.width, more), height: Math.max(bleeds.height, more) },
+  };
+}
+const grown = (size: Size, by: Size): Size => ({
+  width: size.width + 2 * by.width,
+  height: size.height + 2 * by.height,
+});
+
+/** What bleed and marks take beside forms, across and up. */
+export const roundBleed = (forms: readonly Form[], press: Press): Size =>
+  margins(turnedSides(widest(forms.map(bleedOf)), press), press.marks).marks;
+
+/** The stock lying, and standing. */
+export function sheetsLaid({ stock: { width, height } }: Press): [Size, Size] {
+  const [short, long] = [Math.min(width, height), Math.max(width, height)];
+  return [
+    { width: long, height: short },
+    { width: short, height: long },
+  ];
+}
+
+/** How many copies lie on a sheet, and how the stock lies for it. */
+export function layCopies(
+  form: Size,
+  press: Press,
+  around: Size,
+): { sheet: Size; copies: Across; block: Size } {
+  const between = press.between ?? 0;
+  const [flat, upright] = sheetsLaid(press);
+  const piece = laid(form, press);
+  const blockOf = ({ across, up }: Across): Size => ({
+    width: across * piece.width + (across - 1) * between,
+    height: up * piece.height + (up - 1) * between,
+  });
+  const along = (size: Size) => (size.width >= size.height ? flat : upright);
+  const even = ({ across, up }: Across): Across => {
+    const work = workOf(press);
+    if (work === 'work-and-turn') return { across: Math.max(2, across - (across % 2)), up: Math.max(1, up) };
+    if (work === 'work-and-tumble') return { across: Math.max(1, across), up: Math.max(2, up - (up % 2)) };
+    return { across: Math.max(1, across), up: Math.max(1, up) };
+  };
+  if (press.copies !== 'most') {
+    const copies = even(press.copies ?? { across: 1, up: 1 });
+    const block = blockOf(copies);
+    return { sheet: along(block), copies, block };
+  }
+  const tried = [along(piece), along({ width: piece.height, height: piece.width })].map((sheet) => {
+    const box = printedBox(sheet, press);
+    const room = {
+      width: box.x1 - box.x0 - 2 * around.width,
+      height: box.y1 - box.y0 - 2 * around.height,
+    };
+    const copies = even(mostOf(room, piece, between));
+    const block = blockOf(copies);
+    return { sheet, copies, block, count: fits(block, room) ? copies.across * copies.up : 0 };
+  });
+  return tried[1]!.count > tried[0]!.count ? tried[1]! : tried[0]!;
+}
+
+/** Where the copies of a form lie on the front of a sheet. */
+function placeCopies(
+  form: Form,
+  { across, up }: Across,
+  sheet: Size,
+  press: Press,
+  around: Size,
+): PlacedForm[] {
+  const between = press.between ?? 0;
+  const size = laid(form.size, press);
+  const [width, height] = [
+    across * size.width + (across - 1) * between,
+    up * size.height + (up - 1) * between,
+  ];
+  const box = printedBox(sheet, press);
+  const work = workOf(press);
+  const lay = press.lay ?? 'centre';
+  const x =
+    lay === 'centre' || work === 'work-and-turn'
+      ? (sheet.width - width) / 2
+      : lay === 'left'
+        ? box.x0 + around.width
+        : box.x1 - around.width - width;
+  const y =
+    lay === 'centre' || work === 'work-and-tumble' ? (box.y0 + box.y1 - height) / 2 : box.y0 + around.height;
+  const turn = press.turned ?? 0;
+  const behind = work === 'work-and-turn' || work === 'work-and-tumble' ? turnedOver(form) : form;
+  return Array.from({ length: across * up }, (_, n): PlacedForm => {
+    const [column, row] = [n % across, Math.floor(n / across)];
+    const next = (there: boolean) => (there ? between / 2 : OPEN);
+    const at = {
+      x: x + column * (size.width + between),
+      y: y + row * (size.height + between),
+      beside: {
+        left: next(column > 0),
+        right: next(column < across - 1),
+        foot: next(row > 0),
+        head: next(row < up - 1),
+      },
+    };
+    if (work === 'work-and-turn' && column >= across / 2)
+      return { form: behind, over: true, ...at, turn: ((360 - turn) % 360) as typeof turn };
+    // Turned head over foot, a form comes to lie upside down behind the one below it.
+    if (work === 'work-and-tumble' && row >= up / 2)
+      return { form: behind, over: true, ...at, turn: ((540 - turn) % 360) as typeof turn };
+    return { form, ...at, turn };
+  });
+}
+
+/** Works out the sheets that print forms: where they lie, what is on both sides, and the marks. */
+export function planForms(job: ToPrint, press: Press): SheetPlan {
+  const { forms } = job;
+  const bleed = turnedSides(widest(forms.map(bleedOf)), press);
+  const around = margins(bleed, press.marks);
+  const largest = {
+    width: Math.max(...forms.map(({ size }) => size.width)),
+    height: Math.max(...forms.map(({ size }) => size.height)),
+  };
+  const { copies, block, ...laidOut } = layCopies(largest, press, around.marks);
+  const sheet = job.sheet ?? laidOut.sheet;
+  const layOut = layer(job, press, bleed, around.marks);
+  return planned(
+    { ...job, weight: press.marks.weight },
+    {
+      sheet,
+      copies,
+      needed: { trims: block, bleeds: grown(block, around.bleeds), marks: grown(block, around.marks) },
+      turnAxis: turnAxisOf(press, sheet),
+      layOut: (form, number) => layOut(form, number, sheet, copies),
+    },
+  );
+}
+
+/** The same for forms that each get a sheet just as large as they need with their marks, printed on one side. */
+export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
+  const sides = job.forms.map(bleedOf);
+  const bleed = widest(sides);
+  const around = margins(bleed, marks);
+  const sheetOf = ({ size }: Form): Size => grown(size, around.marks);
+  const press: Press = { stock: sheetOf(job.forms[0]!), turn: 'short-edge', work: 'single-side', marks };
+  const layOut = layer(job, press, bleed, around.marks);
+  const copies = { across: 1, up: 1 };
+  const { size } = job.forms[0]!;
+  return planned(
+    { ...job, weight: marks.weight },
+    {
+      sheet: sheetOf(job.forms[0]!),
+      copies,
+      needed: { trims: size, bleeds: grown(size, around.bleeds), marks: grown(size, around.marks) },
+      turnAxis: 'vertical',
+      layOut: (form, number) => layOut(form, number, sheetOf(form), copies),
+    },
+  );
+}
+
+interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis'> {
+  layOut: (form: Form, number: number) => Sheet;
+}
+
+function planned(
+  { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid }: ToPrint,
+  { layOut, copies, ...laidOut }: Laid,
+): SheetPlan {
+  let sheets: Sheet[] | undefined;
+  return {
+    ...laidOut,
+    copies,
+    cell,
+    pages,
+    blanksAdded,
+    sheetCount: forms.length,
+    get sheets() {
+      return (sheets ??= forms.map(layOut));
+    },
+    ...(weight === undefined ? {} : { weight }),
+    ...(creep ? { creep } : {}),
+    ...(grid ? { grid } : {}),
+    piecesPerSheet: copies.across * copies.up * piecesPerForm,
+    pieceArea: together
+      ? forms.reduce((sum, form) => sum + areaOf(form), 0)
+      : areaOf(forms[0]!) / piecesPerForm,
+  };
+}
+
+/** How much paper a form's pieces are, in square points. */
+const areaOf = ({ slots }: Form): number =>
+  slots.reduce((sum, { box }) => sum + widthOf(box) * heightOf(box), 0);
+
+/** What sheets alike share. */
+interface Shared {
+  slots: readonly PlacedSlot[];
+  front: readonly SheetLine[];
+  back: readonly SheetLine[];
+  clear: readonly Box[];
+}
+
+/** Lays forms on sheets. Places and lines are worked out once for all sheets whose slots lie alike. */
+function layer({ forms, title }: ToPrint, press: Press, bleed: Sides, around: Size) {
+  const known = new Map<object, Shared>();
+  const single = workOf(press) === 'single-side';
+  return (form: Form, number: number, sheet: Size, copies: Across): Sheet => {
+    const axis = turnAxisOf(press, sheet);
+    const room: MarkRoom = { bleed, printed: printedBox(sheet, press), settings: press.marks };
+    const placed = placeCopies(form, copies, sheet, press, around);
+    const work = (): Shared => {
+      const slots = slotsOnSheet(placed);
+      const front = linesOf(placed, slots, room);
+      return {
+        slots,
+        front,
+        back: linesBehind(front, sheet, backMatrix(sheet, axis)),
+        clear: keptClear(slots, bleed),
+      };
+    };
+    const key = form.like ?? form;
+    const shared = known.get(key) ?? work();
+    known.set(key, shared);
+    const say = { title, number: number + 1, of: forms.length, ...(form.name ? { name: form.name } : {}) };
+    const sideOf = (side: 'front' | 'back') => ({
+      cells: cellsOf(side, form, shared.slots, sheet, axis),
+      lines: shared[side],
+      ...marginMarks({ placed, side, sheet, axis, clear: shared.clear, room, say }),
+    });
+    return {
+      size: sheet,
+      front: sideOf('front'),
+      ...(single ? {} : { back: sideOf('back') }),
+      ...(form.name ? { name: form.name } : {}),
+    };
+  };
+}
+
+const turnedSides = (sides: Sides, press: Press): Sides =>
+  isSideways(press) ? { left: sides.foot, right: sides.head, head: sides.left, foot: sides.right } : sides;

@@ -1,0 +1,206 @@
+import { foldSheet } from '../fold/fold';
+import { impose, type Imposed } from '../fold/impose';
+import { signaturePattern, type SignaturePages } from '../fold/patterns';
+import type { Sides, Size } from '../measure/box';
+import type { Turn } from '../measure/matrix';
+import { backSide, frontSide, spineAt, type Spine } from '../pages/page';
+import type { Face, Form } from './form';
+import { gridForm, type Between } from './grid';
+import { caliperOf } from '../paper/stock';
+import type { PlannedPage } from './plan';
+import type { Stitched } from './scheme';
+
+/** A leaf or a panel on it: its two faces and its length from fold to fold or to its trim. */
+export interface Segment {
+  front: PlannedPage;
+  back: PlannedPage;
+  length: number;
+}
+
+/** The leaf of a page of a folded sheet (from 1), from the spine outwards, and how far its pages creep. */
+export type LeafOf = (page: number) => { segments: readonly Segment[]; creep?: NonNullable<Face['creep']> };
+
+export interface Folding {
+  pages: SignaturePages;
+  spine: Spine;
+  cell: Size;
+  /** Between two pages at the spine; half of it is each one's. */
+  gap: number;
+  /** What is cut off each page at head, foot and fore edge where two pages meet there. */
+  cutOff: number;
+  /** How much of the middle between two pages at the spine no bleed may reach into. */
+  kept?: number;
+}
+
+/**
+ * The page of a nested piece that a page of one of its sheets becomes. Sheet 0 is outermost; each sheet carries
+ * `perSheet` pages, the first half before the middle of the booklet, the other half after it.
+ */
+export function nestedPage(page: number, sheet: number, sheets: number, perSheet: number): number {
+  const half = perSheet / 2;
+  return page <= half ? sheet * half + page : sheets * perSheet - sheet * half - (perSheet - page);
+}
+
+/** How pages creep by the leaves around theirs, where the scheme says so and the thickness is known; `caliper` is 0 otherwise. */
+export function creeping({ creep, stock }: Pick<Stitched, 'creep' | 'stock'>): {
+  caliper: number;
+  of: (pair: number) => { creep?: NonNullable<Face['creep']> };
+} {
+  const caliper = creep ? (creep.caliper ?? caliperOf(stock) ?? 0) : 0;
+  return {
+    caliper,
+    of: (pair) => (creep && caliper ? { creep: { by: creep.by, length: pair * caliper } } : {}),
+  };
+}
+
+/** How many leaves lie around the leaf of a page, of so many pages nested in each other: 0 for the outermost. */
+export const leafPairOf = (page: number, pages: number): number =>
+  Math.floor((Math.min(page, pages + 1 - page) - 1) / 2);
+
+const imposed = new Map<string, Imposed[]>();
+/** Where folding puts each page of a signature; a leaf that turns upwards shows its back with the foot at the spine. */
+export function signatureLayout(pages: SignaturePages, spine: Spine): readonly Imposed[] {
+  const key = `${pages} ${spine}`;
+  let known = imposed.get(key);
+  if (!known) {
+    const pattern = signaturePattern(pages, spine);
+    known = impose(foldSheet(pattern, pattern.folds)).map((place) => ({
+      ...place,
+      turn: spine === 'head' && place.page % 2 === 0 ? (((place.turn + 180) % 360) as Turn) : place.turn,
+    }));
+    imposed.set(key, known);
+  }
+  return known;
+}
+
+const CLOCKWISE: readonly (keyof Sides)[] = ['head', 'right', 'foot', 'left'];
+
+/** Lays folded sheets flat: the leaves where folding puts them, and what must lie between them. */
+export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?: string) => Form {
+  const { spine, cell } = rest;
+  const layout = signatureLayout(pages, spine);
+  const pattern = signaturePattern(pages, spine);
+  const sheet = { ...rest, columns: pattern.columns.length, rows: pattern.rows.length };
+  const places = layout.flatMap(({ page, column, row, face, turn }): Omit<Place, 'segments' | 'creep'>[] => {
+    if (page % 2 === 0) return [];
+    const under = layout.find((each) => each.page === page + 1)!;
+    const front = spineAt(frontSide({ spine }));
+    // Seen from the sheet's front: the spine of an odd page that lies there, or that of its back.
+    const own =
+      face === 'front' ? { side: front, turn } : { side: spineAt(backSide({ spine })), turn: under.turn };
+    const at = CLOCKWISE[(CLOCKWISE.indexOf(own.side) + own.turn / 90) % 4]!;
+    return [{ page, column, row, at, odd: { face, turn }, even: { face: under.face, turn: under.turn } }];
+  });
+  places.sort((a, b) => a.row - b.row || a.column - b.column);
+  const length = lengthAlong(cell, spine);
+  let plain: Form | undefined;
+  return (leafOf, name) => {
+    const held = places.map((place): Place => ({ ...place, ...leafOf(place.page) }));
+    if (held.some(({ segments }) => segments.length > 1 || segments[0]!.length !== length))
+      return strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, name);
+    plain ??= strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, undefined);
+    // Slots stand row by row from the foot, as the places do.
+    const { size, folds, slots } = plain;
+    return {
+      size,
+      folds,
+      like: folds,
+      slots: slots.map(({ box, room, folded }, n) => ({
+        box,
+        room,
+        ...(folded ? { folded } : {}),
+        ...facesOf(held[n]!, 0),
+      })),
+      ...(name ? { name } : {}),
+    };
+  };
+}
+
+/** The two faces of a segment of a leaf; panels do not creep. */
+function facesOf({ segments, creep, odd, even }: Place, segment: number): { front?: Face; back?: Face } {
+  const { front, back } = segments[segment]!;
+  const crept = creep && !segment ? { creep } : {};
+  return {
+    [odd.face]: { planned: front, turn: odd.turn, ...crept },
+    [even.face]: { planned: back, turn: even.turn, ...crept },
+  };
+}
+
+/** The length of a page across the spine. */
+export const lengthAlong = (size: Size, spine: Spine): number =>
+  spine === 'head' ? size.height : size.width;
+
+interface Place {
+  /** The odd page that lies there. */
+  page: number;
+  column: number;
+  row: number;
+  segments: readonly Segment[];
+  creep?: NonNullable<Face['creep']>;
+  odd: { face: 'front' | 'back'; turn: Turn };
+  even: { face: 'front' | 'back'; turn: Turn };
+  /** The side of its box, as the front is seen, at which its spine lies. */
+  at: keyof Sides;
+}
+
+/** The grid of a folded sheet, in which a leaf with fold-outs takes several columns, or rows where the spine is at the head. */
+function strips(
+  places: ReadonlyMap<string, Place>,
+  sheet: Omit<Folding, 'pages'> & { columns: number; rows: number },
+  name: string | undefined,
+): Form {
+  const head = sheet.spine === 'head';
+  const [along, across] = head ? [sheet.rows, sheet.columns] : [sheet.columns, sheet.rows];
+  const placeAt = (n: number, m: number) => places.get(head ? `${m} ${n}` : `${n} ${m}`)!;
+  const lengths: number[] = [];
+  const between: Between[] = [];
+  /** For each part along: the leaf's place along, and which of its segments it is. */
+  const parts: { n: number; segment: number }[] = [];
+  for (let n = 0; n < along; n++) {
+    const place = placeAt(n, 0);
+    const atEnd = place.at === 'right' || place.at === 'head';
+    const order = place.segments.map((_, segment) => segment);
+    if (atEnd) order.reverse();
+    order.forEach((segment, k) => {
+      if (k) between.push({ gap: 0, cut: false, folded: true });
+      parts.push({ n, segment });
+      lengths.push(place.segments[segment]!.length);
+    });
+    if (n + 1 === along) continue;
+    // Two leaves meet at their spines or at their fore edges.
+    between.push(
+      atEnd
+        ? { gap: sheet.gap, cut: false, folded: true, kept: sheet.kept ?? 0 }
+        : { gap: 2 * sheet.cutOff, cut: true, folded: true },
+    );
+  }
+  const crossings: Between[] = Array.from({ length: across - 1 }, () => ({
+    gap: 2 * sheet.cutOff,
+    cut: true,
+    folded: true,
+  }));
+  const cross = Array<number>(across).fill(head ? sheet.cell.width : sheet.cell.height);
+  const at = (n: number, m: number) => {
+    const { segment, n: leaf } = parts[n]!;
+    return facesOf(placeAt(leaf, m), segment);
+  };
+  return gridForm(
+    head
+      ? {
+          columns: cross,
+          rows: lengths,
+          betweenColumns: crossings,
+          betweenRows: between,
+          at: (column, row) => at(row, column),
+          ...(name ? { name } : {}),
+        }
+      : {
+          columns: lengths,
+          rows: cross,
+          betweenColumns: between,
+          betweenRows: crossings,
+          at,
+          ...(name ? { name } : {}),
+        },
+  );
+}

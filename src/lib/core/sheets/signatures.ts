@@ -1,0 +1,112 @@
+import type { Box } from '../measure/box';
+import { mm } from '../measure/unit';
+import { commonestSize } from '../pages/sizes';
+import type { PageList, Spine } from '../pages/page';
+import type { SignaturePages } from '../fold/patterns';
+import type { Form } from './form';
+import { planForms } from './press';
+import type { SheetPlan } from './plan';
+import type { Signatures } from './scheme';
+import { creeping, leafPairOf, lengthAlong, sheetFolder, signatureLayout } from './signature';
+import { padded, pagesThatFill } from './stitched';
+
+/**
+ * Plans a book of gathered signatures, to be glued or sewn. What is left for the last one makes smaller signatures, or is
+ * filled up with blanks. Undefined for an empty list.
+ */
+export function planSignatures(list: PageList, scheme: Signatures, title = ''): SheetPlan | undefined {
+  const cell = commonestSize(list.pages);
+  if (!cell) return undefined;
+  const pages = padded({ ...list, panels: [] }, pagesThatFill(scheme, list), scheme.pad);
+  const { spine } = list.book;
+  const creep = creeping(scheme);
+  const sizes = signatureSizes(pages.length, scheme.signature);
+  const length = lengthAlong(cell, spine);
+  const gap = 2 * scheme.roughing;
+  const bar = scheme.collating ? barWidth(gap) : 0;
+  const folders = new Map<SignaturePages, ReturnType<typeof sheetFolder>>();
+  const folderFor = (size: SignaturePages) => {
+    const known =
+      folders.get(size) ?? sheetFolder({ pages: size, spine, cell, gap, cutOff: scheme.cutOff, kept: bar });
+    folders.set(size, known);
+    return known;
+  };
+  let first = 0;
+  const forms = sizes.map((size, number): Form => {
+    const from = first;
+    first += size;
+    const form = folderFor(size)(
+      (page) => {
+        const at = from + 2 * Math.floor((page - 1) / 2);
+        const pair = leafPairOf(page, size);
+        return {
+          segments: [{ front: pages[at]!, back: pages[at + 1]!, length }],
+          ...creep.of(pair),
+        };
+      },
+      `signature ${number + 1}`,
+    );
+    if (!bar) return form;
+    return {
+      ...form,
+      bars: [{ face: 'front', box: collatingBar(form, size, spine, { gap, width: bar, number }) }],
+    };
+  });
+  return planForms(
+    {
+      forms,
+      pages,
+      cell,
+      blanksAdded: pages.length - list.pages.length,
+      title,
+      together: true,
+      ...(creep.caliper
+        ? { creep: Array.from({ length: Math.max(...sizes) / 4 }, (_, n) => n * creep.caliper) }
+        : {}),
+    },
+    scheme,
+  );
+}
+
+/** How many pages each signature has: as many whole ones as there are, then each half as large where one fits. */
+export function signatureSizes(pages: number, signature: SignaturePages): SignaturePages[] {
+  const sizes: SignaturePages[] = [];
+  let left = pages;
+  for (const size of [32, 16, 8, 4] as const)
+    for (; size <= signature && left >= size; left -= size) sizes.push(size);
+  return sizes;
+}
+
+/** By practice: bars are this long, begin this far from the head, and each is a step below the one before; bleed keeps a little of the spine. */
+const BAR = { length: mm(8), from: mm(12), step: mm(10), width: mm(4), least: mm(1), beside: mm(1) };
+
+/** How wide a bar is in the middle of a spine; 0 where there is no room for one. */
+export function barWidth(gap: number): number {
+  const width = Math.min(BAR.width, gap - 2 * BAR.beside);
+  return width < BAR.least ? 0 : width;
+}
+
+/** A bar on the outside of the spine, lower by a step with each signature and up again from the foot. */
+function collatingBar(
+  form: Form,
+  pages: SignaturePages,
+  spine: Spine,
+  { gap, width, number }: { gap: number; width: number; number: number },
+): Box {
+  const one = signatureLayout(pages, spine).find(({ page }) => page === 1)!;
+  const first = Math.min(
+    ...form.slots.flatMap(({ front, back }) =>
+      [front, back].map((face) => face?.planned.position ?? Infinity),
+    ),
+  );
+  const { box } = form.slots.find((slot) => slot[one.face]?.planned.position === first)!;
+  const extent = spine === 'head' ? box.x1 - box.x0 : box.y1 - box.y0;
+  const steps = Math.max(1, Math.floor((extent - BAR.from - BAR.length) / BAR.step) + 1);
+  const down = BAR.from + (number % steps) * BAR.step;
+  if (spine === 'head') {
+    const y = box.y1 + gap / 2;
+    return { x0: box.x1 - down - BAR.length, x1: box.x1 - down, y0: y - width / 2, y1: y + width / 2 };
+  }
+  const x = spine === 'left' ? box.x0 - gap / 2 : box.x1 + gap / 2;
+  return { x0: x - width / 2, x1: x + width / 2, y0: box.y1 - down - BAR.length, y1: box.y1 - down };
+}

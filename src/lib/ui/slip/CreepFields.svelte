@@ -1,0 +1,65 @@
+<script lang="ts">
+  import { formatLength } from '../../core/measure/formatLength';
+  import { caliperOf, PLAIN_CALIPER } from '../../core/paper/stock';
+  import type { SheetPlan } from '../../core/sheets/plan';
+  import { MOST_FOLDED, type Signatures, type Stitched } from '../../core/sheets/scheme';
+  import CreepChart from './CreepChart.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import type { SchemeDraft } from './schemeDraft.svelte';
+
+  let { draft, plan, safe }: { draft: SchemeDraft<Stitched | Signatures>; plan: SheetPlan | undefined; safe: number } = $props();
+  const creep = $derived(draft.value.creep);
+  const fromStock = $derived(caliperOf(draft.value.stock));
+  const choose = (by: '' | 'shift' | 'scale') => {
+    if (!by) return draft.set({ creep: undefined });
+    const caliper = creep?.caliper ?? (fromStock === undefined ? PLAIN_CALIPER : undefined);
+    draft.set({ creep: { by, ...(caliper === undefined ? {} : { caliper }) } });
+  };
+</script>
+
+<Folded title="Creep" open={!!creep}>
+  <div class="fields">
+    <Choice
+      label="Inner leaves are"
+      options={[
+        ['', 'left alone'],
+        ['shift', 'moved in'],
+        ['scale', 'narrowed'],
+      ]}
+      value={creep?.by ?? ''}
+      onchange={choose}
+    />
+    {#if creep}
+      <LengthField
+        label="A leaf's thickness"
+        value={creep.caliper ?? fromStock ?? 0}
+        unit={draft.unit}
+        check={(points) =>
+          points <= 0
+            ? 'Paper is thicker than 0: type its caliper, or leave creep out.'
+            : points > MOST_FOLDED
+              ? `Thicker than ${formatLength(MOST_FOLDED, draft.unit)} does not fold.`
+              : undefined}
+        onchange={(points) => draft.take('caliper', points, (caliper) => ({ creep: { by: creep.by, caliper } }))}
+      />
+      {#if plan?.creep}
+        <CreepChart creep={plan.creep} unit={draft.unit} {safe} />
+        <p class="quiet">
+          {plan.creep.length} leaves deep: the innermost is {creep.by === 'shift' ? 'moved towards the spine' : 'made narrower'} by ({plan.creep
+            .length} − 1) ×
+          {formatLength(plan.creep[1] ?? 0, draft.unit)} = {formatLength(plan.creep.at(-1) ?? 0, draft.unit)}.
+        </p>
+      {/if}
+    {/if}
+  </div>
+</Folded>
+
+<style>
+  .fields {
+    display: grid;
+    gap: 9px;
+    padding: 8px 0 2px;
+  }
+</style>

@@ -1,0 +1,42 @@
+<script lang="ts">
+  import { RUNS_OF_CELLS, START_CORNERS, type Flat } from '../../core/sheets/scheme';
+  import Choice from '../parts/Choice.svelte';
+  import type { SchemeDraft } from './schemeDraft.svelte';
+
+  let { draft }: { draft: SchemeDraft<Flat> } = $props();
+  const scheme = $derived(draft.value);
+  const CORNER = { 'head-left': 'head left', 'head-right': 'head right', 'foot-left': 'foot left', 'foot-right': 'foot right' };
+  const RUN = { across: 'across', down: 'down', snake: 'to and fro' };
+</script>
+
+<Choice
+  label="The sheet carries"
+  options={[
+    ['repeat', 'one piece'],
+    ['sequence', 'piece after piece'],
+    ['stack', 'piles'],
+    ['gang', 'all pieces'],
+  ]}
+  value={scheme.arrange}
+  onchange={(arrange) => draft.set({ arrange })}
+/>
+{#if scheme.arrange === 'stack'}
+  <p class="quiet">Cut apart, the piles laid on one another are in order: each goes on where the one before it ends.</p>
+{/if}
+{#if scheme.arrange === 'gang'}
+  <p class="quiet">Each piece as often as its quantity asks for, so that few sheets give all of them. Quantities are given to pages on Pages.</p>
+{/if}
+{#if scheme.arrange === 'sequence' || scheme.arrange === 'stack'}
+  <Choice
+    label="Filled"
+    options={RUNS_OF_CELLS.map((run) => [run, RUN[run]] as const)}
+    value={scheme.goes}
+    onchange={(goes) => draft.set({ goes })}
+  />
+  <div>
+    <label class="label" for="corner">from</label>
+    <select id="corner" class="field" value={scheme.start} onchange={(event) => draft.set({ start: event.currentTarget.value as Flat['start'] })}>
+      {#each START_CORNERS as corner (corner)}<option value={corner}>{CORNER[corner]}</option>{/each}
+    </select>
+  </div>
+{/if}

@@ -1,0 +1,84 @@
+<script lang="ts">
+  import { sayDistance } from '../../words/lengths';
+  import { SIGNATURE_PAGES } from '../../core/fold/patterns';
+  import type { SheetPlan } from '../../core/sheets/plan';
+  import type { Signatures, Stitched } from '../../core/sheets/scheme';
+  import Choice from '../parts/Choice.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import CreepFields from './CreepFields.svelte';
+  import type { SchemeDraft } from './schemeDraft.svelte';
+
+  let { draft, plan, safe, panels }: { draft: SchemeDraft<Stitched | Signatures>; plan: SheetPlan | undefined; safe: number; panels: boolean } =
+    $props();
+  const scheme = $derived(draft.value);
+  const unit = $derived(draft.unit);
+  const size = $derived(scheme.signature ?? 4);
+  const room = (points: number) => sayDistance(points, 'This', scheme.stock, unit);
+</script>
+
+{#if !panels}
+  <Choice
+    label="Pages a folded sheet has"
+    options={SIGNATURE_PAGES.map((pages) => [`${pages}`, `${pages}`] as const)}
+    value={`${size}`}
+    onchange={(pages) => draft.set({ signature: Number(pages) as typeof size })}
+  />
+{/if}
+{#if scheme.kind === 'stitched'}
+  <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={room} onchange={(points) => draft.take('gap', points, (gap) => ({ gap }))} />
+{:else}
+  <Choice
+    label="What is left for the last one"
+    options={[
+      ['smaller', 'makes smaller ones'],
+      ['blanks', 'is filled up'],
+    ]}
+    value={scheme.last}
+    onchange={(last) => draft.set({ last })}
+  />
+  <div class="row">
+    <LengthField
+      label="Off the spine"
+      value={scheme.roughing}
+      {unit}
+      check={room}
+      onchange={(points) => draft.take('roughing', points, (roughing) => ({ roughing }))}
+    />
+    <LengthField
+      label="Off the other edges"
+      value={scheme.cutOff}
+      {unit}
+      check={room}
+      onchange={(points) => draft.take('cutOff', points, (cutOff) => ({ cutOff }))}
+    />
+  </div>
+  <label class="tick"
+    ><input type="checkbox" checked={scheme.collating} onchange={(event) => draft.set({ collating: event.currentTarget.checked })} /> collating marks on
+    the spines</label
+  >
+{/if}
+{#if scheme.kind === 'stitched' && size > 4}
+  <LengthField
+    label="Off head, foot and fore edge"
+    value={scheme.cutOff ?? 0}
+    {unit}
+    check={room}
+    onchange={(points) => draft.take('cutOff', points, (cutOff) => ({ cutOff }))}
+  />
+{/if}
+<Choice
+  label="Blanks that fill the last sheet"
+  options={[
+    ['before-last', 'before the back cover'],
+    ['end', 'at the end'],
+  ]}
+  value={scheme.pad}
+  onchange={(pad) => draft.set({ pad })}
+/>
+<CreepFields {draft} {plan} {safe} />
+
+<style>
+  .tick {
+    font-size: 13px;
+  }
+</style>

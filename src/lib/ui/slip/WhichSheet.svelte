@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { scaleLinear } from 'd3-scale';
+  import { formatSize } from '../../core/measure/formatLength';
+  import { nameSize } from '../../core/paper/sizes';
+  import { rankStocks } from '../../core/sheets/rank';
+  import type { Bench } from '../bench.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import type { PressDraft } from './schemeDraft.svelte';
+
+  let { bench, draft }: { bench: Bench; draft: PressDraft } = $props();
+  let open = $state(false);
+  const ranked = $derived(open ? rankStocks(bench.shown.list, draft.value) : []);
+  const chosen = $derived(nameSize(draft.value.stock)?.name);
+  const x = scaleLinear([0, 1], [0, 100]);
+  const figure = (pieces: number) => (Number.isInteger(pieces) ? String(pieces) : pieces < 1 ? `1/${Math.round(1 / pieces)}` : pieces.toFixed(1));
+</script>
+
+<Folded title="Which sheet?" ontoggle={(shown) => (open = shown)}>
+  <p class="quiet">Pieces a sheet gives, and how much of it becomes pieces. Picking one uses it.</p>
+  <ul>
+    {#each ranked as { stock, pieces, waste } (stock.name)}
+      <li>
+        <button
+          type="button"
+          class:on={stock.name === chosen}
+          title={formatSize(stock.width, stock.height, bench.unit)}
+          onclick={() => draft.set({ stock: { ...draft.value.stock, width: stock.width, height: stock.height }, copies: 'most' })}
+        >
+          <span>{stock.name}</span><span class="mono">{figure(pieces)}</span>
+          <span class="bar"><i style:width="{x(1 - waste)}%"></i></span><span class="mono">{Math.round(100 * (1 - waste))} %</span>
+        </button>
+      </li>
+    {/each}
+  </ul>
+  {#if open && !ranked.length}<p class="quiet">No sheet of the list takes this piece with its marks.</p>{/if}
+</Folded>
+
+<style>
+  ul {
+    list-style: none;
+    margin: 4px 0 0;
+    padding: 0;
+  }
+  button {
+    display: grid;
+    grid-template-columns: 62px 34px 1fr 40px;
+    gap: 8px;
+    align-items: center;
+    width: 100%;
+    padding: 2px 4px;
+    border: 0;
+    background: none;
+    text-align: left;
+    font-size: 12px;
+    cursor: pointer;
+  }
+  button:hover,
+  .on {
+    background: var(--well);
+  }
+  .mono {
+    text-align: right;
+    font-size: 11.5px;
+  }
+  .bar {
+    height: 9px;
+    background: var(--rule);
+  }
+  i {
+    display: block;
+    height: 100%;
+    background: #1b7f8c;
+  }
+</style>

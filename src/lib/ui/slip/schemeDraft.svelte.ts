@@ -1,0 +1,62 @@
+import { untrack } from 'svelte';
+import type { PressScheme, Scheme } from '../../core/sheets/scheme';
+import type { Bench } from '../bench.svelte';
+
+/** A scheme as its form has it so far; the bench shows it while it is typed, and accepting writes it. */
+export class SchemeDraft<Of extends Scheme = Scheme> {
+  value: Of = $state.raw(undefined as unknown as Of);
+  private wrong = $state<Record<string, boolean>>({});
+  private seen: Of;
+
+  constructor(
+    private readonly bench: Bench,
+    readonly stored: () => Of,
+  ) {
+    this.seen = untrack(stored);
+    this.value = this.seen;
+  }
+
+  get unit() {
+    return this.bench.unit;
+  }
+  get bad(): boolean {
+    return Object.values(this.wrong).some(Boolean);
+  }
+  get changed(): boolean {
+    return JSON.stringify(this.value) !== JSON.stringify(this.stored());
+  }
+
+  /** The docket moved under the form: undo, redo, a mend. The same scheme back from being saved is no move. */
+  follow(): void {
+    const stored = this.stored();
+    if (JSON.stringify(stored) === JSON.stringify(this.seen)) return;
+    this.seen = stored;
+    this.value = stored;
+    this.wrong = {};
+  }
+
+  set(change: Partial<Of>): void {
+    this.value = { ...this.value, ...change };
+    this.bench.trial = this.bad ? undefined : { ...this.bench.docket, scheme: this.value };
+    this.bench.typing = !this.bad;
+  }
+
+  /** Takes what was typed in a field, or keeps in mind that it cannot be used. */
+  take<T>(key: string, given: T | undefined, change: (given: T) => Partial<Of>): void {
+    this.wrong = { ...this.wrong, [key]: given === undefined };
+    if (given !== undefined) this.set(change(given));
+    else this.bench.trial = undefined;
+  }
+
+  accept(): void {
+    if (this.changed && !this.bad) this.bench.put({ ...this.bench.docket, scheme: this.value });
+  }
+
+  leave(): void {
+    this.value = this.stored();
+    this.wrong = {};
+    this.bench.leave();
+  }
+}
+
+export type PressDraft = SchemeDraft<PressScheme>;
