@@ -56,6 +56,26 @@ export async function drawHandbook(): Promise<Uint8Array> {
   return paper.save();
 }
 
+/** Its cover in one piece, back to front, made for a spine of 6.4 mm: the paper was to be thinner than what it is printed on. */
+export async function drawHandbookCover(): Promise<Uint8Array> {
+  const spine = 6.4;
+  const paper = await Paper.create('Footplate handbook, cover');
+  const page = paper.page(2 * WIDTH + spine, HEIGHT, 3);
+  const [front, all] = [WIDTH + spine, 2 * WIDTH + spine];
+  page.houseBox(-3, -3, all + 6, HEIGHT + 6);
+  page.box(front + 16, 58, WIDTH - 32, 62, INK.cream);
+  page.text('Footplate', front + WIDTH / 2, 84, 30, 'strong', INK.black, 'centre');
+  page.text('handbook', front + WIDTH / 2, 102, 30, 'strong', INK.black, 'centre');
+  page.text('Larkmoor Light Railway Society', front + WIDTH / 2, 186, 11, 'plain', INK.cream, 'centre');
+  for (const [n, line] of [
+    'For drivers, firemen and cleaners.',
+    'Kept in the coat, read in the shed.',
+  ].entries())
+    page.text(line, WIDTH / 2, 96 + 9 * n, 11, 'plain', INK.cream, 'centre');
+  page.line(30, 84, WIDTH - 30, 84, 0.8, INK.cream);
+  return paper.save();
+}
+
 function frontPage(page: Drawing, title: string, n: number): void {
   if (n === 0) {
     page.box(0, 60, WIDTH, 50, INK.sand);

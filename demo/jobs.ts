@@ -6,7 +6,7 @@ import { DIE_LINE } from '../src/lib/core/docket/steps/overlay';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGala } from './gala';
 import { drawGateFolder } from './gateFolder';
-import { drawHandbook } from './handbook';
+import { drawHandbook, drawHandbookCover } from './handbook';
 import { drawLineGuide } from './lineGuide';
 import { drawRuleBookScans } from './ruleBook';
 import { drawStationery, PIECES } from './stationery';
@@ -24,6 +24,7 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'cover-front.pdf', draw: () => drawCover('front') },
   { name: 'cover-back.pdf', draw: () => drawCover('back') },
   { name: 'footplate-handbook.pdf', draw: drawHandbook },
+  { name: 'footplate-cover.pdf', draw: drawHandbookCover },
   { name: 'stationery.pdf', draw: drawStationery },
   { name: 'platform-tickets.pdf', draw: drawTickets },
   { name: 'gate-folder.pdf', draw: drawGateFolder },
@@ -69,6 +70,15 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
       ...PLAIN_SCHEMES.signatures,
       stock: { width: mm(640), height: mm(900), grammage: 100, bulk: 1.2, grain: 'long' },
       creep: { by: 'shift' },
+      run: { pieces: 400, overs: 3 },
+      cover: {
+        stock: { width: mm(450), height: mm(320), grammage: 250, bulk: 1.1, grain: 'short' },
+        added: 0,
+        text: 'Footplate handbook',
+        textSize: 10,
+        ink: { as: 'process', c: 0.02, m: 0.04, y: 0.18, k: 0 },
+        runs: 'down',
+      },
       marks: {
         trim: true,
         fold: true,
@@ -96,6 +106,8 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
         weight: 'strong',
         size: 10,
       },
+      takeIn('t-book-cover', 'footplate-cover.pdf'),
+      { id: 'c-book', kind: 'cover', pages: 'last', parts: ['outside'] },
     ],
   };
   // Fifty tickets, each with its number, and the die line that came as page 51 on every one of them.

@@ -42,7 +42,9 @@ export async function takeIn(page: Page, ...files: SentFile[]): Promise<void> {
 /** Makes an output and returns the bytes of what is downloaded: of this order, not of one made before it. */
 export async function makeOutput(page: Page, button: string): Promise<Buffer> {
   const [ordered] = await Promise.all([
-    page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/outputs')),
+    page.waitForResponse(
+      (answer) => answer.request().method() === 'POST' && answer.url().endsWith('/outputs'),
+    ),
     page.getByRole('button', { name: button }).click(),
   ]);
   const { id } = (await ordered.json()) as { id: string };

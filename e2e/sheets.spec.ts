@@ -1,7 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { mm } from '../src/lib/core/measure/unit';
 import { keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { field, go, makeOutput, newJob, pdf, saved, slip, step, takeIn, tile } from './bench';
+import { field, go, makeOutput, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -172,4 +173,143 @@ test('a stitched booklet of larger sheets, two copies, work-and-turn: both sides
   expect(back).toBe(front);
   const [one, other] = await handedOver(page);
   expect(other).toBe(one);
+});
+
+test('an accordion, a closed gatefold, and own folds: drawn on the sheet, kept, and there for the next job', async ({
+  page,
+}) => {
+  await jobAs(page, 'folded leaflet', 2, { width: mm(297), height: mm(210) });
+  await field(page, 'Sheet').selectOption('SRA3');
+  await field(page, 'Folded as').selectOption('accordion fold');
+  await field(page, 'Panels').fill('3');
+  await use(page);
+  await expect(slip(page).getByRole('row')).toHaveText([/99 mm/, /99 mm/, /99 mm/]);
+  expect(await handedOver(page)).toEqual(['1', '2']);
+  await field(page, 'Folded as').selectOption('closed gatefold');
+  await use(page);
+  await expect(slip(page).getByRole('row')).toHaveText([/73.25 mm/, /75.25 mm/, /75.25 mm/, /73.25 mm/]);
+  expect(await handedOver(page)).toEqual(['1', '2']);
+
+  await field(page, 'Folded as').selectOption('own folds');
+  await page.getByRole('button', { name: 'begin flat' }).click();
+  await page.getByRole('button', { name: 'upright folds' }).click();
+  const sheet = (await page.locator('rect.over').boundingBox())!;
+  const foldAt = async (share: number) =>
+    page.mouse.click(sheet.x + share * sheet.width, sheet.y + sheet.height / 2);
+  await foldAt(197 / 297);
+  await foldAt(97 / 297);
+  await expect(slip(page).getByRole('row')).toHaveText([/97 mm/, /100 mm/, /100 mm/]);
+  await expect(slip(page).getByRole('listitem')).toHaveCount(2);
+  await slip(page).getByText('Kept folds').click();
+  await slip(page).getByLabel('Name to keep it under').first().fill('Moor letter');
+  await page.keyboard.press('Enter');
+  await expect(slip(page).getByRole('button', { name: 'Moor letter', exact: true })).toBeVisible();
+  await use(page);
+  expect(await handedOver(page)).toEqual(['1', '2']);
+
+  await jobAs(page, 'folded leaflet', 2, { width: mm(297), height: mm(210) });
+  await field(page, 'Folded as').selectOption('own folds');
+  await slip(page).getByText('Kept folds').click();
+  await slip(page).getByRole('button', { name: 'Moor letter', exact: true }).click();
+  await expect(slip(page).getByRole('row')).toHaveText([/97 mm/, /100 mm/, /100 mm/]);
+});
+
+test('all pieces on one sheet, as often as each is wanted, on a paper that is kept', async ({ page }) => {
+  await jobAs(page, 'flat work', 4, { width: mm(85), height: mm(55) });
+  await go(page, 'Pages');
+  await pick(page, '1-2');
+  await page.keyboard.press('p');
+  await field(page, 'Piece').fill('Card');
+  await field(page, 'How many wanted').fill('300');
+  await put(page);
+  await go(page, 'Sheets');
+  await field(page, 'Sheet').selectOption('SRA3');
+  await slip(page).getByText('all pieces', { exact: true }).click();
+  await slip(page).locator('summary').getByText('Paper', { exact: true }).click();
+  await field(page, 'Grammage').fill('300');
+  await slip(page).getByText('Kept papers').click();
+  await slip(page).getByLabel('Name to keep it under').fill('Card stock');
+  await slip(page).getByRole('button', { name: 'Keep this one' }).click();
+  await expect(slip(page).getByRole('button', { name: 'Card stock', exact: true })).toBeVisible();
+  await use(page);
+  const front = (await shown(page, 'Sheet 1 front')).split(' ');
+  expect(front.length).toBeGreaterThan(4);
+  expect(new Set(front)).toEqual(new Set(['1', '3']));
+  // 300 of the one and 1 of the other: the one is there as often as the rest of the sheet allows.
+  expect(front.filter((cell) => cell === '3')).toHaveLength(1);
+  const [one, back] = (await handedOver(page)).map((side) => side.split(' ').toSorted());
+  expect(one).toEqual(front.toSorted());
+  expect(back).toEqual(front.map((cell) => String(Number(cell) + 1)).toSorted());
+  await expect(field(page, 'Sheet')).toHaveValue('kept:Card stock');
+});
+
+test('the cover of a bound book has a sheet of its own, and its spine follows from the leaves', async ({
+  page,
+}) => {
+  await jobAs(page, 'book in signatures', 34);
+  await go(page, 'Pages');
+  await pick(page, '1, last');
+  await page.keyboard.press('Shift+C');
+  await expect(field(page, 'page 1')).toHaveValue('front');
+  await field(page, 'page 34').selectOption('front');
+  await expect(slip(page).getByRole('alert')).toContainText('The cover would have its front twice');
+  await field(page, 'page 34').selectOption('back');
+  await put(page);
+  await expect(page.locator('footer')).toContainText('32 pages');
+  await go(page, 'Sheets');
+  await expect(slip(page)).toContainText('How thick is the book?');
+  await field(page, 'Sheet').selectOption('SRA1');
+  await slip(page).locator('summary').getByText('Paper', { exact: true }).last().click();
+  await field(page, 'Thickness of a leaf').last().fill('0.25');
+  await field(page, 'On the spine').fill('Moorland');
+  await use(page);
+  await expect(slip(page)).not.toContainText('How thick is the book?');
+  await expect(slip(page)).toContainText('16 leaves × 0.25 = 4 mm');
+  await expect(slip(page)).toContainText('The text is too large for the spine');
+  const cells = page.getByRole('option', { name: /^Sheet 3, cover: / });
+  await page.getByRole('listbox', { name: 'Sheets' }).focus();
+  await page.keyboard.press('9');
+  await expect(cells).toHaveCount(3);
+  const sides = await handedOver(page);
+  expect(sides.at(-1)).toBe('34 1');
+  expect(sides).toHaveLength(5);
+  await go(page, 'Hand over');
+  await expect(page.getByRole('article').first()).toContainText('3 sheets · 5 sides');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Sheets as XJDF' }).click(),
+  ]);
+  const xjdf = readFileSync(await download.path(), 'utf8');
+  expect(xjdf.match(/<PlacedObject/g)).toHaveLength(34 + 1);
+});
+
+test('cells are turned, swapped and left out by hand, and what the folded piece shows is said', async ({
+  page,
+}) => {
+  await jobAs(page, 'stitched booklet', 8);
+  const cell = (name: string) => page.getByRole('option', { name, exact: true });
+  await cell('Sheet 1 front: page 8').click();
+  await slip(page).getByRole('button', { name: 'Swap' }).click();
+  await cell('Sheet 1 back: page 2').click();
+  await saved(page);
+  expect(await shown(page, 'Sheet 1 front')).toBe('2 1');
+  await expect(slip(page)).toContainText(
+    'Folded, the piece shows page 2 where 8 belongs, page 8 where 2 belongs.',
+  );
+  expect((await handedOver(page)).slice(0, 2)).toEqual(['2 1', '8 7']);
+  await cell('Sheet 1 front: page 1').click();
+  await slip(page).getByRole('button', { name: 'Leave out' }).click();
+  await saved(page);
+  expect((await handedOver(page))[0]).toBe('2');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell('Sheet 1 front: page 1')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back change 1' }).click();
+  await saved(page);
+  expect(await shown(page, 'Sheet 1 front')).toBe('8 1');
+  // Turned over as by hand: one sheet after the other shows its back.
+  await page.getByRole('button', { name: 'Turn over' }).click();
+  expect(await shown(page, 'Sheet 1 back')).toBe('2 7');
+  await expect(page.getByRole('option', { name: /^Sheet 1 front/ })).toHaveCount(0);
+  await page.keyboard.press('o');
+  expect(await shown(page, 'Sheet 1 front')).toBe('8 1');
 });

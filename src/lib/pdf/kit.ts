@@ -90,16 +90,19 @@ export class Kit<Ref> {
     return fonts;
   }
 
-  /** Writes all that was needed, `put` what a number was kept for; the entries of a resource dictionary, and the layers with what refers to each. */
+  /** Writes all that was needed, `put` what a number was kept for; the entries of a resource dictionary, the layers, and which of them are hidden. */
   finish(
     add: AddObject<Ref>,
     put: (ref: Ref, dictionary: Dictionary<Ref>) => void,
-  ): { resources: Dictionary<Ref>; layers: Ref[] } {
+  ): { resources: Dictionary<Ref>; layers: Ref[]; hidden: Ref[] } {
     const each = <T extends { name: string }>(of: ReadonlyMap<string, T>, make: (one: T) => Plain<Ref>) =>
       Object.fromEntries([...of.values()].map((one) => [one.name, make(one)]));
     const layers = each(this.layers, ({ layer }) => add(layerDict<Ref>(layer)));
     return {
       layers: Object.values(layers) as Ref[],
+      hidden: [...this.layers.values()].flatMap(({ name, layer }) =>
+        layer.hidden ? [layers[name] as Ref] : [],
+      ),
       resources: {
         Font: each(this.faces, ({ face, ref }) => {
           put(ref, face.embed(add));

@@ -35,7 +35,7 @@ export interface WriteContext {
  * Throws PdfError.
  */
 export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promise<void> {
-  const uses = plan.pages.flatMap(({ page }) =>
+  const uses = [...plan.pages, ...(plan.cover?.plan.pages ?? [])].flatMap(({ page }) =>
     page
       ? [...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].map(({ source }) => source)
       : [],
@@ -99,12 +99,12 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`,
     tree,
   );
-  const { resources, layers } = kit.finish(
+  const { resources, layers, hidden } = kit.finish(
     (dictionary, stream) => new Numbered(write(toSyntax(dictionary), undefined, stream)),
     ({ number }, dictionary) => void write(toSyntax(dictionary), number),
   );
   for (const { key, number } of shared) write(toSyntax(resources[key] as Dictionary<Numbered>), number);
-  const inherited = sources.catalogEntries(layers.map(toSyntax));
+  const inherited = sources.catalogEntries(layers.map(toSyntax), hidden.map(toSyntax));
   await sources.writeWanted(out, table);
   const root = write(
     `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(sides)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,

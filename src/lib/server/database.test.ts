@@ -25,6 +25,7 @@ import {
   tendOutput,
   waitingOutputs,
 } from './outputs';
+import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
 import { addSource, surveysOfJob } from './sources';
 
@@ -239,6 +240,23 @@ describe.skipIf(!server)('what the database keeps', () => {
       expect(await count('source')).toBe(1);
       expect(await dropOwnStamp('moor mark')).toEqual([]);
       expect([await count('source'), await count('blob')]).toEqual([0, 0]);
+    });
+
+    test('papers and folds are kept by kind and name, and only what their schemas hold', async () => {
+      const paper = { width: 600, height: 800, grammage: 90 };
+      await expect(keep('paper', { name: 'Moor', settings: { width: -1, height: 2 } })).rejects.toMatchObject(
+        {
+          trouble: { code: 'bad-kept' },
+        },
+      );
+      await expect(keep('paper', { name: ' ', settings: paper })).rejects.toMatchObject({ status: 400 });
+      await expect(listKept('toString')).rejects.toMatchObject({ status: 404 });
+      await keep('paper', { name: 'Moor', settings: paper });
+      expect(await keep('paper', { name: 'MOOR', settings: { ...paper, grammage: 100 } })).toEqual([
+        { name: 'MOOR', settings: { ...paper, grammage: 100 } },
+      ]);
+      expect(await listKept('folds')).toEqual([]);
+      expect(await forget('paper', 'moor')).toEqual([]);
     });
 
     test('one that fails leaves only the word of it, until that is put away', async () => {

@@ -5,6 +5,7 @@ import { spreadsOf } from '../core/pages/leaves';
 import { commonestSize } from '../core/pages/sizes';
 import { sideOf, type Side } from '../core/pages/page';
 import type { Surveys } from '../core/pages/survey';
+import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { Surface } from '../core/surface/surface';
 
@@ -37,7 +38,7 @@ export function summarise(docket: Docket, surveys: Surveys): JobSummary {
     unit: docket.unit,
     scheme: docket.scheme.kind,
     pages: list.pages.length,
-    sheets: plan?.sheetCount ?? 0,
+    sheets: plan ? allSheets(plan) : 0,
     ...(size ? { size } : {}),
     pieces: new Set(list.pages.flatMap(({ piece }) => (piece ? [piece.name] : []))).size,
     open: { stop: count('stop'), look: count('look'), note: count('note') },

@@ -1,4 +1,5 @@
 import type { Docket, Output } from '../core/docket/docket';
+import type { Kept, KeptKind } from '../core/docket/kept';
 import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { Place } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
@@ -95,6 +96,11 @@ export const api = {
   stamps: () => call<OwnStamp[]>('GET', '/api/stamps'),
   keepStamp: (stamp: OwnStamp) => call<OwnStamp[]>('PUT', '/api/stamps', stamp),
   dropStamp: (name: string) => call<OwnStamp[]>('DELETE', `/api/stamps?name=${encodeURIComponent(name)}`),
+  kept: <Kind extends KeptKind>(kind: Kind) => call<Kept<Kind>[]>('GET', `/api/kept/${kind}`),
+  keep: <Kind extends KeptKind>(kind: Kind, kept: Kept<Kind>) =>
+    call<Kept<Kind>[]>('PUT', `/api/kept/${kind}`, kept),
+  forget: <Kind extends KeptKind>(kind: Kind, name: string) =>
+    call<Kept<Kind>[]>('DELETE', `/api/kept/${kind}?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
 };
 

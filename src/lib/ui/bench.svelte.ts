@@ -14,6 +14,7 @@ import {
 } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
+import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { api, Refused, upload, type IntakeState, type JobState, type OutputState } from './api';
 
@@ -67,6 +68,8 @@ export class Bench {
   picked = $state.raw<ReadonlySet<string>>(new Set());
   pickedText = $state('');
   pickedError = $state('');
+  /** How the sheets are looked at, and the cell that is worked on. */
+  readonly sheets = new SheetsView();
   /** A finding that the reader was led to. */
   pointed = $state.raw<Finding | undefined>();
 

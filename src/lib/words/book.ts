@@ -1,3 +1,4 @@
+import type { CoverPart } from '../core/pages/cover';
 import type { Book, Side } from '../core/pages/page';
 
 /** Where a page lies, by its side. */
@@ -14,3 +15,16 @@ export const SPINE_OF: Record<Side, string> = { right: 'left', left: 'right', lo
 /** How the pages of a book lie. */
 export const sayBook = ({ facing, first, spine }: Book): string =>
   `${facing ? `Facing pages, first ${WHERE[first]}` : 'Loose pages'}${spine === 'left' ? '' : `, spine at the ${spine}`}`;
+
+/** What the parts of a cover are called. */
+export const COVER_WORD: Record<CoverPart, string> = {
+  outside: 'whole outside',
+  inside: 'whole inside',
+  front: 'front',
+  spine: 'spine',
+  back: 'back',
+  'front-flap': 'front flap',
+  'back-flap': 'back flap',
+  'inside-front': 'inside front',
+  'inside-back': 'inside back',
+};

@@ -70,6 +70,12 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
       return 'There is no panel among these pages. Panels look like 5+1, or panels for all.';
     case 'not-facing':
       return `Page ${problem.data.position} does not face another one of these pages. Choose both pages of a spread.`;
+    case 'cover-count':
+      return `${problem.data.pages} pages were chosen and ${problem.data.parts} parts of a cover named. Say of each page what it is.`;
+    case 'cover-twice':
+      return `The cover would have its ${String(problem.data.part).replace('-', ' ')} twice. Say of one of these pages that it is something else.`;
+    case 'cover-of-nothing':
+      return 'All pages would become the cover, and nothing would be left of the book. Choose fewer.';
     case 'split-outside':
       return `The cut falls outside page ${problem.data.position}, or leaves nothing of it. Cut nearer to its middle, or leave out less.`;
     case 'scans-odd':
@@ -164,6 +170,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.';
     case 'bad-stamp':
       return 'A stamp is kept under a name, with its file. Give it a name, and choose a file for it.';
+    case 'bad-kept':
+      return 'It is kept under a name of 1 to 60 letters. Give it one, and mend what is marked wrong first.';
     case 'bad-size':
       return 'A size needs a name and two sides longer than 0. Give it both.';
     case 'size-name-taken':

@@ -1,13 +1,13 @@
 import type { Finding, Mend } from '../core/checks/finding';
 import type { Size } from '../core/measure/box';
 import { describeIndexes } from '../core/pages/selection';
-import { formatLength, formatSize } from '../core/measure/formatLength';
+import { formatFigure, formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { nameSize } from '../core/paper/sizes';
 import { opposite, type Side } from '../core/pages/page';
 import { sayStepProblem } from './errors';
 import { sayFoldError } from './schemes';
-import { SPINE_OF, WHERE } from './book';
+import { COVER_WORD, SPINE_OF, WHERE } from './book';
 
 export interface Said {
   /** What is wrong, in a few words. */
@@ -189,7 +189,7 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       };
     case 'sheet-too-small':
       return {
-        title: 'The sheet is too small',
+        title: finding.of ? 'The cover’s sheet is too small' : 'The sheet is too small',
         text: `The trims do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
       };
     case 'fold-impossible':
@@ -212,6 +212,51 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'Creep moves text into the spine',
         text: `The innermost leaf is moved by ${formatLength(finding.creep, unit)}; only ${formatLength(finding.safe, unit)} are safe. Narrow the inner pages instead, or use more, thinner signatures.`,
       };
+    case 'cover-unplanned':
+      return {
+        title: 'The cover goes on no sheet',
+        text: 'Pages were made a cover, and only a book in signatures has one that is printed apart. Choose that scheme, or switch the cover step off.',
+      };
+    case 'cover-missing':
+      return {
+        title: `The cover has no ${finding.parts.join(' and no ')}`,
+        text: 'Its place on the sheet stays white. Take in the page and make it part of the cover.',
+      };
+    case 'spine-unknown':
+      return {
+        title: 'How thick is the book?',
+        text: 'The spine follows from the thickness of a leaf, which is not known. Type grammage and bulk of the paper, or the width of the spine.',
+      };
+    case 'spine-differs':
+      return {
+        title: 'The spine is not as wide as the book is thick',
+        text: `${formatLength(finding.typed, unit)} was typed, the leaves make ${formatLength(finding.worked, unit)}. Folds land on the front or the back.`,
+      };
+    case 'spine-text-large':
+      return {
+        title: 'The text is too large for the spine',
+        text: `It is ${formatLength(finding.height, unit)} high and ${formatLength(finding.room, unit)} are free once 1.5 mm stay clear at both sides. It would run over the fold: set it smaller, or leave it out.`,
+      };
+    case 'cover-size':
+      return {
+        title: `The cover’s ${COVER_WORD[finding.part]} has the wrong size`,
+        text: `It is ${size(finding.size)}; the book asks for ${size(finding.wanted)}${finding.sum ? ` = 2 × ${formatFigure(finding.sum.page, unit)} + spine ${formatFigure(finding.sum.spine, unit)}${finding.sum.flap ? ` + 2 × flap ${formatFigure(finding.sum.flap, unit)}` : ''}` : ''}. Spine and folds would lie off their place.`,
+      };
+    case 'cover-bleed':
+      return {
+        title: `The cover’s ${COVER_WORD[finding.part]} has too little bleed`,
+        text: `${formatLength(finding.there, unit)} are there where it is cut, ${formatLength(finding.wanted, unit)} are wanted. White shows where the knife is off.`,
+      };
+    case 'by-hand':
+      return {
+        title: `${plural(finding.places.length, 'cell')} changed by hand`,
+        text: `${finding.folded ? 'Folded' : 'Cut'}, the piece shows ${sayPlaces(finding.places)}.`,
+      };
+    case 'by-hand-gone':
+      return {
+        title: 'A cell changed by hand is gone',
+        text: `${plural(finding.count, 'change')} by hand ${finding.count === 1 ? 'is' : 'are'} for cells that these sheets do not have, and nothing is done there.`,
+      };
     case 'caliper-unknown':
       return {
         title: 'How thick is the paper?',
@@ -224,12 +269,12 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       };
     case 'bleed-off-sheet':
       return {
-        title: 'The bleed runs off the sheet',
+        title: finding.of ? 'The cover’s bleed runs off its sheet' : 'The bleed runs off the sheet',
         text: `The trims fit on ${size(finding.sheet)}, the bleed does not, so edges may stay white. With bleed and marks: ${size(finding.needed)}.`,
       };
     case 'marks-off-sheet':
       return {
-        title: 'No room for all marks',
+        title: finding.of ? 'No room for all marks of the cover' : 'No room for all marks',
         text: `Marks run off ${size(finding.sheet)} and will not show whole. With marks the sheet needs ${size(finding.needed)}.`,
       };
   }
@@ -238,6 +283,18 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
 /** Page numbers in words: `pages 3, 4 and 13`. */
 const sayNumbers = (numbers: readonly number[]): string =>
   `${numbers.length === 1 ? 'page' : 'pages'} ${describeIndexes(numbers.map((number) => number - 1))}`;
+
+/** What is met where, in words: `page 6 where 3 belongs, nothing where 8 belongs`. */
+function sayPlaces(places: readonly { place: string; shows?: string; turned: boolean }[]): string {
+  const said = places.slice(0, MOST_PLACES).map(({ place, shows, turned }) => {
+    const upside = turned ? ' upside down' : '';
+    if (!shows) return `nothing where ${place} belongs`;
+    return shows === place ? `page ${place}${upside}` : `page ${shows}${upside} where ${place} belongs`;
+  });
+  const more = places.length - said.length;
+  return `${said.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+}
+const MOST_PLACES = 6;
 
 /** What the button of a mend says. */
 export function sayMend({ code, data = {} }: Mend): string {
@@ -276,6 +333,16 @@ export function sayMend({ code, data = {} }: Mend): string {
       return 'Use the widths the fold asks for';
     case 'creep-by-scale':
       return 'Narrow the inner pages instead';
+    case 'make-cover':
+      return 'Make it a cover, printed apart';
+    case 'cover-to-sum':
+      return 'Make it that size about its middle';
+    case 'worked-spine':
+      return 'Use the width worked out';
+    case 'as-planned':
+      return 'As the scheme has it';
+    case 'drop-gone':
+      return 'Drop what is gone';
     case 'turn-work':
       return 'Turn the work on the sheet';
     case 'fill-with-blanks':

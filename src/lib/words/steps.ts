@@ -14,6 +14,7 @@ import type { Place } from '../core/pages/place';
 import type { Format } from '../core/docket/format';
 import type { Step } from '../core/docket/steps';
 import type { Cut } from '../core/docket/steps/crop';
+import { COVER_WORD } from './book';
 import { saySize } from './findings';
 
 /** What each kind of step is called. */
@@ -34,6 +35,7 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   panel: 'Fold-out',
   'give-back': 'Give back',
   keep: 'Keep',
+  cover: 'Cover',
   split: 'Split',
   join: 'Join',
   'reading-order': 'Reading order',
@@ -54,6 +56,7 @@ export const FORM_TITLE: Record<Step['kind'], string> = {
   margins: 'Margins and columns',
   panel: 'Fold-out panel',
   keep: 'Keep pages together',
+  cover: 'The cover of a bound book',
   split: 'Split pages',
   join: 'Join pages',
   'reading-order': 'Back to reading order',
@@ -164,6 +167,12 @@ export function sayStep(
         act: step.together ? act : 'Let go',
         what: sayPages(step.pages, before),
         detail: step.together ? 'together' : 'of each other',
+      };
+    case 'cover':
+      return {
+        act,
+        what: sayPages(step.pages, before),
+        detail: step.parts.map((part) => COVER_WORD[part]).join(', '),
       };
     case 'split':
       return {

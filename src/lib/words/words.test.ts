@@ -40,6 +40,7 @@ describe('every trouble has a sentence that says what, why and what to do', () =
     'picture-too-large',
     'svg-damaged',
     'bad-stamp',
+    'bad-kept',
     'svg-not-lines',
   ])('%s', (code) => {
     const sentence = sayTrouble({
@@ -135,6 +136,7 @@ test.each<[Step, string]>([
   ],
   [{ id: 'x', kind: 'give-back', pages: 'panels', where: { at: 'end' } }, 'Give back|all panels|at the end'],
   [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep|pages 4-5|together'],
+  [{ id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] }, 'Cover|pages 1, last|front, back'],
   [
     { id: 'x', kind: 'split', pages: '2', columns: 2, rows: 1, at: mm(100), gutter: -mm(3) },
     'Split|page 2|2 across, 1 down, cut at 100 mm, 3 mm shown twice',

@@ -1,6 +1,7 @@
 import type { Size } from '../measure/box';
 import type { Purpose } from '../numbers/laid';
 import type { Face } from '../numbers/faces';
+import type { CoverPart } from '../pages/cover';
 import type { Book, PageList, Side } from '../pages/page';
 import type { SelectionError } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
@@ -10,7 +11,7 @@ import type { StepProblem } from '../docket/stepKind';
 import type { Step } from '../docket/steps';
 import type { SheetPlan } from '../sheets/plan';
 import type { FoldError } from '../fold/fold';
-import type { PressScheme, Stitched } from '../sheets/scheme';
+import type { PressScheme, Signatures, Stitched } from '../sheets/scheme';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
@@ -40,10 +41,15 @@ export interface Mend {
     | 'overprint'
     | 'worked-widths'
     | 'creep-by-scale'
-    | 'turn-work';
+    | 'turn-work'
+    | 'make-cover'
+    | 'cover-to-sum'
+    | 'worked-spine'
+    | 'as-planned'
+    | 'drop-gone';
   steps?: readonly StepDraft[];
   change?: readonly Step[];
-  scheme?: Partial<PressScheme>;
+  scheme?: Partial<PressScheme> | Partial<Signatures>;
   book?: Partial<Book>;
   data?: Readonly<Record<string, string | number>>;
 }
@@ -76,13 +82,32 @@ export type Found =
   | { code: 'rgb-content' }
   | { code: 'knocks-out'; purpose: Purpose }
   | { code: 'overlay-larger'; overlay: Size; page: Size }
-  | { code: 'sheet-too-small'; sheet: Size; needed: Size }
-  | { code: 'bleed-off-sheet'; sheet: Size; needed: Size }
-  | { code: 'marks-off-sheet'; sheet: Size; needed: Size }
+  | { code: 'sheet-too-small'; sheet: Size; needed: Size; of?: 'cover' }
+  | { code: 'bleed-off-sheet'; sheet: Size; needed: Size; of?: 'cover' }
+  | { code: 'marks-off-sheet'; sheet: Size; needed: Size; of?: 'cover' }
   | { code: 'fold-impossible'; error: FoldError }
   | { code: 'fold-in-tight'; panel: number; room: number; wanted: number }
   | { code: 'panels-missing'; given: number; each: number }
   | { code: 'creep-over-safe'; creep: number; safe: number }
+  | { code: 'cover-unplanned' | 'spine-unknown' }
+  | { code: 'cover-missing'; parts: readonly CoverPart[] }
+  | {
+      code: 'cover-size';
+      part: CoverPart;
+      size: Size;
+      wanted: Size;
+      /** Of a whole side: what its width is the sum of. */
+      sum?: { page: number; spine: number; flap: number };
+    }
+  | { code: 'cover-bleed'; part: CoverPart; there: number; wanted: number }
+  | { code: 'spine-differs'; typed: number; worked: number }
+  | { code: 'spine-text-large'; height: number; room: number }
+  | {
+      code: 'by-hand';
+      places: readonly { place: string; shows?: string; turned: boolean }[];
+      folded: boolean;
+    }
+  | { code: 'by-hand-gone'; count: number }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };
 

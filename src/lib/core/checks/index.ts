@@ -3,6 +3,7 @@ import type { Docket } from '../docket/docket';
 import type { Surveys } from '../pages/survey';
 import { planSheets } from '../sheets';
 import { checkBleed } from './bleed';
+import { checkCover } from './cover';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
 import { checkFolds } from './folds';
@@ -33,6 +34,7 @@ const CHECKS: readonly Check[] = [
   checkOverprint,
   checkSheets,
   checkFolds,
+  checkCover,
 ];
 
 /** A job worked out: its pages, its sheets, and all that was found. */

@@ -1,4 +1,5 @@
 import type { StepDraft } from './finding';
+import type { CoverPart } from '../pages/cover';
 import { frontSide, sideOf, type PageList } from '../pages/page';
 import type { Check, Finding } from './finding';
 
@@ -28,9 +29,22 @@ export const checkPairs: Check = ({ list, docket }) =>
         stage: 'pages',
         pages: ids,
         mend: { code: 'blank-inside-covers', steps, data: { count: steps.length } },
+        ...(docket.scheme.kind === 'signatures' ? asCover(list, first, last) : {}),
       },
     ];
   });
+
+/** Pages around an interior made the cover of a bound book, where there are as many as one has. */
+function asCover({ pages }: PageList, first: number, last: number): Pick<Finding, 'otherMend'> {
+  const [before, after] = [pages.slice(0, first), pages.slice(last + 1)];
+  if (before.length > 2 || after.length > 2) return {};
+  const parts: CoverPart[] = [
+    ...(['front', 'inside-front'] as const).slice(0, before.length),
+    ...(['inside-back', 'back'] as const).slice(2 - after.length),
+  ];
+  const ids = [...before, ...after].map(({ id }) => id);
+  return { otherMend: { code: 'make-cover', steps: [{ kind: 'cover', pages: { ids }, parts }] } };
+}
 
 /** Whole interiors: runs of one source's pages in their own order, beginning with its first. */
 function interiors({ pages }: PageList): { first: number; last: number; source: string }[] {

@@ -1,9 +1,9 @@
 import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
-import { fits, stocksFor } from '../paper/stock';
+import { fits, stocksFor, type Stock } from '../paper/stock';
 import type { SheetPlan } from '../sheets/plan';
 import { printedBox } from '../sheets/press';
-import type { PressScheme, Stitched } from '../sheets/scheme';
+import type { Press, PressScheme, Stitched } from '../sheets/scheme';
 import { blanksWanted, pagesThatFill } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
@@ -37,8 +37,44 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
       pages: [list.pages[0]!.id],
       mend: { code: 'first-side', book: { first: front }, data: { side: front } },
     });
-  return [...findings, ...tooSmall(plan, scheme)];
+  return [...findings, ...changedByHand(plan, scheme), ...tooSmall(plan, scheme, (stock) => ({ stock }))];
 };
+
+/** Cells that were changed by hand: what the folded or cut piece shows for it. */
+function changedByHand({ hand }: SheetPlan, scheme: PressScheme): Finding[] {
+  if (!hand) return [];
+  const at = { stage: 'sheets', level: 'look', pages: [] } as const;
+  const { changed, gone } = hand;
+  const places = changed.map(({ place, shows, turned }) => ({
+    place: place.name,
+    turned,
+    ...(shows ? { shows: shows.name } : {}),
+  }));
+  const left = scheme.byHand!.filter((_, n) => !gone.includes(n));
+  return [
+    ...(places.length
+      ? [
+          {
+            ...at,
+            code: 'by-hand' as const,
+            places,
+            folded: scheme.kind !== 'flat',
+            mend: { code: 'as-planned' as const, scheme: { byHand: undefined } as Partial<PressScheme> },
+          },
+        ]
+      : []),
+    ...(gone.length
+      ? [
+          {
+            ...at,
+            code: 'by-hand-gone' as const,
+            count: gone.length,
+            mend: { code: 'drop-gone' as const, scheme: { byHand: left } as Partial<PressScheme> },
+          },
+        ]
+      : []),
+  ];
+}
 
 /** Blanks at one of the two places where they can go. */
 const fillWith = (count: number, place: Stitched['pad']): Mend => ({
@@ -47,7 +83,13 @@ const fillWith = (count: number, place: Stitched['pad']): Mend => ({
   data: { count, place },
 });
 
-function tooSmall({ sheet, needed }: SheetPlan, scheme: PressScheme): Finding[] {
+/** A sheet on which trims, bleed or marks find no room; `into` is the scheme's change to another stock, `of` says whose sheet it is. */
+export function tooSmall(
+  { sheet, needed }: SheetPlan,
+  scheme: Press,
+  into: (stock: Stock) => Mend['scheme'],
+  of?: 'cover',
+): Finding[] {
   const printed = printedBox(sheet, scheme);
   const room = { width: widthOf(printed), height: heightOf(printed) };
   const cases = [
@@ -59,12 +101,13 @@ function tooSmall({ sheet, needed }: SheetPlan, scheme: PressScheme): Finding[] 
   if (!found) return [];
   const off = { width: sheet.width - room.width, height: sheet.height - room.height };
   const wanted = { width: needed.marks.width + off.width, height: needed.marks.height + off.height };
-  const mend = largerSheet(wanted, scheme);
+  const mend = largerSheet(wanted, scheme, into);
   return [
     {
       code: found.code,
       sheet,
       needed: wanted,
+      ...(of ? { of } : {}),
       level: found.level,
       stage: 'sheets',
       pages: [],
@@ -74,12 +117,12 @@ function tooSmall({ sheet, needed }: SheetPlan, scheme: PressScheme): Finding[] 
 }
 
 /** The smallest stock, by area, that takes everything in one of its orientations. */
-function largerSheet(needed: Size, scheme: PressScheme): Mend | undefined {
+function largerSheet(needed: Size, scheme: Press, into: (stock: Stock) => Mend['scheme']): Mend | undefined {
   const [stock] = stocksFor(needed);
   return (
     stock && {
       code: 'larger-sheet',
-      scheme: { stock: { ...scheme.stock, width: stock.width, height: stock.height } },
+      scheme: into({ ...scheme.stock, width: stock.width, height: stock.height }),
       data: { name: stock.name },
     }
   );

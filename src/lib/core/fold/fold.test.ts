@@ -17,7 +17,7 @@ import {
   type Folded,
 } from './fold';
 import { impose, type Imposed } from './impose';
-import { patternOf, signaturePattern, type PatternChoice } from './patterns';
+import { patternOf, signaturePattern, type PatternChoice, withFoldAt, type OwnPattern } from './patterns';
 import { panelWidths } from './widths';
 
 const LEFT_UNDER = (at: number): Fold => ({ axis: 'vertical', at, moves: 'before', goes: 'under' });
@@ -248,6 +248,25 @@ describe('usual folds', () => {
       expect(layersAt(folded.stack, -1, -1)).toBe(0);
     },
   );
+
+  test('folds drawn on a flat sheet are those of the letter fold; a border that is there is folded, edges are not', () => {
+    const sheet: OwnPattern = { fold: 'own', name: 'x', columns: [mm(297)], rows: [mm(210)], folds: [] };
+    const drawn = withFoldAt(withFoldAt(sheet, 'vertical', mm(197)), 'vertical', mm(97));
+    expect(drawn.columns.map((width) => width / mm(1))).toEqual(
+      [97, 100, 100].map((width) => expect.closeTo(width, 9)),
+    );
+    // The first one drawn is still where it was: its border counts one more now.
+    expect(drawn.folds).toEqual([
+      { axis: 'vertical', border: 2, moves: 'after', goes: 'under' },
+      { axis: 'vertical', border: 1, moves: 'before', goes: 'under' },
+    ]);
+    const again = withFoldAt(drawn, 'vertical', mm(197.2));
+    expect(again.columns).toEqual(drawn.columns);
+    expect(again.folds.at(-1)).toMatchObject({ border: 2 });
+    for (const at of [0, mm(297)]) expect(withFoldAt(drawn, 'vertical', at)).toBe(drawn);
+    expect(withFoldAt(drawn, 'horizontal', mm(105)).rows).toEqual([mm(105), mm(105)]);
+    expect(foldStates(drawn, drawn.folds.toReversed()).at(-1)!.stack).toHaveLength(3);
+  });
 
   test('own folds that cannot be made ask for no widths, and are told apart by foldStates', () => {
     const own = { columns: [1, 1], rows: [1], folds: [under(1, 'before'), under(1, 'before')] };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import type { BorderFold } from './fold';
+import { mm } from '../measure/unit';
+import { edgesOf, type BorderFold } from './fold';
 
 /** How a sheet is divided, and folded from border to border. `columns` and `rows` are the shares that panels have of it. */
 export interface Pattern {
@@ -17,6 +18,16 @@ const foldSchema = z.object({
   layers: count(1, 64).optional(),
 });
 
+/** The preparer's own folds: panels by their widths and heights, and the folds one after another. */
+export const ownPatternSchema = z.object({
+  fold: z.literal('own'),
+  name: z.string().trim().min(1).max(60),
+  columns: z.array(z.number().positive().max(14_400)).min(1).max(16),
+  rows: z.array(z.number().positive().max(14_400)).min(1).max(16),
+  folds: z.array(foldSchema).max(30),
+});
+export type OwnPattern = z.infer<typeof ownPatternSchema>;
+
 /** A usual fold by its name, or the preparer's own, drawn on the sheet. The front of the sheet is the outside of the folded piece. */
 export const patternSchema = z.discriminatedUnion('fold', [
   z.object({ fold: z.enum(['half', 'letter', 'gate', 'closed-gate', 'double-parallel', 'french']) }),
@@ -24,13 +35,7 @@ export const patternSchema = z.discriminatedUnion('fold', [
   z.object({ fold: z.literal('roll'), panels: count(3, 8) }),
   z.object({ fold: z.literal('right-angle'), pages: z.union([z.literal(8), z.literal(16), z.literal(32)]) }),
   z.object({ fold: z.literal('map'), columns: count(2, 16), rows: count(2, 4) }),
-  z.object({
-    fold: z.literal('own'),
-    name: z.string().trim().min(1).max(60),
-    columns: z.array(z.number().positive().max(14_400)).min(1).max(16),
-    rows: z.array(z.number().positive().max(14_400)).min(1).max(16),
-    folds: z.array(foldSchema).min(1).max(30),
-  }),
+  ownPatternSchema,
 ]);
 export type PatternChoice = z.infer<typeof patternSchema>;
 export type FoldName = PatternChoice['fold'];
@@ -115,6 +120,35 @@ export function freshPattern(
     default:
       return { fold };
   }
+}
+
+/** A fold drawn this near to a border, in points, is at the border. */
+const AT_BORDER = mm(0.5);
+
+/**
+ * Own folds with one more, at a place from the left or from the foot: a border that is there is folded, else the panel is
+ * parted and borders behind it count one more. The smaller part goes under.
+ */
+export function withFoldAt(pattern: OwnPattern, axis: BorderFold['axis'], at: number): OwnPattern {
+  const key = axis === 'vertical' ? 'columns' : 'rows';
+  const edges = edgesOf(pattern[key]);
+  const whole = edges.at(-1)!;
+  const near = edges.findIndex((edge) => Math.abs(edge - at) < AT_BORDER);
+  const border = near > 0 ? near : edges.findIndex((edge) => edge > at);
+  const fold: BorderFold = { axis, border, moves: at <= whole / 2 ? 'before' : 'after', goes: 'under' };
+  if (near === 0 || near === edges.length - 1 || border < 1) return pattern;
+  if (near > 0) return { ...pattern, folds: [...pattern.folds, fold] };
+  const parted = edges.toSpliced(border, 0, at);
+  return {
+    ...pattern,
+    [key]: parted.slice(1).map((edge, n) => edge - parted[n]!),
+    folds: [
+      ...pattern.folds.map((each) =>
+        each.axis === axis && each.border >= border ? { ...each, border: each.border + 1 } : each,
+      ),
+      fold,
+    ],
+  };
 }
 
 export const SIGNATURE_PAGES = [4, 8, 16, 32] as const;

@@ -15,6 +15,8 @@ export const overprints = (purpose: Purpose): boolean => purpose !== 'printing';
 export interface Layer {
   name: string;
   purpose: Purpose;
+  /** It neither shows nor prints until somebody turns it on. */
+  hidden?: true;
 }
 
 /** The corner, edge or middle of a page that a graphic is placed from: outer and inner mirror with the leaf. */

@@ -1,9 +1,11 @@
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
+import type { Cover } from './cover';
 import type { InkChange } from './inks';
 import type { Laid } from '../numbers/laid';
 import type { Matter, PageLines } from '../numbers/lines';
 import type { Series } from '../numbers/series';
+import type { Colour } from '../surface/colour';
 import type { SurveyPage } from './survey';
 
 /**
@@ -75,6 +77,10 @@ export interface Page {
   kept?: string;
   /** Words that stand in the middle of a page that shows nothing else. */
   words?: string;
+  /** How large those are, in points, where not plain. */
+  wordSize?: number;
+  /** Their ink, where not black. */
+  wordInk?: Colour;
   /** What else it shows besides `art`, where pages were joined on it. */
   more?: readonly Art[];
   /** Folios, running lines and numbered sets that steps put on it. */
@@ -104,6 +110,8 @@ export interface PageList {
   readonly pages: readonly Page[];
   /** The faces of fold-out panels: front and back of each in turn, those of a leaf from its fore edge outwards. */
   readonly panels?: readonly Page[];
+  /** The cover of a bound book, printed apart. */
+  readonly cover?: Cover;
   readonly book: Book;
   /** The number series by where they begin; each lasts until the next. */
   readonly series?: readonly Series[];

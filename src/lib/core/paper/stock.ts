@@ -43,13 +43,16 @@ export const stocksFor = (needed: Size): NamedSize[] =>
     (size) => fits(needed, size) || fits(needed, { width: size.height, height: size.width }),
   ).sort((a, b) => a.width * a.height - b.width * b.height);
 
+/** Thicker, in points, is board. */
+export const MOST_CALIPER = mm(5);
+
 /** Paper to print on. Grammage in g/m², bulk in cm³/g, thickness in points; the grain runs along its long or its short side. */
 export const stockSchema = z.object({
   width: pageLength,
   height: pageLength,
   grammage: z.number().min(10).max(2000).optional(),
   bulk: z.number().min(0.3).max(5).optional(),
-  caliper: z.number().positive().max(mm(5)).optional(),
+  caliper: z.number().positive().max(MOST_CALIPER).optional(),
   grain: z.enum(['long', 'short']).optional(),
 });
 export type Stock = z.infer<typeof stockSchema>;

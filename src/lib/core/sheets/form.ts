@@ -9,6 +9,7 @@ import {
   type Turn,
 } from '../measure/matrix';
 import { bleedBox, bleedSides, spineAt } from '../pages/page';
+import type { FaceChange } from './byHand';
 import type { Cell, PlannedPage } from './plan';
 
 /** A page on one face of a slot. The back is seen as turned over about a vertical axis. */
@@ -178,16 +179,29 @@ export function cellsOf(
   placed: readonly PlacedSlot[],
   sheet: Size,
   axis: 'vertical' | 'horizontal',
+  byHand?: ReadonlyMap<number, FaceChange>,
 ): Cell[] {
-  const cells: Cell[] = [];
+  const cells: { cell: Cell; shown: Face; slot: PlacedSlot }[] = [];
   for (const slot of placed) {
     const own = form.slots[slot.index]!;
     const shown = (face === 'front') === slot.over ? own.back : own.front;
-    if (shown) cells.push(toCell(shown, slot, frameOf(face, shown.turn, slot, sheet, axis)));
+    if (shown)
+      cells.push({ cell: toCell(shown, slot, frameOf(face, shown.turn, slot, sheet, axis)), shown, slot });
   }
-  return cells.sort((a, b) =>
+  cells.sort(({ cell: a }, { cell: b }) =>
     Math.abs(a.trim.y1 - b.trim.y1) > SAME_ROW ? b.trim.y1 - a.trim.y1 : a.trim.x0 - b.trim.x0,
   );
+  return cells.map(({ cell, shown, slot }, n) => {
+    const change = byHand?.get(n);
+    if (!change) return cell;
+    const { planned, turned, out } = change;
+    const turn = turned ? turnOf(shown.turn + 180)! : shown.turn;
+    const { page: _, ...blank } = planned;
+    return {
+      ...toCell({ ...shown, planned: out ? blank : planned }, slot, frameOf(face, turn, slot, sheet, axis)),
+      hand: out ? 'left-out' : 'changed',
+    };
+  });
 }
 
 function frameOf(

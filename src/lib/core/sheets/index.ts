@@ -1,4 +1,5 @@
 import type { PageList } from '../pages/page';
+import { withCover } from './cover';
 import { planFlat } from './flat';
 import { planLeaflet } from './leaflet';
 import type { SheetPlan } from './plan';
@@ -13,7 +14,7 @@ export function planSheets(list: PageList, scheme: Scheme, title = ''): SheetPla
     case 'stitched':
       return planStitched(list, scheme, title);
     case 'signatures':
-      return planSignatures(list, scheme, title);
+      return withCover(planSignatures(list, scheme, title), list, scheme, title);
     case 'leaflet':
       return planLeaflet(list, scheme, title);
     case 'flat':

@@ -22,6 +22,8 @@ export const beyond = ({
   Math.max(offset, bleed.left, bleed.right, bleed.head, bleed.foot);
 /** A mark that is cut shorter than this share of its length by what is in its way is left out. */
 const SHORTEST = 0.4;
+/** Lines that are not printed, so nothing is in their way. */
+const UNSEEN: readonly SheetLine['kind'][] = ['fold', 'cut-path', 'fold-path'];
 /** In points: what is nearer is the same place. */
 const SAME = 0.01;
 
@@ -53,7 +55,7 @@ export function linesOf(
   const lines = new Map<string, SheetLine>();
   const put = (kind: SheetLine['kind'], x0: number, y0: number, x1: number, y1: number) => {
     const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
-    const left = kind === 'fold' ? line : clearOf(line, obstacles, [x0, y0], long);
+    const left = UNSEEN.includes(kind) ? line : clearOf(line, obstacles, [x0, y0], long);
     if (!left) return;
     const key = [kind, ...[left.x0, left.y0, left.x1, left.y1].map((at) => Math.round(at / SAME))].join();
     lines.set(key, { kind, ...left });
@@ -82,19 +84,29 @@ export function linesOf(
         axis === 'vertical' ? { x0: at, x1: at, y0: from, y1: to } : { x0: from, x1: to, y0: at, y1: at },
       );
       put('fold', lies.x0, lies.y0, lies.x1, lies.y1);
+      if (settings.paths) put('fold-path', lies.x0, lies.y0, lies.x1, lies.y1);
       if (!settings.fold) continue;
       const upright = lies.y1 - lies.y0 > lies.x1 - lies.x0;
       if (upright) ends('fold-mark', 'vertical', lies.x0, lies.y0, lies.y1);
       else ends('fold-mark', 'horizontal', lies.y0, lies.x0, lies.x1);
     }
   }
-  if (settings.trim)
-    for (const { box, folded = [] } of slots) {
-      if (!folded.includes('left')) ends('trim-mark', 'vertical', box.x0, box.y0, box.y1);
-      if (!folded.includes('right')) ends('trim-mark', 'vertical', box.x1, box.y0, box.y1);
-      if (!folded.includes('foot')) ends('trim-mark', 'horizontal', box.y0, box.x0, box.x1);
-      if (!folded.includes('head')) ends('trim-mark', 'horizontal', box.y1, box.x0, box.x1);
+  for (const { box, folded = [] } of slots) {
+    const { x0, x1, y0, y1 } = box;
+    const edges = [
+      { side: 'left', axis: 'vertical', line: [x0, y0, x0, y1] },
+      { side: 'right', axis: 'vertical', line: [x1, y0, x1, y1] },
+      { side: 'foot', axis: 'horizontal', line: [x0, y0, x1, y0] },
+      { side: 'head', axis: 'horizontal', line: [x0, y1, x1, y1] },
+    ] as const;
+    for (const { side, axis, line } of edges) {
+      if (folded.includes(side)) continue;
+      if (settings.paths) put('cut-path', ...line);
+      if (!settings.trim) continue;
+      if (axis === 'vertical') ends('trim-mark', axis, line[0], y0, y1);
+      else ends('trim-mark', axis, line[1], x0, x1);
     }
+  }
   if (settings.centre) {
     const [x, y] = [(around.x0 + around.x1) / 2, (around.y0 + around.y1) / 2];
     put('centre-mark', x, around.y0 - off, x, around.y0 - off - long);
@@ -127,9 +139,10 @@ function clearOf(
   return x1 - x0 + (y1 - y0) >= SHORTEST * long ? { x0, y0, x1, y1 } : undefined;
 }
 
-/** Lines on the front as they are seen on the back. */
+/** Lines on the front as they are seen on the back; tools follow their paths from the front. */
 export function linesBehind(lines: readonly SheetLine[], sheet: Size, whole: Matrix): SheetLine[] {
   return lines
+    .filter(({ kind }) => kind !== 'cut-path' && kind !== 'fold-path')
     .map(({ kind, x0, y0, x1, y1 }) => {
       const [from, to] = [
         applyToPoint(whole, sheet.width - x0, y0),

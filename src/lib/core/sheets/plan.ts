@@ -1,6 +1,8 @@
 import type { Box, Size } from '../measure/box';
 import type { Matrix, Turn } from '../measure/matrix';
+import type { CoverPart } from '../pages/cover';
 import type { Page, Side } from '../pages/page';
+import type { HandResult } from './byHand';
 import type { Item } from '../surface/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
@@ -23,10 +25,12 @@ export interface Cell extends PlannedPage {
   turn: Turn;
   /** From page space (origin at the page's trim) to the sheet side. */
   matrix: Matrix;
+  /** It was changed by hand, or left empty. */
+  hand?: 'changed' | 'left-out';
 }
 
 export interface SheetLine {
-  kind: 'trim-mark' | 'fold-mark' | 'centre-mark' | 'fold';
+  kind: 'trim-mark' | 'fold-mark' | 'centre-mark' | 'fold' | 'cut-path' | 'fold-path';
   x0: number;
   y0: number;
   x1: number;
@@ -59,9 +63,12 @@ export interface SheetPlan {
   needed: { trims: Size; bleeds: Size; marks: Size };
   pages: readonly PlannedPage[];
   blanksAdded: number;
+  /** How many sheets there are, the cover's not among them. */
   sheetCount: number;
-  /** The sheets themselves, worked out when they are first asked for. */
+  /** The sheets themselves, that of a cover last; worked out when they are first asked for. */
   readonly sheets: readonly Sheet[];
+  /** What changes by hand make of the finished piece. */
+  readonly hand?: HandResult | undefined;
   /** The axis, as the front lies, about which the sheet is turned over. */
   turnAxis: 'vertical' | 'horizontal';
   /** How many of the piece a sheet carries, side by side and one above the other. */
@@ -76,9 +83,39 @@ export interface SheetPlan {
   pieceArea: number;
   /** Ganged pieces: how often each lies on the sheet, and the sheets that give the quantities wanted. */
   gang?: { each: readonly number[]; sheets: number };
+  /** The cover of a bound book. */
+  cover?: CoverPlan;
   /** Leaves, panels or cells that a folded or cut sheet gives: what run lengths are counted by. */
   piecesPerSheet: number;
 }
+
+/** What makes up the width of a spine; lengths in points. */
+export interface SpineWork {
+  leaves: number;
+  /** Thickness of a leaf, where the paper is known. */
+  caliper?: number;
+  signatures: number;
+  /** Between one signature and the next. */
+  thread: number;
+  added: number;
+  /** Their sum, where the thickness is known. */
+  worked?: number;
+  /** What the cover is made with: as typed, as worked out, else as its pages have it. */
+  width: number;
+}
+
+/** The sheet that a cover is printed on. */
+export interface CoverPlan {
+  plan: SheetPlan;
+  spine: SpineWork;
+  /** What stands side by side on its outside, from the left, or from the foot of a book bound at the head; with lengths in points. */
+  parts: readonly { part: CoverPart; length: number }[];
+  /** From trim to trim, flat. */
+  size: Size;
+}
+
+/** How many sheets a finished piece takes in all. */
+export const allSheets = ({ sheetCount, cover }: SheetPlan): number => sheetCount + (cover ? 1 : 0);
 
 /** One side of a sheet as it goes out. */
 export interface PrintedSide {

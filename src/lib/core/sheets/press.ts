@@ -11,10 +11,11 @@ import {
   type PlacedForm,
   type PlacedSlot,
 } from './form';
+import { changeByHand, type FaceChanges, type HandResult } from './byHand';
 import { marginMarks } from './marginMarks';
 import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
 import type { PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
-import type { MarkSettings, Press, WorkStyle } from './scheme';
+import type { ByHand, MarkSettings, Press, WorkStyle } from './scheme';
 
 /** Forms to be printed, in order, and what a plan says besides. */
 export interface ToPrint {
@@ -27,6 +28,8 @@ export interface ToPrint {
   creep?: readonly number[];
   /** All forms together make one piece: the sheets of a book. */
   together?: true;
+  /** Paper of one piece in square points, where slots lie on each other. */
+  pieceArea?: number;
   /** What the slug line says of each sheet. */
   title: string;
   weight?: number | undefined;
@@ -214,7 +217,8 @@ export function planForms(job: ToPrint, press: Press): SheetPlan {
       copies,
       needed: { trims: block, bleeds: grown(block, around.bleeds), marks: grown(block, around.marks) },
       turnAxis: turnAxisOf(press, sheet),
-      layOut: (form, number) => layOut(form, number, sheet, copies),
+      layOut: (form, number, byHand) => layOut(form, number, sheet, copies, byHand),
+      ...(press.byHand?.length ? { byHand: press.byHand } : {}),
     },
   );
 }
@@ -242,14 +246,19 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
 }
 
 interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis'> {
-  layOut: (form: Form, number: number) => Sheet;
+  layOut: (form: Form, number: number, byHand?: FaceChanges) => Sheet;
+  byHand?: readonly ByHand[];
 }
 
 function planned(
-  { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid }: ToPrint,
-  { layOut, copies, ...laidOut }: Laid,
+  { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid, pieceArea }: ToPrint,
+  { layOut, copies, byHand, ...laidOut }: Laid,
 ): SheetPlan {
-  let sheets: Sheet[] | undefined;
+  let worked: (Partial<HandResult> & { sheets: readonly Sheet[] }) | undefined;
+  const work = () => {
+    const sheets = forms.map((form, number) => layOut(form, number));
+    return byHand ? changeByHand(sheets, byHand, (n, changes) => layOut(forms[n]!, n, changes)) : { sheets };
+  };
   return {
     ...laidOut,
     copies,
@@ -258,15 +267,18 @@ function planned(
     blanksAdded,
     sheetCount: forms.length,
     get sheets() {
-      return (sheets ??= forms.map(layOut));
+      return (worked ??= work()).sheets;
+    },
+    get hand() {
+      return byHand && ((worked ??= work()) as HandResult);
     },
     ...(weight === undefined ? {} : { weight }),
     ...(creep ? { creep } : {}),
     ...(grid ? { grid } : {}),
     piecesPerSheet: copies.across * copies.up * piecesPerForm,
-    pieceArea: together
-      ? forms.reduce((sum, form) => sum + areaOf(form), 0)
-      : areaOf(forms[0]!) / piecesPerForm,
+    pieceArea:
+      pieceArea ??
+      (together ? forms.reduce((sum, form) => sum + areaOf(form), 0) : areaOf(forms[0]!) / piecesPerForm),
   };
 }
 
@@ -286,7 +298,7 @@ interface Shared {
 function layer({ forms, title }: ToPrint, press: Press, bleed: Sides, around: Size) {
   const known = new Map<object, Shared>();
   const single = workOf(press) === 'single-side';
-  return (form: Form, number: number, sheet: Size, copies: Across): Sheet => {
+  return (form: Form, number: number, sheet: Size, copies: Across, byHand?: FaceChanges): Sheet => {
     const axis = turnAxisOf(press, sheet);
     const room: MarkRoom = { bleed, printed: printedBox(sheet, press), settings: press.marks };
     const placed = placeCopies(form, copies, sheet, press, around);
@@ -305,7 +317,7 @@ function layer({ forms, title }: ToPrint, press: Press, bleed: Sides, around: Si
     known.set(key, shared);
     const say = { title, number: number + 1, of: forms.length, ...(form.name ? { name: form.name } : {}) };
     const sideOf = (side: 'front' | 'back') => ({
-      cells: cellsOf(side, form, shared.slots, sheet, axis),
+      cells: cellsOf(side, form, shared.slots, sheet, axis, byHand?.[side]),
       lines: shared[side],
       ...marginMarks({ placed, side, sheet, axis, clear: shared.clear, room, say }),
     });

@@ -20,14 +20,16 @@ export function rankStocks(
   scheme: PressScheme,
   stocks: readonly NamedSize[] = STOCKS,
 ): Ranked[] {
+  // A cover has a sheet of its own.
+  const { cover: _, ...book } = list;
   const paper = ({ width, height }: Size): Stock => ({ ...scheme.stock, width, height });
   return stocks
     .flatMap((stock): Ranked[] => {
-      const plan = planSheets(list, { ...scheme, copies: 'most', stock: paper(stock) });
+      const plan = planSheets(book, { ...scheme, copies: 'most', stock: paper(stock) });
       if (!plan || !fits(plan.needed.marks, plan.sheet)) return [];
-      const book = scheme.kind === 'stitched' || scheme.kind === 'signatures';
+      const folded = scheme.kind === 'stitched' || scheme.kind === 'signatures';
       const copies = plan.copies.across * plan.copies.up;
-      const pieces = book ? copies / plan.sheetCount : plan.piecesPerSheet;
+      const pieces = folded ? copies / plan.sheetCount : plan.piecesPerSheet;
       const used = pieces * plan.pieceArea;
       return [{ stock, pieces, waste: 1 - used / (stock.width * stock.height) }];
     })

@@ -1,6 +1,7 @@
 import { weightOf } from '../paper/stock';
+import { coverPress } from './cover';
 import type { SheetPlan } from './plan';
-import type { PressScheme } from './scheme';
+import type { Press, PressScheme } from './scheme';
 
 /** What a run length takes. */
 export interface Run {
@@ -11,14 +12,17 @@ export interface Run {
   net: number;
   overs: number;
   sheets: number;
-  /** All sheets of paper. */
+  /** All sheets of paper, a cover's not among them. */
   all: number;
+  /** Sheets that a cover takes, which is on other paper. */
+  cover?: Run;
   /** Weight of the paper of one finished piece, in grams; undefined where the grammage is not known. */
   pieceGrams?: number;
 }
 
 /** Sheets for a run length with overs, and the weight of a piece; undefined where no run length is given. */
-export function runOf(plan: SheetPlan, { run, stock }: PressScheme): Run | undefined {
+export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undefined {
+  const { run, stock } = scheme;
   if (plan.gang) {
     const { sheets } = plan.gang;
     const overs = Math.ceil((sheets * (run?.overs ?? 0)) / 100);
@@ -29,7 +33,12 @@ export function runOf(plan: SheetPlan, { run, stock }: PressScheme): Run | undef
   const perSheet = plan.copies.across * plan.copies.up;
   const net = Math.ceil(run.pieces / perSheet);
   const overs = Math.ceil((net * run.overs) / 100);
-  const pieceGrams = weightOf(plan.pieceArea, stock);
+  const own = weightOf(plan.pieceArea, stock);
+  const cover =
+    plan.cover && 'kind' in scheme && scheme.kind === 'signatures'
+      ? runOf(plan.cover.plan, coverPress(scheme))
+      : undefined;
+  const pieceGrams = cover ? own && cover.pieceGrams && own + cover.pieceGrams : own;
   return {
     pieces: run.pieces,
     perSheet,
@@ -38,5 +47,6 @@ export function runOf(plan: SheetPlan, { run, stock }: PressScheme): Run | undef
     sheets: net + overs,
     all: (net + overs) * plan.sheetCount,
     ...(pieceGrams === undefined ? {} : { pieceGrams }),
+    ...(cover ? { cover } : {}),
   };
 }

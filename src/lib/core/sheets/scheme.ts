@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { patternSchema } from '../fold/patterns';
 import { pageLength } from '../measure/pageLength';
 import { mm } from '../measure/unit';
+import { colourSchema } from '../surface/colour';
 import { stockSchema } from '../paper/stock';
 import { sizeByName } from '../paper/sizes';
 
@@ -30,6 +31,8 @@ const marksSchema = z.object({
   centre: z.boolean().optional(),
   registration: z.boolean().optional(),
   bar: z.boolean().optional(),
+  /** Where to cut and to fold, as paths on layers of their own that neither show nor print: for a cutter or a creaser. */
+  paths: z.boolean().optional(),
   /** What the slug line says, with tokens; none where it is left out. */
   slug: z.string().max(300).optional(),
   /** What `{date}` stands for: a day as YYYY-MM-DD. */
@@ -40,6 +43,24 @@ const marksSchema = z.object({
   weight: within(MARK_LIMITS.weight).optional(),
 });
 export type MarkSettings = z.infer<typeof marksSchema>;
+
+const copiesSchema = z.union([z.literal('most'), z.object({ across: count(100), up: count(100) })]);
+
+/** A cell by its number on a side, row by row from the head, as the sheet map counts them; all from 1. */
+const cellAtSchema = z.object({
+  sheet: z.number().int().min(1).max(100_000),
+  side: z.enum(['front', 'back']),
+  cell: z.number().int().min(1).max(10_000),
+});
+export type CellAt = z.infer<typeof cellAtSchema>;
+
+/** A change to what the scheme put in a cell. */
+const byHandSchema = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('turn'), at: cellAtSchema }),
+  z.object({ do: z.literal('leave-out'), at: cellAtSchema }),
+  z.object({ do: z.literal('swap'), at: cellAtSchema, with: cellAtSchema }),
+]);
+export type ByHand = z.infer<typeof byHandSchema>;
 
 /** What all schemes say of the sheet and of how it goes through the press. */
 const pressFields = {
@@ -55,7 +76,7 @@ const pressFields = {
   /** The whole work turned clockwise on the sheet. */
   turned: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).optional(),
   /** How many of the piece lie on a sheet: side by side and one above the other, or as many as fit. One where left out. */
-  copies: z.union([z.literal('most'), z.object({ across: count(100), up: count(100) })]).optional(),
+  copies: copiesSchema.optional(),
   /** Between copies, from trim to trim. */
   between: distance.optional(),
   /** How many finished pieces are wanted, and sheets more for setting up and for spoilage, in per cent. */
@@ -63,6 +84,8 @@ const pressFields = {
     .object({ pieces: z.number().int().min(1).max(10_000_000), overs: z.number().min(0).max(100) })
     .optional(),
   marks: marksSchema,
+  /** Cells changed by hand, one after another. */
+  byHand: z.array(byHandSchema).max(500).optional(),
 };
 
 /** Inner leaves are moved towards the spine, or made narrower, by the paper's thickness (from the stock, or as given). */
@@ -87,6 +110,29 @@ export const stitchedSchema = z.object({
 });
 export type Stitched = z.infer<typeof stitchedSchema>;
 
+/** How large the text on a spine may be and is where nothing is said, in points. */
+export const SPINE_TEXT = { least: 4, most: 72, plain: 11 } as const;
+const SPINE_WAYS = ['down', 'up'] as const;
+
+/** The cover of a bound book: back, spine and front side by side, with flaps beyond them; lengths in points. */
+const coverSchema = z.object({
+  stock: stockSchema,
+  /** Added to the thickness of the leaves: boards, glue. */
+  added: distance,
+  /** The spine's width, where it is not to be worked out. */
+  spine: distance.optional(),
+  /** How far the cover reaches beyond the fore edges, to be folded in; none where left out. */
+  flap: distance.optional(),
+  /** What is printed in the middle of the spine, reading from its head or from its foot. */
+  text: z.string().max(200).optional(),
+  textSize: z.number().min(SPINE_TEXT.least).max(SPINE_TEXT.most).optional(),
+  /** Black where left out. */
+  ink: colourSchema.optional(),
+  runs: z.enum(SPINE_WAYS),
+  copies: copiesSchema.optional(),
+});
+export type CoverScheme = z.infer<typeof coverSchema>;
+
 /** *Signatures*: folded sheets gathered one after another, glued or sewn. */
 export const signaturesSchema = z.object({
   kind: z.literal('signatures'),
@@ -101,6 +147,10 @@ export const signaturesSchema = z.object({
   /** Bars that step down the spines, so that a signature out of order shows. */
   collating: z.boolean(),
   creep: creepSchema.optional(),
+  /** What the thread of a sewn book adds between one signature and the next. */
+  thread: distance.optional(),
+  /** How a cover is printed, where the book has one; as PLAIN_COVER where left out. */
+  cover: coverSchema.optional(),
 });
 export type Signatures = z.infer<typeof signaturesSchema>;
 
@@ -155,7 +205,7 @@ export type PressScheme = Extract<Scheme, { stock: object }>;
 /** What such schemes have in common. */
 export type Press = Pick<
   PressScheme,
-  'stock' | 'turn' | 'work' | 'gripper' | 'lay' | 'turned' | 'copies' | 'between' | 'run' | 'marks'
+  'stock' | 'turn' | 'work' | 'gripper' | 'lay' | 'turned' | 'copies' | 'between' | 'run' | 'marks' | 'byHand'
 >;
 
 const sra3 = sizeByName('SRA3')!;
@@ -195,6 +245,11 @@ export const PLAIN_SCHEMES = {
   single: { kind: 'single', marks: { trim: true, fold: false } },
   none: { kind: 'none' },
 } as const satisfies { [Kind in Scheme['kind']]: Extract<Scheme, { kind: Kind }> };
+export const PLAIN_COVER: CoverScheme = {
+  stock: { width: sra3.width, height: sra3.height },
+  added: 0,
+  runs: 'down',
+};
 export const DEFAULT_SCHEME: Stitched = PLAIN_SCHEMES.stitched;
 
 /** Printer's marks: each line's length and weight, and its least distance from the trim (it also keeps clear of the bleed). By practice. */

@@ -1,3 +1,4 @@
+import { XMLParser } from 'fast-xml-parser';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { A5, bookOf, docketOf, hashOf, plainSurvey, takeInStep, twoSided } from '../../../../tests/makers';
@@ -20,8 +21,17 @@ import { mm } from '../measure/unit';
 import { SPINES, type Book } from '../pages/page';
 import type { Cell, SheetPlan } from './plan';
 import { printedBox } from './press';
-import { PLAIN_SCHEMES, WORK_STYLES, type Flat, type PressScheme, type Scheme } from './scheme';
+import {
+  PLAIN_SCHEMES,
+  WORK_STYLES,
+  type ByHand,
+  type CellAt,
+  type Flat,
+  type PressScheme,
+  type Scheme,
+} from './scheme';
 import { signatureSizes } from './signatures';
+import { sheetsXjdf } from './xjdf';
 
 const BOOKS = {
   left: bookOf('right'),
@@ -328,4 +338,107 @@ test('reader spreads and single pages have their sheets made to size', () => {
     expect(contains(sizeBox(size), front.cells[0]!.clip)).toBe(true);
     expect(front.lines.filter(({ kind }) => kind === 'trim-mark')).toHaveLength(8);
   }
+});
+
+describe('cells changed by hand', () => {
+  const booklet = (byHand: ByHand[]) => planOf(8, { ...PLAIN_SCHEMES.stitched, byHand });
+  const [p8, p1, p2]: CellAt[] = [
+    { sheet: 1, side: 'front', cell: 1 },
+    { sheet: 1, side: 'front', cell: 2 },
+    { sheet: 1, side: 'back', cell: 1 },
+  ];
+  /** What the folded piece shows in the places that changed. */
+  const read = (plan: SheetPlan) =>
+    plan.hand!.changed.map(
+      ({ place, shows, turned }) => `${place.name}:${shows?.name ?? '-'}${turned ? ' turned' : ''}`,
+    );
+
+  test('are turned, swapped and left out where they lie, and the folded piece shows it', () => {
+    const plan = booklet([
+      { do: 'swap', at: p8!, with: p2! },
+      { do: 'turn', at: p8! },
+      { do: 'leave-out', at: p1! },
+    ]);
+    const [{ front, back }] = twoSided(plan) as [Both];
+    expect(rows(front.cells)).toEqual(['(2) 1']);
+    expect(rows(back.cells)).toEqual(['8 7']);
+    expect(front.cells[1]).toMatchObject({ hand: 'left-out' });
+    expect(front.cells[1]!.page).toBeUndefined();
+    expect(read(plan)).toEqual(['8:2 turned', '2:8', '1:-']);
+  });
+
+  test('are as planned once the same is done again, and cells that are not there are said', () => {
+    const twice: ByHand[] = [
+      { do: 'swap', at: p8!, with: p2! },
+      { do: 'turn', at: p1! },
+    ];
+    const plan = booklet([...twice, ...twice]);
+    expect(plan.hand).toMatchObject({ changed: [], gone: [] });
+    expect(plan.sheets).toEqual(booklet([]).sheets);
+    expect(booklet([{ do: 'turn', at: { ...p8!, sheet: 9 } }]).hand).toMatchObject({
+      changed: [],
+      gone: [0],
+    });
+  });
+});
+
+test('paths for a cutter and a creaser: the edges that are cut once each, and the folds, on the front alone', () => {
+  const scheme = {
+    ...PLAIN_SCHEMES.leaflet,
+    pages: 'panels',
+    marks: { trim: false, fold: false, paths: true },
+  } as const;
+  const plan = planOf(6, scheme, { book: loose, size: { width: mm(99), height: mm(210) } });
+  const [{ front, back }] = twoSided(plan) as [Both];
+  const paths = (kind: string) => front.lines.filter((line) => line.kind === kind);
+  const length = (kind: string) =>
+    paths(kind).reduce((sum, { x0, x1, y0, y1 }) => sum + x1 - x0 + y1 - y0, 0);
+  // Around three panels, and between them.
+  expect(length('cut-path')).toBeCloseTo(2 * mm(3 * 99) + 2 * mm(210), 4);
+  expect(length('fold-path')).toBeCloseTo(2 * mm(210), 4);
+  expect(back.lines.filter(({ kind }) => kind !== 'fold')).toEqual([]);
+});
+
+test('the sheets as XJDF say the paper, the work style and where every page lies', () => {
+  const scheme: PressScheme = {
+    ...PLAIN_SCHEMES.stitched,
+    stock: { width: mm(450), height: mm(320), grammage: 100, bulk: 1.2, grain: 'short' },
+  };
+  const read = new XMLParser({
+    ignoreAttributes: false,
+    htmlEntities: true,
+    attributeNamePrefix: '',
+    isArray: (name) => name === 'Resource',
+  });
+  const { XJDF } = read.parse(sheetsXjdf(planOf(8, scheme), scheme, 'Moor & “line” <1>')) as {
+    XJDF: {
+      JobID: string;
+      ResourceSet: { Name: string; Resource: Record<string, Record<string, unknown>>[] }[];
+    };
+  };
+  expect(XJDF.JobID).toBe('Moor & “line” <1>');
+  const [media, style, layout] = ['Media', 'ConventionalPrintingParams', 'Layout'].map(
+    (name) => XJDF.ResourceSet.find((set) => set.Name === name)!.Resource,
+  );
+  expect(media![0]!.Media).toMatchObject({ Weight: '100', Thickness: '120', GrainDirection: 'ShortEdge' });
+  expect(style![0]!.ConventionalPrintingParams).toEqual({ WorkStyle: 'WorkAndBack' });
+  const placed = layout!.map(({ Layout }) =>
+    (Layout!.PlacedObject as { Ord: string; CTM: string }[]).map(({ Ord }) => Ord),
+  );
+  expect(placed).toEqual([
+    ['7', '0'],
+    ['1', '6'],
+    ['5', '2'],
+    ['3', '4'],
+  ]);
+  const [{ CTM }] = layout![0]!.Layout!.PlacedObject as [{ CTM: string }];
+  // Two A5 pages in the middle of the sheet: the left one begins half the sheet less its width from the left.
+  expect(CTM.split(' ').map(Number)).toEqual([
+    1,
+    0,
+    0,
+    1,
+    expect.closeTo(mm(225 - 148), 2),
+    expect.closeTo(mm(55), 2),
+  ]);
 });

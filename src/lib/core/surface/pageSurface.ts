@@ -1,6 +1,6 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
 import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
-import { textWidth, type Setting } from '../numbers/faces';
+import { textHeight, textWidth, type Setting } from '../numbers/faces';
 import { placeLaid, type Laid } from '../numbers/laid';
 import { placeLines } from '../numbers/placeLines';
 import { artsOf, bleedBox, type Art, type Page, type Side } from '../pages/page';
@@ -69,19 +69,20 @@ const WORDS: Setting = { face: 'Source Sans 3', weight: 'regular', size: 11 };
 /** How much of the page's width they may take. */
 const LINE = 0.86;
 
-/** The words on a blank, in its middle. */
-function wordsOf({ words, trim }: Page): TextItem[] {
+/** The words on a blank, their capitals in its middle. */
+function wordsOf({ words, wordSize = WORDS.size, wordInk = BLACK, trim }: Page): TextItem[] {
   if (!words) return [];
-  const size = WORDS.size * Math.min(1, (LINE * trim.width) / textWidth(words, WORDS));
+  const size = Math.min(wordSize, (WORDS.size * LINE * trim.width) / textWidth(words, WORDS));
+  const { above } = textHeight({ ...WORDS, size });
   return [
     {
       ...WORDS,
       kind: 'text',
       text: words,
       size,
-      ink: BLACK,
+      ink: wordInk,
       align: 'centre',
-      matrix: translate(trim.width / 2, trim.height / 2),
+      matrix: translate(trim.width / 2, (trim.height - above) / 2),
     },
   ];
 }

@@ -2,6 +2,7 @@ import { bounds, hasArea, intersect, sizeBox, type Box, type Size } from '../mea
 import { applyToBox, applyToPoint, compose, type Matrix } from '../measure/matrix';
 import type { SheetLine, SheetSide } from '../sheets/plan';
 import { MARK_WEIGHT } from '../sheets/scheme';
+import type { Colour } from './colour';
 import { pageSurface } from './pageSurface';
 import { markLine, type Item, type Surface } from './surface';
 
@@ -40,7 +41,15 @@ function marksOf(lines: readonly SheetLine[], weight: number): readonly Item[] {
   return known;
 }
 
-const toItem = ({ kind, ...line }: SheetLine, width: number): Item =>
-  kind === 'fold-mark'
-    ? markLine(line, width, { dash: [3, 1.5, 0.5, 1.5], layer: 'folds' })
-    : markLine(line, width);
+/** The inks that tools' paths are drawn in; their names are those of the processing steps (ISO 19593-1, from memory). */
+const PATH_INK: Record<'cut-path' | 'fold-path', Colour> = {
+  'cut-path': { as: 'spot', name: 'Cutting', tint: 1, mix: [0, 1, 0, 0] },
+  'fold-path': { as: 'spot', name: 'Creasing', tint: 1, mix: [1, 0, 0, 0] },
+};
+
+function toItem({ kind, ...line }: SheetLine, width: number): Item {
+  if (kind === 'fold-mark') return markLine(line, width, { dash: [3, 1.5, 0.5, 1.5], layer: 'folds' });
+  if (kind === 'cut-path' || kind === 'fold-path')
+    return markLine(line, width, { ink: PATH_INK[kind], layer: kind });
+  return markLine(line, width);
+}

@@ -25,7 +25,7 @@ export interface LineItem {
   width: number;
   dash: readonly number[];
   ink: 'all' | Colour;
-  layer?: 'marks' | 'folds';
+  layer?: 'marks' | 'folds' | 'cut-path' | 'fold-path';
 }
 
 /** A line of text. `matrix` leads from the text, its base line's anchor at the origin, to surface space. */
@@ -48,6 +48,8 @@ export const markLine = (
 export const MARK_LAYERS: Record<NonNullable<LineItem['layer']>, Layer> = {
   marks: { name: 'Marks', purpose: 'printing' },
   folds: { name: 'Fold marks', purpose: 'printing' },
+  'cut-path': { name: 'Cut paths', purpose: 'cutting', hidden: true },
+  'fold-path': { name: 'Fold paths', purpose: 'creasing', hidden: true },
 };
 
 /** A filled rectangle, or the line of a circle. */

@@ -109,8 +109,8 @@ export class RawSources {
     }
   }
 
-  /** Catalog entries: the layers of all sources (8.11.4) and `own` ones, which show, and the first source's output intent. */
-  catalogEntries(own: readonly string[]): string {
+  /** Catalog entries: the layers of all sources (8.11.4) and `own` ones, which show where they are not `hidden`, and the first source's output intent. */
+  catalogEntries(own: readonly string[], hidden: readonly string[] = []): string {
     const sources = [...this.byId.values()];
     const layers = sources.flatMap((source) => {
       const entry = source.file.catalog().get('OCProperties');
@@ -128,9 +128,10 @@ export class RawSources {
         const d = dict.get('D') && source.file.resolve(bytes, dict.get('D')!);
         return d ? [{ source, bytes: d.bytes, dict: readDict(d.bytes, d.value[0]) }] : [];
       });
-      const state = ['ON', 'OFF', 'Order', 'Locked'].map(
+      const ours = { ON: own.filter((each) => !hidden.includes(each)), OFF: hidden, Order: own, Locked: [] };
+      const state = (['ON', 'OFF', 'Order', 'Locked'] as const).map(
         (key) =>
-          `/${key} [${[...configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))), ...(key === 'ON' || key === 'Order' ? own : [])].join(' ')}]`,
+          `/${key} [${[...configs.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))), ...ours[key]].join(' ')}]`,
       );
       written.push(`/OCProperties << /OCGs [${inside('OCGs')}] /D << ${state.join(' ')} >> >>`);
     }

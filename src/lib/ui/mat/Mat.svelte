@@ -119,6 +119,14 @@
     touched = true;
   }
 
+  /** Zooms in on a box. */
+  export function lookAt(box: { x0: number; y0: number; x1: number; y1: number }): void {
+    k = clamp(Math.min((viewWidth - RULER) / (box.x1 - box.x0), (viewHeight - RULER) / (box.y1 - box.y0)));
+    ox = (viewWidth + RULER) / 2 - ((box.x0 + box.x1) / 2) * k;
+    oy = (viewHeight + RULER) / 2 - ((box.y0 + box.y1) / 2) * k;
+    touched = true;
+  }
+
   /** Where a pointer is, in points on the mat. */
   export function toMat({ clientX, clientY }: { clientX: number; clientY: number }): { x: number; y: number } {
     const box = svg!.getBoundingClientRect();

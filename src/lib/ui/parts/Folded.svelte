@@ -29,6 +29,9 @@
     font-size: 12.5px;
     clip-path: polygon(0 0, calc(100% - 11px) 0, 100% 11px, 100% 100%, 0 100%);
   }
+  details :global(details) {
+    background: var(--card);
+  }
   summary {
     font-weight: 600;
     cursor: pointer;

@@ -60,6 +60,7 @@
     'move',
     'remove',
     'keep',
+    'cover',
     'panel',
     'give-back',
     'split',

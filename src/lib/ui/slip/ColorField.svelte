@@ -103,7 +103,7 @@
   }
   .four {
     display: grid;
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(4, minmax(0, 1fr));
     gap: 5px;
   }
 </style>

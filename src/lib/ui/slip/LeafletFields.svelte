@@ -71,7 +71,13 @@
     onchange={(pages) => draft.set({ pattern: { fold: 'right-angle', pages: Number(pages) as 8 | 16 | 32 }, widths: undefined })}
   />
 {:else if scheme.pattern.fold === 'own'}
-  <OwnFolds pattern={scheme.pattern} {unit} onchange={(pattern) => draft.take('own', pattern, (given) => ({ pattern: given }))} />
+  <OwnFolds
+    {bench}
+    pattern={scheme.pattern}
+    {sheet}
+    bySide={scheme.pages === 'sides'}
+    onchange={(pattern) => draft.take('own', pattern, (given) => ({ pattern: given }))}
+  />
 {/if}
 <Choice
   label="Each page is"

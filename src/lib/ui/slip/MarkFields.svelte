@@ -18,6 +18,7 @@
     ['centre', 'centre'],
     ['registration', 'registration'],
     ['bar', 'colour bar'],
+    ['paths', 'cut and fold paths, unprinted'],
   ] as const;
   const set = (change: Partial<MarkSettings>) => draft.set({ marks: { ...marks, ...change } });
   const on = $derived(KINDS.filter(([key]) => marks[key]).length + (marks.slug ? 1 : 0));

@@ -1,18 +1,39 @@
 <script lang="ts">
   import type { BorderFold } from '../../core/fold/fold';
-  import type { PatternChoice } from '../../core/fold/patterns';
-  import type { Unit } from '../../core/measure/unit';
+  import { withFoldAt, type OwnPattern } from '../../core/fold/patterns';
+  import { formatLength } from '../../core/measure/formatLength';
+  import type { LeafletSheet } from '../../core/sheets/leaflet';
+  import type { Bench } from '../bench.svelte';
+  import { ownFolds } from '../kept.svelte';
+  import KeptList from './KeptList.svelte';
   import LengthsField from './LengthsField.svelte';
 
-  type Own = Extract<PatternChoice, { fold: 'own' }>;
   interface Props {
-    pattern: Own;
-    unit: Unit;
+    bench: Bench;
+    pattern: OwnPattern;
+    /** The sheet as it lies, where there is one. */
+    sheet: LeafletSheet | undefined;
+    /** Pages are whole sides: folds can be anywhere. */
+    bySide: boolean;
     /** Undefined while what is typed cannot be used. */
-    onchange: (pattern: Own | undefined) => void;
+    onchange: (pattern: OwnPattern | undefined) => void;
   }
-  /** The preparer's own folds: panels by their widths and heights, and the folds one after another. */
-  let { pattern, unit, onchange }: Props = $props();
+  /** The preparer's own folds: panels by their widths and heights, and the folds one after another; drawn, typed, kept. */
+  let { bench, pattern, sheet, bySide, onchange }: Props = $props();
+  const unit = $derived(bench.unit);
+  const view = $derived(bench.sheets);
+  /** The panels with the lengths they have on the sheet. */
+  const laid = $derived<OwnPattern>(sheet ? { ...pattern, columns: [...sheet.columns], rows: [...sheet.rows] } : pattern);
+  function draw(axis: BorderFold['axis']): void {
+    if (view.drawing?.axis === axis) view.drawing = undefined;
+    else view.drawing = { axis, take: (axis, at) => onchange(withFoldAt(laid, axis, at)) };
+  }
+  const flat = (): OwnPattern => {
+    const sum = (lengths: readonly number[]) => lengths.reduce((all, each) => all + each, 0);
+    return { ...laid, columns: [sum(laid.columns)], rows: [sum(laid.rows)], folds: [] };
+  };
+  // Whoever leaves these folds draws no more.
+  $effect(() => () => (view.drawing = undefined));
   const setFold = (n: number, change: Partial<BorderFold>) =>
     onchange({ ...pattern, folds: pattern.folds.map((fold, m) => (m === n ? { ...fold, ...change } : fold)) });
   /** The next border from the left that is not folded yet. */
@@ -23,6 +44,16 @@
   }
 </script>
 
+{#if bySide}
+  <div class="draw">
+    <span class="label">Draw on the front of sheet 1</span>
+    <button type="button" class="btn q" aria-pressed={view.drawing?.axis === 'vertical'} onclick={() => draw('vertical')}>upright folds</button>
+    <button type="button" class="btn q" aria-pressed={view.drawing?.axis === 'horizontal'} onclick={() => draw('horizontal')}>level folds</button>
+    <button type="button" class="link" disabled={!pattern.folds.length && pattern.columns.length === 1} onclick={() => onchange(flat())}
+      >begin flat</button
+    >
+  </div>
+{/if}
 {#each [['columns', 'Panels from the left'], ['rows', 'Panels from the foot']] as const as [key, label] (key)}
   <LengthsField {label} value={pattern[key]} {unit} onchange={(lengths) => onchange(lengths && { ...pattern, [key]: lengths })} />
 {/each}
@@ -43,7 +74,7 @@
         {#each pattern.rows.slice(1) as _, border (border)}<option value="horizontal {border + 1}">row {border + 1} / {border + 2}</option>{/each}
       </select>
       <select
-        class="field"
+        class="field moves"
         aria-label="Fold {n + 1}: what moves"
         value={fold.moves}
         onchange={(event) => setFold(n, { moves: event.currentTarget.value as BorderFold['moves'] })}
@@ -62,27 +93,59 @@
         type="button"
         class="link"
         aria-label="Take out fold {n + 1}"
-        disabled={pattern.folds.length === 1}
         onclick={() => onchange({ ...pattern, folds: pattern.folds.toSpliced(n, 1) })}>×</button
       >
     </li>
   {/each}
 </ol>
-<button type="button" class="link" disabled={pattern.folds.length >= 30} onclick={add}>one more fold</button>
+<button type="button" class="link" disabled={pattern.folds.length >= 30 || pattern.columns.length < 2} onclick={add}>one more fold</button>
+<KeptList
+  title="Kept folds"
+  store={ownFolds}
+  now={laid}
+  say={({ columns, folds }) =>
+    `${folds.length} folds, ${formatLength(
+      columns.reduce((all, each) => all + each, 0),
+      unit,
+    )} wide`}
+  none="None yet. Folds kept here are there for every job."
+  onuse={({ settings }) => onchange(settings)}
+/>
 
 <style>
+  .draw {
+    display: grid;
+    grid-template-columns: 1fr 1fr auto;
+    gap: 6px;
+    align-items: center;
+  }
+  .draw .label {
+    grid-column: 1 / -1;
+  }
+  .btn {
+    justify-content: center;
+    padding: 4px 6px;
+    font-size: 12.5px;
+  }
+  .btn[aria-pressed='true'] {
+    background: var(--act);
+    color: #fff;
+  }
   ol {
     display: grid;
     gap: 6px;
     margin: 0;
-    padding-left: 20px;
+    padding-left: 16px;
     font: 12px var(--mono);
   }
   li {
     white-space: nowrap;
   }
+  li .moves {
+    width: 86px;
+  }
   li select {
-    width: 68px;
+    width: 66px;
     padding: 2px;
     font-size: 12px;
   }

@@ -2,8 +2,10 @@
   import { untrack } from 'svelte';
   import type { Flat, Leaflet, PressScheme, Scheme, Signatures, Stitched } from '../../core/sheets/scheme';
   import type { Bench } from '../bench.svelte';
+  import CoverFields from './CoverFields.svelte';
   import CutList from './CutList.svelte';
   import FlatFields from './FlatFields.svelte';
+  import HandFields from './HandFields.svelte';
   import LeafletFields from './LeafletFields.svelte';
   import MarkFields from './MarkFields.svelte';
   import SheetFields from './SheetFields.svelte';
@@ -28,6 +30,7 @@
 </script>
 
 <form onsubmit={accept}>
+  {#if kind !== 'spreads' && kind !== 'single'}<HandFields {bench} draft={press} {plan} />{/if}
   {#if kind === 'stitched' || kind === 'signatures'}
     <SignatureFields
       draft={draft as unknown as SchemeDraft<Stitched | Signatures>}
@@ -35,6 +38,7 @@
       safe={bench.docket.safe}
       panels={!!bench.shown.list.panels?.length && kind === 'stitched'}
     />
+    {#if kind === 'signatures'}<CoverFields draft={draft as unknown as SchemeDraft<Signatures>} {plan} list={bench.shown.list} />{/if}
   {:else if kind === 'leaflet'}
     <LeafletFields draft={draft as unknown as SchemeDraft<Leaflet>} {bench} />
   {:else if kind === 'flat'}

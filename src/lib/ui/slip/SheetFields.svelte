@@ -1,34 +1,22 @@
 <script lang="ts">
-  import { formatLength, formatSize } from '../../core/measure/formatLength';
-  import { nameSize } from '../../core/paper/sizes';
-  import { caliperOf, STOCKS, stocksFor, type Stock } from '../../core/paper/stock';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { LAYS, PLAIN_OVERS, WORK_STYLES, type PressScheme } from '../../core/sheets/scheme';
   import { WORK_STYLE_NAME } from '../../words/schemes';
-  import { sayDistance, sayPageLength } from '../../words/lengths';
+  import { sayDistance } from '../../words/lengths';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import NumberField from './NumberField.svelte';
+  import StockFields from './StockFields.svelte';
   import type { PressDraft } from './schemeDraft.svelte';
 
   let { draft, plan }: { draft: PressDraft; plan: SheetPlan | undefined } = $props();
   const scheme = $derived(draft.value);
   const unit = $derived(draft.unit);
-  const stockName = $derived(nameSize(scheme.stock)?.name ?? '');
-  const offered = $derived(STOCKS.some(({ name }) => name === stockName) ? stockName : '');
-  const takesAll = $derived(plan && new Set(stocksFor(plan.needed.marks).map(({ name }) => name)));
-  const caliper = $derived(caliperOf(scheme.stock));
   /** As typed; where as many as fit are wanted, as many as did. */
   const copies = $derived(typeof scheme.copies === 'object' ? scheme.copies : (plan?.grid ?? plan?.copies ?? { across: 1, up: 1 }));
   const shared = (change: Partial<PressScheme>) => draft.set(change);
 
-  function setStock(change: Partial<Stock>): void {
-    shared({ stock: { ...scheme.stock, ...change } });
-  }
-  function paper(key: 'grammage' | 'bulk', value: number, wrong: boolean): void {
-    draft.take(key, wrong ? undefined : value, (given) => ({ stock: { ...scheme.stock, [key]: given } }));
-  }
   const under = (what: string) => (points: number) => sayDistance(points, what, scheme.stock, unit);
   const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
@@ -36,41 +24,13 @@
   }
 </script>
 
-<div>
-  <label class="label" for="stock">Sheet</label>
-  <select
-    id="stock"
-    class="field"
-    value={offered}
-    onchange={(event) => {
-      const stock = STOCKS.find(({ name }) => name === event.currentTarget.value);
-      if (stock) setStock({ width: stock.width, height: stock.height });
-    }}
-  >
-    <option value="" disabled>own size</option>
-    {#each STOCKS as stock (stock.name)}
-      <option value={stock.name}
-        >{stock.name} · {formatSize(stock.width, stock.height, unit)}{takesAll && !takesAll.has(stock.name) ? ' · too small' : ''}</option
-      >
-    {/each}
-  </select>
-</div>
-<div class="row">
-  <LengthField
-    label="Sheet width"
-    value={scheme.stock.width}
-    {unit}
-    check={sayPageLength}
-    onchange={(points) => draft.take('width', points, (width) => ({ stock: { ...scheme.stock, width } }))}
-  />
-  <LengthField
-    label="Sheet height"
-    value={scheme.stock.height}
-    {unit}
-    check={sayPageLength}
-    onchange={(points) => draft.take('height', points, (height) => ({ stock: { ...scheme.stock, height } }))}
-  />
-</div>
+<StockFields
+  label="Sheet"
+  stock={scheme.stock}
+  {unit}
+  needed={plan?.needed.marks}
+  onchange={(key, given) => draft.take(key, given, (stock) => ({ stock }))}
+/>
 <div class="row">
   <div>
     <label class="label" for="work">Printed</label>
@@ -150,44 +110,8 @@
     />
   </div>
 </Folded>
-<Folded title="Paper and run">
+<Folded title="Run">
   <div class="fields">
-    <div class="row">
-      <NumberField
-        label="Grammage"
-        unit="g/m²"
-        value={scheme.stock.grammage}
-        least={10}
-        most={2000}
-        onchange={(value, wrong) => paper('grammage', value, wrong)}
-      />
-      <NumberField
-        label="Bulk"
-        unit="cm³/g"
-        value={scheme.stock.bulk}
-        least={0.3}
-        most={5}
-        onchange={(value, wrong) => paper('bulk', value, wrong)}
-      />
-    </div>
-    <p class="quiet">
-      {caliper === undefined
-        ? 'Type both, and the thickness follows.'
-        : `Thickness ${formatLength(caliper, 'mm')} a leaf: grammage × bulk, in µm (ISO 534).`}
-    </p>
-    <Choice
-      label="Grain runs along the"
-      options={[
-        ['', 'not known'],
-        ['long', 'long side'],
-        ['short', 'short side'],
-      ]}
-      value={scheme.stock.grain ?? ''}
-      onchange={(grain) => {
-        const { grain: _, ...stock } = scheme.stock;
-        shared({ stock: grain ? { ...stock, grain } : stock });
-      }}
-    />
     <div class="row">
       <NumberField
         label="Pieces wanted"

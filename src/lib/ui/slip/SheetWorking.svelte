@@ -67,6 +67,16 @@
       <dt>paper</dt>
       <dd>{run.all} sheets</dd>
     {/if}
+    {#if plan.cover}
+      <dt>cover, flat</dt>
+      <dd>{formatSize(plan.cover.size.width, plan.cover.size.height, unit)}</dd>
+      <dt>spine</dt>
+      <dd>{formatLength(plan.cover.spine.width, unit)}</dd>
+    {/if}
+    {#if run?.cover}
+      <dt>for covers</dt>
+      <dd>{run.cover.pieces} ÷ {run.cover.perSheet} = {run.cover.net}, + {run.cover.overs} overs = {run.cover.sheets}</dd>
+    {/if}
     {#if run?.pieceGrams !== undefined}
       <dt>a piece weighs</dt>
       <dd>{grams(run.pieceGrams)}</dd>

@@ -11,6 +11,7 @@
   import FindingCard from '../parts/FindingCard.svelte';
   import BlankFields from './BlankFields.svelte';
   import BleedFields from './BleedFields.svelte';
+  import CoverStepFields from './CoverStepFields.svelte';
   import CopyFields from './CopyFields.svelte';
   import CropFields from './CropFields.svelte';
   import type { FieldsProps } from './fields';
@@ -55,6 +56,7 @@
     panel: PanelFields,
     'give-back': GiveBackFields,
     keep: KeepFields,
+    cover: CoverStepFields,
     split: SplitFields,
     join: JoinFields,
     'reading-order': ReadingOrderFields,

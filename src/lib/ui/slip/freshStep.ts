@@ -3,6 +3,7 @@ import type { Step } from '../../core/docket/steps';
 import { mm } from '../../core/measure/unit';
 import { DIE_LINE } from '../../core/docket/steps/overlay';
 import { sizeLike } from '../../core/docket/steps/trim';
+import { likelyParts } from '../../core/pages/cover';
 import { FOLD_IN } from '../../core/pages/panels';
 import { commonestSize, oddOnes, piecesOf } from '../../core/pages/sizes';
 import { seriesOf } from '../../core/numbers/series';
@@ -67,6 +68,15 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
     case 'keep': {
       const together = !bench.pickedIndexes.some((index) => before.pages[index]?.kept);
       return { id, kind, pages: picked ?? '2-3', together };
+    }
+    case 'cover': {
+      const indexes = bench.pickedIndexes.filter((index) => index < before.pages.length);
+      const chosen = indexes.length ? indexes : [before.pages.length - 1];
+      const parts = likelyParts(
+        chosen.map((index) => before.pages[index]!),
+        size,
+      );
+      return { id, kind, pages: picked ?? 'last', parts };
     }
     case 'split':
       return { id, kind, pages, columns: 2, rows: 1, gutter: 0 };

@@ -4,7 +4,8 @@
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import { cutsCsv } from '../../core/sheets/cuts';
   import { mapCsv, sheetMap } from '../../core/sheets/map';
-  import { sidesOf } from '../../core/sheets/plan';
+  import { allSheets, sidesOf } from '../../core/sheets/plan';
+  import { sheetsXjdf } from '../../core/sheets/xjdf';
   import { templateOf, templateSvg } from '../../core/sheets/template';
   import { saySize } from '../../words/findings';
   import { commonestSize } from '../../core/pages/sizes';
@@ -93,11 +94,11 @@
           <div class="what">
             <h2>Sheet PDF</h2>
             <p>
-              For the press: each page one side of a sheet{sides > work.plan.sheetCount ? ', front and back in turn' : ''}, marks on layers of their
+              For the press: each page one side of a sheet{sides > allSheets(work.plan) ? ', front and back in turn' : ''}, marks on layers of their
               own.
             </p>
             <p class="mono amount">
-              {work.plan.sheetCount} sheet{work.plan.sheetCount === 1 ? '' : 's'} · {sides} side{sides === 1 ? '' : 's'} · {formatSize(
+              {allSheets(work.plan)} sheet{allSheets(work.plan) === 1 ? '' : 's'} · {sides} side{sides === 1 ? '' : 's'} · {formatSize(
                 work.plan.sheet.width,
                 work.plan.sheet.height,
                 bench.unit,
@@ -110,6 +111,11 @@
             <button class="link" onclick={() => give('sheet map.json', 'application/json', JSON.stringify(sheetMap(work.plan!), null, 2))}
               >as JSON</button
             >
+            {#if 'stock' in bench.docket.scheme}{@const press = bench.docket.scheme}<button
+                class="link"
+                onclick={() => give('sheets.xjdf', 'application/vnd.cip4-xjdf+xml', sheetsXjdf(work.plan!, press, bench.docket.title))}
+                >Sheets as XJDF</button
+              >{/if}
             {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give('cut list.csv', 'text/csv', cutsCsv(work.plan!))}
                 >Cut list</button
               >{/if}

@@ -34,6 +34,7 @@
     ['move', 'Move', 'G'],
     ['remove', 'Take out', 'Del'],
     ['keep', 'Keep', 'K'],
+    ['cover', 'Cover', '⇧C'],
     ['panel', 'Fold-out', 'L'],
     ['split', 'Split', 'X'],
     ['join', 'Join', 'J'],

@@ -1,25 +1,26 @@
 <script lang="ts">
-  import EmptyCard from '../parts/EmptyCard.svelte';
-  import { heightOf, widthOf } from '../../core/measure/box';
-  import { formatSize } from '../../core/measure/formatLength';
-  import { withoutFace } from '../../core/pages/panels';
-  import type { Cell, SheetSide } from '../../core/sheets/plan';
+  import { prefersReducedMotion, Tween } from 'svelte/motion';
   import type { Size } from '../../core/measure/box';
-  import { sheetSurface } from '../../core/surface/sheetSurface';
+  import { formatSize } from '../../core/measure/formatLength';
+  import { mm } from '../../core/measure/unit';
+  import type { Cell } from '../../core/sheets/plan';
   import type { Bench } from '../bench.svelte';
-  import { screenColor } from '../mat/ink';
+  import type { SheetsLook } from '../sheetsView.svelte';
   import Caption from '../mat/Caption.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';
-  import SurfaceItems from '../mat/SurfaceItems.svelte';
+  import EmptyCard from '../parts/EmptyCard.svelte';
+  import FoldDrawing from './FoldDrawing.svelte';
+  import SheetFace from './SheetFace.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
   let mat: ReturnType<typeof Mat> | undefined = $state();
+  const view = $derived(bench.sheets);
   const plan = $derived(bench.shown.plan);
-  /** Sheets are held to the light: the back shows through the front. */
-  let light = $state(false);
+  const backed = $derived(!!plan?.sheets.some(({ back }) => back));
   const besides = $derived(plan?.turnAxis === 'vertical');
-  const both = $derived(!light && !!plan?.sheets.some(({ back }) => back));
+  const look = $derived<SheetsLook>(backed ? view.look : 'one');
+  const both = $derived(look === 'both');
   /** Between front and back, and between one sheet and the next, as a share of the largest sheet. */
   const apart = $derived(Math.max(1, ...(plan?.sheets ?? []).flatMap(({ size }) => [size.width, size.height])) * 0.09);
   const columns = $derived(besides && both ? 1 : Math.min(2, plan?.sheets.length ?? 1));
@@ -44,26 +45,80 @@
   );
   /** The back as it shows through the front: turned over about the sheet's turning axis. */
   const through = ({ width, height }: Size) => (besides ? `translate(${width} 0) scale(-1 1)` : `translate(0 ${height}) scale(1 -1)`);
-  function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.key !== 'l' || !plan?.sheets.some(({ back }) => back)) return;
-    event.stopPropagation();
-    light = !light;
-  }
-  /** The middle of a page's foot as it lies. */
-  function footOf({ trim: { x0, x1, y0, y1 }, turn }: Cell): { x: number; y: number } {
-    const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
-    return { 0: { x, y: y0 }, 90: { x: x0, y }, 180: { x, y: y1 }, 270: { x: x1, y } }[turn];
-  }
-  const cellWord = (cell: Cell) =>
-    `${cell.page ? `page ${cell.name}` : `blank ${cell.name}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
 
-  function pick(event: PointerEvent, cell: Cell): void {
-    if (event.button === 0 && cell.page) bench.pickOne(cell.page.id, event);
+  /** Whether the sheets lie on their fronts; they are turned over as by hand, which takes a moment. */
+  let over = $state(false);
+  const turning = new Tween(0, { duration: 450 });
+  const shown = $derived(turning.current < 0.5 ? 'front' : 'back');
+  function turnOver(): void {
+    if (look !== 'one' || !backed) view.look = 'one';
+    over = !over;
+    void turning.set(over ? 1 : 0, prefersReducedMotion.current ? { duration: 0 } : {});
   }
-  /** The cell's label where it says more than its position. */
-  const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
-  /** A panel's address without its face, which the side of the sheet tells. */
-  const shortName = ({ name }: Cell) => withoutFace(name);
+  /** How a sheet looks while it is turned: narrower about its middle, along the axis. */
+  function tilted({ width, height }: Size): string {
+    const by = Math.max(0.01, Math.abs(Math.cos(Math.PI * turning.current)));
+    return besides ? `translate(${(width * (1 - by)) / 2} 0) scale(${by} 1)` : `translate(0 ${(height * (1 - by)) / 2}) scale(1 ${by})`;
+  }
+
+  /** Which corner is looked at next. */
+  let corner = 0;
+  const AROUND = mm(24);
+  /** Zooms in on one corner after another of the cell worked on, or of the first: marks, bleed and neighbours. */
+  function nextCorner(): void {
+    const { sheet = 1, side = 'front', cell = 1 } = view.cell ?? {};
+    const place = places[sheet - 1];
+    const drawn = place?.each[side] ?? place?.each.front;
+    const trim = (drawn?.cells[cell - 1] ?? drawn?.cells[0])?.trim;
+    if (!place || !trim) return;
+    const from = both && side === 'back' ? place.back : place;
+    const x = from.x + (corner % 3 ? trim.x1 : trim.x0);
+    const y = from.y + place.height - (corner < 2 ? trim.y1 : trim.y0);
+    corner = (corner + 1) % 4;
+    mat?.lookAt({ x0: x - AROUND / 2, x1: x + AROUND / 2, y0: y - AROUND / 2, y1: y + AROUND / 2 });
+  }
+
+  const light = () => (view.look = look === 'light' ? 'both' : 'light');
+  const looks = $derived([
+    ...(backed
+      ? [
+          { word: 'Front and back', on: look === 'both', act: () => (view.look = 'both') },
+          { word: 'Hold to the light', on: look === 'light', act: light },
+          { word: 'Turn over', on: look === 'one', act: turnOver },
+        ]
+      : []),
+    { word: 'Corner', on: undefined, act: nextCorner },
+  ]);
+  const KEYS: Record<string, () => void> = {
+    l: () => backed && light(),
+    o: () => backed && turnOver(),
+    c: nextCorner,
+  };
+  function onkeydown(event: KeyboardEvent): void {
+    const act = KEYS[event.key];
+    if (event.ctrlKey || event.metaKey || event.altKey || !act || !plan) return;
+    event.stopPropagation();
+    act();
+  }
+
+  function pick(event: PointerEvent, sheet: number, side: 'front' | 'back', cell: Cell, index: number): void {
+    if (event.button !== 0) return;
+    const at = { sheet, side, cell: index + 1 };
+    // A cover's sheet comes after those whose cells can be changed, and its pages are in no list.
+    const ofBook = sheet <= plan!.sheetCount;
+    if (view.onswap && ofBook) return view.onswap(at);
+    view.cell = at;
+    if (!ofBook) bench.pick([]);
+    else if (cell.page) bench.pickOne(cell.page.id, event);
+  }
+  function pickNothing(): void {
+    view.cell = undefined;
+    view.onswap = undefined;
+    bench.pick([]);
+  }
+  const sizeOf = ({ width, height }: Size) => formatSize(width, height, bench.unit);
+  const chosenOn = (sheet: number, side: 'front' | 'back') =>
+    view.cell?.sheet === sheet && view.cell.side === side ? view.cell.cell - 1 : undefined;
   // The keys act at once.
   $effect(() => {
     if (document.activeElement === document.body) mat?.focus();
@@ -72,112 +127,20 @@
   export const focus = () => mat?.focus();
 </script>
 
-{#snippet side(drawn: SheetSide, sheet: Size, name: string, x: number, y: number, k: number, behind?: SheetSide)}
-  {@const px = 1 / k}
-  {@const surface = sheetSurface(drawn, sheet, plan?.weight)}
-  <g transform="translate({x} {y})">
-    <g transform="translate(0 {sheet.height}) scale(1 -1)">
-      <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
-      <SurfaceItems items={surface.items} surveys={bench.surveys} {k} />
-      {#if behind}<g class="through" transform={through(sheet)}
-          ><SurfaceItems items={sheetSurface(behind, sheet).items} surveys={bench.surveys} {k} /></g
-        >{/if}
-      {#each surface.items as item, i (i)}
-        {#if item.kind === 'rect'}<rect
-            x={item.box.x0}
-            y={item.box.y0}
-            width={widthOf(item.box)}
-            height={heightOf(item.box)}
-            fill={item.ink === 'all' ? '#1d2422' : screenColor(item.ink)}
-            pointer-events="none"
-          />{:else if item.kind === 'circle'}<circle
-            cx={item.x}
-            cy={item.y}
-            r={item.radius}
-            fill="none"
-            stroke="#1d2422"
-            stroke-width={Math.max(item.width, px)}
-          />{:else if item.kind === 'line' && item.layer}<line
-            x1={item.x0}
-            y1={item.y0}
-            x2={item.x1}
-            y2={item.y1}
-            stroke="#1d2422"
-            stroke-width={Math.max(item.width, px)}
-            stroke-dasharray={item.dash.join(' ')}
-          />{/if}
-      {/each}
-      {#each drawn.cells as cell, n (n)}
-        {@const picked = cell.page && bench.picked.has(cell.page.id)}
-        <rect
-          data-pick={cell.position}
-          role="option"
-          tabindex="-1"
-          aria-selected={!!picked}
-          aria-label="{name}: {cellWord(cell)}"
-          x={cell.trim.x0}
-          y={cell.trim.y0}
-          width={widthOf(cell.trim)}
-          height={heightOf(cell.trim)}
-          fill="transparent"
-          stroke="#1d2422"
-          stroke-width={1.5 * px}
-          onpointerdown={(event) => pick(event, cell)}
-        />
-        {#if picked}
-          {#each [{ color: '#1d2422', line: 6 }, { color: '#f2c230', line: 4 }] as { color, line } (color)}
-            <rect
-              x={cell.trim.x0 + 3 * px}
-              y={cell.trim.y0 + 3 * px}
-              width={widthOf(cell.trim) - 6 * px}
-              height={heightOf(cell.trim) - 6 * px}
-              fill="none"
-              stroke={color}
-              stroke-width={line * px}
-              pointer-events="none"
-            />
-          {/each}
-        {/if}
-      {/each}
-      {#each drawn.lines as line, i (i)}
-        {#if line.kind === 'fold'}<line
-            x1={line.x0}
-            y1={line.y0}
-            x2={line.x1}
-            y2={line.y1}
-            stroke="#1b7f8c"
-            stroke-width={2 * px}
-            stroke-dasharray="{9 * px} {3 * px} {2 * px} {3 * px}"
-            pointer-events="none"
-          />{/if}
-      {/each}
-      <rect width={sheet.width} height={sheet.height} fill="none" stroke="#0c1a17" stroke-width={px} />
-    </g>
-    {#each drawn.cells as cell, n (n)}
-      {@const breadth = (cell.turn % 180 ? heightOf(cell.trim) : widthOf(cell.trim)) * k}
-      {@const labelled = labelOf(cell) !== '' && breadth > 100}
-      <!-- The tag stands at the foot of the page as it lies, reading the way the page reads. -->
-      <g transform="translate({footOf(cell).x} {sheet.height - footOf(cell).y}) rotate({cell.turn}) scale({px})" pointer-events="none">
-        {#if breadth > 40}
-          <rect class="tag" x={labelled ? -46 : -17} y="-25" width={labelled ? 92 : 34} height="20" />
-          <text y="-10.5" text-anchor="middle"
-            ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">fill</tspan>{:else if labelled}<tspan
-                class="fill"
-                dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan
-              >{/if}</text
-          >
-        {:else}
-          <text class="small" y="-4" text-anchor="middle">{shortName(cell)}</text>
-        {/if}
-      </g>
-    {/each}
-    <text class="name" style:font-size="{12 * px}px" y={-7 * px}>{name}</text>
-  </g>
-{/snippet}
-
 <div class="stage">
-  {#if plan?.sheets.some(({ back }) => back)}
-    <button class="btn q light" aria-pressed={light} onclick={() => (light = !light)}>Hold to the light</button>
+  {#if plan}
+    <div class="looks" role="toolbar" aria-label="How the sheets are looked at">
+      {#each looks as { word, on, act } (word)}
+        <button
+          class:on
+          aria-pressed={on}
+          onclick={() => {
+            act();
+            mat?.focus();
+          }}>{word}</button
+        >
+      {/each}
+    </div>
   {/if}
   <Mat
     bind:this={mat}
@@ -187,26 +150,59 @@
     height={size.height}
     fitTo="width"
     label="Sheets"
-    onempty={() => bench.pick([])}
+    onempty={pickNothing}
     {onkeydown}
   >
-    {#snippet children(view)}
-      {@const px = 1 / view.k}
+    {#snippet children({ k, ...sight })}
+      {@const px = 1 / k}
       {#each places as { each, index, x, y, width, height, back } (index)}
-        {#if y + block.height > view.y0 && y - apart < view.y1 && x + block.width > view.x0 && x < view.x1}
+        {#if y + block.height > sight.y0 && y - apart < sight.y1 && x + block.width > sight.x0 && x < sight.x1}
           {@const name = `Sheet ${index + 1}${each.name ? `, ${each.name}` : ''}`}
-          {@render side(
-            each.front,
-            each.size,
-            light ? `${name}, held to the light` : each.back ? `${name} front` : name,
-            x,
-            y,
-            view.k,
-            light ? each.back : undefined,
-          )}
-          {#if each.back && !light}
-            {@render side(each.back, each.size, `${name} back`, back.x, back.y, view.k)}
-            {#if besides}
+          {@const up = look === 'one' && each.back ? shown : 'front'}
+          <g transform="translate({x} {y})">
+            <g transform={look === 'one' && each.back ? tilted(each.size) : undefined}>
+              <SheetFace
+                {bench}
+                drawn={each[up]!}
+                sheet={each.size}
+                name={look === 'light' ? `${name}, held to the light` : each.back ? `${name} ${up}` : name}
+                weight={plan?.weight}
+                {k}
+                chosen={chosenOn(index + 1, up)}
+                behind={look === 'light' && each.back ? { drawn: each.back, transform: through(each.size) } : undefined}
+                onpick={(event, cell, n) => pick(event, index + 1, up, cell, n)}
+              />
+            </g>
+            {#if view.drawing && index === 0 && up === 'front' && each.front.cells[0]?.page}
+              <FoldDrawing
+                cell={each.front.cells[0]}
+                {height}
+                unit={bench.unit}
+                {k}
+                drawing={view.drawing}
+                toSheet={(event) => {
+                  const at = mat!.toMat(event);
+                  return { x: at.x - x, y: at.y - y };
+                }}
+              />
+            {/if}
+          </g>
+          {#if each.back && both}
+            <g transform="translate({back.x} {back.y})">
+              <SheetFace
+                {bench}
+                drawn={each.back}
+                sheet={each.size}
+                name="{name} back"
+                weight={plan?.weight}
+                {k}
+                chosen={chosenOn(index + 1, 'back')}
+                onpick={(event, cell, n) => pick(event, index + 1, 'back', cell, n)}
+              />
+            </g>
+            {#if (besides ? height : width) * k < 110}
+              <!-- Too small to say it. -->
+            {:else if besides}
               {@const at = x + width + apart / 2}
               <line class="turn" x1={at} x2={at} y1={y} y2={y + height} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
               <text
@@ -227,11 +223,9 @@
   </Mat>
   {#if plan}
     <Caption>
-      {plan.sheets.length} sheet{plan.sheets.length === 1 ? '' : 's'} of {formatSize(
-        plan.sheet.width,
-        plan.sheet.height,
-        bench.unit,
-      )}{plan.sheets.some(({ back }) => back) ? (light ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
+      {plan.sheetCount} sheet{plan.sheetCount === 1 ? '' : 's'} of {sizeOf(plan.sheet)}{plan.cover
+        ? `, the cover on ${sizeOf(plan.cover.plan.sheet)}`
+        : ''}{backed ? (look === 'light' ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
     </Caption>
   {:else if bench.shown.list.pages.length}
     <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
@@ -245,42 +239,33 @@
 </div>
 
 <style>
-  .light {
+  .looks {
     position: absolute;
     z-index: 1;
-    top: 10px;
+    bottom: 42px;
     right: 14px;
-  }
-  .light {
+    display: flex;
     background: var(--card);
+    border: 1px solid var(--rule);
+  }
+  .looks button {
     padding: 3px 10px;
-    font-size: 12.5px;
+    border: 0;
+    border-left: 1px solid var(--rule);
+    background: none;
+    color: var(--act);
+    font: 500 12.5px var(--sans, inherit);
+    cursor: pointer;
   }
-  .through {
-    opacity: 0.5;
-    mix-blend-mode: multiply;
-    pointer-events: none;
+  .looks button:first-child {
+    border-left: 0;
   }
-  .light[aria-pressed='true'] {
+  .looks .on {
     background: var(--act);
     color: #fff;
   }
-  .tag {
-    fill: #1f3a36e6;
-  }
-  text {
-    font: 12px var(--narrow);
-    fill: #fff;
-  }
-  .fill {
-    fill: #d6e2dc;
-  }
-  .small {
-    font: 10px var(--mono);
-    fill: #1d2422;
-  }
-  .name,
   .turnword {
+    font-family: var(--narrow);
     fill: var(--mat-text);
   }
   .turn {

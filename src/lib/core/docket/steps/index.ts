@@ -6,6 +6,7 @@ import type { StepContext } from '../stepKind';
 import { blank } from './blank';
 import { bleed } from './bleed';
 import { copy } from './copy';
+import { cover } from './cover';
 import { crop } from './crop';
 import { format } from './format';
 import { margins } from './margins';
@@ -48,6 +49,7 @@ const KINDS = [
   panel,
   giveBack,
   keep,
+  cover,
   split,
   join,
   readingOrder,
@@ -77,6 +79,7 @@ export const stepSchema = z.discriminatedUnion('kind', [
   panel.schema,
   giveBack.schema,
   keep.schema,
+  cover.schema,
   split.schema,
   join.schema,
   readingOrder.schema,

@@ -96,6 +96,7 @@
     g: 'move',
     Delete: 'remove',
     k: 'keep',
+    C: 'cover',
     l: 'panel',
     b: 'give-back',
     x: 'split',

@@ -1,0 +1,176 @@
+import type { Sides, Size } from '../measure/box';
+import { mm } from '../measure/unit';
+import { FACES, textHeight } from '../numbers/faces';
+import { coverPages, sideOfPart, type CoverPart } from '../pages/cover';
+import { artBox, bleedSides, type PageList } from '../pages/page';
+import { coverPress } from '../sheets/cover';
+import type { CoverPlan, SheetPlan } from '../sheets/plan';
+import { PLAIN_COVER, SPINE_TEXT, type Signatures } from '../sheets/scheme';
+import { lengthAlong } from '../sheets/signature';
+import type { Check, Finding, Mend } from './finding';
+import { tooSmall } from './sheets';
+
+/** Guillotines and binding machines are this exact, by practice; a smaller difference in a cover's size shows nowhere. */
+const TOLERANCE = mm(1);
+const LEAST_SHOWN = mm(0.2);
+/** What stays free beside the text on a spine, by practice: it may end up so far off the middle. */
+const BESIDE_TEXT = mm(1.5);
+/** Art that ends so near to where it should, in points, reaches it. */
+const SLACK = 0.1;
+/** By practice. */
+const BLEED = mm(3);
+
+/** A cover that does not go round its book: its parts, their sizes, the spine, its text, its bleed, and its sheet. */
+export const checkCover: Check = ({ list, docket, plan }) => {
+  const parts = coverPages(list);
+  if (!parts.length) return [];
+  const at = { stage: 'sheets', pages: [] } as const;
+  const { scheme } = docket;
+  if (scheme.kind !== 'signatures') return [{ ...at, code: 'cover-unplanned', level: 'look' }];
+  const { cover } = plan ?? {};
+  if (!plan || !cover) return [];
+  const findings: Finding[] = [];
+  const missing = (['front', 'back'] as const).filter((part) => !list.cover!.outside && !list.cover![part]);
+  if (missing.length) findings.push({ ...at, code: 'cover-missing', level: 'look', parts: missing });
+  const { spine } = cover;
+  if (spine.worked === undefined && scheme.cover?.spine === undefined)
+    findings.push({ ...at, code: 'spine-unknown', level: 'look' });
+  if (spine.worked !== undefined && Math.abs(spine.worked - spine.width) > LEAST_SHOWN)
+    findings.push({
+      ...at,
+      code: 'spine-differs',
+      level: 'look',
+      typed: spine.width,
+      worked: spine.worked,
+      mend: {
+        code: 'worked-spine',
+        scheme: { cover: { ...(scheme.cover ?? PLAIN_COVER), spine: undefined } },
+      },
+    });
+  const { text, textSize } = scheme.cover ?? PLAIN_COVER;
+  if (text?.trim()) {
+    const { above, below } = textHeight({
+      face: FACES[0],
+      weight: 'regular',
+      size: textSize ?? SPINE_TEXT.plain,
+    });
+    const room = spine.width - 2 * BESIDE_TEXT;
+    if (above + below > room)
+      findings.push({
+        ...at,
+        code: 'spine-text-large',
+        level: 'look',
+        height: above + below,
+        room: Math.max(0, room),
+      });
+  }
+  return [
+    ...findings,
+    ...offSizes(list, scheme, plan, cover, docket.steps),
+    ...bleeds(list),
+    ...tooSmall(
+      cover.plan,
+      coverPress(scheme),
+      (stock) => ({ cover: { ...(scheme.cover ?? PLAIN_COVER), stock } }),
+      'cover',
+    ),
+  ];
+};
+
+/** The size that a part has to have. */
+function wanted(part: CoverPart, { size, parts }: CoverPlan, list: PageList): Size | undefined {
+  if (part === 'outside' || part === 'inside') return size;
+  const on = part === 'inside-front' ? 'front' : part === 'inside-back' ? 'back' : part;
+  const found = parts.find((each) => each.part === on);
+  if (!found) return undefined;
+  return list.book.spine === 'head'
+    ? { width: size.width, height: found.length }
+    : { width: found.length, height: size.height };
+}
+
+/** Parts that are not as large as the book, the spine and the flaps ask for. */
+function offSizes(
+  list: PageList,
+  scheme: Signatures,
+  plan: SheetPlan,
+  cover: CoverPlan,
+  steps: Parameters<Check>[0]['docket']['steps'],
+): Finding[] {
+  const off = coverPages(list).flatMap(({ part, page }) => {
+    const size = wanted(part, cover, list);
+    if (!size) return [];
+    const by = Math.max(Math.abs(size.width - page.trim.width), Math.abs(size.height - page.trim.height));
+    return by > LEAST_SHOWN ? [{ part, size, trim: page.trim, by }] : [];
+  });
+  const [worst] = [...off].sort((a, b) => b.by - a.by);
+  if (!worst) return [];
+  const { spine } = list.book;
+  const flap = scheme.cover?.flap ?? 0;
+  return [
+    {
+      code: 'cover-size',
+      part: worst.part,
+      size: worst.trim,
+      wanted: worst.size,
+      sum:
+        worst.part === 'outside' || worst.part === 'inside'
+          ? { page: lengthAlong(plan.cell, spine), spine: cover.spine.width, flap }
+          : undefined,
+      level: worst.by > TOLERANCE ? 'stop' : 'look',
+      stage: 'sheets',
+      pages: [],
+      ...sizeMend(off, steps),
+    },
+  ];
+}
+
+function sizeMend(
+  off: readonly { part: CoverPart; size: Size }[],
+  steps: Parameters<Check>[0]['docket']['steps'],
+): { mend?: Mend } {
+  const change = steps.flatMap((step) => {
+    if (step.kind !== 'cover' || step.off) return [];
+    const sizes = off.filter(({ part }) => step.parts.includes(part));
+    if (!sizes.length) return [];
+    return [
+      {
+        ...step,
+        sizes: { ...step.sizes, ...Object.fromEntries(sizes.map(({ part, size }) => [part, size])) },
+      },
+    ];
+  });
+  return change.length ? { mend: { code: 'cover-to-sum', change } } : {};
+}
+
+/** Parts whose art, or whose bleed, ends too soon at the edges of the cover that are cut. */
+function bleeds(list: PageList): Finding[] {
+  const short = coverPages(list).flatMap(({ part, page }) => {
+    const art = artBox(page);
+    if (!art) return [];
+    const { width, height } = page.trim;
+    const reach: Sides = { left: -art.x0, right: art.x1 - width, head: art.y1 - height, foot: -art.y0 };
+    const bleed = bleedSides(page.bleed, sideOfPart(part, list.book));
+    const there = cutSides(part, list).map((side) =>
+      page.mirrored && reach[side] >= -SLACK ? bleed[side] : Math.min(reach[side], bleed[side]),
+    );
+    const least = Math.max(0, Math.min(...there));
+    return least < BLEED - SLACK ? [{ part, there: least }] : [];
+  });
+  const [worst] = short.sort((a, b) => a.there - b.there);
+  if (!worst) return [];
+  return [{ code: 'cover-bleed', ...worst, wanted: BLEED, level: 'look', stage: 'sheets', pages: [] }];
+}
+
+/** The sides of a part that the knife cuts: not those at the spine or at a fold. */
+function cutSides(part: CoverPart, { cover = {}, book }: PageList): (keyof Sides)[] {
+  const head = book.spine === 'head';
+  const ends = head ? (['foot', 'head'] as const) : (['left', 'right'] as const);
+  const along = head ? (['left', 'right'] as const) : (['head', 'foot'] as const);
+  if (part === 'outside' || part === 'inside') return [...along, ...ends];
+  if (part === 'spine') return [...along];
+  const front = part.includes('front');
+  const flap = !part.includes('flap') && (front ? cover['front-flap'] : cover['back-flap']);
+  // From outside the front lies at the far end of a book bound at the left; from inside it is the other way round.
+  const far = head ? !front : (book.spine === 'left') === (front !== part.startsWith('inside'));
+  return flap ? [...along] : [...along, ends[far ? 1 : 0]];
+}

@@ -1,0 +1,45 @@
+import * as z from 'zod';
+import { COVER_PARTS, coverPages, doubledPart, sideOfPart, type Cover } from '../../pages/cover';
+import { resizePage } from '../../pages/resize';
+import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { defineStep, StepProblem } from '../stepKind';
+import { pagesOnly, sizeSchema, stepBase } from './base';
+
+const HELD = { content: 'hold', fixed: { x: 'centre', y: 'centre' } } as const;
+
+/**
+ * Takes pages out of the list and makes them the book's cover: what each is, in the order of the pages. With `sizes`, parts
+ * are made so large about their middle, their content held. Throws StepProblem where parts and pages differ in number, where
+ * a part would be there twice, or where nothing is left of the book.
+ */
+export const cover = defineStep({
+  kind: 'cover',
+  schema: z.object({
+    ...stepBase,
+    kind: z.literal('cover'),
+    pages: selectionSchema,
+    parts: z.array(z.enum(COVER_PARTS)).min(1).max(COVER_PARTS.length),
+    sizes: z.partialRecord(z.enum(COVER_PARTS), sizeSchema).optional(),
+  }),
+  apply(list, { pages, parts, sizes = {} }) {
+    const picked = pagesOnly(resolveSelection(pages, list), list);
+    if (picked.length !== parts.length)
+      throw new StepProblem('cover-count', { pages: picked.length, parts: parts.length });
+    const twice = doubledPart([...coverPages(list).map(({ part }) => part), ...parts]);
+    if (twice) throw new StepProblem('cover-twice', { part: twice });
+    if (picked.length === list.pages.length) throw new StepProblem('cover-of-nothing');
+    const made: Cover = Object.fromEntries(
+      picked.map((index, n) => {
+        const [part, page] = [parts[n]!, list.pages[index]!];
+        const size = sizes[part];
+        return [part, size ? resizePage(page, size, HELD, sideOfPart(part, list.book)) : page];
+      }),
+    );
+    const gone = new Set(picked);
+    return {
+      ...list,
+      pages: list.pages.filter((_, index) => !gone.has(index)),
+      cover: { ...list.cover, ...made },
+    };
+  },
+});

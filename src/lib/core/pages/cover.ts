@@ -1,0 +1,62 @@
+import type { Size } from '../measure/box';
+import { backSide, frontSide, type Book, type Page, type PageList, type Side } from './page';
+
+/** What of a bound book's cover a page is. One piece: its whole outside or inside; else the parts that lie side by side. */
+export const COVER_PARTS = [
+  'outside',
+  'inside',
+  'front',
+  'spine',
+  'back',
+  'front-flap',
+  'back-flap',
+  'inside-front',
+  'inside-back',
+] as const;
+export type CoverPart = (typeof COVER_PARTS)[number];
+
+/** The cover of a bound book, which is no part of the book's page list: its positions and numbers do not move for it. */
+export type Cover = Readonly<Partial<Record<CoverPart, Page>>>;
+
+/** Parts that the whole outside, or the whole inside, stands in for. */
+const WITHIN: Partial<Record<CoverPart, readonly CoverPart[]>> = {
+  outside: ['front', 'spine', 'back', 'front-flap', 'back-flap'],
+  inside: ['inside-front', 'inside-back'],
+};
+
+/** The first part that a cover would have twice: as two pages, or as a page and within a whole side. */
+export function doubledPart(parts: readonly CoverPart[]): CoverPart | undefined {
+  const twice = parts.find((part, n) => parts.indexOf(part) < n);
+  return twice ?? parts.flatMap((part) => WITHIN[part] ?? []).find((within) => parts.includes(within));
+}
+
+/** A page wider than so many pages of the book is a whole side of its cover. */
+const WHOLE_SIDE = 1.5;
+/** A page narrower than this share of one is a spine. */
+const SPINE_SHARE = 0.5;
+
+/** What pages, in their order, most likely are of a cover around pages of a size; by practice. */
+export function likelyParts(pages: readonly { trim: Size }[], book: Size): CoverPart[] {
+  const whole = ({ trim }: { trim: Size }) => trim.width > WHOLE_SIDE * book.width;
+  const narrow = (at: number) => pages[at] && pages[at].trim.width < SPINE_SHARE * book.width;
+  if (pages[0] && whole(pages[0])) return (['outside', 'inside'] as const).slice(0, pages.length);
+  const known: CoverPart[] =
+    pages.length === 3 && narrow(1)
+      ? ['back', 'spine', 'front']
+      : pages.length === 5 && narrow(2)
+        ? ['back-flap', 'back', 'spine', 'front', 'front-flap']
+        : pages.length === 2
+          ? ['front', 'back']
+          : ['front', 'inside-front', 'inside-back', 'back', 'spine', 'front-flap', 'back-flap'];
+  return known.slice(0, pages.length);
+}
+
+/** The half of the spread on which a part of the cover lies, seen from its own face. */
+export function sideOfPart(part: CoverPart, book: Pick<Book, 'spine'>): Side {
+  const behind = part === 'back' || part === 'back-flap' || part === 'inside-front';
+  return behind ? backSide(book) : frontSide(book);
+}
+
+/** The pages of a list's cover with what they are; none where it has no cover. */
+export const coverPages = ({ cover = {} }: Pick<PageList, 'cover'>): { part: CoverPart; page: Page }[] =>
+  COVER_PARTS.flatMap((part) => (cover[part] ? [{ part, page: cover[part] }] : []));

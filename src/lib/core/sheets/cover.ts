@@ -1,0 +1,192 @@
+import { coverPages, sideOfPart, type Cover, type CoverPart } from '../pages/cover';
+import type { Page, PageList } from '../pages/page';
+import { caliperOf } from '../paper/stock';
+import { OPEN, type Face, type Form, type Slot } from './form';
+import { gridForm, type Between } from './grid';
+import type { CoverPlan, PlannedPage, SheetPlan, SpineWork } from './plan';
+import { planForms } from './press';
+import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press, type Signatures } from './scheme';
+import { lengthAlong } from './signature';
+
+/** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */
+const OUTSIDE = ['back-flap', 'back', 'spine', 'front', 'front-flap'] as const;
+const BEHIND: Partial<Record<CoverPart, CoverPart>> = { front: 'inside-front', back: 'inside-back' };
+/** Lengths that differ by less, in points, are the same. */
+const SAME = 0.01;
+
+/** How a cover goes through the press: as the book does, on its own stock. */
+export const coverPress = (scheme: Signatures, { stock, copies } = scheme.cover ?? PLAIN_COVER): Press => {
+  const { turn, gripper, lay, between, run, marks } = scheme;
+  return {
+    stock,
+    turn,
+    marks,
+    ...(gripper === undefined ? {} : { gripper }),
+    ...(lay ? { lay } : {}),
+    ...(between === undefined ? {} : { between }),
+    ...(run ? { run } : {}),
+    ...(copies ? { copies } : {}),
+  };
+};
+
+/** How thick a bound block is at its spine: its leaves, the thread between its signatures, and what is added to it. */
+export function spineOf(
+  { leaves, signatures }: { leaves: number; signatures: number },
+  { stock, thread = 0, cover = PLAIN_COVER }: Pick<Signatures, 'stock' | 'thread' | 'cover'>,
+  given = 0,
+): SpineWork {
+  const caliper = caliperOf(stock);
+  const { added } = cover;
+  const worked =
+    caliper === undefined ? undefined : leaves * caliper + Math.max(0, signatures - 1) * thread + added;
+  return {
+    leaves,
+    signatures,
+    thread,
+    added,
+    ...(caliper === undefined ? {} : { caliper }),
+    ...(worked === undefined ? {} : { worked }),
+    width: cover.spine ?? worked ?? given,
+  };
+}
+
+/** Plans the cover around a planned book; undefined where the list has none. */
+export function planCover(
+  list: PageList,
+  scheme: Signatures,
+  book: SheetPlan,
+  title = '',
+): CoverPlan | undefined {
+  const { cover } = list;
+  if (!cover || !coverPages(list).length) return undefined;
+  const settings = scheme.cover ?? PLAIN_COVER;
+  const { spine: bound } = list.book;
+  const page = lengthAlong(book.cell, bound);
+  const flap = settings.flap ?? 0;
+  const along = (part: Page) => lengthAlong(part.trim, bound);
+  const given = cover.spine
+    ? along(cover.spine)
+    : cover.outside
+      ? Math.max(0, along(cover.outside) - 2 * (page + flap))
+      : 0;
+  const spine = spineOf({ leaves: book.pages.length / 2, signatures: book.sheetCount }, scheme, given);
+  const wide = (part: (typeof OUTSIDE)[number]) =>
+    part === 'spine' ? spine.width : part === 'front' || part === 'back' ? page : flap;
+  const there = OUTSIDE.map((part) => ({ part, length: wide(part) })).filter(({ length }) => length > SAME);
+  const parts = bound === 'left' ? there : there.reverse();
+  const form = coverForm(parts, list, settings, book);
+  const press: Press = {
+    ...coverPress(scheme),
+    work: form.slots.some(({ back }) => back) ? 'sheetwise' : 'single-side',
+  };
+  const pages = form.slots.flatMap(({ front, back }) =>
+    [front, back].flatMap((face) => (face ? [face.planned] : [])),
+  );
+  const pieceArea = form.size.width * form.size.height;
+  const plan = planForms({ forms: [form], pages, cell: form.size, blanksAdded: 0, title, pieceArea }, press);
+  return { plan, spine, parts, size: form.size };
+}
+
+/** The book with its cover, where it has one. */
+export function withCover(
+  book: SheetPlan | undefined,
+  list: PageList,
+  scheme: Signatures,
+  title = '',
+): SheetPlan | undefined {
+  const cover = book && planCover(list, scheme, book, title);
+  if (!cover) return book;
+  let sheets: SheetPlan['sheets'] | undefined;
+  return Object.defineProperties({ cover } as SheetPlan, {
+    ...Object.getOwnPropertyDescriptors(book),
+    sheets: { enumerable: true, get: () => (sheets ??= [...book.sheets, ...cover.plan.sheets]) },
+  });
+}
+
+function coverForm(
+  parts: CoverPlan['parts'],
+  list: PageList,
+  settings: CoverScheme,
+  { cell, pages }: SheetPlan,
+): Form {
+  const { cover = {}, book } = list;
+  const across = book.spine !== 'head';
+  let position = pages.length;
+  const planned = (part: CoverPart): PlannedPage => ({
+    position: ++position,
+    name: part.replace('-', ' '),
+    label: '',
+    side: sideOfPart(part, book),
+    ...(cover[part] ? { page: cover[part] } : {}),
+  });
+  const face = (part: CoverPart): Face => ({ planned: planned(part), turn: 0 });
+  const joint: Between = { gap: 0, cut: false, folded: true };
+  const lengths = parts.map(({ length }) => length);
+  const joints = lengths.slice(1).map(() => joint);
+  const grid = gridForm({
+    columns: across ? lengths : [cell.width],
+    rows: across ? [cell.height] : lengths,
+    betweenColumns: across ? joints : [],
+    betweenRows: across ? [] : joints,
+    at: (column, row) => {
+      const { part } = parts[across ? column : row]!;
+      return { ...facesOf(part, cover, face), centred: true };
+    },
+    name: 'cover',
+  });
+  const open = { left: OPEN, right: OPEN, head: OPEN, foot: OPEN };
+  const whole = {
+    box: { x0: 0, y0: 0, x1: grid.size.width, y1: grid.size.height },
+    room: open,
+    centred: true,
+  } as const;
+  const spine = grid.slots[parts.findIndex(({ part }) => part === 'spine')];
+  const text = settings.text?.trim() && spine ? [spineText(spine, across, settings, face('spine'))] : [];
+  const slots: Slot[] = [
+    ...(cover.outside ? [{ ...whole, front: face('outside') }] : []),
+    ...(cover.inside ? [{ ...whole, back: face('inside') }] : []),
+    ...grid.slots.filter(
+      (slot) => (slot.front || slot.back) && !(text.length && slot === spine && isBare(slot)),
+    ),
+    ...text,
+  ];
+  return { ...grid, slots };
+}
+
+/** Nothing was made for it. */
+const isBare = ({ front, back }: Slot): boolean => !front?.planned.page && !back;
+
+/** What is on a part of the outside and behind it, where no whole side stands for it. */
+function facesOf(part: CoverPart, cover: Cover, face: (part: CoverPart) => Face) {
+  const behind = BEHIND[part];
+  return {
+    ...(cover.outside ? {} : { front: face(part) }),
+    ...(behind && !cover.inside && cover[behind] ? { back: face(behind) } : {}),
+  };
+}
+
+/** The text on a spine, in a place of its own over whatever the spine shows. */
+function spineText(
+  spine: Slot,
+  across: boolean,
+  { text, textSize, ink, runs }: CoverScheme,
+  face: Face,
+): Slot {
+  const { x0, x1, y0, y1 } = spine.box;
+  const [width, height] = across ? [y1 - y0, x1 - x0] : [x1 - x0, y1 - y0];
+  const none = { by: 'edge', head: 0, foot: 0, spine: 0, fore: 0 } as const;
+  const page: Page = {
+    id: 'spine text',
+    trim: { width, height },
+    bleed: none,
+    words: text!.trim(),
+    wordSize: textSize ?? SPINE_TEXT.plain,
+    ...(ink ? { wordInk: ink } : {}),
+  };
+  const { back: _, ...place } = spine;
+  return {
+    ...place,
+    centred: true,
+    front: { ...face, planned: { ...face.planned, page }, turn: across ? (runs === 'down' ? 90 : 270) : 0 },
+  };
+}

@@ -1,0 +1,151 @@
+<script lang="ts">
+  import { formatFigure, formatLength } from '../../core/measure/formatLength';
+  import { coverPages } from '../../core/pages/cover';
+  import type { PageList } from '../../core/pages/page';
+  import type { SheetPlan } from '../../core/sheets/plan';
+  import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Signatures } from '../../core/sheets/scheme';
+  import { COVER_WORD } from '../../words/book';
+  import { sayDistance } from '../../words/lengths';
+  import Choice from '../parts/Choice.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import { BLACK } from '../../core/surface/colour';
+  import ColorField from './ColorField.svelte';
+  import NumberField from './NumberField.svelte';
+  import type { SchemeDraft } from './schemeDraft.svelte';
+  import StockFields from './StockFields.svelte';
+
+  let { draft, plan, list }: { draft: SchemeDraft<Signatures>; plan: SheetPlan | undefined; list: PageList } = $props();
+  const unit = $derived(draft.unit);
+  const cover = $derived(draft.value.cover ?? PLAIN_COVER);
+  const parts = $derived(coverPages(list));
+  const planned = $derived(plan?.cover);
+  const spine = $derived(planned?.spine);
+  const set = (change: Partial<CoverScheme>) => draft.set({ cover: { ...cover, ...change } });
+  const length = (key: 'added' | 'flap' | 'spine') => (points: number | undefined) =>
+    draft.take(`cover ${key}`, points, (given) => ({ cover: { ...cover, [key]: given } }));
+  const under = (what: string) => (points: number) => sayDistance(points, what, cover.stock, unit);
+  function workedOut(): void {
+    const { spine: _, ...rest } = cover;
+    draft.set({ cover: rest });
+  }
+  const figure = (points: number) => formatFigure(points, unit);
+</script>
+
+<Folded title="Cover" count={parts.length || undefined} open={!!parts.length}>
+  {#if !parts.length}
+    <p class="quiet">
+      None yet. Pick its pages on Pages and make them the cover (Shift C): back, spine and front, or one piece. They leave the list and get a sheet of
+      their own.
+    </p>
+  {:else}
+    <div class="fields">
+      <p class="quiet">{parts.map(({ part }) => COVER_WORD[part]).join(', ')}: on a sheet of its own, after those of the book.</p>
+      <StockFields
+        label="The cover’s sheet"
+        stock={cover.stock}
+        {unit}
+        needed={planned?.plan.needed.marks}
+        onchange={(key, given) => draft.take(`cover ${key}`, given, (stock) => ({ cover: { ...cover, stock } }))}
+      />
+      <div class="row">
+        <LengthField label="Boards, glue" value={cover.added} {unit} check={under('What is added')} onchange={length('added')} />
+        <LengthField
+          label="Thread, each"
+          value={draft.value.thread ?? 0}
+          {unit}
+          check={under('The thread')}
+          onchange={(points) => draft.take('thread', points, (thread) => ({ thread }))}
+        />
+      </div>
+      <div class="row">
+        <LengthField label="Spine" value={spine?.width ?? 0} {unit} check={under('The spine')} onchange={length('spine')} />
+        <LengthField label="Flaps" value={cover.flap ?? 0} {unit} check={under('A flap')} onchange={length('flap')} />
+      </div>
+      {#if spine}
+        <p class="mono sum">
+          {spine.leaves} leaves{#if spine.caliper}&nbsp;× {figure(spine.caliper)}{/if}{#if spine.thread}&nbsp;+ {spine.signatures - 1} × {figure(
+              spine.thread,
+            )}{/if}{#if spine.added}&nbsp;+ {figure(spine.added)}{/if}{spine.worked === undefined
+            ? ': paper not known'
+            : ` = ${formatLength(spine.worked, unit)}`}
+        </p>
+        {#if cover.spine !== undefined}<p class="quiet">
+            As typed. <button type="button" class="link" onclick={workedOut}>Work it out</button>
+          </p>{/if}
+      {/if}
+      {#if planned}
+        <p class="mono sum">
+          {planned.parts.map(({ length }) => figure(length)).join(' + ')} = {formatLength(
+            planned.parts.reduce((sum, { length }) => sum + length, 0),
+            unit,
+          )}
+        </p>
+      {/if}
+      <div>
+        <label class="label" for="spine-text">On the spine</label>
+        <input
+          id="spine-text"
+          class="field"
+          maxlength="200"
+          placeholder="nothing besides its art"
+          value={cover.text ?? ''}
+          oninput={(event) => set({ text: event.currentTarget.value })}
+        />
+      </div>
+      {#if cover.text?.trim()}
+        <div class="row">
+          <NumberField
+            label="Its size"
+            unit="pt"
+            value={cover.textSize ?? SPINE_TEXT.plain}
+            least={SPINE_TEXT.least}
+            most={SPINE_TEXT.most}
+            onchange={(value, wrong) => draft.take('spine text', wrong ? undefined : value, (textSize) => ({ cover: { ...cover, textSize } }))}
+          />
+          {#if list.book.spine !== 'head'}
+            <Choice
+              label="It reads"
+              options={[
+                ['down', 'down'],
+                ['up', 'up'],
+              ]}
+              value={cover.runs}
+              onchange={(runs) => set({ runs })}
+            />
+          {/if}
+        </div>
+      {/if}
+      {#if cover.text?.trim()}
+        <ColorField
+          value={cover.ink ?? BLACK}
+          spots={[]}
+          onchange={(ink, wrong) => draft.take('spine ink', wrong ? undefined : ink, (ink) => ({ cover: { ...cover, ink } }))}
+        />
+      {/if}
+      <label class="tick"
+        ><input
+          type="checkbox"
+          checked={cover.copies === 'most'}
+          onchange={(event) => set({ copies: event.currentTarget.checked ? 'most' : { across: 1, up: 1 } })}
+        /> as many covers on a sheet as fit</label
+      >
+    </div>
+  {/if}
+</Folded>
+
+<style>
+  .fields {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 9px;
+    padding: 8px 0 2px;
+  }
+  .sum {
+    margin: 0;
+    font-size: 12px;
+  }
+  .tick {
+    font-size: 13px;
+  }
+</style>

@@ -1,0 +1,124 @@
+<script lang="ts">
+  import { formatFigure } from '../../core/measure/formatLength';
+  import { sameCell } from '../../core/sheets/byHand';
+  import type { SheetPlan } from '../../core/sheets/plan';
+  import type { ByHand, CellAt } from '../../core/sheets/scheme';
+  import type { Bench } from '../bench.svelte';
+  import type { PressDraft } from './schemeDraft.svelte';
+
+  let { bench, draft, plan }: { bench: Bench; draft: PressDraft; plan: SheetPlan | undefined } = $props();
+  const view = $derived(bench.sheets);
+  const unit = $derived(bench.unit);
+  const changes = $derived(draft.value.byHand ?? []);
+  const at = $derived(view.cell);
+  const sheet = $derived(at && at.sheet <= (plan?.sheetCount ?? 0) ? plan?.sheets[at.sheet - 1] : undefined);
+  const cell = $derived(at && sheet?.[at.side]?.cells[at.cell - 1]);
+  const say = ({ sheet, side, cell }: CellAt) => `sheet ${sheet} ${side}, cell ${cell}`;
+  const WORD: Record<ByHand['do'], string> = { turn: 'turned', 'leave-out': 'left out', swap: 'swapped' };
+
+  /** One change is one step back; with other things typed it waits for them. */
+  function put(byHand: ByHand[]): void {
+    const alone = !draft.changed;
+    draft.set({ byHand: byHand.length ? byHand : undefined });
+    if (alone) draft.accept();
+  }
+  const add = (change: ByHand) => put([...changes, change]);
+  function swap(from: CellAt): void {
+    view.onswap = (other) => {
+      view.onswap = undefined;
+      if (!sameCell(from, other)) add({ do: 'swap', at: from, with: other });
+    };
+  }
+</script>
+
+{#if (at && cell) || changes.length}
+  <section class="fields" aria-label="By hand">
+    {#if at && cell}
+      <p>
+        <b>{say(at)}</b><br />
+        <span class="quiet"
+          >{cell.hand === 'left-out' ? 'left out' : cell.page ? `page ${cell.name}` : `blank ${cell.name}`}{cell.turn
+            ? `, turned ${cell.turn}°`
+            : ''}, at
+          <span class="mono">{formatFigure(cell.trim.x0, unit)} | {formatFigure(cell.trim.y0, unit)} {unit}</span></span
+        >
+      </p>
+      <div class="acts">
+        <button type="button" class="btn q" onclick={() => add({ do: 'turn', at })}>Turn</button>
+        <button
+          type="button"
+          class="btn q"
+          aria-pressed={!!view.onswap}
+          onclick={() => {
+            if (view.onswap) view.onswap = undefined;
+            else swap(at);
+          }}>Swap</button
+        >
+        <button type="button" class="btn q" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}>Leave out</button>
+      </div>
+      {#if view.onswap}<p class="quiet" role="status">Click the cell that it changes places with.</p>{/if}
+    {/if}
+    {#if changes.length}
+      <ol>
+        {#each changes as change, n (n)}
+          <li>
+            <span>{say(change.at)} {WORD[change.do]}{change.do === 'swap' ? ` with ${say(change.with)}` : ''}</span>
+            <button type="button" class="link" aria-label="Take back change {n + 1}" onclick={() => put(changes.toSpliced(n, 1))}>take back</button>
+          </li>
+        {/each}
+      </ol>
+    {/if}
+  </section>
+{:else if plan}
+  <p class="quiet hint">Click a cell to turn it, swap it or leave it out.</p>
+{/if}
+
+<style>
+  .fields {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+    padding: 8px 10px;
+    background: var(--card-2);
+    border-left: 4px solid var(--pick);
+    font-size: 12.5px;
+  }
+  p {
+    margin: 0;
+  }
+  b {
+    font-weight: 600;
+  }
+  .hint {
+    font-size: 12.5px;
+  }
+  .acts {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    gap: 6px;
+  }
+  .btn {
+    justify-content: center;
+    padding: 4px 6px;
+    font-size: 12.5px;
+  }
+  .btn[aria-pressed='true'] {
+    background: var(--act);
+    color: #fff;
+  }
+  ol {
+    display: grid;
+    gap: 4px;
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+  }
+  .link {
+    white-space: nowrap;
+  }
+</style>

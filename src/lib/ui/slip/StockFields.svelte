@@ -1,0 +1,132 @@
+<script lang="ts">
+  import type { Size } from '../../core/measure/box';
+  import { formatLength, formatSize } from '../../core/measure/formatLength';
+  import type { Unit } from '../../core/measure/unit';
+  import { nameSize, sameSize } from '../../core/paper/sizes';
+  import { caliperOf, MOST_CALIPER, STOCKS, stocksFor, type Stock } from '../../core/paper/stock';
+  import { sayPageLength } from '../../words/lengths';
+  import { papers } from '../kept.svelte';
+  import Choice from '../parts/Choice.svelte';
+  import Folded from '../parts/Folded.svelte';
+  import LengthField from '../parts/LengthField.svelte';
+  import KeptList from './KeptList.svelte';
+  import NumberField from './NumberField.svelte';
+
+  interface Props {
+    label: string;
+    stock: Stock;
+    unit: Unit;
+    /** What is to find room on it. */
+    needed: Size | undefined;
+    /** `key` names the field; the stock is undefined while that holds what cannot be used. */
+    onchange: (key: string, stock: Stock | undefined) => void;
+  }
+  /** A sheet of paper: its size, what is known of it, and the papers kept for every job. */
+  let { label, stock, unit, needed, onchange }: Props = $props();
+  const id = $props.id();
+  papers.load();
+
+  const name = $derived(nameSize(stock)?.name ?? '');
+  const offered = $derived(STOCKS.some((known) => known.name === name) ? name : '');
+  const takesAll = $derived(needed && new Set(stocksFor(needed).map(({ name }) => name)));
+  const kept = $derived(
+    papers.all.find(({ settings }) => sameSize(settings, stock) && settings.grammage === stock.grammage && settings.bulk === stock.bulk),
+  );
+  const caliper = $derived(caliperOf(stock));
+  const set = (change: Partial<Stock>) => onchange('stock', { ...stock, ...change });
+  const figure = (key: 'grammage' | 'bulk') => (value: number, wrong: boolean) => onchange(key, wrong ? undefined : { ...stock, [key]: value });
+  const length = (key: 'width' | 'height') => (points: number | undefined) =>
+    onchange(key, points === undefined ? undefined : { ...stock, [key]: points });
+  /** The thickness as typed; 0 leaves it to grammage and bulk. */
+  function setCaliper(points: number | undefined): void {
+    if (points === undefined) return onchange('thickness', undefined);
+    const { caliper: _, ...rest } = stock;
+    onchange('thickness', points ? { ...rest, caliper: points } : rest);
+  }
+  function choose(key: string): void {
+    if (key.startsWith('kept:')) return onchange('stock', papers.all.find(({ name }) => name === key.slice(5))!.settings);
+    const { width, height } = STOCKS.find((known) => known.name === key)!;
+    set({ width, height });
+  }
+  const say = ({ width, height, grammage }: Stock) => `${formatSize(width, height, unit)}${grammage ? `, ${grammage} g` : ''}`;
+</script>
+
+<div>
+  <label class="label" for={id}>{label}</label>
+  <select {id} class="field" value={kept ? `kept:${kept.name}` : offered} onchange={(event) => choose(event.currentTarget.value)}>
+    <option value="" disabled>own size</option>
+    {#if papers.all.length}
+      <optgroup label="kept papers">
+        {#each papers.all as { name, settings } (name)}<option value="kept:{name}">{name} · {say(settings)}</option>{/each}
+      </optgroup>
+    {/if}
+    {#each STOCKS as known (known.name)}
+      <option value={known.name}
+        >{known.name} · {formatSize(known.width, known.height, unit)}{takesAll && !takesAll.has(known.name) ? ' · too small' : ''}</option
+      >
+    {/each}
+  </select>
+</div>
+<div class="row">
+  <LengthField label="Sheet width" value={stock.width} {unit} check={sayPageLength} onchange={length('width')} />
+  <LengthField label="Sheet height" value={stock.height} {unit} check={sayPageLength} onchange={length('height')} />
+</div>
+<Folded title="Paper">
+  <div class="fields">
+    <div class="row">
+      <NumberField label="Grammage" unit="g/m²" value={stock.grammage} least={10} most={2000} onchange={figure('grammage')} />
+      <NumberField label="Bulk" unit="cm³/g" value={stock.bulk} least={0.3} most={5} onchange={figure('bulk')} />
+    </div>
+    <div class="row">
+      <LengthField
+        label="Thickness of a leaf"
+        value={stock.caliper ?? caliper ?? 0}
+        unit={unit === 'in' ? 'in-decimal' : unit}
+        check={(points) =>
+          points < 0
+            ? 'Paper is thicker than 0; 0 leaves it to grammage and bulk.'
+            : points > MOST_CALIPER
+              ? `More than ${formatLength(MOST_CALIPER, unit)} is board.`
+              : undefined}
+        onchange={setCaliper}
+      />
+      <Choice
+        label="Grain along the"
+        options={[
+          ['', '?'],
+          ['long', 'long side'],
+          ['short', 'short'],
+        ]}
+        value={stock.grain ?? ''}
+        onchange={(grain) => {
+          const { grain: _, ...rest } = stock;
+          onchange('stock', grain ? { ...rest, grain } : rest);
+        }}
+      />
+    </div>
+    <p class="quiet">
+      {stock.caliper !== undefined
+        ? 'As typed. Type 0, and it follows from grammage and bulk.'
+        : caliper === undefined
+          ? 'Type grammage and bulk, and the thickness follows; or type it.'
+          : `${stock.grammage} × ${stock.bulk} = ${Math.round(stock.grammage! * stock.bulk!)} µm (ISO 534) = ${formatLength(caliper, 'mm')}.`}
+    </p>
+    <KeptList
+      title="Kept papers"
+      store={papers}
+      now={stock}
+      {say}
+      none="None yet. A paper kept here, with its size and thickness, is there for every job."
+      onuse={({ settings }) => onchange('stock', settings)}
+    />
+  </div>
+</Folded>
+
+<style>
+  .fields {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 9px;
+    padding: 8px 0 2px;
+  }
+</style>

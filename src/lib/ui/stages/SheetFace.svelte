@@ -1,0 +1,174 @@
+<script lang="ts">
+  import { heightOf, widthOf, type Size } from '../../core/measure/box';
+  import { withoutFace } from '../../core/pages/panels';
+  import type { Cell, SheetSide } from '../../core/sheets/plan';
+  import { sheetSurface } from '../../core/surface/sheetSurface';
+  import type { Bench } from '../bench.svelte';
+  import { screenColor } from '../mat/ink';
+  import SurfaceItems from '../mat/SurfaceItems.svelte';
+
+  interface Props {
+    bench: Bench;
+    drawn: SheetSide;
+    sheet: Size;
+    name: string;
+    weight: number | undefined;
+    /** Pixels a point. */
+    k: number;
+    /** Number of the cell that is worked on, from 0. */
+    chosen?: number | undefined;
+    /** The other side, where it shows through, and how it lies. */
+    behind?: { drawn: SheetSide; transform: string } | undefined;
+    onpick: (event: PointerEvent, cell: Cell, index: number) => void;
+  }
+  /** One side of a sheet: what is printed, its cells and folds. */
+  let { bench, drawn, sheet, name, weight, k, chosen, behind, onpick }: Props = $props();
+  const px = $derived(1 / k);
+  const surface = $derived(sheetSurface(drawn, sheet, weight));
+
+  /** The middle of a page's foot as it lies. */
+  function footOf({ trim: { x0, x1, y0, y1 }, turn }: Cell): { x: number; y: number } {
+    const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    return { 0: { x, y: y0 }, 90: { x: x0, y }, 180: { x, y: y1 }, 270: { x: x1, y } }[turn];
+  }
+  const cellWord = (cell: Cell) =>
+    `${cell.hand === 'left-out' ? `${cell.name} left out` : cell.page ? `page ${cell.name}` : `blank ${cell.name}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
+  /** The cell's label where it says more than its position. */
+  const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
+  /** A panel's address without its face, which the side of the sheet tells. */
+  const shortName = ({ name }: Cell) => withoutFace(name);
+  /** Half the width of a tag in pixels. */
+  const half = (cell: Cell, labelled: boolean) => (labelled ? 46 : Math.max(17, 4 + 3.8 * shortName(cell).length + (cell.page ? 0 : 14)));
+  const BANDS = [
+    { color: '#1d2422', line: 6 },
+    { color: '#f2c230', line: 4 },
+  ];
+</script>
+
+<g transform="translate(0 {sheet.height}) scale(1 -1)">
+  <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
+  <SurfaceItems items={surface.items} surveys={bench.surveys} {k} />
+  {#if behind}<g class="through" transform={behind.transform}
+      ><SurfaceItems items={sheetSurface(behind.drawn, sheet).items} surveys={bench.surveys} {k} /></g
+    >{/if}
+  {#each surface.items as item, i (i)}
+    {#if item.kind === 'rect'}<rect
+        x={item.box.x0}
+        y={item.box.y0}
+        width={widthOf(item.box)}
+        height={heightOf(item.box)}
+        fill={item.ink === 'all' ? '#1d2422' : screenColor(item.ink)}
+        pointer-events="none"
+      />{:else if item.kind === 'circle'}<circle
+        cx={item.x}
+        cy={item.y}
+        r={item.radius}
+        fill="none"
+        stroke="#1d2422"
+        stroke-width={Math.max(item.width, px)}
+      />{:else if item.kind === 'line' && (item.layer === 'marks' || item.layer === 'folds')}<line
+        x1={item.x0}
+        y1={item.y0}
+        x2={item.x1}
+        y2={item.y1}
+        stroke="#1d2422"
+        stroke-width={Math.max(item.width, px)}
+        stroke-dasharray={item.dash.join(' ')}
+      />{/if}
+  {/each}
+  {#each drawn.cells as cell, n (n)}
+    {@const picked = cell.page && bench.picked.has(cell.page.id)}
+    <rect
+      data-pick={cell.position}
+      role="option"
+      tabindex="-1"
+      aria-selected={!!picked || chosen === n}
+      aria-label="{name}: {cellWord(cell)}"
+      x={cell.trim.x0}
+      y={cell.trim.y0}
+      width={widthOf(cell.trim)}
+      height={heightOf(cell.trim)}
+      fill={cell.hand === 'left-out' ? '#1d242222' : 'transparent'}
+      stroke="#1d2422"
+      stroke-width={1.5 * px}
+      onpointerdown={(event) => onpick(event, cell, n)}
+    />
+    {#if picked || chosen === n}
+      {#each BANDS as { color, line } (color)}
+        <rect
+          x={cell.trim.x0 + 3 * px}
+          y={cell.trim.y0 + 3 * px}
+          width={Math.max(0, widthOf(cell.trim) - 6 * px)}
+          height={Math.max(0, heightOf(cell.trim) - 6 * px)}
+          fill="none"
+          stroke={color}
+          stroke-width={line * px}
+          stroke-dasharray={picked ? undefined : `${8 * px} ${5 * px}`}
+          pointer-events="none"
+        />
+      {/each}
+    {/if}
+  {/each}
+  {#each drawn.lines as line, i (i)}
+    {#if line.kind === 'fold'}<line
+        x1={line.x0}
+        y1={line.y0}
+        x2={line.x1}
+        y2={line.y1}
+        stroke="#1b7f8c"
+        stroke-width={2 * px}
+        stroke-dasharray="{9 * px} {3 * px} {2 * px} {3 * px}"
+        pointer-events="none"
+      />{/if}
+  {/each}
+  <rect width={sheet.width} height={sheet.height} fill="none" stroke="#0c1a17" stroke-width={px} pointer-events="none" />
+</g>
+{#each drawn.cells as cell, n (n)}
+  {@const breadth = (cell.turn % 180 ? heightOf(cell.trim) : widthOf(cell.trim)) * k}
+  {@const depth = (cell.turn % 180 ? widthOf(cell.trim) : heightOf(cell.trim)) * k}
+  {@const labelled = labelOf(cell) !== '' && breadth > 100}
+  {@const wide = half(cell, labelled)}
+  <!-- The tag stands at the foot of the page as it lies, reading the way the page reads. -->
+  <g transform="translate({footOf(cell).x} {sheet.height - footOf(cell).y}) rotate({cell.turn}) scale({px})" pointer-events="none">
+    {#if depth < 30}
+      <!-- Nothing of so flat a cell would be seen. -->
+    {:else if breadth > 2 * wide + 4}
+      <rect class="tag" class:hand={cell.hand} x={-wide} y="-25" width={2 * wide} height="20" />
+      <text y="-10.5" text-anchor="middle"
+        ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">{cell.hand ? 'out' : 'fill'}</tspan
+          >{:else if labelled}<tspan class="fill" dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan>{/if}</text
+      >
+    {:else if breadth > 6 * shortName(cell).length}
+      <text class="small" y="-4" text-anchor="middle">{shortName(cell)}</text>
+    {/if}
+  </g>
+{/each}
+{#if sheet.width * k > 5 * name.length}<text class="name" style:font-size="{12 * px}px" y={-7 * px}>{name}</text>{/if}
+
+<style>
+  .through {
+    opacity: 0.5;
+    mix-blend-mode: multiply;
+    pointer-events: none;
+  }
+  .tag {
+    fill: #1f3a36e6;
+  }
+  .tag.hand {
+    fill: #8a5a00;
+  }
+  text {
+    font: 12px var(--narrow);
+    fill: #fff;
+  }
+  .fill {
+    fill: #d6e2dc;
+  }
+  .small {
+    font: 10px var(--mono);
+    fill: #1d2422;
+  }
+  .name {
+    fill: var(--mat-text);
+  }
+</style>
