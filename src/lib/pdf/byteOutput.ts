@@ -48,16 +48,21 @@ export class ByteOutput {
 
 /** Numbers and places of the objects of a file being written, for its cross-reference table. */
 export class ObjectTable {
-  private readonly entries = new Map<number, string>();
+  /** By number; 0 where there is no object, since every file begins with its header. */
+  private places = new Float64Array(1024);
+  private readonly generations = new Map<number, number>();
   private largest = 0;
   constructor(private readonly out: ByteOutput) {}
 
   /** Begins an object: `n g obj`. */
   begin(number: number, generation = 0): void {
-    this.entries.set(
-      number,
-      `${String(this.out.offset).padStart(10, '0')} ${String(generation).padStart(5, '0')} n \n`,
-    );
+    if (number >= this.places.length) {
+      const grown = new Float64Array(Math.max(number + 1, 2 * this.places.length));
+      grown.set(this.places);
+      this.places = grown;
+    }
+    this.places[number] = this.out.offset;
+    if (generation) this.generations.set(number, generation);
     this.largest = Math.max(this.largest, number);
     this.out.put(`${number} ${generation} obj\n`);
   }
@@ -71,8 +76,15 @@ export class ObjectTable {
     const { out } = this;
     const start = out.offset;
     out.put(`xref\n0 ${this.largest + 1}\n`);
-    for (let number = 0; number <= this.largest; number++)
-      out.put(this.entries.get(number) ?? '0000000000 65535 f \n');
+    for (let number = 0; number <= this.largest; number++) {
+      const place = this.places[number];
+      const generation = this.generations.get(number) ?? 0;
+      out.put(
+        place
+          ? `${String(place).padStart(10, '0')} ${String(generation).padStart(5, '0')} n \n`
+          : '0000000000 65535 f \n',
+      );
+    }
     out.put(
       `trailer\n<< /Size ${this.largest + 1} /Root ${root} /Info ${info} /ID [<${id}> <${id}>] >>\nstartxref\n${start}\n%%EOF\n`,
     );

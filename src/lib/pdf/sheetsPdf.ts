@@ -3,7 +3,7 @@ import { artsOf } from '../core/pages/page';
 import type { InkChange } from '../core/pages/inks';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
-import { sidesOf, type PrintedSide, type SheetPlan } from '../core/sheets/plan';
+import { countSides, eachSide, type SheetPlan } from '../core/sheets/plan';
 import { sheetSurface } from '../core/surface/sheetSurface';
 import type { ArtItem } from '../core/surface/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from './byteOutput';
@@ -56,15 +56,23 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   };
   out.put(fileHeader(sources.version));
   const tree = sources.newNumber();
-  const forms = new Map<string, number>();
+  /** The forms made of a source's pages by their index, plain ones and those that fade as a group. */
+  const forms = new Map<string, { plain: number[]; group: number[] }>();
   let shown: string[] = [];
   const formOf = ({ source, index, laid }: ArtItem): FormUse => {
     const group = laid?.opacity !== undefined;
-    const key = `${source}:${index}${group ? ' group' : ''}`;
+    const made = forms.get(source) ?? { plain: [], group: [] };
+    forms.set(source, made);
+    const those = group ? made.group : made.plain;
     const { toUpright, boxes } = job.surveys[source]!.pages[index]!;
-    const bbox = boxNumbers(applyToBox(invert(toUpright), boxes.media));
-    const form = forms.get(key) ?? sources.writeForm(source, index, bbox, out, table, group);
-    forms.set(key, form);
+    const form = (those[index] ??= sources.writeForm(
+      source,
+      index,
+      boxNumbers(applyToBox(invert(toUpright), boxes.media)),
+      out,
+      table,
+      group,
+    ));
     const name = `P${shown.length + 1}`;
     shown.push(`/${name} ${form} 0 R`);
     return { name, toUpright };
@@ -77,8 +85,10 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   }));
   const needs = shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
   const kids: number[] = [];
-  const sides = sidesOf(plan);
-  for (const { drawn, size } of sides) {
+  const total = countSides(plan);
+  const labels: string[] = [];
+  for (const { drawn, size, sheet, side } of eachSide(plan)) {
+    labels.push(`${sheet} ${side}`);
     const surface = sheetSurface(drawn, size, plan.weight);
     shown = [];
     // Left unpacked: it is short, and packing costs more time than it saves bytes.
@@ -93,7 +103,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
       ),
     );
     await out.drain();
-    await job.onProgress?.(kids.length, sides.length);
+    await job.onProgress?.(kids.length, total);
   }
   write(
     `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`,
@@ -107,15 +117,14 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const inherited = sources.catalogEntries(layers.map(toSyntax), hidden.map(toSyntax));
   await sources.writeWanted(out, table);
   const root = write(
-    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(sides)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
+    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(labels)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
   );
   const info = write(infoDict(job.title, job.at));
   table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
   await out.drain(true);
 }
 
-function sideLabels(sides: readonly PrintedSide[]): string {
-  const labels = sides.map(({ sheet, side }) => `${sheet} ${side}`);
+function sideLabels(labels: readonly string[]): string {
   return `<< /Nums [${labelRuns(labels)
     .map(({ from, prefix }) => `${from} << /P (${prefix}) >>`)
     .join(' ')}] >>`;

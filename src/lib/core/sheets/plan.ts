@@ -67,6 +67,8 @@ export interface SheetPlan {
   sheetCount: number;
   /** The sheets themselves, that of a cover last; worked out when they are first asked for. */
   readonly sheets: readonly Sheet[];
+  /** One of them by its index, worked out anew each time: for who goes through many and keeps none. Not where cells were changed by hand. */
+  readonly lay?: (index: number) => Sheet;
   /** What changes by hand make of the finished piece. */
   readonly hand?: HandResult | undefined;
   /** The axis, as the front lies, about which the sheet is turned over. */
@@ -127,8 +129,24 @@ export interface PrintedSide {
 }
 
 /** All sides that are printed: front and back of each sheet in turn, where it has both. */
-export const sidesOf = ({ sheets }: SheetPlan): PrintedSide[] =>
-  sheets.flatMap(({ front, back, size }, n) => [
-    { sheet: n + 1, side: 'front' as const, drawn: front, size },
-    ...(back ? [{ sheet: n + 1, side: 'back' as const, drawn: back, size }] : []),
-  ]);
+export const sidesOf = ({ sheets }: SheetPlan): PrintedSide[] => sheets.flatMap(sidesOfSheet);
+
+const sidesOfSheet = ({ front, back, size }: Sheet, n: number): PrintedSide[] => [
+  { sheet: n + 1, side: 'front', drawn: front, size },
+  ...(back ? [{ sheet: n + 1, side: 'back' as const, drawn: back, size }] : []),
+];
+
+/** The same one after another, none of them kept, so that memory does not grow with their number. */
+export function* eachSide(plan: SheetPlan): Generator<PrintedSide> {
+  const { lay, sheetCount, cover } = plan;
+  if (!lay) return yield* sidesOf(plan);
+  for (let n = 0; n < sheetCount; n++) yield* sidesOfSheet(lay(n), n);
+  for (const sheet of cover?.plan.sheets ?? []) yield* sidesOfSheet(sheet, sheetCount);
+}
+
+/** How many sides there are. */
+export function countSides(plan: SheetPlan): number {
+  const { lay, sheetCount, cover } = plan;
+  if (!lay || !sheetCount) return sidesOf(plan).length;
+  return sheetCount * (lay(0).back ? 2 : 1) + (cover ? sidesOf(cover.plan).length : 0);
+}

@@ -269,6 +269,7 @@ function planned(
     get sheets() {
       return (worked ??= work()).sheets;
     },
+    ...(byHand ? {} : { lay: (index: number) => layOut(forms[index]!, index) }),
     get hand() {
       return byHand && ((worked ??= work()) as HandResult);
     },

@@ -118,7 +118,7 @@ describe('a file read where it lies', () => {
       ]),
     );
     const [page] = raw.pages();
-    const resources = page!.get('Resources')!;
+    const resources = page!.resources!;
     expect(textOf(resources.bytes, resources.range)).toBe('<< /Font 9 0 R >>');
     const stream = raw.object(4)!;
     expect(textOf(stream.bytes, stream.data!)).toBe('BT ET');

@@ -27,6 +27,13 @@ export interface Placed {
   range: Range;
 }
 
+/** A page: where its resources, its transparency group and its content stand. */
+export interface RawPage {
+  resources: Placed | undefined;
+  group: Placed | undefined;
+  contents: Placed | undefined;
+}
+
 const MOST_OBJECTS = 8_388_607;
 const MOST_UNPACKED = 256 * 1024 * 1024;
 const DEEPEST = 64;
@@ -104,18 +111,22 @@ export class RawFile {
       : plain;
   }
 
-  /** The dictionaries of the pages in order, the resources they inherit (7.7.3.4) among their entries. */
-  pages(): Map<string, Placed>[] {
-    const found: Map<string, Placed>[] = [];
+  /** What a form needs of the pages in order, the resources they inherit (7.7.3.4) too. */
+  pages(): RawPage[] {
+    const found: RawPage[] = [];
     const walk = (bytes: Uint8Array, range: Range, above: Placed | undefined, depth: number): void => {
       const node = this.resolve(bytes, range);
       if (!node || depth > DEEPEST) throw new RawUnfit('page tree');
-      const entries = this.entries(node);
-      const resources = entries.get('Resources') ?? above;
-      const kids = entries.get('Kids') && this.resolve(node.bytes, entries.get('Kids')!.range);
+      const entries = readDict(node.bytes, node.value[0]);
+      const entry = (key: string): Placed | undefined => {
+        const range = entries.get(key);
+        return range && { bytes: node.bytes, range };
+      };
+      const resources = entry('Resources') ?? above;
+      const kids = entries.has('Kids') && this.resolve(node.bytes, entries.get('Kids')!);
       if (kids)
         for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
-      else found.push(resources ? entries.set('Resources', resources) : entries);
+      else found.push({ resources, group: entry('Group'), contents: entry('Contents') });
     };
     const pages = this.catalog().get('Pages');
     if (!pages) throw new RawUnfit('no pages');

@@ -4,7 +4,7 @@ import type { Surveys } from '../../core/pages/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
 import { renameInText } from '../renameInText';
 import { PdfError } from '../pdfError';
-import { RawFile, rebased, type Placed, type RawObject } from './rawFile';
+import { RawFile, rebased, type Placed, type RawObject, type RawPage } from './rawFile';
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
 
 const OPEN_SQUARE = 0x5b;
@@ -15,12 +15,12 @@ const FLATE = Buffer.from('/FlateDecode');
 export interface RawSource {
   file: RawFile;
   base: number;
-  pages: { dict: Map<string, Placed>; content: Content }[];
+  pages: { page: RawPage; content: Content }[];
 }
 
 /** A page's content: ready data where there is one stream or none, else the streams to be joined. */
 interface Content {
-  data?: Uint8Array;
+  data?: Placed;
   filter: [string, Placed][];
   joined?: RawObject[];
 }
@@ -69,23 +69,22 @@ export class RawSources {
     group: boolean,
   ): number {
     const source = this.byId.get(id)!;
-    const { dict: page, content } = source.pages[index]!;
+    const { page, content } = source.pages[index]!;
     const { data, filter } = content.joined
       ? joinStreams(source.file, content.joined)
-      : { data: content.data!, filter: content.filter };
+      : { data: content.data && bytesOf(content.data), filter: content.filter };
     const number = this.newNumber();
     table.begin(number);
     out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox.join(' ')}] /Resources `);
-    const resources = page.get('Resources');
-    out.put(resources ? this.take(source, resources) : '<< >>');
-    for (const [key, entry] of [['Group', page.get('Group')] as const, ...filter]) {
+    out.put(page.resources ? this.take(source, page.resources) : '<< >>');
+    for (const [key, entry] of [['Group', page.group] as const, ...filter]) {
       if (!entry) continue;
       out.put(` /${key} `);
       out.put(this.take(source, entry));
     }
-    if (group && !page.get('Group')) out.put(' /Group << /S /Transparency >>');
-    out.put(` /Length ${data.length} >>\nstream\n`);
-    out.put(data);
+    if (group && !page.group) out.put(' /Group << /S /Transparency >>');
+    out.put(` /Length ${data?.length ?? 0} >>\nstream\n`);
+    if (data) out.put(data);
     out.put('\nendstream');
     table.end();
     return number;
@@ -141,7 +140,7 @@ export class RawSources {
   private add(bytes: Uint8Array): RawSource | undefined {
     try {
       const file = new RawFile(bytes);
-      const pages = file.pages().map((dict) => ({ dict, content: contentOf(file, dict.get('Contents')) }));
+      const pages = file.pages().map((page) => ({ page, content: contentOf(file, page.contents) }));
       readAll(file, pages);
       const source = { file, base: this.next - 1, pages };
       this.next += file.size;
@@ -183,19 +182,19 @@ function readAll(file: RawFile, pages: RawSource['pages']): void {
       waiting.push(number);
     });
   const catalog = file.catalog();
-  const roots = pages.flatMap(({ dict, content }) => [
-    dict.get('Resources'),
-    dict.get('Group'),
-    ...content.filter.map(([, place]) => place),
-  ]);
-  for (const root of [...roots, catalog.get('OCProperties'), catalog.get('OutputIntents')])
-    if (root) note(root);
+  for (const { page, content } of pages) {
+    if (page.resources) note(page.resources);
+    if (page.group) note(page.group);
+    for (const [, place] of content.filter) note(place);
+  }
+  for (const root of [catalog.get('OCProperties'), catalog.get('OutputIntents')]) if (root) note(root);
   for (let number = waiting.pop(); number !== undefined; number = waiting.pop()) {
     const object = file.object(number);
     if (object) note({ bytes: object.bytes, range: object.value });
   }
 }
 
+const bytesOf = ({ bytes, range }: Placed): Uint8Array => bytes.subarray(range[0], range[1]);
 const asText = (piece: string | Uint8Array): string =>
   typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]);
 
@@ -208,7 +207,7 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
     : [found];
   const streams = parts.filter((part) => part?.data !== undefined) as RawObject[];
   const [only] = streams;
-  if (!only) return { data: new Uint8Array(), filter: [] };
+  if (!only) return { filter: [] };
   if (streams.length > 1) {
     joinStreams(file, streams);
     return { joined: streams, filter: [] };
@@ -217,7 +216,7 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
     const range = dictEntry(only.bytes, only.value[0], key);
     return range ? [[key, { bytes: only.bytes, range }]] : [];
   });
-  return { data: only.bytes.subarray(only.data![0], only.data![1]), filter };
+  return { data: { bytes: only.bytes, range: only.data! }, filter };
 }
 
 /** Several content streams as one: unpacked, put in a row and packed again, since an operator may not be cut in two. */
