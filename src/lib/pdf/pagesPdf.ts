@@ -308,13 +308,21 @@ function setBoxes(
   return { toPage, content };
 }
 
+/** Names that are asked for on every page, each read once. */
+const READ_NAMES = new Map<string, PDFName>();
+function nameOf(name: string): PDFName {
+  const made = READ_NAMES.get(name) ?? PDFName.of(name);
+  READ_NAMES.set(name, made);
+  return made;
+}
+
 /** Gives a page's resources fonts more, which do no harm where others share them; false where a name is taken. */
 function addFonts(dict: PDFDict, fonts: ReadonlyMap<string, PDFRef>, context: PDFContext): boolean {
   const resources = dict.lookup(RESOURCES);
   if (!(resources instanceof PDFDict)) return false;
   const known = resources.lookup(FONT);
   const own = known instanceof PDFDict ? known : (context.obj({}) as PDFDict);
-  const names = [...fonts].map(([name, ref]) => [PDFName.of(name), ref] as const);
+  const names = [...fonts].map(([name, ref]) => [nameOf(name), ref] as const);
   if (names.some(([name, ref]) => own.has(name) && own.get(name) !== ref)) return false;
   if (own !== known) resources.set(FONT, own);
   for (const [name, ref] of names) own.set(name, ref);

@@ -52,7 +52,9 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
     }
     after.push(list);
   }
-  return { docket, surveys, after, list: finishList(list, docket), failed };
+  const bare = before?.after.at(-1);
+  const earlier = bare && { bare, done: before!.list };
+  return { docket, surveys, after, list: finishList(list, docket, earlier), failed };
 }
 
 const sameJson = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);

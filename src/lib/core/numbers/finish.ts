@@ -24,14 +24,25 @@ export function sayDate(iso: string): string {
   return `${day} ${MONTHS[month! - 1]} ${year}`;
 }
 
-/** Pages that were finished before: one whose lines still say the same stays the same object, so that nothing draws it anew. */
-const finished = new WeakMap<Page, { key: string; page: Page }>();
+/** A list before and after it was finished. */
+interface Finished {
+  bare: PageList;
+  done: PageList;
+}
 
-/** The list with what the lines on its pages say, which hangs on all the pages and so comes last. */
-export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title' | 'steps'>): PageList {
+/**
+ * The list with what the lines on its pages say, which hangs on all the pages and so comes last. A page that was finished
+ * `before` and whose lines still say the same stays the same object, so that nothing draws it anew.
+ */
+export function finishList(
+  list: PageList,
+  { title, steps }: Pick<Docket, 'title' | 'steps'>,
+  before?: Finished,
+): PageList {
   if (!facesOf(list).some(({ lines }) => lines)) return list;
   const numbering = numberingOf(list);
   const files = new Map(steps.flatMap((step) => (step.kind === 'take-in' ? [[step.source, step.name]] : [])));
+  const earlier = before && pairs(before);
   const done = mapFaces(list, (page) => {
     if (!page.lines) return page;
     const numbered = numbering.get(page.id)!;
@@ -55,16 +66,21 @@ export function finishList(list: PageList, { title, steps }: Pick<Docket, 'title
         },
       };
     });
-    const key = matter.map(keyOf).join('\n');
-    const known = finished.get(page);
-    if (known?.key === key) return known.page;
-    const whole = { ...page, matter };
-    finished.set(page, { key, page: whole });
-    return whole;
+    const known = earlier?.get(page);
+    if (known?.matter && sayTheSame(known.matter, matter)) return known;
+    return { ...page, matter };
   });
   return numberedLike(done, list);
 }
 
+/** Finished pages by what they were before. */
+function pairs({ bare, done }: Finished): Map<Page, Page> {
+  const after = facesOf(done);
+  return new Map(facesOf(bare).map((page, index) => [page, after[index]!]));
+}
+
+const sayTheSame = (a: readonly Matter[], b: readonly Matter[]): boolean =>
+  a.map(keyOf).join('\n') === b.map(keyOf).join('\n');
 /** What of a page's lines hangs on other pages, as text. */
 const keyOf = ({ values: v, first, hidden }: Matter): string =>
   `${v.page}\t${v.pages}\t${v.label}\t${v.series}\t${v.title}\t${v.file}\t${v.piece}\t${first}\t${hidden ?? ''}`;
