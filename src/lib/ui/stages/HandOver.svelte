@@ -102,7 +102,7 @@
                 work.plan.sheet.width,
                 work.plan.sheet.height,
                 bench.unit,
-              )}
+              )}{#if work.plan.cover}{@const { sheet } = work.plan.cover.plan}, the cover {formatSize(sheet.width, sheet.height, bench.unit)}{/if}
             </p>
           </div>
           <button class="btn" onclick={() => void order({ kind: 'sheets' })}>Make sheet PDF</button>
