@@ -135,12 +135,6 @@
 </Folded>
 
 <style>
-  .fields {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 9px;
-    padding: 8px 0 2px;
-  }
   .sum {
     margin: 0;
     font-size: 12px;

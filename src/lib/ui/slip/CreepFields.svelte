@@ -55,11 +55,3 @@
     {/if}
   </div>
 </Folded>
-
-<style>
-  .fields {
-    display: grid;
-    gap: 9px;
-    padding: 8px 0 2px;
-  }
-</style>

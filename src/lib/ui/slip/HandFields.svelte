@@ -44,17 +44,17 @@
         >
       </p>
       <div class="acts">
-        <button type="button" class="btn q" onclick={() => add({ do: 'turn', at })}>Turn</button>
+        <button type="button" class="btn q small" onclick={() => add({ do: 'turn', at })}>Turn</button>
         <button
           type="button"
-          class="btn q"
+          class="btn q small"
           aria-pressed={!!view.onswap}
           onclick={() => {
             if (view.onswap) view.onswap = undefined;
             else swap(at);
           }}>Swap</button
         >
-        <button type="button" class="btn q" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}>Leave out</button>
+        <button type="button" class="btn q small" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}>Leave out</button>
       </div>
       {#if view.onswap}<p class="quiet" role="status">Click the cell that it changes places with.</p>{/if}
     {/if}
@@ -96,15 +96,6 @@
     display: grid;
     grid-template-columns: repeat(3, 1fr);
     gap: 6px;
-  }
-  .btn {
-    justify-content: center;
-    padding: 4px 6px;
-    font-size: 12.5px;
-  }
-  .btn[aria-pressed='true'] {
-    background: var(--act);
-    color: #fff;
   }
   ol {
     display: grid;

@@ -47,8 +47,10 @@
 {#if bySide}
   <div class="draw">
     <span class="label">Draw on the front of sheet 1</span>
-    <button type="button" class="btn q" aria-pressed={view.drawing?.axis === 'vertical'} onclick={() => draw('vertical')}>upright folds</button>
-    <button type="button" class="btn q" aria-pressed={view.drawing?.axis === 'horizontal'} onclick={() => draw('horizontal')}>level folds</button>
+    <button type="button" class="btn q small" aria-pressed={view.drawing?.axis === 'vertical'} onclick={() => draw('vertical')}>upright folds</button>
+    <button type="button" class="btn q small" aria-pressed={view.drawing?.axis === 'horizontal'} onclick={() => draw('horizontal')}
+      >level folds</button
+    >
     <button type="button" class="link" disabled={!pattern.folds.length && pattern.columns.length === 1} onclick={() => onchange(flat())}
       >begin flat</button
     >
@@ -121,15 +123,6 @@
   }
   .draw .label {
     grid-column: 1 / -1;
-  }
-  .btn {
-    justify-content: center;
-    padding: 4px 6px;
-    font-size: 12.5px;
-  }
-  .btn[aria-pressed='true'] {
-    background: var(--act);
-    color: #fff;
   }
   ol {
     display: grid;

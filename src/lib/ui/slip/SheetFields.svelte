@@ -137,11 +137,6 @@
 </Folded>
 
 <style>
-  .fields {
-    display: grid;
-    gap: 9px;
-    padding: 8px 0 2px;
-  }
   .tick {
     font-size: 13px;
   }

@@ -121,12 +121,3 @@
     />
   </div>
 </Folded>
-
-<style>
-  .fields {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 9px;
-    padding: 8px 0 2px;
-  }
-</style>
