@@ -1,5 +1,6 @@
 import type { Sides, Size } from '../measure/box';
 import { mm } from '../measure/unit';
+import type { Step } from '../docket/steps';
 import { FACES, textHeight } from '../numbers/faces';
 import { coverPages, sideOfPart, type CoverPart } from '../pages/cover';
 import { artBox, bleedSides, type PageList } from '../pages/page';
@@ -94,7 +95,7 @@ function offSizes(
   scheme: Signatures,
   plan: SheetPlan,
   cover: CoverPlan,
-  steps: Parameters<Check>[0]['docket']['steps'],
+  steps: readonly Step[],
 ): Finding[] {
   const off = coverPages(list).flatMap(({ part, page }) => {
     const size = wanted(part, cover, list);
@@ -124,10 +125,7 @@ function offSizes(
   ];
 }
 
-function sizeMend(
-  off: readonly { part: CoverPart; size: Size }[],
-  steps: Parameters<Check>[0]['docket']['steps'],
-): { mend?: Mend } {
+function sizeMend(off: readonly { part: CoverPart; size: Size }[], steps: readonly Step[]): { mend?: Mend } {
   const change = steps.flatMap((step) => {
     if (step.kind !== 'cover' || step.off) return [];
     const sizes = off.filter(({ part }) => step.parts.includes(part));

@@ -1,5 +1,6 @@
 import type { Size } from '../measure/box';
 import { backSide, frontSide, type Book, type Page, type PageList, type Side } from './page';
+import { commonestSize } from './sizes';
 
 /** What of a bound book's cover a page is. One piece: its whole outside or inside; else the parts that lie side by side. */
 export const COVER_PARTS = [
@@ -30,16 +31,18 @@ export function doubledPart(parts: readonly CoverPart[]): CoverPart | undefined 
   return twice ?? parts.flatMap((part) => WITHIN[part] ?? []).find((within) => parts.includes(within));
 }
 
-/** A page wider than so many pages of the book is a whole side of its cover. */
+/** A page longer across the spine than so many pages of the book is a whole side of its cover. */
 const WHOLE_SIDE = 1.5;
-/** A page narrower than this share of one is a spine. */
+/** A page shorter there than this share of one is a spine. */
 const SPINE_SHARE = 0.5;
 
-/** What pages, in their order, most likely are of a cover around pages of a size; by practice. */
-export function likelyParts(pages: readonly { trim: Size }[], book: Size): CoverPart[] {
-  const whole = ({ trim }: { trim: Size }) => trim.width > WHOLE_SIDE * book.width;
-  const narrow = (at: number) => pages[at] && pages[at].trim.width < SPINE_SHARE * book.width;
-  if (pages[0] && whole(pages[0])) return (['outside', 'inside'] as const).slice(0, pages.length);
+/** What pages, in their order, most likely are of the cover of a list; by practice. Fewer than pages where there are more of those than a cover has parts. */
+export function likelyParts(pages: readonly { trim: Size }[], list: PageList): CoverPart[] {
+  const along = ({ width, height }: Size) => (list.book.spine === 'head' ? height : width);
+  const page = along(commonestSize(list.pages)!);
+  const narrow = (at: number) => pages[at] && along(pages[at].trim) < SPINE_SHARE * page;
+  if (pages[0] && along(pages[0].trim) > WHOLE_SIDE * page)
+    return (['outside', 'inside'] as const).slice(0, pages.length);
   const known: CoverPart[] =
     pages.length === 3 && narrow(1)
       ? ['back', 'spine', 'front']

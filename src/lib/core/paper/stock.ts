@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { Size } from '../measure/box';
 import { pageLength } from '../measure/pageLength';
 import { mm } from '../measure/unit';
-import { NAMED_SIZES, type NamedSize } from './sizes';
+import { NAMED_SIZES, sameSize, type NamedSize } from './sizes';
 
 /** Sheet sizes offered for printing on, portrait, in points: the named sizes a sheet-fed press or printer takes. */
 const NAMES = [
@@ -56,6 +56,11 @@ export const stockSchema = z.object({
   grain: z.enum(['long', 'short']).optional(),
 });
 export type Stock = z.infer<typeof stockSchema>;
+
+/** The same sheet, lying or standing, of the same paper as far as that is known. */
+export const samePaper = (a: Stock, b: Stock): boolean =>
+  (sameSize(a, b) || sameSize(a, { width: b.height, height: b.width })) &&
+  (['grammage', 'bulk', 'caliper', 'grain'] as const).every((key) => a[key] === b[key]);
 
 /** A leaf as thick as 100 g/m² at 1 cm³/g: until the paper is known. */
 export const PLAIN_CALIPER = mm(0.1);

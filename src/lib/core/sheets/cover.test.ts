@@ -15,11 +15,12 @@ import type { Step } from '../docket/steps';
 import { sizeBox, type Size } from '../measure/box';
 import { translate } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import type { CoverPart } from '../pages/cover';
+import { likelyParts, type CoverPart } from '../pages/cover';
 import type { Book } from '../pages/page';
 import { spineOf } from './cover';
 import type { Cell, CoverPlan } from './plan';
 import { runOf } from './run';
+import { sheetsXjdf } from './xjdf';
 import { PLAIN_COVER, PLAIN_SCHEMES, type CoverScheme, type Signatures } from './scheme';
 
 const paper = { width: mm(640), height: mm(900), grammage: 100, bulk: 1 };
@@ -176,6 +177,29 @@ describe('the cover', () => {
     expect(codes(work)).not.toContain('cover-bleed');
     expect(runOf(work.plan!, work.docket.scheme as Signatures)!.cover).toMatchObject({ sheets: 100 });
     expect(codes(bound([A5], ['front']))).toContain('cover-missing');
+  });
+
+  test('is printed in its own way, which XJDF says; its text is no page there', () => {
+    const work = bound([spread(3.2)], ['outside'], scheme({ text: 'Moor' }));
+    const xjdf = sheetsXjdf(work.plan!, work.docket.scheme as Signatures, 'x');
+    const sheets = work.plan!.sheetCount;
+    expect(xjdf).toContain(
+      `<Part SheetName="sheet-${sheets + 1}"/><ConventionalPrintingParams WorkStyle="Simplex"/>`,
+    );
+    expect(xjdf.match(/<PlacedObject/g)).toHaveLength(64 + 1);
+  });
+
+  test('is guessed from the sizes of its pages: a whole side, a narrow spine', () => {
+    const { list } = workOut(docketOf([takeInStep('a')]), { [hashOf('a')]: plainSurvey(8) });
+    const guess = (...sizes: Size[]) =>
+      likelyParts(
+        sizes.map((trim) => ({ trim })),
+        list,
+      );
+    expect(guess(spread(5))).toEqual(['outside']);
+    expect(guess(A5, { width: mm(5), height: A5.height }, A5)).toEqual(['back', 'spine', 'front']);
+    expect(guess(A5, A5)).toEqual(['front', 'back']);
+    expect(guess(A5, A5, A5, A5)).toEqual(['front', 'inside-front', 'inside-back', 'back']);
   });
 
   test('that cannot be is refused', () => {

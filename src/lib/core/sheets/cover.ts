@@ -15,7 +15,8 @@ const BEHIND: Partial<Record<CoverPart, CoverPart>> = { front: 'inside-front', b
 const SAME = 0.01;
 
 /** How a cover goes through the press: as the book does, on its own stock. */
-export const coverPress = (scheme: Signatures, { stock, copies } = scheme.cover ?? PLAIN_COVER): Press => {
+export const coverPress = (scheme: Signatures): Press => {
+  const { stock, copies } = scheme.cover ?? PLAIN_COVER;
   const { turn, gripper, lay, between, run, marks } = scheme;
   return {
     stock,
@@ -165,6 +166,9 @@ function facesOf(part: CoverPart, cover: Cover, face: (part: CoverPart) => Face)
   };
 }
 
+/** Id of the text on a spine, which is drawn as a page is and is none of any list. */
+export const SPINE_WORDS = 'spine text';
+
 /** The text on a spine, in a place of its own over whatever the spine shows. */
 function spineText(
   spine: Slot,
@@ -176,7 +180,7 @@ function spineText(
   const [width, height] = across ? [y1 - y0, x1 - x0] : [x1 - x0, y1 - y0];
   const none = { by: 'edge', head: 0, foot: 0, spine: 0, fore: 0 } as const;
   const page: Page = {
-    id: 'spine text',
+    id: SPINE_WORDS,
     trim: { width, height },
     bleed: none,
     words: text!.trim(),

@@ -7,6 +7,7 @@ import { mm } from '../measure/unit';
 import { cutList, cutsOf, type Cut } from './cuts';
 import { gang } from './gang';
 import { mapCsv, sheetMap, toCsv } from './map';
+import { rankStocks } from './rank';
 import { runOf } from './run';
 import { PLAIN_SCHEMES, type Flat } from './scheme';
 
@@ -181,4 +182,26 @@ test('the sheet map says of every cell where it lies, in millimetres; as CSV by 
   expect(toCsv([{ a: '=SUM(1)', b: 'say "so", twice' }], ['a', 'b'])).toBe(
     `a,b\r\n'=SUM(1),"say ""so"", twice"\r\n`,
   );
+});
+
+// ISO 216: an A4 sheet is half an A3 and a quarter of an A2, but for rounding to whole millimetres.
+test('stocks are ranked by what they waste, kept papers among them, with what is known of those', () => {
+  const { list } = workOut(docketOf([takeInStep('a')], { book: bookOf('right', { facing: false }) }), {
+    [hashOf('a')]: survey([surveyPage({ width: mm(210), height: mm(297) })]),
+  });
+  const scheme: Flat = { ...PLAIN_SCHEMES.flat, between: 0, marks: { trim: false, fold: false } };
+  const odd = { width: mm(400), height: mm(600), grammage: 90 };
+  const ranked = rankStocks(list, scheme, [{ name: 'Odd', settings: odd }]);
+  expect(ranked.slice(0, 3).map(({ name, pieces }) => [name, pieces])).toEqual([
+    ['A4', 1],
+    ['A3', 2],
+    ['A2', 4],
+  ]);
+  const found = ranked.find(({ name }) => name === 'Odd')!;
+  // Two across the long side, one along the short: 2 × 210 × 297 of 400 × 600.
+  expect(found).toMatchObject({ stock: odd, pieces: 2 });
+  expect(found.waste).toBeCloseTo(1 - (2 * 210 * 297) / (400 * 600), 9);
+  // Letter is 279.4 mm high, by 17.6 mm too little.
+  expect(ranked.map(({ name }) => name)).not.toContain('Letter');
+  expect(ranked.every(({ waste }, n) => !n || waste >= ranked[n - 1]!.waste - 1e-12)).toBe(true);
 });

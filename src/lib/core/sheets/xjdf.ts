@@ -1,5 +1,6 @@
 import { POINTS_PER } from '../measure/unit';
 import { caliperOf, type Stock } from '../paper/stock';
+import { coverPress, SPINE_WORDS } from './cover';
 import { sidesOf, type Cell, type PrintedSide, type SheetPlan } from './plan';
 import { workOf } from './press';
 import type { PressScheme, WorkStyle } from './scheme';
@@ -27,17 +28,26 @@ const figures = (all: readonly number[]): string => all.map(figure).join(' ');
 
 /**
  * The sheets as XJDF 2.1 (CIP4; from memory): the paper, how it is printed, and where each page is placed on each side.
- * `Ord` counts pages from 0, and CTM leads from a page whose trim begins at (0, 0) to its side of the sheet. What the schema says of folding catalogues and strip marks is left
- * out rather than guessed; the sheet map and the sheet PDF have it. Lengths in points, as XJDF asks.
+ * `Ord` counts pages from 0, those of a cover after the book's, and CTM leads from a page whose trim begins at (0, 0) to its
+ * side of the sheet. What the schema says of folding catalogues and strip marks is left out rather than guessed; the sheet
+ * map and the sheet PDF have it. Lengths in points, as XJDF asks.
  */
 export function sheetsXjdf(plan: SheetPlan, scheme: PressScheme, title: string): string {
   const sides = sidesOf(plan);
   const nameOf = (sheet: number) => `sheet-${sheet}`;
   const ofBook = Array.from({ length: plan.sheetCount }, (_, n) => nameOf(n + 1));
-  const papers = [
-    { stock: scheme.stock, names: ofBook },
-    ...(plan.cover && scheme.kind === 'signatures' && scheme.cover
-      ? [{ stock: scheme.cover.stock, names: [nameOf(plan.sheetCount + 1)] }]
+  const { cover } = plan;
+  // A cover is on other paper, and may be printed on one side only.
+  const kinds = [
+    { stock: scheme.stock, style: STYLE[workOf(scheme)], names: ofBook },
+    ...(cover && scheme.kind === 'signatures'
+      ? [
+          {
+            stock: coverPress(scheme).stock,
+            style: STYLE[cover.plan.sheets[0]!.back ? 'sheetwise' : 'single-side'],
+            names: [nameOf(plan.sheetCount + 1)],
+          },
+        ]
       : []),
   ];
   const set = (name: string, resources: readonly string[]) =>
@@ -53,13 +63,17 @@ export function sheetsXjdf(plan: SheetPlan, scheme: PressScheme, title: string):
     [
       set(
         'Media',
-        papers.map(({ stock, names }) => element('Resource', {}, [...parts(names), media(stock)])),
+        kinds.map(({ stock, names }) => element('Resource', {}, [...parts(names), media(stock)])),
       ),
-      set('ConventionalPrintingParams', [
-        element('Resource', {}, [
-          element('ConventionalPrintingParams', { WorkStyle: STYLE[workOf(scheme)] }),
-        ]),
-      ]),
+      set(
+        'ConventionalPrintingParams',
+        kinds.map(({ style, names }) =>
+          element('Resource', {}, [
+            ...parts(names),
+            element('ConventionalPrintingParams', { WorkStyle: style }),
+          ]),
+        ),
+      ),
       set(
         'Layout',
         sides.map((side) => layout(side, nameOf(side.sheet))),
@@ -81,6 +95,7 @@ function media(stock: Stock): string {
     GrainDirection: stock.grain && { long: 'LongEdge', short: 'ShortEdge' }[stock.grain],
   });
 }
+
 function layout({ side, drawn, size }: PrintedSide, SheetName: string): string {
   return element('Resource', {}, [
     element('Part', { SheetName, Side: side === 'front' ? 'Front' : 'Back' }),
@@ -93,7 +108,7 @@ function layout({ side, drawn, size }: PrintedSide, SheetName: string): string {
 }
 
 function placed({ page, position, matrix, clip }: Cell): string[] {
-  if (!page) return [];
+  if (!page || page.id === SPINE_WORDS) return [];
   const { width, height } = page.trim;
   const { x0, y0, x1, y1 } = clip;
   return [

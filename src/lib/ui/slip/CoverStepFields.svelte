@@ -2,7 +2,6 @@
   import { formatSize } from '../../core/measure/formatLength';
   import { COVER_PARTS, likelyParts, type CoverPart } from '../../core/pages/cover';
   import { pickedOf } from '../../core/pages/selection';
-  import { commonestSize } from '../../core/pages/sizes';
   import { COVER_WORD } from '../../words/book';
   import type { FieldsProps } from './fields';
 
@@ -14,7 +13,7 @@
     if (!picked.length || picked.length === step.parts.length || picked.length > COVER_PARTS.length) return;
     const parts = likelyParts(
       picked.map((index) => before.pages[index]!),
-      commonestSize(before.pages)!,
+      before,
     );
     if (parts.length === picked.length) onchange({ ...step, parts });
   });

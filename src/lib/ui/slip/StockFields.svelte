@@ -2,8 +2,8 @@
   import type { Size } from '../../core/measure/box';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
-  import { nameSize, sameSize } from '../../core/paper/sizes';
-  import { caliperOf, MOST_CALIPER, STOCKS, stocksFor, type Stock } from '../../core/paper/stock';
+  import { nameSize } from '../../core/paper/sizes';
+  import { caliperOf, MOST_CALIPER, samePaper, STOCKS, stocksFor, type Stock } from '../../core/paper/stock';
   import { sayPageLength } from '../../words/lengths';
   import { papers } from '../kept.svelte';
   import Choice from '../parts/Choice.svelte';
@@ -29,9 +29,7 @@
   const name = $derived(nameSize(stock)?.name ?? '');
   const offered = $derived(STOCKS.some((known) => known.name === name) ? name : '');
   const takesAll = $derived(needed && new Set(stocksFor(needed).map(({ name }) => name)));
-  const kept = $derived(
-    papers.all.find(({ settings }) => sameSize(settings, stock) && settings.grammage === stock.grammage && settings.bulk === stock.bulk),
-  );
+  const kept = $derived(papers.all.find(({ settings }) => samePaper(settings, stock)));
   const caliper = $derived(caliperOf(stock));
   const set = (change: Partial<Stock>) => onchange('stock', { ...stock, ...change });
   const figure = (key: 'grammage' | 'bulk') => (value: number, wrong: boolean) => onchange(key, wrong ? undefined : { ...stock, [key]: value });

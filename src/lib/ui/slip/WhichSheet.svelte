@@ -1,16 +1,16 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { formatSize } from '../../core/measure/formatLength';
-  import { nameSize } from '../../core/paper/sizes';
+  import { samePaper } from '../../core/paper/stock';
   import { rankStocks } from '../../core/sheets/rank';
   import type { Bench } from '../bench.svelte';
+  import { papers } from '../kept.svelte';
   import Folded from '../parts/Folded.svelte';
   import type { PressDraft } from './schemeDraft.svelte';
 
   let { bench, draft }: { bench: Bench; draft: PressDraft } = $props();
   let open = $state(false);
-  const ranked = $derived(open ? rankStocks(bench.shown.list, draft.value) : []);
-  const chosen = $derived(nameSize(draft.value.stock)?.name);
+  const ranked = $derived(open ? rankStocks(bench.shown.list, draft.value, papers.all) : []);
   const x = scaleLinear([0, 1], [0, 100]);
   const figure = (pieces: number) => (Number.isInteger(pieces) ? String(pieces) : pieces < 1 ? `1/${Math.round(1 / pieces)}` : pieces.toFixed(1));
 </script>
@@ -18,15 +18,15 @@
 <Folded title="Which sheet?" ontoggle={(shown) => (open = shown)}>
   <p class="quiet">Pieces a sheet gives, and how much of it becomes pieces. Picking one uses it.</p>
   <ul>
-    {#each ranked as { stock, pieces, waste } (stock.name)}
+    {#each ranked as { name, stock, pieces, waste }, n (n)}
       <li>
         <button
           type="button"
-          class:on={stock.name === chosen}
+          class:on={samePaper(stock, draft.value.stock)}
           title={formatSize(stock.width, stock.height, bench.unit)}
-          onclick={() => draft.set({ stock: { ...draft.value.stock, width: stock.width, height: stock.height }, copies: 'most' })}
+          onclick={() => draft.set({ stock, copies: 'most' })}
         >
-          <span>{stock.name}</span><span class="mono">{figure(pieces)}</span>
+          <span>{name}</span><span class="mono">{figure(pieces)}</span>
           <span class="bar"><i style:width="{x(1 - waste)}%"></i></span><span class="mono">{Math.round(100 * (1 - waste))} %</span>
         </button>
       </li>

@@ -74,7 +74,7 @@ export function freshStep(kind: Step['kind'], bench: Bench, before: PageList): S
       const chosen = indexes.length ? indexes : [before.pages.length - 1];
       const parts = likelyParts(
         chosen.map((index) => before.pages[index]!),
-        size,
+        before,
       );
       return { id, kind, pages: picked ?? 'last', parts };
     }
