@@ -241,6 +241,14 @@ test('all pieces on one sheet, as often as each is wanted, on a paper that is ke
   expect(one).toEqual(front.toSorted());
   expect(back).toEqual(front.map((cell) => String(Number(cell) + 1)).toSorted());
   await expect(field(page, 'Sheet')).toHaveValue('kept:Card stock');
+  // Which sheet? Picking one uses it; the kept one is ranked among them, and is taken back whole.
+  await slip(page).getByText('Which sheet?').click();
+  const ranked = slip(page).getByRole('button', { name: /^(SRA2|Card stock) \d+ \d+ %$/ });
+  await expect(ranked).toHaveCount(2);
+  await ranked.filter({ hasText: 'SRA2' }).click();
+  await expect(field(page, 'Sheet')).toHaveValue('SRA2');
+  await ranked.filter({ hasText: 'Card stock' }).click();
+  await expect(field(page, 'Sheet')).toHaveValue('kept:Card stock');
 });
 
 test('the cover of a bound book has a sheet of its own, and its spine follows from the leaves', async ({

@@ -15,7 +15,7 @@
   let shown = $state(untrack(() => open));
 </script>
 
-<details bind:open={shown} ontoggle={() => ontoggle?.(shown)}>
+<details bind:open={shown} ontoggle={(event) => ontoggle?.(event.currentTarget.open)}>
   <summary
     >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}</summary
   >
