@@ -187,7 +187,7 @@ async function expectRendered(work: Docket, source: Given): Promise<void> {
   }
 }
 
-test('registration marks and trim marks print on every plate (Ghostscript tiffsep)', async () => {
+test('registration marks print on every plate, and the colour bar has a patch of every spot (Ghostscript tiffsep)', async () => {
   const source = await give(await drawCover('front'));
   const work = docket(source, { ...signatures, signature: 4, marks });
   const [front] = await platesOf(await make(work, { kind: 'sheets' }, source));
@@ -212,6 +212,19 @@ test('registration marks and trim marks print on every plate (Ghostscript tiffse
       );
       expect(Math.min(...near), ink).toBeLessThan(200);
     }
+  const patches = drawn.marks!.flatMap((item) =>
+    item.kind === 'rect' && item.ink !== 'all' && item.ink.as === 'spot' ? [item] : [],
+  );
+  const spot = front!.get('Larkmoor Green')!;
+  const dots = patches.map(({ box: { x0, x1, y0, y1 } }) => {
+    const row = Math.round((size.height - (y0 + y1) / 2) * SCALE);
+    const line = spot.length / Math.round(size.height * SCALE);
+    return spot[row * line + Math.round(((x0 + x1) / 2) * SCALE) * (line / width)]!;
+  });
+  // Solid is 0, half a tint about 127.
+  expect(dots[0]).toBe(0);
+  expect(Math.abs(dots[1]! - 127)).toBeLessThan(3);
+  expect(dots).toHaveLength(2);
 });
 
 test('the cover of a bound book: pages in their parts, the text in the middle of its spine, its sheet as large as its paper', async () => {

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { Docket, Output } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
 import type { PageList } from '../core/pages/page';
-import { planSheets } from '../core/sheets';
+import type { Surveys } from '../core/pages/survey';
+import { sheetsOf } from '../core/sheets';
 import type { SheetPlan } from '../core/sheets/plan';
 import { planSpreads } from '../core/sheets/spreads';
 import { templateOf, templatePlan } from '../core/sheets/template';
@@ -24,7 +25,7 @@ export async function writeOutput(
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
   if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);
   else {
-    const plan = planOf(output.kind, list, docket);
+    const plan = planOf(output.kind, list, docket, job.surveys);
     if (!plan) throw new PdfError('no-sheets');
     await writeSheetsPdf(plan, context);
   }
@@ -34,9 +35,10 @@ function planOf(
   kind: Exclude<Output['kind'], 'pages'>,
   list: PageList,
   docket: Docket,
+  surveys: Surveys,
 ): SheetPlan | undefined {
-  const { scheme, title, unit, safe } = docket;
-  if (kind === 'sheets') return planSheets(list, scheme, title);
+  const { scheme, unit, safe } = docket;
+  if (kind === 'sheets') return sheetsOf(list, docket, surveys);
   if (kind === 'spreads') return planSpreads(list, { kind, marks: { trim: false, fold: false } });
   const sides = scheme.kind === 'leaflet' ? templateOf(list, scheme, safe) : undefined;
   return sides && templatePlan(sides, unit);

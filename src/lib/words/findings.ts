@@ -1,5 +1,6 @@
 import type { Finding, Mend } from '../core/checks/finding';
 import type { Size } from '../core/measure/box';
+import type { CoverPart } from '../core/pages/cover';
 import { describeIndexes } from '../core/pages/selection';
 import { formatFigure, formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
@@ -29,6 +30,8 @@ export function saySize(size: Size, unit: Unit): string {
 export function sayFinding(finding: Finding, unit: Unit): Said {
   const size = ({ width, height }: Size) => formatSize(width, height, unit);
   const pages = plural(finding.pages.length, 'page');
+  const there = (part: CoverPart | undefined) =>
+    part ? `The cover’s ${COVER_WORD[part]} has` : `${pages} ${finding.pages.length === 1 ? 'has' : 'have'}`;
   switch (finding.code) {
     case 'step-failed':
       return {
@@ -58,12 +61,12 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
     case 'over-safe-area':
       return {
         title: 'Too near to the trim',
-        text: `${pages} ${finding.pages.length === 1 ? 'has' : 'have'} text or art ${finding.nearest < 0 ? 'over the trim' : `${formatLength(finding.nearest, unit)} from the trim`}; ${formatLength(finding.safe, unit)} are safe. A cut 1 mm off takes some of it away or leaves it looking crooked.`,
+        text: `${there(finding.part)} text or art ${finding.nearest < 0 ? 'over the trim' : `${formatLength(finding.nearest, unit)} from the trim`}; ${formatLength(finding.safe, unit)} are safe. A cut 1 mm off takes some of it away or leaves it looking crooked.`,
       };
     case 'low-resolution':
       return {
         title: 'An image too coarse for its size',
-        text: `${pages}: ${Math.round(finding.ppi)} pixels an inch at the size it is printed. Under 200 it looks soft; make it smaller or ask for a better one.`,
+        text: `${finding.part ? `The cover’s ${COVER_WORD[finding.part]}` : pages}: ${Math.round(finding.ppi)} pixels an inch at the size it is printed. Under 200 it looks soft; make it smaller or ask for a better one.`,
       };
     case 'lines-near-trim':
       return {
@@ -209,8 +212,8 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       };
     case 'creep-over-safe':
       return {
-        title: 'Creep moves text into the spine',
-        text: `The innermost leaf is moved by ${formatLength(finding.creep, unit)}; only ${formatLength(finding.safe, unit)} are safe. Narrow the inner pages instead, or use more, thinner signatures.`,
+        title: 'Creep ends at the safe margin',
+        text: `The innermost leaf should move into the spine by ${formatLength(finding.wanted, unit)}; ${formatLength(finding.done, unit)} are safe, so it stops there, and ${plural(finding.leaves, 'leaf is', 'leaves are')} trimmed up to ${formatLength(finding.wanted - finding.done, unit)} too near to the art. Narrow the inner pages instead, or use more, thinner signatures.`,
       };
     case 'cover-unplanned':
       return {

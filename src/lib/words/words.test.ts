@@ -254,6 +254,11 @@ describe('findings', () => {
       '144 pixels an inch at the size it is printed',
     ],
     [
+      { ...place, code: 'over-safe-area', safe: mm(3), nearest: -1, part: 'front' },
+      'Too near to the trim',
+      'The cover’s front has text or art over the trim',
+    ],
+    [
       { ...place, code: 'first-page-side', side: 'left' },
       'The first page lies on the right',
       'with its spine at the right begins on the left',

@@ -1,19 +1,29 @@
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
+import { coverPages } from '../pages/cover';
 import { facesOf, type Page } from '../pages/page';
 import type { Surveys } from '../pages/survey';
-import type { Check, Finding } from './finding';
+import type { Check, Finding, JobState } from './finding';
 
 /** Fewer pixels an inch than this show in print. By practice. */
 const LEAST_PPI = 200;
 /** Within this many points of the trim, art counts as running to it, and a figure as no shortfall. */
 const SLACK = 0.75;
 
-/** What only a measured source tells: content too near to the trim, and images too coarse for their size. */
-export const checkDrawn: Check = ({ list, docket, surveys }) => {
+/** What only a measured source tells of the pages, and of the cover's: content too near to the trim, and images too coarse for their size. */
+export const checkDrawn: Check = (state) => [
+  ...judge(facesOf(state.list), state),
+  ...coverPages(state.list).flatMap(({ part, page }) =>
+    judge([page], state).map(
+      (finding): Finding => ({ ...finding, part, stage: 'sheets', pages: [] }) as Finding,
+    ),
+  ),
+];
+
+function judge(pages: readonly Page[], { docket, surveys }: JobState): Finding[] {
   const near: { id: string; nearest: number }[] = [];
   const coarse: { id: string; ppi: number }[] = [];
-  for (const page of facesOf(list)) {
+  for (const page of pages) {
     const nearest = nearestToTrim(page, surveys);
     if (nearest < docket.safe - SLACK) near.push({ id: page.id, nearest });
     const ppi = effectivePpi(page, surveys);
@@ -38,7 +48,7 @@ export const checkDrawn: Check = ({ list, docket, surveys }) => {
       pages: coarse.map(({ id }) => id),
     });
   return findings;
-};
+}
 
 /**
  * How near text, or art that does not run to the trim, comes to it, in points; less than 0 where text runs over it.

@@ -61,8 +61,8 @@ export type Found =
   | { code: 'leaf-two-sizes'; front: Size; back: Size }
   | { code: 'bleed-missing' }
   | { code: 'bleed-short'; wanted: number; there: number }
-  | { code: 'over-safe-area'; safe: number; nearest: number }
-  | { code: 'low-resolution'; ppi: number }
+  | { code: 'over-safe-area'; safe: number; nearest: number; part?: CoverPart }
+  | { code: 'low-resolution'; ppi: number; part?: CoverPart }
   | { code: 'panel-too-wide'; width: number; over: number }
   | { code: 'panel-height'; height: number; leaf: number }
   | { code: 'fold-at-trim'; width: number; book: number }
@@ -88,7 +88,7 @@ export type Found =
   | { code: 'fold-impossible'; error: FoldError }
   | { code: 'fold-in-tight'; panel: number; room: number; wanted: number }
   | { code: 'panels-missing'; given: number; each: number }
-  | { code: 'creep-over-safe'; creep: number; safe: number }
+  | { code: 'creep-over-safe'; wanted: number; done: number; leaves: number }
   | { code: 'cover-unplanned' | 'spine-unknown' }
   | { code: 'cover-missing'; parts: readonly CoverPart[] }
   | {

@@ -5,7 +5,7 @@ import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from
 import type { Leaflet, PressScheme } from '../sheets/scheme';
 import type { Check, Finding, JobState, StepDraft } from './finding';
 
-/** Folds that paper cannot make, panels without room to fold in, creep beyond the safe margin, and folds across the grain. */
+/** Folds that paper cannot make, panels without room to fold in, creep that the safe margin ends, and folds across the grain. */
 export const checkFolds: Check = (state) => {
   const { docket, plan } = state;
   const { scheme } = docket;
@@ -15,14 +15,15 @@ export const checkFolds: Check = (state) => {
   if ('creep' in scheme && scheme.creep) {
     if (scheme.creep.caliper === undefined && caliperOf(scheme.stock) === undefined)
       findings.push({ ...at, code: 'caliper-unknown', level: 'look' });
-    const creep = plan.creep?.at(-1) ?? 0;
-    if (scheme.creep.by === 'shift' && creep > docket.safe)
+    const { wanted, done } = plan.creep?.at(-1) ?? { wanted: 0, done: 0 };
+    if (wanted > done)
       findings.push({
         ...at,
         code: 'creep-over-safe',
         level: 'look',
-        creep,
-        safe: docket.safe,
+        wanted,
+        done,
+        leaves: plan.creep!.filter((leaf) => leaf.wanted > leaf.done).length,
         mend: {
           code: 'creep-by-scale',
           scheme: { creep: { ...scheme.creep, by: 'scale' } } as Partial<PressScheme>,

@@ -1,7 +1,7 @@
 import { replay, type Replay } from '../docket/replay';
 import type { Docket } from '../docket/docket';
 import type { Surveys } from '../pages/survey';
-import { planSheets } from '../sheets';
+import { sheetsOf } from '../sheets';
 import { checkBleed } from './bleed';
 import { checkCover } from './cover';
 import { checkDrawn } from './drawn';
@@ -56,7 +56,7 @@ export function workOut(docket: Docket, surveys: Surveys, before?: Replay): Work
     replay: done,
     list: done.list,
     get plan() {
-      return (plan ??= { sheets: planSheets(done.list, docket.scheme, docket.title) }).sheets;
+      return (plan ??= { sheets: sheetsOf(done.list, docket, surveys) }).sheets;
     },
     get findings() {
       return (findings ??= CHECKS.flatMap((check) => check(work)));

@@ -1,5 +1,7 @@
 import type { Docket } from '../docket/docket';
+import { overprints } from '../numbers/laid';
 import type { Colour } from '../surface/colour';
+import { coverPages } from './cover';
 import { artsOf, facesOf, type Art, type Page, type PageList } from './page';
 import type { Ink, Surveys } from './survey';
 
@@ -16,6 +18,8 @@ export interface InkChange {
 
 /** An ink of a job: where it is and which steps brought it. */
 export interface JobInk extends Ink {
+  /** A name that it came with, before any change. */
+  given: string;
   /** Ids of the pages that have it. */
   pages: string[];
   /** Ids of the steps that brought it. */
@@ -53,13 +57,33 @@ export function platesOf(ink: Colour): string[] {
   return PROCESS.filter((_, n) => shares[n]! > 0);
 }
 
-/** All inks of a job by plate, process inks first, then spots by name. */
+/** The spot inks that are printed, not those that only a tool follows; each as what it is called and its full tint, by the name it came with. */
+export function spotsOf(
+  list: PageList,
+  surveys: Surveys,
+  docket: Pick<Docket, 'steps'>,
+): { name: string; ink: Extract<Colour, { as: 'spot' }> }[] {
+  const tools = new Set(
+    docket.steps.flatMap((step) => (step.kind === 'overlay' && overprints(step.purpose) ? [step.id] : [])),
+  );
+  return inksOf(list, surveys, docket).flatMap(({ kind, name, given, mix, steps }) =>
+    kind === 'spot' && !steps.every((id) => tools.has(id))
+      ? [{ name, ink: { as: 'spot' as const, name: given, tint: 1, mix: mix ? [...mix] : [0, 0, 0, 1] } }]
+      : [],
+  );
+}
+
+/** All inks of a job, its cover's too, by plate, process inks first, then spots by name. */
 export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket, 'steps'>): JobInk[] {
-  const found = new Map<string, { ink: Ink; pages: Set<string>; steps: Set<string> }>();
+  const found = new Map<string, { ink: Ink & { given: string }; pages: Set<string>; steps: Set<string> }>();
   const note = (ink: Ink, page: string, step: string | undefined) => {
     const name = ink.kind === 'spot' ? inkName(ink.name, list.inks) : ink.name;
     const key = `${ink.kind} ${name}`;
-    const known = found.get(key) ?? { ink: { ...ink, name }, pages: new Set(), steps: new Set() };
+    const known = found.get(key) ?? {
+      ink: { ...ink, name, given: ink.name },
+      pages: new Set(),
+      steps: new Set(),
+    };
     found.set(key, known);
     known.pages.add(page);
     if (step) known.steps.add(step);
@@ -73,7 +97,7 @@ export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket,
       for (const name of plates) note({ ...ink, name }, page.id, step);
     }
   };
-  for (const page of facesOf(list)) {
+  for (const page of [...facesOf(list), ...coverPages(list).map((each) => each.page)]) {
     for (const { source, index } of artsOf(page)) noteArt(page, source, index, takenBy.get(source));
     for (const { arts, step } of page.laid ?? [])
       for (const { source, index } of arts) noteArt(page, source, index, step);

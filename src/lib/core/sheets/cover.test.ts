@@ -16,6 +16,7 @@ import { sizeBox, type Size } from '../measure/box';
 import { translate } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { likelyParts, type CoverPart } from '../pages/cover';
+import { spotsOf } from '../pages/inks';
 import type { Book } from '../pages/page';
 import { spineOf } from './cover';
 import type { Cell, CoverPlan } from './plan';
@@ -177,6 +178,22 @@ describe('the cover', () => {
     expect(codes(work)).not.toContain('cover-bleed');
     expect(runOf(work.plan!, work.docket.scheme as Signatures)!.cover).toMatchObject({ sheets: 100 });
     expect(codes(bound([A5], ['front']))).toContain('cover-missing');
+  });
+
+  test('is looked at like any page: its images, its text, its inks', () => {
+    const page = surveyPage(A5, { drawn: { ppi: 90, text: { x0: 2, y0: 40, x1: 90, y1: 90 } }, inks: [0] });
+    const green = { name: 'Green', kind: 'spot' as const };
+    const work = workOut(
+      docketOf([takeInStep('a'), takeInStep('b'), coverStep('65', ['front'])], { scheme: scheme() }),
+      { [hashOf('a')]: plainSurvey(64), [hashOf('b')]: { ...survey([page]), inks: [green] } },
+    );
+    expect(work.findings).toContainEqual(
+      expect.objectContaining({ code: 'low-resolution', part: 'front', ppi: 90, pages: [] }),
+    );
+    expect(work.findings).toContainEqual(
+      expect.objectContaining({ code: 'over-safe-area', part: 'front', nearest: 2 }),
+    );
+    expect(spotsOf(work.list, work.surveys, work.docket).map(({ name }) => name)).toEqual(['Green']);
   });
 
   test('is printed in its own way, which XJDF says; its text is no page there', () => {

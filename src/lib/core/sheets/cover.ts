@@ -3,7 +3,7 @@ import type { Page, PageList } from '../pages/page';
 import { caliperOf } from '../paper/stock';
 import { OPEN, type Face, type Form, type Slot } from './form';
 import { gridForm, type Between } from './grid';
-import type { CoverPlan, PlannedPage, SheetPlan, SpineWork } from './plan';
+import { NO_JOB, type CoverPlan, type PlannedPage, type SheetPlan, type SpineWork } from './plan';
 import { planForms } from './press';
 import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press, type Signatures } from './scheme';
 import { lengthAlong } from './signature';
@@ -56,7 +56,7 @@ export function planCover(
   list: PageList,
   scheme: Signatures,
   book: SheetPlan,
-  title = '',
+  job = NO_JOB,
 ): CoverPlan | undefined {
   const { cover } = list;
   if (!cover || !coverPages(list).length) return undefined;
@@ -84,7 +84,7 @@ export function planCover(
     [front, back].flatMap((face) => (face ? [face.planned] : [])),
   );
   const pieceArea = form.size.width * form.size.height;
-  const plan = planForms({ forms: [form], pages, cell: form.size, blanksAdded: 0, title, pieceArea }, press);
+  const plan = planForms({ forms: [form], pages, cell: form.size, blanksAdded: 0, job, pieceArea }, press);
   return { plan, spine, parts, size: form.size };
 }
 
@@ -93,9 +93,9 @@ export function withCover(
   book: SheetPlan | undefined,
   list: PageList,
   scheme: Signatures,
-  title = '',
+  job = NO_JOB,
 ): SheetPlan | undefined {
-  const cover = book && planCover(list, scheme, book, title);
+  const cover = book && planCover(list, scheme, book, job);
   if (!cover) return book;
   let sheets: SheetPlan['sheets'] | undefined;
   return Object.defineProperties({ cover } as SheetPlan, {

@@ -6,7 +6,7 @@ import type { Face, Form, Slot } from './form';
 import { gang } from './gang';
 import { gridForm, type Between } from './grid';
 import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
-import type { PlannedPage, SheetPlan } from './plan';
+import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Flat } from './scheme';
 
 /** One flat thing: what is on its front and, where its pages lie back to back, on its back. */
@@ -56,12 +56,12 @@ export const pieceForm = (piece: Piece, name?: string): Form =>
   });
 
 /** Plans flat work: pieces side by side, to be cut apart. Undefined for an empty list. */
-export function planFlat(list: PageList, scheme: Flat, title = ''): SheetPlan | undefined {
+export function planFlat(list: PageList, scheme: Flat, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pieces = flatPieces(list);
   const pages = plannedPages(list);
-  const said = { pages, cell, blanksAdded: 0, title };
+  const said = { pages, cell, blanksAdded: 0, job };
   if (scheme.arrange === 'repeat')
     return planForms({ ...said, forms: pieces.map((piece) => pieceForm(piece)) }, scheme);
   if (scheme.arrange === 'gang') return planGang(pieces, said, scheme);

@@ -9,7 +9,7 @@ import { plannedPages } from './flat';
 import { OPEN, type FoldLine, type Form } from './form';
 import { gridForm, type Between } from './grid';
 import { planForms } from './press';
-import type { PlannedPage, SheetPlan } from './plan';
+import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Leaflet } from './scheme';
 
 /** A leaflet's sheet: how wide and high its panels are, and its folds. */
@@ -85,7 +85,7 @@ export function foldTrouble({ columns, rows, pattern }: LeafletSheet): FoldError
 }
 
 /** Plans folded leaflets, a sheet for each. Undefined for an empty list. */
-export function planLeaflet(list: PageList, scheme: Leaflet, title = ''): SheetPlan | undefined {
+export function planLeaflet(list: PageList, scheme: Leaflet, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pages = plannedPages(list);
@@ -97,7 +97,7 @@ export function planLeaflet(list: PageList, scheme: Leaflet, title = ''): SheetP
       scheme,
     ),
   );
-  return planForms({ forms, pages, cell, blanksAdded: 0, title }, scheme);
+  return planForms({ forms, pages, cell, blanksAdded: 0, job }, scheme);
 }
 
 function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme: Leaflet): Form {

@@ -9,6 +9,7 @@ import { BLACK, type Colour } from '../surface/colour';
 import { markLine, type Item } from '../surface/surface';
 import { backMatrix, onSheet, type PlacedForm } from './form';
 import { beyond, isClear, lengthOf, type MarkRoom } from './marks';
+import type { SheetJob } from './plan';
 import { MARK_WEIGHT } from './scheme';
 
 /** What the slug line may hold besides its own words. */
@@ -16,7 +17,7 @@ export const SLUG_TOKENS = ['job', 'sheet', 'side', 'ink', 'date'] as const;
 
 /** What the slug line says of a sheet. */
 export interface SheetWords {
-  title: string;
+  job: SheetJob;
   number: number;
   of: number;
   name?: string;
@@ -96,8 +97,11 @@ export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Mar
       if (place) items.push(...registrationMark(place, half, settings.weight ?? MARK_WEIGHT));
     }
   }
-  const patches = PROCESS.flatMap((_, n) => [inkOf(n, 1), inkOf(n, 0.5)]);
   if (settings.bar) {
+    const patches = [
+      ...PROCESS.flatMap((_, n) => [inkOf(n, 1), inkOf(n, 0.5)]),
+      ...say.job.spots().flatMap(({ ink }) => [ink, { ...ink, tint: 0.5 }]),
+    ];
     const width = patches.length * PATCH;
     const x0 = (around.x0 + around.x1 - width) / 2;
     const ys = [around.y0 - far - APART - PATCH, around.y1 + far + APART];
@@ -142,7 +146,7 @@ function registrationMark({ x, y }: { x: number; y: number }, half: number, widt
 /** The slug line as runs of one ink: a plate's name is printed on that plate alone. */
 function slugRuns(
   pattern: string,
-  { title, number, of, name }: SheetWords,
+  { job, number, of, name }: SheetWords,
   side: 'front' | 'back',
   date: string | undefined,
 ): { text: string; ink: Colour }[] {
@@ -154,7 +158,7 @@ function slugRuns(
     throw error;
   }
   const values = {
-    job: title,
+    job: job.title,
     sheet: `${number} of ${of}${name ? `, ${name}` : ''}`,
     side,
     date: date ? sayDate(date) : '',
@@ -162,7 +166,9 @@ function slugRuns(
   return parts.flatMap((part): { text: string; ink: Colour }[] => {
     if (typeof part === 'string') return [{ text: part, ink: BLACK }];
     if (part.token === 'ink')
-      return PROCESS.map((ink, n) => ({ text: n ? ` ${ink}` : ink, ink: inkOf(n, 1) }));
+      return [...PROCESS.map((ink, n) => ({ name: ink, ink: inkOf(n, 1) })), ...job.spots()].map(
+        ({ name: plate, ink }, n) => ({ text: n ? ` ${plate}` : plate, ink }),
+      );
     return [{ text: values[part.token], ink: BLACK }];
   });
 }

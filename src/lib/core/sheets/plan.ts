@@ -3,6 +3,7 @@ import type { Matrix, Turn } from '../measure/matrix';
 import type { CoverPart } from '../pages/cover';
 import type { Page, Side } from '../pages/page';
 import type { HandResult } from './byHand';
+import type { Colour } from '../surface/colour';
 import type { Item } from '../surface/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
@@ -53,6 +54,18 @@ export interface Sheet {
   name?: string;
 }
 
+/** What sheets hang on besides their pages and the scheme. */
+export interface SheetJob {
+  /** For slug lines. */
+  title: string;
+  /** The safe margin, in points: creep moves nothing further. */
+  safe: number;
+  /** The spot inks that have plates, each as what it is called now and a full tint; asked for where marks show them. */
+  spots: () => readonly { name: string; ink: Extract<Colour, { as: 'spot' }> }[];
+}
+/** Sheets by themselves. */
+export const NO_JOB: SheetJob = { title: '', safe: Infinity, spots: () => [] };
+
 /** Everything that a scheme works out. */
 export interface SheetPlan {
   /** The sheet as it lies; of sheets of several sizes, the first. */
@@ -77,8 +90,11 @@ export interface SheetPlan {
   copies: { across: number; up: number };
   /** Of marks, in points. */
   weight?: number;
-  /** How far each leaf is moved, or made narrower, for the thickness of those around it; from the outermost, in points. */
-  creep?: readonly number[];
+  /**
+   * How far each leaf should be moved, or made narrower, for the thickness of those around it, and how far it is; from the
+   * outermost, in points.
+   */
+  creep?: readonly { wanted: number; done: number }[];
   /** Cells of a sheet whose pieces differ, side by side and one above the other. */
   grid?: { across: number; up: number };
   /** Paper of one finished piece, in square points. */

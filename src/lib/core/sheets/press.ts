@@ -14,7 +14,7 @@ import {
 import { changeByHand, type FaceChanges, type HandResult } from './byHand';
 import { marginMarks } from './marginMarks';
 import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
-import type { PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
+import type { SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
 import type { ByHand, MarkSettings, Press, WorkStyle } from './scheme';
 
 /** Forms to be printed, in order, and what a plan says besides. */
@@ -25,13 +25,12 @@ export interface ToPrint {
   blanksAdded: number;
   /** Pieces of the finished kind that one form gives. */
   piecesPerForm?: number;
-  creep?: readonly number[];
+  creep?: SheetPlan['creep'];
   /** All forms together make one piece: the sheets of a book. */
   together?: true;
   /** Paper of one piece in square points, where slots lie on each other. */
   pieceArea?: number;
-  /** What the slug line says of each sheet. */
-  title: string;
+  job: SheetJob;
   weight?: number | undefined;
   /** Cells of a sheet whose pieces differ. */
   grid?: { across: number; up: number };
@@ -296,7 +295,7 @@ interface Shared {
 }
 
 /** Lays forms on sheets. Places and lines are worked out once for all sheets whose slots lie alike. */
-function layer({ forms, title }: ToPrint, press: Press, bleed: Sides, around: Size) {
+function layer({ forms, job }: ToPrint, press: Press, bleed: Sides, around: Size) {
   const known = new Map<object, Shared>();
   const single = workOf(press) === 'single-side';
   return (form: Form, number: number, sheet: Size, copies: Across, byHand?: FaceChanges): Sheet => {
@@ -316,7 +315,7 @@ function layer({ forms, title }: ToPrint, press: Press, bleed: Sides, around: Si
     const key = form.like ?? form;
     const shared = known.get(key) ?? work();
     known.set(key, shared);
-    const say = { title, number: number + 1, of: forms.length, ...(form.name ? { name: form.name } : {}) };
+    const say = { job, number: number + 1, of: forms.length, ...(form.name ? { name: form.name } : {}) };
     const sideOf = (side: 'front' | 'back') => ({
       cells: cellsOf(side, form, shared.slots, sheet, axis, byHand?.[side]),
       lines: shared[side],

@@ -107,9 +107,9 @@ describe('creep', () => {
   // By practice: nested sheet i is pushed out by i × caliper, (n−1) × caliper in all.
   test.each(['shift', 'scale'] as const)('by %s: none for one sheet, then a caliper more for each', (by) => {
     const creep = { by, caliper: mm(0.2) };
-    expect(planOf(4, { ...PLAIN_SCHEMES.stitched, creep }).creep).toEqual([0]);
+    expect(planOf(4, { ...PLAIN_SCHEMES.stitched, creep }).creep).toEqual([{ wanted: 0, done: 0 }]);
     const plan = planOf(16, { ...PLAIN_SCHEMES.stitched, creep });
-    plan.creep!.forEach((length, n) => expect(length).toBeCloseTo(n * mm(0.2), 9));
+    plan.creep!.forEach(({ done }, n) => expect(done).toBeCloseTo(n * mm(0.2), 9));
     twoSided(plan).forEach(({ front, size }, sheet) => {
       const right = front.cells[1]!;
       const fold = size.width / 2;
@@ -125,7 +125,29 @@ describe('creep', () => {
   test('grammage × bulk is the caliper (ISO 534): 100 g/m² at 1.0 cm³/g are 0.1 mm', () => {
     const stock = { ...PLAIN_SCHEMES.stitched.stock, grammage: 100, bulk: 1 };
     const { creep } = planOf(8, { ...PLAIN_SCHEMES.stitched, stock, creep: { by: 'shift' } });
-    expect(creep![1]).toBeCloseTo(mm(0.1), 9);
+    expect(creep![1]!.wanted).toBeCloseTo(mm(0.1), 9);
+  });
+
+  test('moves nothing into the spine beyond the safe margin; what is short is said, and narrowing needs no limit', () => {
+    const nested = (by: 'shift' | 'scale') =>
+      workOut(
+        docketOf([takeInStep('a')], {
+          safe: mm(1),
+          scheme: { ...PLAIN_SCHEMES.stitched, creep: { by, caliper: mm(0.2) } },
+        }),
+        { [hashOf('a')]: plainSurvey(32, A5) },
+      );
+    const { plan, findings } = nested('shift');
+    const inmost = plan!.sheets.at(-1)!;
+    const right = inmost.front.cells[1]!;
+    expect(applyToPoint(right.matrix, 0, 0).x).toBeCloseTo(inmost.size.width / 2 - mm(1), 6);
+    expect(findings.find(({ code }) => code === 'creep-over-safe')).toMatchObject({
+      wanted: expect.closeTo(mm(1.4), 6),
+      done: mm(1),
+      leaves: 2,
+      mend: { scheme: { creep: { by: 'scale' } } },
+    });
+    expect(nested('scale').findings.map(({ code }) => code)).not.toContain('creep-over-safe');
   });
 });
 

@@ -7,7 +7,7 @@ import { backSide, frontSide, spineAt, type Spine } from '../pages/page';
 import type { Face, Form } from './form';
 import { gridForm, type Between } from './grid';
 import { caliperOf } from '../paper/stock';
-import type { PlannedPage } from './plan';
+import type { PlannedPage, SheetPlan } from './plan';
 import type { Stitched } from './scheme';
 
 /** A leaf or a panel on it: its two faces and its length from fold to fold or to its trim. */
@@ -41,15 +41,27 @@ export function nestedPage(page: number, sheet: number, sheets: number, perSheet
   return page <= half ? sheet * half + page : sheets * perSheet - sheet * half - (perSheet - page);
 }
 
-/** How pages creep by the leaves around theirs, where the scheme says so and the thickness is known; `caliper` is 0 otherwise. */
-export function creeping({ creep, stock }: Pick<Stitched, 'creep' | 'stock'>): {
-  caliper: number;
+/**
+ * How pages creep by the leaves around theirs, where the scheme says so and the thickness is known. A leaf is moved into the
+ * spine no further than the safe margin, so that nothing that must be read ends in the fold; `plan` says so for each of so
+ * many leaves nested in each other.
+ */
+export function creeping(
+  { creep, stock }: Pick<Stitched, 'creep' | 'stock'>,
+  safe: number,
+): {
   of: (pair: number) => { creep?: NonNullable<Face['creep']> };
+  plan: (leaves: number) => Pick<SheetPlan, 'creep'>;
 } {
   const caliper = creep ? (creep.caliper ?? caliperOf(stock) ?? 0) : 0;
+  if (!creep || !caliper) return { of: () => ({}), plan: () => ({}) };
+  const most = creep.by === 'shift' ? safe : Infinity;
+  const done = (pair: number) => Math.min(pair * caliper, most);
   return {
-    caliper,
-    of: (pair) => (creep && caliper ? { creep: { by: creep.by, length: pair * caliper } } : {}),
+    of: (pair) => ({ creep: { by: creep.by, length: done(pair) } }),
+    plan: (leaves) => ({
+      creep: Array.from({ length: leaves }, (_, pair) => ({ wanted: pair * caliper, done: done(pair) })),
+    }),
   };
 }
 

@@ -5,7 +5,7 @@ import type { PageList, Spine } from '../pages/page';
 import type { SignaturePages } from '../fold/patterns';
 import type { Form } from './form';
 import { planForms } from './press';
-import type { SheetPlan } from './plan';
+import { NO_JOB, type SheetPlan } from './plan';
 import type { Signatures } from './scheme';
 import { creeping, leafPairOf, lengthAlong, sheetFolder, signatureLayout } from './signature';
 import { padded, pagesThatFill } from './stitched';
@@ -14,12 +14,12 @@ import { padded, pagesThatFill } from './stitched';
  * Plans a book of gathered signatures, to be glued or sewn. What is left for the last one makes smaller signatures, or is
  * filled up with blanks. Undefined for an empty list.
  */
-export function planSignatures(list: PageList, scheme: Signatures, title = ''): SheetPlan | undefined {
+export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pages = padded({ ...list, panels: [] }, pagesThatFill(scheme, list), scheme.pad);
   const { spine } = list.book;
-  const creep = creeping(scheme);
+  const creep = creeping(scheme, job.safe);
   const sizes = signatureSizes(pages.length, scheme.signature);
   const length = lengthAlong(cell, spine);
   const gap = 2 * scheme.roughing;
@@ -58,11 +58,9 @@ export function planSignatures(list: PageList, scheme: Signatures, title = ''): 
       pages,
       cell,
       blanksAdded: pages.length - list.pages.length,
-      title,
+      job,
       together: true,
-      ...(creep.caliper
-        ? { creep: Array.from({ length: Math.max(...sizes) / 4 }, (_, n) => n * creep.caliper) }
-        : {}),
+      ...creep.plan(Math.max(...sizes) / 4),
     },
     scheme,
   );

@@ -5,22 +5,22 @@ import { pieceForm, plannedPages } from './flat';
 import type { Form } from './form';
 import { gridForm } from './grid';
 import { planToSize } from './press';
-import type { PlannedPage, SheetPlan } from './plan';
+import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Scheme } from './scheme';
 
 type MarksOf = Extract<Scheme, { kind: 'spreads' | 'single' }>;
 
 /** Each page by itself, with its marks, on a sheet as large as that takes. Undefined for an empty list. */
-export function planSingle(list: PageList, { marks }: MarksOf, title = ''): SheetPlan | undefined {
+export function planSingle(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pages = plannedPages(list);
   const forms = pages.map((front) => pieceForm({ front, size: front.page!.trim }));
-  return planToSize({ forms, pages, cell, blanksAdded: 0, title }, marks);
+  return planToSize({ forms, pages, cell, blanksAdded: 0, job }, marks);
 }
 
 /** Facing pages side by side as a reader meets them, bleed between them left out. Undefined for an empty list. */
-export function planSpreads(list: PageList, { marks }: MarksOf, title = ''): SheetPlan | undefined {
+export function planSpreads(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pages = plannedPages(list);
@@ -32,7 +32,7 @@ export function planSpreads(list: PageList, { marks }: MarksOf, title = ''): She
     const shown = (across.length ? across : up).map((index) => pages[index]!);
     return across.length ? sideBySide(shown, true) : sideBySide(shown, false);
   });
-  return planToSize({ forms, pages, cell, blanksAdded: 0, title }, marks);
+  return planToSize({ forms, pages, cell, blanksAdded: 0, job }, marks);
 }
 
 /** Pages joined at the spine, from the left or from the foot. */

@@ -5,7 +5,7 @@ import { addressesOf, panelsOf } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';
 import { planForms } from './press';
-import type { PlannedPage, SheetPlan } from './plan';
+import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Signatures, Stitched } from './scheme';
 import {
   creeping,
@@ -21,14 +21,14 @@ import {
  * Plans a stitched booklet: folded sheets, nested. The layout comes from folding a blank sheet, numbering the closed stack
  * and unfolding it. Fold-out panels make their sheet a longer strip, which is folded once. Undefined for an empty list.
  */
-export function planStitched(list: PageList, scheme: Stitched, title = ''): SheetPlan | undefined {
+export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const perSheet = pagesPerSheet(list, scheme);
   const pages = padded(list, perSheet, scheme.pad);
   const leaves = leavesOf(pages, list, cell);
   const sheets = pages.length / perSheet;
-  const creep = creeping(scheme);
+  const creep = creeping(scheme, job.safe);
   const fold = sheetFolder({
     pages: perSheet,
     spine: list.book.spine,
@@ -53,11 +53,9 @@ export function planStitched(list: PageList, scheme: Stitched, title = ''): Shee
       pages: leaves.flat().flatMap(({ front, back }) => [front, back]),
       cell,
       blanksAdded: pages.length - list.pages.length,
-      title,
+      job,
       together: true,
-      ...(creep.caliper
-        ? { creep: Array.from({ length: pages.length / 4 }, (_, n) => n * creep.caliper) }
-        : {}),
+      ...creep.plan(pages.length / 4),
     },
     scheme,
   );

@@ -5,15 +5,16 @@
 
   interface Props {
     /** Points, from the outermost leaf to the innermost. */
-    creep: readonly number[];
+    creep: readonly { wanted: number; done: number }[];
+    by: 'shift' | 'scale';
     unit: Unit;
-    /** The safe margin in points: shifts over it bring text into the spine. */
+    /** The safe margin in points: leaves are moved no further, or text ends in the spine. */
     safe: number;
   }
-  let { creep, unit, safe }: Props = $props();
+  let { creep, by, unit, safe }: Props = $props();
   const [WIDTH, HEIGHT, LEFT, FOOT] = [292, 96, 34, 18];
-  const most = $derived(Math.max(creep.at(-1) ?? 0, 1e-6));
-  const showSafe = $derived(safe > 0 && safe < 1.6 * most);
+  const most = $derived(Math.max(creep.at(-1)?.wanted ?? 0, 1e-6));
+  const showSafe = $derived(by === 'shift' && safe > 0 && safe < 1.6 * most);
   const x = $derived(scaleLinear([0, creep.length], [LEFT, WIDTH]));
   const y = $derived(scaleLinear([0, showSafe ? Math.max(most, safe) : most], [HEIGHT - FOOT, 8]));
   const ticks = $derived(scaleLinear([0, (showSafe ? Math.max(most, safe) : most) / POINTS_PER[unit]], [0, 1]).ticks(3));
@@ -26,10 +27,16 @@
     <line x1={LEFT} x2={WIDTH} y1={at} y2={at} class="grid" />
     <text x={LEFT - 4} y={at + 3} text-anchor="end">{formatFigure(tick * POINTS_PER[unit], unit)}</text>
   {/each}
-  {#each creep as shift, n (n)}
-    <rect class:over={shift > safe} x={x(n)} width={bar} y={y(shift)} height={Math.max(0.5, y(0) - y(shift))}
-      ><title>leaf {n + 1}: {formatFigure(shift, unit)} {UNIT_SIGN[unit]}</title></rect
+  {#each creep as { wanted, done }, n (n)}
+    <rect x={x(n)} width={bar} y={y(done)} height={Math.max(0.5, y(0) - y(done))}
+      ><title>leaf {n + 1}: {formatFigure(done, unit)} {UNIT_SIGN[unit]}</title></rect
     >
+    {#if wanted > done}
+      <rect class="over" x={x(n)} width={bar} y={y(wanted)} height={y(done) - y(wanted)}
+        ><title>leaf {n + 1}: {formatFigure(wanted - done, unit)} {UNIT_SIGN[unit]} short of {formatFigure(wanted, unit)} {UNIT_SIGN[unit]}</title
+        ></rect
+      >
+    {/if}
   {/each}
   {#if showSafe}
     <line x1={LEFT} x2={WIDTH} y1={y(safe)} y2={y(safe)} class="safe" />
@@ -52,7 +59,9 @@
     fill: #1b7f8c;
   }
   .over {
-    fill: var(--cut);
+    fill: none;
+    stroke: var(--cut);
+    stroke-dasharray: 2 2;
   }
   .grid {
     stroke: var(--rule);

@@ -11,6 +11,7 @@
 
   let { draft, plan, safe }: { draft: SchemeDraft<Stitched | Signatures>; plan: SheetPlan | undefined; safe: number } = $props();
   const creep = $derived(draft.value.creep);
+  const last = $derived(plan?.creep?.at(-1) ?? { wanted: 0, done: 0 });
   const fromStock = $derived(caliperOf(draft.value.stock));
   const choose = (by: '' | 'shift' | 'scale') => {
     if (!by) return draft.set({ creep: undefined });
@@ -45,11 +46,13 @@
         onchange={(points) => draft.take('caliper', points, (caliper) => ({ creep: { by: creep.by, caliper } }))}
       />
       {#if plan?.creep}
-        <CreepChart creep={plan.creep} unit={draft.unit} {safe} />
+        <CreepChart creep={plan.creep} by={creep.by} unit={draft.unit} {safe} />
         <p class="quiet">
           {plan.creep.length} leaves deep: the innermost is {creep.by === 'shift' ? 'moved towards the spine' : 'made narrower'} by ({plan.creep
             .length} − 1) ×
-          {formatLength(plan.creep[1] ?? 0, draft.unit)} = {formatLength(plan.creep.at(-1) ?? 0, draft.unit)}.
+          {formatLength(plan.creep[1]?.wanted ?? 0, draft.unit)} = {formatLength(last.wanted, draft.unit)}{last.wanted > last.done
+            ? `, but no further than the safe ${formatLength(last.done, draft.unit)}`
+            : ''}.
         </p>
       {/if}
     {/if}

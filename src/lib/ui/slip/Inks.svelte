@@ -35,12 +35,13 @@
     return n < 0 ? 'linear-gradient(90deg, #d33, #3a3, #33d)' : screenColor({ as: 'process', c, m, y, k });
   }
   const where = ({ pages }: JobInk): string => {
-    if (pages.length === faces.length) return 'all pages';
     const ids = new Set(pages);
-    const said = describeIndexes(
-      faces.flatMap(({ id }, index) => (ids.has(id) ? [index] : [])),
-      bench.base.list,
-    );
+    const here = faces.flatMap(({ id }, index) => (ids.has(id) ? [index] : []));
+    const cover = here.length < ids.size ? 'cover' : '';
+    if (!here.length) return cover;
+    const also = cover && ` and ${cover}`;
+    if (here.length === faces.length) return `all pages${also}`;
+    const said = describeIndexes(here, bench.base.list) + also;
     return said.length > 18 ? `${pages.length} pages` : `page${pages.length > 1 ? 's' : ''} ${said}`;
   };
   const by = ({ steps }: JobInk): string =>
