@@ -41,8 +41,7 @@ const docketWith = (...steps: Step[]): Docket => ({
   steps: [{ id: 't', kind: 'take-in', source, name: 'bench.pdf', where: { at: 'end' } }, ...steps],
 });
 const seconds = async (docket: Docket, output: object): Promise<number> => {
-  const out = join(folder, 'out.pdf');
-  const task = { docket, output, surveys, files: { [source]: file }, out, at: new Date().toISOString() };
+  const task = { docket, output, surveys, files: { [source]: file }, folder, at: new Date().toISOString() };
   return (await makeOutput(task, true)).seconds;
 };
 

@@ -5,10 +5,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
-import type { Docket, Output } from '../src/lib/core/docket/docket';
+import type { Docket } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/pages/survey';
 import { surveyPdf } from '../src/lib/pdf/survey';
-import { writeOutput } from '../src/lib/pdf/writeOutput';
+import { writeOutput, type PdfOutput } from '../src/lib/pdf/writeOutput';
 
 /** Makers of test PDFs, and the tools from outside that judge what comes out. */
 const folder = mkdtempSync(join(tmpdir(), 'folder-test-'));
@@ -82,7 +82,7 @@ export async function give(bytes: Uint8Array): Promise<Given> {
 }
 
 /** Writes one output of a docket over the given sources and returns the path of the file. */
-export async function make(docket: Docket, output: Output, ...given: Given[]): Promise<string> {
+export async function make(docket: Docket, output: PdfOutput, ...given: Given[]): Promise<string> {
   const chunks: Uint8Array[] = [];
   await writeOutput(docket, output, {
     surveys: Object.fromEntries(given.map(({ hash, survey }) => [hash, survey])),

@@ -1,20 +1,20 @@
 import { createHash } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdir, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, rename, rm } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prettifyError } from 'zod';
-import { docketSchema, type Docket, type Output } from '../lib/core/docket/docket';
+import { docketSchema, type Docket } from '../lib/core/docket/docket';
+import type { Output } from '../lib/core/handover/output';
 import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
 import { PictureError } from '../lib/raster/picture';
 import { asPdf } from '../lib/server/fenced/asPdf';
+import { checkFiles, handOver } from '../lib/server/fenced/handOver';
+import { HandOverError } from '../lib/server/fenced/handOverError';
 import { measureSource } from '../lib/raster/measureSource';
-import { writeOutput } from '../lib/pdf/writeOutput';
 import { sayTrouble } from '../lib/words/errors';
-import { outputFileName } from '../lib/words/fileName';
 import { sayFinding } from '../lib/words/findings';
 
 const HELP = `folder survey FILE…                          prints the facts of each PDF as JSON
@@ -109,37 +109,31 @@ async function make(docketFile: string, files: string[], out: string): Promise<v
       console.error('note: these pages go on no sheets, so no sheet PDF was made.');
       continue;
     }
-    await writeFile(join(out, outputFileName(docket, output)), docket, surveys, output, fileOf);
+    for (const path of await writeFiles(out, docket, surveys, output, fileOf)) console.log(path);
   }
 }
 
-async function writeFile(
-  path: string,
+/** Makes the files of an output, and puts them in their place once all are written and checked. */
+async function writeFiles(
+  out: string,
   docket: Docket,
   surveys: Record<string, Survey>,
   output: Output,
   fileOf: Record<string, string>,
-): Promise<void> {
-  const partial = `${path}.part`;
-  const stream = createWriteStream(partial);
+): Promise<string[]> {
+  const folder = await mkdtemp(join(out, '.making-'));
   try {
-    await writeOutput(docket, output, {
-      surveys,
-      read: async (source) => (await readPdf(fileOf[source]!)).bytes,
-      sink: (chunk) =>
-        new Promise((done, fail) => stream.write(chunk, (error) => (error ? fail(error) : done()))),
-      at: new Date(),
-    });
-    await new Promise<void>((done, fail) =>
-      stream.end((error?: Error | null) => (error ? fail(error) : done())),
-    );
-    await rename(partial, path);
-    console.log(path);
+    const read = async (source: string) => (await readPdf(fileOf[source]!)).bytes;
+    const made = await handOver(docket, output, { surveys, read, folder, at: new Date() });
+    await checkFiles(docket, output, made, { surveys, folder });
+    const paths = made.map(({ name }) => join(out, name));
+    for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);
+    return paths;
   } catch (error) {
-    stream.destroy();
-    await rm(partial, { force: true });
-    if (error instanceof PdfError) throw new Failure(sayTrouble(error));
+    if (error instanceof PdfError || error instanceof HandOverError) throw new Failure(sayTrouble(error));
     throw error;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
   }
 }
 

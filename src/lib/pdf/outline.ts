@@ -1,6 +1,7 @@
-import { PDFArray, PDFDict, PDFName, PDFRef, type PDFDocument, type PDFObject } from '@cantoo/pdf-lib';
+import { PDFDict, PDFName, type PDFDocument, type PDFObject, type PDFRef } from '@cantoo/pdf-lib';
 import type { Survey } from '../core/pages/survey';
 import { textOf } from './inks';
+import { namedTargets, targetPage } from './targets';
 
 const MOST = 5000;
 
@@ -10,6 +11,7 @@ export function bookmarksOf(
   pageByRef: ReadonlyMap<PDFRef, number>,
 ): Survey['bookmarks'] {
   const found: Survey['bookmarks'] = [];
+  const names = namedTargets(document);
   const seen = new Set<PDFDict>();
   const walk = (first: PDFObject | undefined, level: number) => {
     for (
@@ -18,7 +20,8 @@ export function bookmarksOf(
       item = item.lookup(PDFName.of('Next'))
     ) {
       seen.add(item);
-      const page = targetOf(item, pageByRef);
+      const target = targetPage(item, names);
+      const page = target && pageByRef.get(target);
       found.push({
         title: textOf(item.lookup(PDFName.of('Title'))) ?? '',
         level,
@@ -30,13 +33,4 @@ export function bookmarksOf(
   const root = document.catalog.lookup(PDFName.of('Outlines'));
   if (root instanceof PDFDict) walk(root.get(PDFName.of('First')), 0);
   return found;
-}
-
-function targetOf(item: PDFDict, pageByRef: ReadonlyMap<PDFRef, number>): number | undefined {
-  const action = item.lookup(PDFName.of('A'));
-  const target =
-    item.lookup(PDFName.of('Dest')) ??
-    (action instanceof PDFDict ? action.lookup(PDFName.of('D')) : undefined);
-  const page = target instanceof PDFArray ? target.get(0) : undefined;
-  return page instanceof PDFRef ? pageByRef.get(page) : undefined;
 }

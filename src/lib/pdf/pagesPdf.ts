@@ -21,6 +21,7 @@ import { Kit } from './kit';
 import { renameInks } from './renameInks';
 import { addTo, toLibrary } from './libraryObjects';
 import { moveDestinations } from './destinations';
+import { dropDeadTargets } from './targets';
 import { writeLabels } from './labels';
 import { contentAsForm, drawReflections, nameForm } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
@@ -46,26 +47,29 @@ export async function writePagesPdf(
   job: WriteContext,
 ): Promise<void> {
   const faces = facesOf(list);
-  const arts = faces.flatMap((page) => [...artsOf(page), ...laidOn(page)]);
+  const order = job.only ?? readingOrder(list);
+  const shown = order.map((index) => faces[index]!);
+  const arts = shown.flatMap((page) => [...artsOf(page), ...laidOn(page)]);
   const uses = arts.map(({ source }) => source);
   const sources = await openSources(uses, job.read, job.surveys, () =>
     PDFDocument.create({ updateMetadata: false }),
   );
   const { context, base } = sources;
   const used = new Set(arts.map(({ source, index }) => `${source}:${index}`));
+  let gone = false;
   for (const [id, source] of sources.byId)
     source.pages.forEach((page, index) => {
       // Pages taken out must not ride along as targets of links and bookmarks.
-      if (!used.has(`${id}:${index}`))
-        source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
+      if (used.has(`${id}:${index}`)) return;
+      source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
+      gone = true;
     });
   const tree = context.nextRef();
   const placed = new Set<string>();
   const kids: PDFRef[] = [];
   const moved = new Map<PDFRef, Matrix>();
-  const order = readingOrder(list);
   // Before any page gets its new size: the forms show their source pages as they came.
-  const forms = formsOf(faces, sources, job.surveys);
+  const forms = formsOf(shown, sources, job.surveys);
   const kit = new Kit<PDFRef>(
     ({ source, index, laid }) => ({
       name: forms.get(formKey({ source, index }, fades(laid?.opacity)))!.name,
@@ -111,7 +115,16 @@ export async function writePagesPdf(
   // What was only joined or laid on others is no page any more, and must not ride along as the target of a link.
   const here = new Set(kids);
   for (const { page } of forms.values())
-    if (!here.has(page)) context.assign(page, PDFNull as unknown as PDFDict);
+    if (!here.has(page)) {
+      context.assign(page, PDFNull as unknown as PDFDict);
+      gone = true;
+    }
+  if (gone)
+    dropDeadTargets(
+      base,
+      kids.map((kid) => context.lookup(kid, PDFDict)),
+      here,
+    );
   const labels = faceLabels(list);
   moveDestinations(context, moved);
   context.assign(tree, context.obj({ Type: 'Pages', Count: kids.length, Kids: kids }));

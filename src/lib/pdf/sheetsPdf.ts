@@ -3,7 +3,7 @@ import { artsOf } from '../core/pages/page';
 import type { InkChange } from '../core/pages/inks';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
-import { countSides, eachSide, type SheetPlan } from '../core/sheets/plan';
+import { countSides, eachSide, sidesOf, type SheetPlan } from '../core/sheets/plan';
 import { sheetSurface } from '../core/surface/sheetSurface';
 import type { ArtItem } from '../core/surface/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from './byteOutput';
@@ -26,6 +26,8 @@ export interface WriteContext {
   at: Date;
   /** Spot inks under other names. */
   inks?: readonly InkChange[] | undefined;
+  /** The pages that the file has of those it could have, by their indexes from 0, in their order; all where missing. */
+  only?: readonly number[] | undefined;
   onProgress?: (done: number, total: number) => void | Promise<void>;
 }
 
@@ -35,7 +37,12 @@ export interface WriteContext {
  * Throws PdfError.
  */
 export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promise<void> {
-  const uses = [...plan.pages, ...(plan.cover?.plan.pages ?? [])].flatMap(({ page }) =>
+  const all = job.only && sidesOf(plan);
+  const some = all && job.only?.map((n) => all[n]!);
+  const shows = some
+    ? some.flatMap(({ drawn }) => drawn.cells)
+    : [...plan.pages, ...(plan.cover?.plan.pages ?? [])];
+  const uses = shows.flatMap(({ page }) =>
     page
       ? [...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].map(({ source }) => source)
       : [],
@@ -85,9 +92,9 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   }));
   const needs = shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
   const kids: number[] = [];
-  const total = countSides(plan);
+  const total = some?.length ?? countSides(plan);
   const labels: string[] = [];
-  for (const { drawn, size, sheet, side } of eachSide(plan)) {
+  for (const { drawn, size, sheet, side } of some ?? eachSide(plan)) {
     labels.push(`${sheet} ${side}`);
     const surface = sheetSurface(drawn, size, plan.weight);
     shown = [];

@@ -1,44 +1,47 @@
 import { createHash } from 'node:crypto';
-import type { Docket, Output } from '../core/docket/docket';
-import { replay } from '../core/docket/replay';
-import type { PageList } from '../core/pages/page';
-import type { Surveys } from '../core/pages/survey';
-import { sheetsOf } from '../core/sheets';
+import { workOut } from '../core/checks';
+import type { JobState } from '../core/checks/finding';
+import type { Docket } from '../core/docket/docket';
+import type { Output, OutputOf } from '../core/handover/output';
 import type { SheetPlan } from '../core/sheets/plan';
 import { planSpreads } from '../core/sheets/spreads';
 import { templateOf, templatePlan } from '../core/sheets/template';
 import { PdfError } from './pdfError';
 import { writeSheetsPdf, type WriteContext } from './sheetsPdf';
 
-/** Works a docket out and writes one of its outputs. Throws PdfError. */
-export async function writeOutput(
-  docket: Docket,
-  output: Output,
-  job: Omit<WriteContext, 'id' | 'title'>,
-): Promise<void> {
-  const { list } = replay(docket, job.surveys);
-  if (!list.pages.length) throw new PdfError('no-pages-in-job');
-  const id = createHash('md5')
-    .update(JSON.stringify([docket, output]))
-    .digest('hex');
-  const context = { ...job, id, title: docket.title, inks: list.inks };
+/** Outputs that are PDFs of a docket's pages or sheets. */
+export type PdfOutput = OutputOf<'pages' | 'sheets' | 'spreads' | 'template'>;
+type Job = Omit<WriteContext, 'id' | 'title' | 'inks'>;
+type Worked = Pick<JobState, 'docket' | 'list' | 'plan'>;
+
+/** Works a docket out and writes one of its outputs, or the pages of it that `job.only` names, as one file. Throws PdfError. */
+export const writeOutput = (docket: Docket, output: PdfOutput, job: Job): Promise<void> =>
+  writeWork(workOut(docket, job.surveys), output, job);
+
+/** The same for a docket that is worked out. */
+export async function writeWork(work: Worked, output: PdfOutput, job: Job): Promise<void> {
+  if (!work.list.pages.length) throw new PdfError('no-pages-in-job');
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.
-  if (output.kind === 'pages') await (await import('./pagesPdf')).writePagesPdf(list, output.crop, context);
-  else {
-    const plan = planOf(output.kind, list, docket, job.surveys);
-    if (!plan) throw new PdfError('no-sheets');
-    await writeSheetsPdf(plan, context);
-  }
+  if (output.kind === 'pages')
+    return (await import('./pagesPdf')).writePagesPdf(work.list, output.crop, contextOf(work, output, job));
+  const plan = planOf(output.kind, work);
+  if (!plan) throw new PdfError('no-sheets');
+  await writePlan(work, output, plan, job);
 }
 
-function planOf(
-  kind: Exclude<Output['kind'], 'pages'>,
-  list: PageList,
-  docket: Docket,
-  surveys: Surveys,
-): SheetPlan | undefined {
-  const { scheme, unit, safe } = docket;
-  if (kind === 'sheets') return sheetsOf(list, docket, surveys);
+/** Writes sheets that were planned of what was worked out. Throws PdfError. */
+export const writePlan = (work: Worked, output: Output, plan: SheetPlan, job: Job): Promise<void> =>
+  writeSheetsPdf(plan, contextOf(work, output, job));
+
+function contextOf({ docket, list }: Worked, output: Output, job: Job): WriteContext {
+  const said = JSON.stringify([docket, output, job.only]);
+  return { ...job, id: createHash('md5').update(said).digest('hex'), title: docket.title, inks: list.inks };
+}
+
+function planOf(kind: Exclude<PdfOutput['kind'], 'pages'>, work: Worked): SheetPlan | undefined {
+  if (kind === 'sheets') return work.plan;
+  const { list } = work;
+  const { scheme, unit, safe } = work.docket;
   if (kind === 'spreads') return planSpreads(list, { kind, marks: { trim: false, fold: false } });
   const sides = scheme.kind === 'leaflet' ? templateOf(list, scheme, safe) : undefined;
   return sides && templatePlan(sides, unit);

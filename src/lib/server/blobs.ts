@@ -86,7 +86,7 @@ export async function sweep(client: Db): Promise<void> {
        where b.sha256 is not null
          and not exists (select from source s where b.id in (s.blob_id, s.pdf_blob_id))
          and not exists (select from intake i where i.blob_id = b.id)
-         and not exists (select from output o where o.blob_id = b.id)
+         and not exists (select from output_file o where o.blob_id = b.id)
        for update skip locked)`,
   );
 }

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import pg from 'pg';
 import { emptyDocket, type Docket } from '../core/docket/docket';
+import type { Step } from '../core/docket/steps';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { readBlob, storeBlob, sweep } from './blobs';
 import { closeDb, db, transaction } from './db';
@@ -21,7 +22,7 @@ import {
   finishOutput,
   listOutputs,
   orderOutput,
-  outputFile,
+  outputFiles,
   tendOutput,
   waitingOutputs,
 } from './outputs';
@@ -289,22 +290,35 @@ describe.skipIf(!server)('what the database keeps', () => {
   describe('outputs', () => {
     const order = async () => {
       const job = await createJob(emptyDocket('Moor / guide'));
-      return { job, id: await orderOutput(job, { kind: 'sheets' }) };
+      return { job, id: await orderOutput(job, { output: { kind: 'sheets' } }) };
     };
     const finish = (id: string) =>
-      transaction(async (client) =>
-        finishOutput(client, id, (await storeBlob(client, bytesOf(Buffer.from('%PDF')))).id),
-      );
+      transaction(async (client) => {
+        const { id: blobId } = await storeBlob(client, bytesOf(Buffer.from('%PDF')));
+        return finishOutput(client, id, [
+          { blobId, made: { file: '1', name: 'Moor _ guide 1.pdf', bytes: 4, pages: 2, from: 1, to: 2 } },
+          { blobId, made: { file: '2', name: 'Moor _ guide 2.pdf', bytes: 4 } },
+        ]);
+      });
 
     test('are made by one worker only, and are there when done', async () => {
       const { job, id } = await order();
       const begun = await Promise.all([beginOutput(id), beginOutput(id), beginOutput(id)]);
       expect(begun.filter(Boolean)).toHaveLength(1);
-      expect(await tendOutput(id, 3, 8)).toBe(true);
+      expect(await tendOutput(id, 'writing', 3, 8)).toBe(true);
       expect(await listOutputs(job)).toMatchObject([{ state: 'making', done: 3, total: 8, fresh: true }]);
-      await expect(outputFile(id)).rejects.toMatchObject({ status: 404 });
+      await expect(outputFiles(id)).rejects.toMatchObject({ status: 404 });
       expect(await finish(id)).toBe(true);
-      expect(await outputFile(id)).toMatchObject({ fileName: 'Moor _ guide sheets.pdf', size: 4 });
+      expect(await outputFiles(id)).toMatchObject({
+        archive: 'Moor _ guide sheets.zip',
+        files: [{ name: 'Moor _ guide 1.pdf', size: 4 }, { name: 'Moor _ guide 2.pdf' }],
+      });
+      expect(await listOutputs(job)).toMatchObject([
+        {
+          state: 'done',
+          files: [{ name: 'Moor _ guide 1.pdf', bytes: 4, pages: 2, from: 1, to: 2 }, { bytes: 4 }],
+        },
+      ]);
     });
 
     test('are stale once the pages have changed, but not for another unit', async () => {
@@ -322,7 +336,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const { job, id } = await order();
       await beginOutput(id);
       await dropOutput(id);
-      expect(await tendOutput(id, 1, 2)).toBe(false);
+      expect(await tendOutput(id, 'checking', 1, 2)).toBe(false);
       expect(await finish(id)).toBe(false);
       await sweep(db());
       expect(await count('blob')).toBe(0);
@@ -341,12 +355,25 @@ describe.skipIf(!server)('what the database keeps', () => {
       expect(await waitingOutputs([tended.id])).toEqual([lost.id, tended.id]);
     });
 
+    test('wait for a word while a finding says stop, and keep it', async () => {
+      const failing: Step = { id: 'x', kind: 'remove', pages: '7' };
+      const job = await createJob({ ...emptyDocket('x'), steps: [failing] });
+      const output = { kind: 'sheets' };
+      for (const despite of [undefined, ' '])
+        await expect(orderOutput(job, { output, despite })).rejects.toMatchObject({
+          status: 422,
+          trouble: { code: 'stop-findings', data: { count: 1 } },
+        });
+      await orderOutput(job, { output, despite: 'seen by the customer' });
+      expect(await listOutputs(job)).toMatchObject([{ despite: 'seen by the customer' }]);
+    });
+
     test('that fail say why', async () => {
       const { job, id } = await order();
       await beginOutput(id);
       await failOutput(id, { code: 'no-sheets' });
       expect(await listOutputs(job)).toMatchObject([{ state: 'failed', trouble: { code: 'no-sheets' } }]);
-      await expect(orderOutput(job, { kind: 'statue' })).rejects.toMatchObject({ status: 400 });
+      await expect(orderOutput(job, { output: { kind: 'statue' } })).rejects.toMatchObject({ status: 400 });
     });
   });
 });

@@ -1,37 +1,55 @@
 import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
-import { outputSchema, type Docket, type Output } from '../core/docket/docket';
+import * as z from 'zod';
+import { workOut } from '../core/checks';
+import { sourcesOf, type Docket } from '../core/docket/docket';
+import { outputSchema, type Output } from '../core/handover/output';
 import type { Trouble } from '../words/errors';
-import { outputFileName } from '../words/fileName';
+import { archiveName } from '../words/fileName';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
 import { readJob } from './jobs';
+import type { MadeFile } from './fenced/made';
 import { Problem } from './problem';
+import { surveysOf } from './sources';
+
+/** One file of an output. */
+export type OutputFile = Omit<MadeFile, 'file'>;
 
 export interface OutputRecord {
   id: string;
   spec: Output;
+  /** Of its file, or of the archive that holds several. */
   fileName: string;
   state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
+  doing: 'writing' | 'checking';
   done: number;
   total: number;
-  size?: number;
+  files: OutputFile[];
   trouble?: Trouble;
   createdAt: string;
   finishedAt?: string;
   /** Whether the job is still as it was when this was made. */
   fresh: boolean;
+  despite?: string;
 }
 
-/** Orders an output of the job as it stands. */
+const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
+
+/** Orders an output of the job as it stands. Throws Problem where it is set up wrongly, or where findings say stop and nothing says why it goes out all the same. */
 export async function orderOutput(jobId: string, value: unknown): Promise<string> {
-  const spec = outputSchema.safeParse(value);
-  if (!spec.success) throw new Problem(400, { code: 'bad-output' });
+  const order = orderSchema.safeParse(value);
+  if (!order.success)
+    throw new Problem(400, { code: 'bad-output', data: { reason: order.error.issues[0]?.message ?? '' } });
+  const { output, despite } = order.data;
   const { docket } = await readJob(jobId);
+  const work = workOut(docket, await surveysOf(sourcesOf(docket)));
+  const stops = work.findings.filter(({ level }) => level === 'stop').length;
+  if (stops && !despite) throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'waiting') returning id",
-    [jobId, JSON.stringify(spec.data), JSON.stringify(docket), outputFileName(docket, spec.data)],
+    "insert into output (job_id, spec, docket, file_name, state, despite) values ($1, $2, $3, $4, 'waiting', $5) returning id",
+    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output), despite || null],
   );
   return rows[0]!.id;
 }
@@ -42,10 +60,12 @@ interface Row {
   docket: Docket;
   file_name: string;
   state: OutputRecord['state'];
+  doing: OutputRecord['doing'];
   done: number;
   total: number;
-  size: string | null;
+  files: (Omit<OutputFile, 'bytes'> & { bytes: string })[] | null;
   trouble: Trouble | null;
+  despite: string | null;
   created_at: Date;
   finished_at: Date | null;
 }
@@ -54,20 +74,24 @@ interface Row {
 export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<Row>(
-    `select o.id, o.spec, o.docket, o.file_name, o.state, o.done, o.total, b.size, o.trouble, o.created_at, o.finished_at
-     from output o left join blob b on b.id = o.blob_id where o.job_id = $1 order by o.created_at desc limit 50`,
+    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.created_at, o.finished_at,
+       (select json_agg(f.facts::jsonb || jsonb_build_object('name', f.name, 'bytes', b.size) order by f.n)
+        from output_file f join blob b on b.id = f.blob_id where f.output_id = o.id) as files
+     from output o where o.job_id = $1 order by o.created_at desc limit 50`,
     [jobId],
   );
   const now = worth(docket);
   return rows.map((row) => ({
     id: row.id,
     spec: row.spec,
-    fileName: row.file_name,
+    fileName: row.files?.length === 1 ? row.files[0]!.name : row.file_name,
     state: row.state,
+    doing: row.doing,
     done: row.done,
     total: row.total,
-    ...(row.size ? { size: Number(row.size) } : {}),
+    files: (row.files ?? []).map((file) => ({ ...file, bytes: Number(file.bytes) })),
     ...(row.trouble ? { trouble: row.trouble } : {}),
+    ...(row.despite ? { despite: row.despite } : {}),
     createdAt: row.created_at.toISOString(),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
     fresh: worth(row.docket) === now,
@@ -75,9 +99,9 @@ export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
 }
 
 /** What of a docket decides what its outputs look like. */
-const worth = ({ title, book, formats, steps, scheme }: Docket): string =>
+const worth = ({ title, book, safe, formats, steps, scheme }: Docket): string =>
   createHash('sha256')
-    .update(JSON.stringify([title, book, formats, steps.filter((step) => !step.off), scheme]))
+    .update(JSON.stringify([title, book, safe, formats, steps.filter((step) => !step.off), scheme]))
     .digest('hex');
 
 /** Stops an output that is being made or waits; a finished one is deleted. */
@@ -92,41 +116,73 @@ export async function dropOutput(id: string): Promise<void> {
   });
 }
 
-/** The file of a finished output. Throws Problem 404. */
-export async function outputFile(id: string): Promise<{ blobId: string; fileName: string; size: number }> {
-  const { rows } = await db().query<{ blob_id: string; file_name: string; size: string }>(
-    "select o.blob_id, o.file_name, b.size from output o join blob b on b.id = o.blob_id where o.id::text = $1 and o.state = 'done'",
+/** The files of a finished output with the name of the archive that holds them all. Throws Problem 404. */
+export async function outputFiles(
+  id: string,
+): Promise<{ archive: string; files: { blobId: string; name: string; size: number; at: Date }[] }> {
+  const { rows } = await db().query<{
+    archive: string;
+    blob_id: string;
+    name: string;
+    size: string;
+    at: Date;
+  }>(
+    `select o.file_name as archive, f.blob_id, f.name, b.size, o.finished_at as at
+     from output o join output_file f on f.output_id = o.id join blob b on b.id = f.blob_id
+     where o.id::text = $1 and o.state = 'done' order by f.n`,
     [id],
   );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-output' });
-  return { blobId: rows[0].blob_id, fileName: rows[0].file_name, size: Number(rows[0].size) };
+  return {
+    archive: rows[0].archive,
+    files: rows.map(({ blob_id, name, size, at }) => ({ blobId: blob_id, name, size: Number(size), at })),
+  };
 }
 
 /** Takes an output on: at most one worker gets it. Undefined when there is nothing to do any more. */
-export async function beginOutput(id: string): Promise<{ docket: Docket; spec: Output } | undefined> {
-  const { rows } = await db().query<{ docket: Docket; spec: Output }>(
-    "update output set state = 'making', done = 0, total = 0, seen_at = now() where id = $1 and state = 'waiting' returning docket, spec",
+export async function beginOutput(
+  id: string,
+): Promise<{ docket: Docket; spec: Output; despite: string | null } | undefined> {
+  const { rows } = await db().query<{ docket: Docket; spec: Output; despite: string | null }>(
+    "update output set state = 'making', doing = 'writing', done = 0, total = 0, seen_at = now() where id = $1 and state = 'waiting' returning docket, spec, despite",
     [id],
   );
   return rows[0];
 }
 
 /** Says that the output is still being made; false when it was cancelled meanwhile. */
-export async function tendOutput(id: string, done: number, total: number): Promise<boolean> {
+export async function tendOutput(
+  id: string,
+  doing: OutputRecord['doing'],
+  done: number,
+  total: number,
+): Promise<boolean> {
   const { rowCount } = await db().query(
-    "update output set done = $2, total = $3, seen_at = now() where id = $1 and state = 'making'",
-    [id, done, total],
+    "update output set doing = $2, done = $3, total = $4, seen_at = now() where id = $1 and state = 'making'",
+    [id, doing, done, total],
   );
   return rowCount === 1;
 }
 
-/** Ends an output well; false, with nothing kept, when it was cancelled meanwhile. */
-export async function finishOutput(client: PoolClient, id: string, blobId: string): Promise<boolean> {
+/** Ends an output well, with its files; false, with nothing kept, when it was cancelled meanwhile. */
+export async function finishOutput(
+  client: PoolClient,
+  id: string,
+  files: readonly { blobId: string; made: MadeFile }[],
+): Promise<boolean> {
   const { rowCount } = await client.query(
-    "update output set state = 'done', blob_id = $2, finished_at = now() where id = $1 and state = 'making'",
-    [id, blobId],
+    "update output set state = 'done', finished_at = now() where id = $1 and state = 'making'",
+    [id],
   );
-  return rowCount === 1;
+  if (rowCount !== 1) return false;
+  for (const [n, { blobId, made }] of files.entries()) {
+    const { name, file: _, bytes: _b, ...facts } = made;
+    await client.query(
+      'insert into output_file (output_id, n, name, facts, blob_id) values ($1, $2, $3, $4, $5)',
+      [id, n, name, JSON.stringify(facts), blobId],
+    );
+  }
+  return true;
 }
 
 export async function failOutput(id: string, trouble: Trouble): Promise<void> {

@@ -11,10 +11,11 @@ export class Problem extends Error {
   }
 }
 
-/** Answers a request with JSON; a Problem becomes its status and trouble. */
+/** Answers a request with JSON, or with the response that the work gives; a Problem becomes its status and trouble. */
 export async function answer(work: () => Promise<unknown>): Promise<Response> {
   try {
-    return Response.json((await work()) ?? {});
+    const given = await work();
+    return given instanceof Response ? given : Response.json(given ?? {});
   } catch (error) {
     if (error instanceof Problem)
       return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });

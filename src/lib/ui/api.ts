@@ -1,4 +1,5 @@
-import type { Docket, Output } from '../core/docket/docket';
+import type { Docket } from '../core/docket/docket';
+import type { Output } from '../core/handover/output';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { Place } from '../core/pages/place';
@@ -37,13 +38,25 @@ export interface OutputState {
   spec: Output;
   fileName: string;
   state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
+  doing: 'writing' | 'checking';
   done: number;
   total: number;
-  size?: number;
+  files: OutputFile[];
   trouble?: Trouble;
   createdAt: string;
   finishedAt?: string;
   fresh: boolean;
+  despite?: string;
+}
+/** One file of an output. */
+export interface OutputFile {
+  name: string;
+  bytes: number;
+  pages?: number;
+  from?: number;
+  to?: number;
+  over?: true;
+  alone?: true;
 }
 export interface Status {
   revision: number;
@@ -89,7 +102,8 @@ export const api = {
   status: (id: string) => call<Status>('GET', `/api/jobs/${id}/status`),
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
-  order: (id: string, output: Output) => call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, output),
+  order: (id: string, output: Output, despite?: string) =>
+    call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, { output, despite }),
   sizes: () => call<OwnSize[]>('GET', '/api/sizes'),
   keepSize: (size: OwnSize) => call<OwnSize[]>('PUT', '/api/sizes', size),
   dropSize: (name: string) => call<OwnSize[]>('DELETE', `/api/sizes?name=${encodeURIComponent(name)}`),

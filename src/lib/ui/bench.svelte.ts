@@ -14,6 +14,7 @@ import {
 } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
 import { saySelectionError, sayTrouble } from '../words/errors';
+import { Handing } from './handing.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { api, Refused, upload, type IntakeState, type JobState, type OutputState } from './api';
@@ -70,6 +71,8 @@ export class Bench {
   pickedError = $state('');
   /** How the sheets are looked at, and the cell that is worked on. */
   readonly sheets = new SheetsView();
+  /** What is being set up on Hand over. */
+  readonly handing = new Handing(this);
   /** A finding that the reader was led to. */
   pointed = $state.raw<Finding | undefined>();
 
@@ -165,6 +168,11 @@ export class Bench {
       scheme: { ...docket.scheme, ...mend.scheme } as Docket['scheme'],
       book: { ...docket.book, ...mend.book },
     };
+  }
+
+  /** Resolves once all that was put in place is saved. */
+  settled(): Promise<void> {
+    return this.work;
   }
 
   walk(direction: 'undo' | 'redo'): void {

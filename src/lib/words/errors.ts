@@ -123,6 +123,28 @@ export interface Trouble {
   data?: Record<string, string | number>;
 }
 
+/** A file that was written and is not what was asked; it is kept from everybody. */
+function sayDisagreement({
+  name,
+  what,
+  asked,
+  written,
+  page,
+  more,
+}: Record<string, string | number>): string {
+  const seen =
+    what === 'pages'
+      ? `${asked} pages were asked for and ${written} are there`
+      : what === 'label'
+        ? `page ${page} should be labelled “${asked}” and is labelled “${written}”`
+        : what === 'ink-lost'
+          ? `the ink “${asked}” is missing`
+          : what === 'ink-strange'
+            ? `the ink “${asked}” is there, which no page has`
+            : `page ${page} should have a ${what === 'trim' ? 'trim' : 'whole'} size of ${asked} and has ${written}`;
+  return `“${name}” was read again after it was written, and is not what was asked: ${seen}${more ? ` (and ${more} more)` : ''}. It is not handed over. Try again; where it happens twice, look at the sources of these pages.`;
+}
+
 /** The sentence for a file that could not be taken in, or work that failed: what, why, what to do. */
 export function sayTrouble({ code, data = {} }: Trouble): string {
   switch (code) {
@@ -168,6 +190,26 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'There are no pages to hand over. Take in a file first.';
     case 'no-sheets':
       return 'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.';
+    case 'no-template':
+      return 'Only a leaflet has a blank template. Choose a leaflet on Sheets, or take this output out.';
+    case 'no-bookmarks':
+      return 'No page that goes out has a bookmark of this level, so there is nothing to split at. Choose another level, or split by a number of pages.';
+    case 'no-series':
+      return 'The pages have no number series, so there is nothing to split at. Number them first, or split in another way.';
+    case 'no-pieces':
+      return 'No page belongs to a piece, so there is nothing to split by. Name the pieces first, or split in another way.';
+    case 'pages-unread':
+      return `Which pages go out cannot be read: ${data.reason}`;
+    case 'name-unread':
+      return `The name of the files cannot be read: ${data.reason}`;
+    case 'bad-output':
+      return `This cannot be handed over as it is set up: ${data.reason}. Mend what is marked wrong first.`;
+    case 'stop-findings':
+      return `${data.count === 1 ? 'A finding says' : `${data.count} findings say`} stop, and nothing was made. Mend what is wrong, or write why it goes out all the same.`;
+    case 'disagrees':
+      return sayDisagreement(data);
+    case 'disk-full':
+      return 'The disk is full, and nothing was written. Make room, then make it again.';
     case 'bad-stamp':
       return 'A stamp is kept under a name, with its file. Give it a name, and choose a file for it.';
     case 'bad-kept':

@@ -1,5 +1,69 @@
-import type { Docket, Output } from '../core/docket/docket';
+import type { Docket } from '../core/docket/docket';
+import { fileNames, padded, safeName, type NameValues } from '../core/handover/names';
+import { extensionOf, type Output, type OutputKind } from '../core/handover/output';
+import type { Cuttable, Part } from '../core/handover/parts';
+import { formatSize } from '../core/measure/formatLength';
+import { nameSize } from '../core/paper/sizes';
+import { facesOf } from '../core/pages/page';
+import { commonestSize } from '../core/pages/sizes';
+import { SCHEME_NAME } from './schemes';
 
-/** The name of an output's file: the job's title, without what file systems refuse, and the kind of output. */
-export const outputFileName = (docket: Docket, output: Output): string =>
-  `${docket.title.replace(/[^\p{L}\p{N} ._-]+/gu, '_')} ${output.kind}.pdf`;
+/** What the kinds of output are called in names of files. */
+const WORD: Record<OutputKind, string> = {
+  pages: 'pages',
+  sheets: 'sheets',
+  spreads: 'spreads',
+  template: 'template',
+  map: 'sheet map',
+  previews: 'preview',
+  docket: '',
+  ticket: 'ticket',
+};
+
+/** How an output's files are named where nothing else was typed. */
+export function plainPattern(output: Output): string {
+  const split = 'split' in output ? output.split : undefined;
+  const word = output.kind === 'previews' && output.of === 'sheets' ? 'sheet preview' : WORD[output.kind];
+  const parts = split || output.kind === 'previews' ? '{part}' : '';
+  return ['{job}', word, parts].filter(Boolean).join(' ');
+}
+
+/** The names of an output's files, on a day (ISO 8601). Throws PatternError where the pattern cannot be read. */
+export function partNames(
+  work: Cuttable & { docket: Docket },
+  output: Output,
+  parts: readonly Part[],
+  date: string,
+): string[] {
+  const { docket, list } = work;
+  const faces = facesOf(list);
+  const source = docket.steps.find((step) => step.kind === 'take-in' && !step.off);
+  const [from, to, part] = [
+    padded(parts.map((each) => String(each.from))),
+    padded(parts.map((each) => String(each.to))),
+    padded(parts.map((each) => each.name)),
+  ];
+  const sizeOf = ({ pages }: Part): string => {
+    const sheets = output.kind === 'sheets' || (output.kind === 'previews' && output.of === 'sheets');
+    const size = sheets
+      ? work.plan?.sheet
+      : commonestSize(output.kind === 'pages' ? pages.map((index) => faces[index]!) : list.pages);
+    if (!size) return '';
+    return nameSize(size)?.name ?? formatSize(size.width, size.height, 'mm').replace(/\s/g, '');
+  };
+  const values = parts.map((each, n): NameValues => ({
+    job: docket.title,
+    source: source?.kind === 'take-in' ? source.name.replace(/\.[^.]+$/, '') : '',
+    part: part[n]!,
+    from: from[n]!,
+    to: to[n]!,
+    size: sizeOf(each),
+    scheme: SCHEME_NAME[docket.scheme.kind].toLowerCase(),
+    date,
+  }));
+  return fileNames(output.name?.trim() ? output.name : plainPattern(output), values, extensionOf(output));
+}
+
+/** The name of the archive that holds several files of an output. */
+export const archiveName = ({ title }: Pick<Docket, 'title'>, output: Output): string =>
+  `${safeName([title, WORD[output.kind]].filter(Boolean).join(' '))}.zip`;

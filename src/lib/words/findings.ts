@@ -17,7 +17,7 @@ export interface Said {
   text: string;
 }
 
-const plural = (count: number, one: string, many = `${one}s`): string =>
+export const plural = (count: number, one: string, many = `${one}s`): string =>
   count === 1 ? `1 ${one}` : `${count} ${many}`;
 
 /** A size with its name where it has one: `A5, 148 × 210 mm`. */

@@ -1,3 +1,4 @@
+import { NAME_TOKENS } from '../core/handover/names';
 import type { PatternError } from '../core/numbers/pattern';
 
 /** The sentence for a pattern that cannot be read, of those that may hold certain tokens. */
@@ -14,6 +15,12 @@ export function sayPatternError(
       return `The brace at “${seen}” has no partner. A token looks like {${tokens[0]}}; a brace itself is written twice.`;
   }
 }
+
+/** The same for a name of files, which must not be empty either. */
+export const sayNameError = (error: Pick<PatternError, 'code' | 'seen'>): string =>
+  error.code === 'empty-pattern'
+    ? 'A file needs a name: write some words, or a token such as {job}.'
+    : sayPatternError(error, NAME_TOKENS);
 
 const listed = (tokens: readonly string[]): string =>
   tokens

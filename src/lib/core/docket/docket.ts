@@ -3,20 +3,9 @@ import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
 import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
+import { outputKey, outputSchema } from '../handover/output';
 import { formatSchema } from './format';
 import { stepSchema } from './steps';
-
-/**
- * What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), the sheets, facing pages as
- * spreads, and a leaflet's blank template.
- */
-export const outputSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('pages'), crop: z.enum(['bleed', 'trim']) }),
-  z.object({ kind: z.literal('sheets') }),
-  z.object({ kind: z.literal('spreads') }),
-  z.object({ kind: z.literal('template') }),
-]);
-export type Output = z.infer<typeof outputSchema>;
 
 /** 3 mm, by practice (3 to 5 mm). */
 const DEFAULT_SAFE = mm(3);
@@ -45,7 +34,14 @@ export const docketSchema = z.object({
     .max(5000)
     .refine((steps) => new Set(steps.map((step) => step.id)).size === steps.length, 'step ids repeat'),
   scheme: schemeSchema,
-  outputs: z.array(outputSchema),
+  /** What is handed over. */
+  outputs: z
+    .array(outputSchema)
+    .max(100)
+    .refine(
+      (outputs) => new Set(outputs.map(outputKey)).size === outputs.length,
+      'two outputs have the same id, or are of one kind and have none',
+    ),
 });
 export type Docket = z.infer<typeof docketSchema>;
 

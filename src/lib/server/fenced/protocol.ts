@@ -3,6 +3,7 @@ import { setImmediate } from 'node:timers/promises';
 import type { Trouble } from '../../words/errors';
 import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/pdfError';
+import { HandOverError } from './handOverError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
 export type Said =
@@ -38,9 +39,11 @@ export async function runFenced<Task>(
   } catch (error) {
     say({
       trouble:
-        error instanceof PdfError || error instanceof PictureError
+        error instanceof PdfError || error instanceof PictureError || error instanceof HandOverError
           ? { code: error.code, data: error.data }
-          : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } },
+          : (error as { code?: unknown }).code === 'ENOSPC'
+            ? { code: 'disk-full' }
+            : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } },
     });
   }
 }

@@ -1,34 +1,35 @@
-<script lang="ts">
-  import { StepProblem } from '../../core/docket/stepKind';
-  import { PatternError, readPattern, type Token } from '../../core/numbers/pattern';
-  import { sayStepProblem } from '../../words/errors';
+<script lang="ts" generics="T extends string">
+  import { PatternError, readPatternOf, TOKENS } from '../../core/numbers/pattern';
+  import { sayPatternError } from '../../words/patterns';
 
   interface Props {
     label: string;
     value: string;
     /** The tokens that are offered. */
-    tokens: readonly Token[];
+    tokens: readonly T[];
+    /** The tokens that it may hold, where those are not the ones of lines on pages. */
+    read?: readonly string[];
     /** May say nothing. */
     optional?: boolean;
     onchange: (text: string) => void;
   }
-  let { label, value, tokens, optional = false, onchange }: Props = $props();
+  let { label, value, tokens, read = TOKENS, optional = false, onchange }: Props = $props();
   const id = $props.id();
   let input: HTMLInputElement | undefined = $state();
 
   const wrong = $derived.by(() => {
     if (optional && !value.trim()) return '';
     try {
-      readPattern(value);
+      readPatternOf(value, read);
       return '';
     } catch (error) {
-      if (error instanceof PatternError) return sayStepProblem(new StepProblem(error.code, { seen: error.seen }));
+      if (error instanceof PatternError) return sayPatternError(error, read);
       throw error;
     }
   });
 
   /** Puts a token where the cursor is. */
-  function insert(token: Token): void {
+  function insert(token: T): void {
     const [from, to] = [input?.selectionStart ?? value.length, input?.selectionEnd ?? value.length];
     onchange(`${value.slice(0, from)}{${token}}${value.slice(to)}`);
     const after = from + token.length + 2;

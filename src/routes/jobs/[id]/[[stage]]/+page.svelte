@@ -15,6 +15,7 @@
   import { anotherSize, evenSizes } from '$lib/ui/slip/freshStep';
   import CompareStage from '$lib/ui/stages/CompareStage.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
+  import HandOverSlip from '$lib/ui/stages/HandOverSlip.svelte';
   import NumbersSlip from '$lib/ui/stages/NumbersSlip.svelte';
   import NumbersStage from '$lib/ui/stages/NumbersStage.svelte';
   import { seriesForm } from '$lib/ui/stages/series';
@@ -196,6 +197,7 @@
   <Docket {bench} />
   {#if stage === 'hand-over'}
     <HandOver {bench} />
+    <aside class="slip" aria-label="Slip"><HandOverSlip {bench} /></aside>
   {:else}
     {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
     {:else if stage === 'pages'}{#if bench.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage

@@ -1,0 +1,115 @@
+import { grow, sizeBox, widthOf, heightOf, type Size } from '../measure/box';
+import { faceLabels } from '../pages/labels';
+import { inkName, inksOf } from '../pages/inks';
+import { bleedSides, facesOf, sideAt } from '../pages/page';
+import type { Survey } from '../pages/survey';
+import type { Docket } from '../docket/docket';
+import { sidesOf } from '../sheets/plan';
+import { planSpreads } from '../sheets/spreads';
+import { sheetSurface } from '../surface/sheetSurface';
+import type { Output } from './output';
+import type { Cuttable, Part } from './parts';
+
+/** What was asked of one page of a file: sizes in points, as the page is seen. */
+interface AskedPage {
+  trim: Size;
+  media: Size;
+  label?: string;
+}
+/** What was asked of a file. */
+export interface Asked {
+  pages: readonly AskedPage[];
+  /** Spot inks that it must have, and all that it may have. */
+  spots: { all: readonly string[]; may: readonly string[] };
+}
+
+/** A way in which a file that was written is not what was asked; `page` from 1. */
+export type Disagreement =
+  | { of: 'pages'; asked: number; written: number }
+  | { of: 'trim' | 'media'; page: number; asked: Size; written: Size }
+  | { of: 'label'; page: number; asked: string; written: string }
+  | { of: 'ink-lost' | 'ink-strange'; name: string };
+
+/** In points: writers round, and survey and plan add up in another order. */
+const SAME = 0.02;
+
+/** What a part of an output must be when it is written; undefined where it is no PDF of pages. */
+export function askedOf(
+  work: Cuttable & { docket: Docket },
+  output: Output,
+  { pages }: Pick<Part, 'pages'>,
+): Asked | undefined {
+  const { list, surveys, docket } = work;
+  const spotsAt = new Map<string, Set<string>>();
+  const may: string[] = [];
+  for (const { kind, name, pages: on } of inksOf(list, surveys, docket)) {
+    if (kind !== 'spot') continue;
+    may.push(name);
+    for (const id of on) spotsAt.set(id, (spotsAt.get(id) ?? new Set()).add(name));
+  }
+  const spotsOn = (ids: readonly string[]) => [...new Set(ids.flatMap((id) => [...(spotsAt.get(id) ?? [])]))];
+  if (output.kind === 'pages') {
+    const faces = facesOf(list);
+    const labels = faceLabels(list);
+    return {
+      pages: pages.map((index) => {
+        const page = faces[index]!;
+        const bleed = grow(sizeBox(page.trim), bleedSides(page.bleed, sideAt(index, list)));
+        return {
+          trim: page.trim,
+          media: { width: widthOf(bleed), height: heightOf(bleed) },
+          label: labels.get(page.id)!,
+        };
+      }),
+      spots: { all: spotsOn(pages.map((index) => faces[index]!.id)), may },
+    };
+  }
+  const shown =
+    output.kind === 'sheets'
+      ? work.plan
+      : output.kind === 'spreads'
+        ? planSpreads(list, { kind: 'spreads', marks: { trim: false, fold: false } })
+        : undefined;
+  if (!shown) return undefined;
+  const sides = sidesOf(shown);
+  const mine = pages.map((n) => sides[n]!);
+  const printed = new Set(['All']);
+  return {
+    pages: mine.map(({ drawn, size, sheet, side }) => {
+      const { trim, media, items } = sheetSurface(drawn, size, shown.weight);
+      for (const item of items)
+        if (item.kind !== 'art' && item.ink !== 'all' && item.ink.as === 'spot')
+          printed.add(inkName(item.ink.name, list.inks));
+      return {
+        trim: { width: widthOf(trim), height: heightOf(trim) },
+        media: { width: widthOf(media), height: heightOf(media) },
+        label: `${sheet} ${side}`,
+      };
+    }),
+    spots: {
+      all: spotsOn(mine.flatMap(({ drawn }) => drawn.cells.flatMap(({ page }) => (page ? [page.id] : [])))),
+      may: [...may, ...printed],
+    },
+  };
+}
+
+/** Where a written file, surveyed afresh, is not what was asked. */
+export function disagreements({ pages, spots }: Asked, written: Survey): Disagreement[] {
+  if (written.pages.length !== pages.length)
+    return [{ of: 'pages', asked: pages.length, written: written.pages.length }];
+  const found: Disagreement[] = [];
+  pages.forEach((asked, n) => {
+    const { boxes, label = '' } = written.pages[n]!;
+    for (const of of ['trim', 'media'] as const) {
+      const size = { width: widthOf(boxes[of]), height: heightOf(boxes[of]) };
+      if (Math.abs(size.width - asked[of].width) > SAME || Math.abs(size.height - asked[of].height) > SAME)
+        found.push({ of, page: n + 1, asked: asked[of], written: size });
+    }
+    if (asked.label !== undefined && label !== asked.label)
+      found.push({ of: 'label', page: n + 1, asked: asked.label, written: label });
+  });
+  const there = written.inks.flatMap(({ kind, name }) => (kind === 'spot' ? [name] : []));
+  for (const name of spots.all) if (!there.includes(name)) found.push({ of: 'ink-lost', name });
+  for (const name of there) if (!spots.may.includes(name)) found.push({ of: 'ink-strange', name });
+  return found;
+}

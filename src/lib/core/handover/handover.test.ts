@@ -1,0 +1,250 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  A5,
+  docketOf,
+  hashOf,
+  plainSurvey,
+  stepsOf,
+  survey,
+  surveyPage,
+  takeInStep,
+} from '../../../../tests/makers';
+import { workOut } from '../checks';
+import type { StepDraft } from '../checks/finding';
+import { docketSchema } from '../docket/docket';
+import { PLAIN_SCHEMES } from '../sheets/scheme';
+import { disagreements, askedOf } from './agree';
+import { fileNames, safeName, type NameValues } from './names';
+import { partsOf, type Part } from './parts';
+import type { OutputOf, Split } from './output';
+
+const work = (
+  count: number,
+  steps: StepDraft[] = [],
+  bookmarks: [title: string, level: number, page: number][] = [],
+) =>
+  workOut(docketOf([takeInStep('a'), ...stepsOf(steps)]), {
+    [hashOf('a')]: {
+      ...plainSurvey(count),
+      bookmarks: bookmarks.map(([title, level, page]) => ({ title, level, page })),
+    },
+  });
+const parts = (from: ReturnType<typeof work>, split: Split, more: Partial<OutputOf<'pages'>> = {}) =>
+  partsOf(from, { kind: 'pages', crop: 'trim', split, ...more });
+const said = (given: Part[]) => given.map(({ name, from, to }) => `${name}: ${from}-${to}`);
+
+describe('parts', () => {
+  test('every n pages: 40 by 10 gives four files of 10; what is left is the last', () => {
+    expect(said(parts(work(40), { by: 'every', count: 10 }))).toEqual([
+      '1: 1-10',
+      '2: 11-20',
+      '3: 21-30',
+      '4: 31-40',
+    ]);
+    expect(said(parts(work(23), { by: 'every', count: 10 })).at(-1)).toBe('3: 21-23');
+    expect(said(parts(work(40), { by: 'every', count: 3 }, { pages: '11-16' }))).toEqual([
+      '1: 11-13',
+      '2: 14-16',
+    ]);
+  });
+
+  test('at bookmarks of a level, by the page that they lead to now; what comes before the first is a part too', () => {
+    const marks: [string, number, number][] = [
+      ['One', 0, 2],
+      ['deeper', 1, 3],
+      ['Two', 0, 6],
+      ['Gone', 0, 9],
+    ];
+    const moved: StepDraft[] = [
+      { kind: 'remove', pages: '10' },
+      { kind: 'blank', count: 1, where: { at: 'start' }, like: 'neighbour' } as unknown as StepDraft,
+    ];
+    expect(said(parts(work(10, [], marks), { by: 'bookmarks', level: 0 }))).toEqual([
+      '1: 1-2',
+      'One: 3-6',
+      'Two: 7-9',
+      'Gone: 10-10',
+    ]);
+    expect(said(parts(work(10, moved.slice(0, 1), marks), { by: 'bookmarks', level: 0 }))).toEqual([
+      '1: 1-2',
+      'One: 3-6',
+      'Two: 7-9',
+    ]);
+    expect(said(parts(work(10, [], marks), { by: 'bookmarks', level: 1 }))).toEqual([
+      '1: 1-3',
+      'deeper: 4-10',
+    ]);
+    expect(() => parts(work(10, [], marks), { by: 'bookmarks', level: 2 })).toThrow('no-bookmarks');
+  });
+
+  test('at series, by pieces, at places of one’s own; each refuses what is not there', () => {
+    const numbered = work(10, [
+      {
+        kind: 'numbers',
+        series: [
+          { from: '1', style: 'none', name: 'cover' },
+          { from: '3', style: 'r', start: 1 },
+          { from: '5', style: 'D', start: 1, name: 'body' },
+        ],
+      } as unknown as StepDraft,
+    ]);
+    expect(said(parts(numbered, { by: 'series' }))).toEqual(['cover: 1-2', '2: 3-4', 'body: 5-10']);
+    expect(said(parts(numbered, { by: 'series' }, { pages: '2, 6-10' }))).toEqual([
+      'cover: 2-2',
+      'body: 6-10',
+    ]);
+    const pieces = work(5, [
+      { kind: 'piece', pages: '1, 4', name: 'slip', quantity: 10 },
+      { kind: 'piece', pages: '2', name: 'card', quantity: 5 },
+    ]);
+    expect(parts(pieces, { by: 'pieces' }).map(({ name, pages: of }) => [name, of])).toEqual([
+      ['slip', [0, 3]],
+      ['card', [1]],
+      ['rest', [2, 4]],
+    ]);
+    expect(said(parts(work(9), { by: 'places', at: '4, 7' }))).toEqual(['1: 1-3', '2: 4-6', '3: 7-9']);
+    for (const by of ['series', 'pieces'] as const) expect(() => parts(work(4), { by })).toThrow(`no-${by}`);
+  });
+
+  // Hand duplexing, by practice: the fronts are printed first; their pile, laid in again, asks for the backs in its order.
+  test('odd and even pages apart, the backs in reverse where the pile needs it; an odd last page is told', () => {
+    const [fronts, backs] = parts(work(7), { by: 'faces', reverse: true });
+    expect(fronts).toMatchObject({ name: 'odd', pages: [0, 2, 4, 6], alone: true });
+    expect(backs).toMatchObject({ name: 'even', pages: [5, 3, 1] });
+    const sheets = partsOf(work(8), { kind: 'sheets', split: { by: 'faces' } });
+    expect(sheets.map(({ name, pages }) => [name, pages])).toEqual([
+      ['fronts', [0, 2]],
+      ['backs', [1, 3]],
+    ]);
+  });
+
+  test('together have every page once, in order, however they are cut', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.oneof(
+          fc.record({ by: fc.constant('every' as const), count: fc.integer({ min: 1, max: 70 }) }),
+          fc.constant({ by: 'places' as const, at: 'odd' }),
+          fc.constant({ by: 'faces' as const }),
+        ),
+        (count, split) => {
+          const all = parts(work(count), split).flatMap(({ pages }) => pages);
+          const order = split.by === 'faces' ? [...all].sort((a, b) => a - b) : all;
+          expect(order).toEqual(Array.from({ length: count }, (_, n) => n));
+        },
+      ),
+    );
+  });
+});
+
+describe('names of files', () => {
+  const values = (more: Partial<NameValues>): NameValues => ({
+    job: '',
+    source: '',
+    part: '',
+    from: '',
+    to: '',
+    size: '',
+    scheme: '',
+    date: '',
+    ...more,
+  });
+
+  test.each([
+    ['Season/timetable: 1?', 'Season_timetable_ 1_'],
+    ['  ..\u0000hidden. ', 'hidden'],
+    ['con', '_con'],
+    ['LPT1.x', '_LPT1.x'],
+    ['\u202Egnp.exe', 'gnp.exe'],
+    ['Größe 東京 قطار', 'Größe 東京 قطار'],
+    ['\n\t', 'file'],
+  ])('%j is safe as %j', (given, safe) => expect(safeName(given)).toBe(safe));
+
+  test('are safe, unique and short for titles in any script, and stay as they are when made safe again', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ unit: 'binary', maxLength: 300 }), { minLength: 1, maxLength: 12 }),
+        fc.boolean(),
+        (titles, alike) => {
+          const given = alike ? titles.map(() => titles[0]!) : titles;
+          const names = fileNames(
+            '{job}',
+            given.map((job) => values({ job })),
+            'pdf',
+          );
+          expect(new Set(names.map((name) => name.normalize('NFC').toLowerCase())).size).toBe(names.length);
+          for (const name of names) {
+            expect(Buffer.byteLength(name)).toBeLessThanOrEqual(255);
+            expect(name).not.toMatch(/[\u0000-\u001f\u007f-\u009f<>:"/\\|?*]|^[.\s]|[.\s]\.pdf$/u);
+            expect(name).not.toMatch(/^(con|prn|aux|nul|com\d|lpt\d)\./i);
+          }
+          for (const title of given) expect(safeName(safeName(title))).toBe(safeName(title));
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  test('hold what tokens stand for; others are refused', () => {
+    expect(fileNames('{job} {from}-{to}', [values({ job: 'A', from: '01', to: '10' })], 'pdf')).toEqual([
+      'A 01-10.pdf',
+    ]);
+    expect(fileNames('{job}', [values({ job: 'Ä' }), values({ job: 'a\u0308' })], 'pdf')).toEqual([
+      'Ä.pdf',
+      'ä 2.pdf',
+    ]);
+    expect(() => fileNames('{page}', [], 'pdf')).toThrow('unknown-token');
+  });
+});
+
+describe('what was written', () => {
+  const given = work(4);
+  const output = { kind: 'pages', crop: 'trim' } as const;
+  const asked = askedOf(given, output, { pages: [0, 1, 2, 3] })!;
+  const page = (label: string, size = A5) => surveyPage(size, { label });
+  const written = (...pages: ReturnType<typeof page>[]) => survey(pages);
+
+  test('agrees, or is told apart by its pages, sizes, labels and inks', () => {
+    const right = ['1', '2', '3', '4'].map((label) => page(label));
+    expect(disagreements(asked, written(...right))).toEqual([]);
+    expect(disagreements(asked, written(...right.slice(1)))).toEqual([{ of: 'pages', asked: 4, written: 3 }]);
+    const wrong = [page('i'), page('2', { width: A5.width, height: A5.height + 1 }), ...right.slice(2)];
+    expect(disagreements(asked, written(...wrong)).map((each) => each.of)).toEqual([
+      'label',
+      'trim',
+      'media',
+    ]);
+    const green = { name: 'Green', kind: 'spot' as const };
+    expect(disagreements(asked, { ...written(...right), inks: [green] })).toEqual([
+      { of: 'ink-strange', name: 'Green' },
+    ]);
+    const inked = { ...asked, spots: { all: ['Green'], may: ['Green'] } };
+    expect(disagreements(inked, written(...right))).toEqual([{ of: 'ink-lost', name: 'Green' }]);
+  });
+});
+
+test('outputs of one kind need names to tell them apart; a docket keeps them as they are', () => {
+  const docket = docketOf([], {
+    scheme: PLAIN_SCHEMES.stitched,
+    outputs: [
+      { kind: 'pages', crop: 'bleed' },
+      {
+        kind: 'pages',
+        id: 'p2',
+        crop: 'trim',
+        pages: 'odd',
+        split: { by: 'size', mb: 5 },
+        name: '{job} {part}',
+      },
+      { kind: 'sheets', split: { by: 'faces', reverse: true } },
+      { kind: 'previews', of: 'sheets', ppi: 72 },
+      { kind: 'map', as: 'json' },
+      { kind: 'docket' },
+      { kind: 'ticket' },
+    ],
+  });
+  expect(docketSchema.parse(JSON.parse(JSON.stringify(docket)))).toEqual(docket);
+  const twice = { ...docket, outputs: [{ kind: 'sheets' }, { kind: 'sheets' }] };
+  expect(docketSchema.safeParse(twice).success).toBe(false);
+});

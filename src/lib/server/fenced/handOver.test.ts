@@ -1,0 +1,254 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PDFArray, PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib';
+import sharp from 'sharp';
+import { describe, expect, test } from 'vitest';
+import { drawCover } from '../../../../demo/timetable';
+import { bookOf, docketOf, stepsOf } from '../../../../tests/makers';
+import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../../tests/outside';
+import type { StepDraft } from '../../core/checks/finding';
+import { PLAIN_LINES } from '../../core/numbers/lines';
+import type { Docket } from '../../core/docket/docket';
+import type { Output } from '../../core/handover/output';
+import { PLAIN_SCHEMES } from '../../core/sheets/scheme';
+import { checkFiles, handOver } from './handOver';
+import type { MadeFile } from './made';
+
+const at = new Date('2026-01-05T09:00:00Z');
+async function make(docket: Docket, output: Output, ...given: Given[]) {
+  const folder = mkdtempSync(join(tmpdir(), 'folder-made-'));
+  const surveys = Object.fromEntries(given.map(({ hash, survey }) => [hash, survey]));
+  const read = (source: string) => Promise.resolve(given.find(({ hash }) => hash === source)!.bytes);
+  const made = await handOver(docket, output, { surveys, read, folder, at });
+  const check = (files: readonly MadeFile[] = made) => checkFiles(docket, output, files, { surveys, folder });
+  await check();
+  return { made, check, paths: made.map(({ file }) => join(folder, file)) };
+}
+const docket = (given: Given, drafts: StepDraft[] = [], more: Partial<Docket> = {}) =>
+  docketOf(
+    [
+      { id: 't', kind: 'take-in', source: given.hash, name: 'marked.pdf', where: { at: 'end' } },
+      ...stepsOf(drafts),
+    ],
+    { title: 'Moor', book: bookOf('right'), ...more },
+  );
+const textOf = (path: string) =>
+  wordsOf(path)
+    .flat()
+    .map(({ text }) => text);
+const folio = {
+  kind: 'folio',
+  pages: 'all',
+  ...PLAIN_LINES,
+  x: 30,
+  y: 30,
+  edge: 'foot',
+  across: 'outer',
+  text: 'F{page}',
+} as unknown as StepDraft;
+
+/** Forty marked pages with bookmarks every ten pages, one of them by name, and links from page 1 to pages 2 and 40. */
+async function linked(): Promise<Uint8Array> {
+  const document = await PDFDocument.load(await markedPdf(40), { updateMetadata: false });
+  const { context, catalog } = document;
+  const pages = document.getPages().map(({ ref }) => ref);
+  const key = PDFName.of;
+  const items = [0, 10, 20, 30].map(() => context.nextRef());
+  items.forEach((ref, n) => {
+    const target = n === 2 ? PDFString.of('third') : [pages[10 * n], 'Fit'];
+    const entries = { Title: PDFString.of(`Chapter ${n + 1}`), Dest: target, Parent: context.obj({}) };
+    const item = context.obj(entries as never) as unknown as import('@cantoo/pdf-lib').PDFDict;
+    if (items[n + 1]) item.set(key('Next'), items[n + 1]!);
+    if (items[n - 1]) item.set(key('Prev'), items[n - 1]!);
+    context.assign(ref, item);
+  });
+  catalog.set(
+    key('Outlines'),
+    context.register(context.obj({ First: items[0], Last: items[3], Count: 4 } as never)),
+  );
+  catalog.set(
+    key('Names'),
+    context.obj({ Dests: { Names: [PDFString.of('third'), { D: [pages[20], 'Fit'] }] } } as never),
+  );
+  const link = (to: number) =>
+    context.register(
+      context.obj({
+        Type: 'Annot',
+        Subtype: 'Link',
+        Rect: [0, 0, 9, 9],
+        A: { S: 'GoTo', D: [pages[to], 'Fit'] },
+      } as never),
+    );
+  document.getPage(0).node.set(key('Annots'), PDFArray.withContext(context));
+  for (const to of [1, 39]) (document.getPage(0).node.lookup(key('Annots')) as PDFArray).push(link(to));
+  return document.save({ useObjectStreams: false });
+}
+
+interface Outline {
+  title: string;
+  destpageposfrom1: number | null;
+  kids: Outline[];
+}
+const readJson = (path: string) =>
+  JSON.parse(tool('qpdf', '--json=2', '--json-key=outlines', '--json-key=pages', path)) as {
+    outlines: Outline[];
+  };
+
+describe('split', () => {
+  test('parts have all text in order, boxes and folios as in the whole, and bookmarks and links that work (poppler, qpdf)', async () => {
+    const given = await give(await linked());
+    const whole = await make(docket(given, [folio]), { kind: 'pages', crop: 'trim' }, given);
+    const { made, paths } = await make(
+      docket(given, [folio]),
+      { kind: 'pages', crop: 'trim', split: { by: 'bookmarks', level: 0 }, name: '{job} {part} {from}-{to}' },
+      given,
+    );
+    expect(made.map(({ name, pages }) => [name, pages])).toEqual(
+      [1, 2, 3, 4].map((n) => [`Moor Chapter ${n} ${String(10 * n - 9).padStart(2, '0')}-${10 * n}.pdf`, 10]),
+    );
+    expect(paths.flatMap(textOf)).toEqual(textOf(whole.paths[0]!));
+    expect(paths.flatMap(boxesOf)).toEqual(boxesOf(whole.paths[0]!));
+    paths.forEach((path, n) => {
+      tool('qpdf', '--check', path);
+      // qpdf does not follow names.
+      expect(readJson(path).outlines.map(({ title, destpageposfrom1: to }) => [title, to])).toEqual([
+        [`Chapter ${n + 1}`, n === 2 ? null : 1],
+      ]);
+      expect(tool('mutool', 'show', path, 'outline')).toContain(`"Chapter ${n + 1}"\t#page=1&`);
+      // Bytes of pages that went into other parts must not ride along.
+      expect(readFileSync(path).length).toBeLessThan(0.45 * readFileSync(whole.paths[0]!).length);
+    });
+    const links = (path: string) =>
+      tool('mutool', 'show', path, 'pages/1/Annots/*/A/D').match(/\d+ 0 R/g) ?? [];
+    expect(links(whole.paths[0]!)).toHaveLength(2);
+    expect(links(paths[0]!)).toHaveLength(1);
+  });
+
+  test('odd and even apart: the backs in reverse are what a pile turned over asks for (poppler)', async () => {
+    const given = await give(await markedPdf(6));
+    const { paths } = await make(
+      docket(given),
+      { kind: 'pages', crop: 'trim', split: { by: 'faces', reverse: true } },
+      given,
+    );
+    const marks = (path: string) => textOf(path).filter((word) => /^P\d/.test(word));
+    expect(paths.map(marks)).toEqual([
+      ['P1', 'P3', 'P5'],
+      ['P6', 'P4', 'P2'],
+    ]);
+  });
+
+  test('sheets: each part holds its own sides and no other page', async () => {
+    const given = await give(await markedPdf(16));
+    const scheme = PLAIN_SCHEMES.stitched;
+    const { made, paths } = await make(
+      docket(given, [], { scheme }),
+      { kind: 'sheets', split: { by: 'every', count: 2 } },
+      given,
+    );
+    expect(made.map(({ from, to, pages }) => [from, to, pages])).toEqual([1, 2, 3, 4].map((n) => [n, n, 2]));
+    // Stitched, by practice: sheet s has pages N−2s, 2s+1 and 2s+2, N−2s−1.
+    paths.forEach((path, s) => {
+      const seen = textOf(path).filter((word) => /^P\d/.test(word));
+      expect(new Set(seen)).toEqual(
+        new Set([16 - 2 * s, 2 * s + 1, 2 * s + 2, 15 - 2 * s].map((n) => `P${n}`)),
+      );
+    });
+  });
+
+  test('by size: no file is over what was asked, none could take the next page, and a page that is too large is told', async () => {
+    const document = await PDFDocument.create();
+    // Noise does not pack: pages of about 3, 40 and 90 kB in turn.
+    for (let n = 0; n < 14; n++) {
+      const side = [30, 115, 172][n % 3]!;
+      let seed = n + 1;
+      const dots = Buffer.from(
+        Array.from(
+          { length: side * side * 3 },
+          () => (seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0) >>> 24,
+        ),
+      );
+      const png = await sharp(dots, { raw: { width: side, height: side, channels: 3 } })
+        .png()
+        .toBuffer();
+      document.addPage([200, 200]).drawImage(await document.embedPng(png), { width: 100, height: 100 });
+    }
+    const given = await give(await document.save({ useObjectStreams: false }));
+    const sizes = (
+      await make(docket(given), { kind: 'pages', crop: 'trim', split: { by: 'every', count: 1 } }, given)
+    ).made;
+    const mb = 0.06;
+    const { made, paths } = await make(
+      docket(given),
+      { kind: 'pages', crop: 'trim', split: { by: 'size', mb } },
+      given,
+    );
+    expect(made.reduce((sum, { pages }) => sum + pages!, 0)).toBe(14);
+    expect(made.filter(({ over }) => over)).not.toEqual([]);
+    expect(made.some(({ pages }) => pages! > 1)).toBe(true);
+    made.forEach(({ over, pages }, n) => {
+      const bytes = readFileSync(paths[n]!).length;
+      if (over) expect(pages).toBe(1);
+      else expect(bytes).toBeLessThanOrEqual(mb * 1e6);
+      const next = made[n + 1];
+      if (!over && next) expect(bytes + sizes[next.from! - 1]!.bytes).toBeGreaterThan(0.75 * mb * 1e6);
+    });
+  });
+});
+
+test('previews have the dots that their size and resolution ask for, and show the page', async () => {
+  const given = await give(await markedPdf(2, { size: { width: 288, height: 144 } } as never));
+  const { made, paths } = await make(docket(given), { kind: 'previews', of: 'pages', ppi: 144 }, given);
+  expect(made.map(({ name }) => name)).toEqual(['Moor preview 1.png', 'Moor preview 2.png']);
+  const [box] = boxesOf(keep(given.bytes));
+  const { width, height, density } = await sharp(paths[0]).metadata();
+  expect([width, height, density]).toEqual([2 * box!.MediaBox![2]!, 2 * box!.MediaBox![3]!, 144]);
+  const { channels } = await sharp(paths[0]).stats();
+  expect(channels[0]!.min).toBeLessThan(60);
+});
+
+test('the job ticket is one A4 page that says what the job is, with both sides of its first sheet (poppler)', async () => {
+  const given = await give(await markedPdf(8));
+  const folder = mkdtempSync(join(tmpdir(), 'folder-made-'));
+  const work = docket(given, [{ kind: 'remove', pages: '99' } as StepDraft], {
+    title: 'Larkmoor — Füße 東京',
+    scheme: PLAIN_SCHEMES.stitched,
+  });
+  const [{ file }] = (await handOver(
+    work,
+    { kind: 'ticket' },
+    {
+      surveys: { [given.hash]: given.survey },
+      read: () => Promise.resolve(given.bytes),
+      folder,
+      at,
+      despite: 'The customer has seen it.',
+    },
+  )) as [MadeFile];
+  const path = join(folder, file);
+  tool('qpdf', '--check', path);
+  expect(tool('pdfinfo', path)).toMatch(/Pages: +1\n[^]*A4/);
+  const text = tool('pdftotext', '-layout', path, '-').replace(/\s+/g, ' ');
+  for (const words of [
+    'Larkmoor — Füße',
+    '8 pages',
+    'stitched booklet',
+    '2 sheets',
+    'STOP: A step does not apply',
+    'The customer has seen it.',
+    'Sheet 1, back',
+  ])
+    expect(text).toContain(words);
+  // Front 8 1, back 2 7.
+  for (const mark of ['P8', 'P1', 'P2', 'P7']) expect(textOf(path)).toContain(mark);
+});
+
+test('files are held against what was asked, spot inks too; one that is not what it should be is refused', async () => {
+  const given = await give(await drawCover('front'));
+  const { made, check, paths } = await make(docket(given), { kind: 'pages', crop: 'bleed' }, given);
+  writeFileSync(paths[0]!, await markedPdf(1));
+  await expect(check(made)).rejects.toMatchObject({ code: 'disagrees', data: { what: 'trim', page: 1 } });
+  writeFileSync(paths[0]!, await markedPdf(3));
+  await expect(check(made)).rejects.toMatchObject({ data: { what: 'pages', asked: '1', written: '3' } });
+});

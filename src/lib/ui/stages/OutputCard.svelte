@@ -1,0 +1,202 @@
+<script lang="ts">
+  import { formatDistanceToNow } from 'date-fns';
+  import { outputKey, type Output } from '../../core/handover/output';
+  import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, sayBytes, sayOutput, sayPart } from '../../words/outputs';
+  import { sayTrouble } from '../../words/errors';
+  import { api, type OutputState } from '../api';
+  import type { Bench } from '../bench.svelte';
+  import { filesOf } from './outputFiles';
+  import type { Snippet } from 'svelte';
+
+  interface Props {
+    bench: Bench;
+    output: Output;
+    /** What it comes to. */
+    amount: string;
+    onmake: () => void;
+    /** What may be fetched besides. */
+    children?: Snippet | undefined;
+  }
+  let { bench, output, amount, onmake, children }: Props = $props();
+  const key = $derived(outputKey(output));
+  const made = $derived(bench.outputs.filter(({ spec }) => outputKey(spec) === key));
+  const chosen = $derived(bench.handing.chosen === key);
+  const files = $derived(filesOf(bench.base, output));
+
+  async function drop({ id }: OutputState): Promise<void> {
+    await api.drop(id);
+    await bench.poll();
+  }
+  const share = ({ done, total, createdAt }: OutputState): string => {
+    if (!total) return '';
+    const spent = (Date.now() - Date.parse(createdAt)) / 1000;
+    const left = done ? Math.round((spent * (total - done)) / done) : 0;
+    return `${done} of ${total}${spent > 3 && left > 1 ? ` · about ${left} s left` : ''}`;
+  };
+</script>
+
+<article class:chosen>
+  <div class="what">
+    <h2>
+      {OUTPUT_NAME[output.kind]}
+      {#if sayOutput(output).length}<small>{sayOutput(output).join(' · ')}</small>{/if}
+    </h2>
+    <p>{OUTPUT_SAID[output.kind]}</p>
+    {#if files.wrong}<p class="stale" role="alert">{files.wrong}</p>{:else}
+      <p class="mono amount">
+        {amount}{#if files.names.length > 1}{amount ? ' · ' : ''}{files.names.length} files{/if}
+      </p>
+      <p class="mono names">
+        {files.names.slice(0, 3).join(', ')}{#if files.names.length > 3}
+          … {files.names.at(-1)}{/if}
+      </p>
+    {/if}
+  </div>
+  <div class="acts">
+    <button class="btn" disabled={!!files.wrong} onclick={onmake}>{OUTPUT_MAKE[output.kind]}</button>
+    <span>
+      <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Set up</button>
+      <button class="link" onclick={() => bench.handing.takeOut(key)}>Take out</button>
+    </span>
+  </div>
+  {#if children}<p class="lists">{@render children()}</p>{/if}
+  {#if made.length}<ul>
+      {#each made as one (one.id)}
+        <li class={one.state}>
+          {#if one.state === 'done'}
+            <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
+            <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
+            <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'fresh' : 'stale: the job has changed since'}</span>
+            <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
+            <button class="link" onclick={() => void drop(one)}>Delete</button>
+            {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
+            {#if one.files.length > 1 || one.files.some(({ over, alone }) => over || alone)}
+              <details>
+                <summary>{one.files.length} file{one.files.length === 1 ? '' : 's'}</summary>
+                <ol>
+                  {#each one.files as file, n (n)}
+                    <li>
+                      <a href="/api/outputs/{one.id}/file/{n}" download={file.name}>{file.name}</a>
+                      <span class="mono">{sayPart(file, output.kind)}</span>
+                      <span class="mono">{sayBytes(file.bytes)}</span>
+                      {#if file.over}<span class="stale">one page, and larger than was allowed by itself</span>{/if}
+                      {#if file.alone}<span class="note">The last one has no back: lift it off the pile before the backs are printed.</span>{/if}
+                    </li>
+                  {/each}
+                </ol>
+              </details>
+            {/if}
+          {:else if one.state === 'failed'}
+            <span class="stale" role="alert">{sayTrouble(one.trouble ?? { code: 'unknown' })}</span>
+            <button class="link" onclick={() => void drop(one)}>Put away</button>
+          {:else if one.state === 'cancelled'}
+            <span class="quiet">Cancelled. Nothing was written.</span>
+            <button class="link" onclick={() => void drop(one)}>Put away</button>
+          {:else}
+            <progress max={one.total || undefined} value={one.total ? one.done : undefined} aria-label="Being made"></progress>
+            <span class="mono">{one.state === 'waiting' ? 'waiting' : `${one.doing} ${share(one)}`}</span>
+            <button class="link" onclick={() => void drop(one)}>Cancel</button>
+          {/if}
+        </li>
+      {/each}
+    </ul>{/if}
+</article>
+
+<style>
+  article {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    align-items: start;
+    gap: 8px 24px;
+    padding: 16px 22px;
+    background: var(--card);
+    clip-path: var(--corner);
+  }
+  article.chosen {
+    box-shadow: inset 4px 0 0 var(--act);
+  }
+  h2 {
+    font-size: 16px;
+    margin-bottom: 2px;
+  }
+  h2 small {
+    font-size: 12.5px;
+    font-weight: 400;
+    color: var(--ink-2);
+  }
+  .amount,
+  .names {
+    margin-top: 3px;
+    font-size: 12.5px;
+    color: var(--ink-2);
+    overflow-wrap: anywhere;
+  }
+  .acts {
+    display: grid;
+    gap: 6px;
+    justify-items: end;
+  }
+  .acts span {
+    display: flex;
+    gap: 14px;
+    font-size: 13px;
+  }
+  .lists {
+    grid-column: 1 / -1;
+    display: flex;
+    gap: 16px;
+    margin: 0;
+    font-size: 13px;
+  }
+  ul {
+    grid-column: 1 / -1;
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  ul > li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 16px;
+    padding: 8px 0;
+    border-top: 1px solid var(--rule);
+    font-size: 13px;
+  }
+  details,
+  .note {
+    flex-basis: 100%;
+  }
+  ol {
+    max-height: 220px;
+    overflow: auto;
+    margin: 4px 0 0;
+    padding-left: 28px;
+  }
+  ol li {
+    padding: 2px 0;
+  }
+  ol span {
+    margin-left: 12px;
+    color: var(--ink-2);
+  }
+  .file {
+    font-weight: 600;
+    overflow-wrap: anywhere;
+  }
+  .fresh {
+    color: var(--fine);
+    font-weight: 600;
+  }
+  .stale,
+  ol .stale {
+    color: var(--cut);
+  }
+  .quiet {
+    margin-left: auto;
+  }
+  progress {
+    flex: 1;
+    accent-color: var(--act);
+  }
+</style>

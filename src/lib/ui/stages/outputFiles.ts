@@ -1,0 +1,25 @@
+import type { WorkedOut } from '../../core/checks';
+import type { Output } from '../../core/handover/output';
+import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
+import { PatternError } from '../../core/numbers/pattern';
+import { SelectionError } from '../../core/pages/selection';
+import { saySelectionError, sayTrouble } from '../../words/errors';
+import { partNames } from '../../words/fileName';
+import { sayNameError } from '../../words/patterns';
+
+/** The files that an output will give, before anything is written; why it cannot be made, where it cannot. */
+export function filesOf(
+  work: WorkedOut,
+  output: Output,
+): { parts: readonly Part[]; names: readonly string[]; wrong: string } {
+  const wrong = (said: string) => ({ parts: [], names: [], wrong: said });
+  try {
+    const parts = partsOf(work, output);
+    return { parts, names: partNames(work, output, parts, new Date().toISOString().slice(0, 10)), wrong: '' };
+  } catch (error) {
+    if (error instanceof SplitProblem) return wrong(sayTrouble({ code: error.code }));
+    if (error instanceof SelectionError) return wrong(saySelectionError(error));
+    if (error instanceof PatternError) return wrong(sayNameError(error));
+    throw error;
+  }
+}

@@ -1,0 +1,93 @@
+import type { Output, OutputKind, Split } from '../core/handover/output';
+
+/** What each kind of output is called, and what it is for. */
+export const OUTPUT_NAME: Record<OutputKind, string> = {
+  sheets: 'Sheet PDF',
+  pages: 'Reading-order PDF',
+  spreads: 'Spreads PDF',
+  template: 'Blank template',
+  map: 'Sheet map',
+  previews: 'Previews',
+  docket: 'Docket',
+  ticket: 'Job ticket',
+};
+export const OUTPUT_SAID: Record<OutputKind, string> = {
+  sheets:
+    'For the press: each page one side of a sheet, front and back in turn, marks on layers of their own.',
+  pages:
+    'For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.',
+  spreads: 'For a proof: facing pages side by side, as a reader meets them, at their trim.',
+  template: 'For a designer: trim, bleed, safe area and folds of both sides.',
+  map: 'Where every page lies on every sheet, as a table for other programs.',
+  previews: 'Small pictures (PNG) to send ahead or to show.',
+  docket:
+    'The steps of this job as JSON: kept with the files, the command line makes the same outputs from it.',
+  ticket:
+    'One A4 page that goes with the work: sizes, paper, sheets, folds, cuts, findings, and both sides of sheet 1.',
+};
+/** What the button says that makes it. */
+export const OUTPUT_MAKE: Record<OutputKind, string> = {
+  sheets: 'Make sheet PDF',
+  pages: 'Make reading-order PDF',
+  spreads: 'Make spreads PDF',
+  template: 'Make template PDF',
+  map: 'Make sheet map',
+  previews: 'Make previews',
+  docket: 'Make docket',
+  ticket: 'Make job ticket',
+};
+
+export type SplitBy = Split['by'];
+/** The ways to split a kind of output, as they are offered. */
+export const SPLITS: Partial<Record<OutputKind, readonly SplitBy[]>> = {
+  pages: ['every', 'bookmarks', 'series', 'pieces', 'places', 'faces', 'size'],
+  sheets: ['every', 'faces', 'size'],
+  spreads: ['every', 'size'],
+};
+export const splitName = (by: SplitBy, kind: OutputKind): string =>
+  ({
+    every: `every so many ${kind === 'sheets' ? 'sides' : kind === 'spreads' ? 'spreads' : 'pages'}`,
+    bookmarks: 'at bookmarks',
+    series: 'at number series',
+    pieces: 'by piece',
+    places: 'at pages of my own',
+    faces: kind === 'sheets' ? 'fronts and backs apart' : 'odd and even pages apart',
+    size: 'by largest file',
+  })[by];
+
+/** What stands on the output's line besides its kind: what of it goes out, and how it is split. */
+export function sayOutput(output: Output): string[] {
+  const said: string[] = [];
+  if (output.kind === 'pages') {
+    if (output.pages !== undefined)
+      said.push(
+        typeof output.pages === 'string'
+          ? `pages ${output.pages}`
+          : `${output.pages.ids.length} pages picked`,
+      );
+    said.push(output.crop === 'trim' ? 'shown at the trim' : 'shown with bleed');
+  }
+  if (output.kind === 'previews') said.push(`${output.of}, ${output.ppi} pixels an inch`);
+  if (output.kind === 'map') said.push(output.as.toUpperCase());
+  if ('split' in output && output.split) {
+    const { split } = output;
+    const more = split.by === 'every' ? ` (${split.count})` : split.by === 'size' ? ` (${split.mb} MB)` : '';
+    said.push(`split ${splitName(split.by, output.kind)}${more}`);
+  }
+  return said;
+}
+
+/** How many bytes, as files are listed. */
+export const sayBytes = (count: number): string =>
+  count < 1e6 ? `${Math.ceil(count / 1000)} kB` : `${(count / 1e6).toFixed(1)} MB`;
+
+/** The pages that a part has: `pages 11–20`. */
+export function sayPart(
+  { from, to, pages }: { from?: number; to?: number; pages?: number },
+  kind: OutputKind,
+): string {
+  if (from === undefined || to === undefined || pages === undefined) return '';
+  const unit = kind === 'sheets' ? 'sheet' : kind === 'spreads' ? 'spread' : 'page';
+  const counted = kind === 'sheets' ? `${pages} side${pages === 1 ? '' : 's'}, ` : '';
+  return `${counted}${from === to ? `${unit} ${from}` : `${unit}s ${from}–${to}`}`;
+}
