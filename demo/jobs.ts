@@ -31,7 +31,7 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'gala-leaflet.pdf', draw: drawGala },
   { name: 'line-guide.pdf', draw: drawLineGuide },
   { name: 'rule-book-scans.pdf', draw: () => drawRuleBookScans() },
-  { name: 'rule-book-second-copy.pdf', draw: () => drawRuleBookScans([1]) },
+  { name: 'rule-book-second-copy.pdf', draw: () => drawRuleBookScans({ without: [1] }) },
 ];
 
 /** The demo's dockets, given the SHA-256 of each source by its name. */

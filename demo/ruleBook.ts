@@ -32,40 +32,50 @@ const RULES = [
   'Nobody rides on the footplate but those who work there.',
 ];
 
+/** How a booklet was scanned. */
+export interface Scanning {
+  /** Sheets, from the outermost 0, that were not scanned. */
+  without?: readonly number[];
+  /** How each scan lies, where not as usual. */
+  lies?: readonly { turn: 0 | 90 | 180 | 270; skew: number }[];
+  /** All fronts first, then all backs. */
+  frontsFirst?: boolean;
+}
+
 /**
  * The stapled rule book as its scans: both sides of each sheet, two pages to a scan, some turned, a light skew, tinted
- * paper. Behind each picture lies its text, as scanning programs put it. `without` names sheets, from the outermost 0, that were not scanned.
+ * paper. Behind each picture lies its text, as scanning programs put it.
  */
-export async function drawRuleBookScans(without: readonly number[] = []): Promise<Uint8Array> {
+export async function drawRuleBookScans({
+  without = [],
+  lies: lying = LIES,
+  frontsFirst = false,
+}: Scanning = {}): Promise<Uint8Array> {
   const pages = await rasters();
   const document = await PDFDocument.create({ updateMetadata: false });
   document.setTitle('Rule book 1931, scans');
   document.setProducer('Folder demo');
   document.setCreationDate(new Date('2026-01-05T09:00:00Z'));
   const font = await document.embedFont('Helvetica');
-  for (let sheet = 0; sheet < PAGES / 4; sheet++) {
-    if (without.includes(sheet)) continue;
-    const sides = [
-      [PAGES - 2 * sheet, 2 * sheet + 1],
-      [2 * sheet + 2, PAGES - 2 * sheet - 1],
-    ] as const;
-    for (const [n, [left, right]] of sides.entries()) {
-      const lies = LIES[2 * sheet + n]!;
-      const { picture, width, height } = await scan(
-        pages[left - 1]!,
-        pages[right - 1]!,
-        lies.skew,
-        lies.turn,
-      );
-      const page = document.addPage([(width * 72) / PPI, (height * 72) / PPI]);
-      page.drawImage(await document.embedJpg(picture), {
-        x: 0,
-        y: 0,
-        width: page.getWidth(),
-        height: page.getHeight(),
-      });
-      for (const [half, position] of [left, right].entries()) readable(page, font, position, half, lies.turn);
-    }
+  const sheets = Array.from({ length: PAGES / 4 }, (_, sheet) => sheet).filter(
+    (sheet) => !without.includes(sheet),
+  );
+  const scans = sheets.flatMap((sheet) => [
+    { n: 2 * sheet, left: PAGES - 2 * sheet, right: 2 * sheet + 1 },
+    { n: 2 * sheet + 1, left: 2 * sheet + 2, right: PAGES - 2 * sheet - 1 },
+  ]);
+  if (frontsFirst) scans.sort((a, b) => (a.n % 2) - (b.n % 2) || a.n - b.n);
+  for (const { n, left, right } of scans) {
+    const lies = lying[n]!;
+    const { picture, width, height } = await scan(pages[left - 1]!, pages[right - 1]!, lies.skew, lies.turn);
+    const page = document.addPage([(width * 72) / PPI, (height * 72) / PPI]);
+    page.drawImage(await document.embedJpg(picture), {
+      x: 0,
+      y: 0,
+      width: page.getWidth(),
+      height: page.getHeight(),
+    });
+    for (const [half, position] of [left, right].entries()) readable(page, font, position, half, lies.turn);
   }
   return document.save({ useObjectStreams: true, addDefaultPage: false, updateFieldAppearances: false });
 }

@@ -135,7 +135,7 @@ test('pages that are split and joined show what they should, where they should, 
 
 test('the scanned rule book: its numbers, read behind the pictures, tell order and turns, and which sheet is missing', async () => {
   const propose = async (without: number[]) => {
-    const bytes = await drawRuleBookScans(without);
+    const bytes = await drawRuleBookScans({ without });
     const hash = createHash('sha256').update(bytes).digest('hex');
     const surveys = { [hash]: await measureSource(bytes, await surveyPdf(bytes)) };
     const scans = workOut(

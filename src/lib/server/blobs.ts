@@ -78,7 +78,9 @@ export function blobStream(id: string): ReadableStream<Uint8Array> {
 export async function sweep(client: Db): Promise<void> {
   await client.query(
     `delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)
-       and not exists (select from own_stamp o where o.sha256 = s.sha256)`,
+       and not exists (select from own_stamp o where o.sha256 = s.sha256)
+       and not exists (select from recipe_source r where r.sha256 = s.sha256)
+       and not exists (select from run r join blob b on b.id = r.blob_id where b.sha256 = s.sha256)`,
   );
   await client.query(
     `delete from blob where id in (
@@ -87,6 +89,7 @@ export async function sweep(client: Db): Promise<void> {
          and not exists (select from source s where b.id in (s.blob_id, s.pdf_blob_id))
          and not exists (select from intake i where i.blob_id = b.id)
          and not exists (select from output_file o where o.blob_id = b.id)
+         and not exists (select from run r where r.blob_id = b.id)
        for update skip locked)`,
   );
 }

@@ -153,7 +153,7 @@ export async function settleIntake(
 }
 
 /** A job without a name of its own takes that of its first file. */
-const titleFrom = (name: string): string =>
+export const titleFrom = (name: string): string =>
   name
     .replace(/\.(pdf|jpe?g|png|tiff?|svg)$/i, '')
     .replace(/[_-]+/g, ' ')

@@ -37,20 +37,21 @@ export async function listJobs(): Promise<JobListing[]> {
 }
 
 /** Starts a job with nothing in it, or with the given docket. */
-export async function createJob(docket: Docket = emptyDocket('New job')): Promise<string> {
-  return transaction(async (client) => {
-    const { rows } = await client.query<{ id: string }>(
-      'insert into job (summary) values ($1) returning id',
-      [JSON.stringify(await summary(client, docket))],
-    );
-    const id = rows[0]!.id;
-    await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
-      id,
-      JSON.stringify(docket),
-    ]);
-    await keepSources(client, id, docket);
-    return id;
-  });
+export const createJob = (docket: Docket = emptyDocket('New job')): Promise<string> =>
+  transaction((client) => createJobIn(client, docket));
+
+/** The same in the caller's transaction. */
+export async function createJobIn(client: PoolClient, docket: Docket): Promise<string> {
+  const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
+    JSON.stringify(await summary(client, docket)),
+  ]);
+  const id = rows[0]!.id;
+  await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
+    id,
+    JSON.stringify(docket),
+  ]);
+  await keepSources(client, id, docket);
+  return id;
 }
 
 /** A job. Throws Problem 404. */

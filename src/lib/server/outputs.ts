@@ -164,6 +164,21 @@ export async function tendOutput(
   return rowCount === 1;
 }
 
+/** Keeps an output that was made without being ordered, in the caller's transaction. */
+export async function addFinished(
+  client: PoolClient,
+  jobId: string,
+  docket: Docket,
+  output: Output,
+  files: readonly { blobId: string; made: MadeFile }[],
+): Promise<void> {
+  const { rows } = await client.query<{ id: string }>(
+    "insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'making') returning id",
+    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output)],
+  );
+  await finishOutput(client, rows[0]!.id, files);
+}
+
 /** Ends an output well, with its files; false, with nothing kept, when it was cancelled meanwhile. */
 export async function finishOutput(
   client: PoolClient,

@@ -1,6 +1,6 @@
 import PgBoss from 'pg-boss';
 
-export const QUEUES = ['survey', 'measure', 'output'] as const;
+export const QUEUES = ['survey', 'measure', 'output', 'run'] as const;
 export type QueueName = (typeof QUEUES)[number];
 
 let started: Promise<PgBoss> | undefined;

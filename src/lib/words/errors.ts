@@ -51,7 +51,7 @@ export function sayStepProblem(problem: StepProblem | SelectionError): string {
     case 'nothing-left':
       return `Nothing of page ${problem.data.position} would be left: the crop takes off as much as the page has. Cut off less.`;
     case 'not-measured':
-      return `Page ${problem.data.position} is still being measured, so where its ink ends is not known yet. Try again in a moment.`;
+      return `Page ${problem.data.position} is still being measured, so what is on it is not known yet. Try again in a moment.`;
     case 'no-ink':
       return 'Nothing is drawn on these pages, so there is no ink to crop to.';
     case 'no-such-format':
@@ -202,6 +202,42 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `Which pages go out cannot be read: ${data.reason}`;
     case 'name-unread':
       return `The name of the files cannot be read: ${data.reason}`;
+    case 'recipe-newer':
+      return `This recipe was saved by a newer Folder (it says version ${data.version}). Bring Folder up to date, or save the recipe anew from a job.`;
+    case 'recipe-unknown-step':
+      return `Step ${data.step} of this recipe is of the kind “${data.kind}”, which is not known here. It was probably saved by a newer Folder.`;
+    case 'recipe-invalid':
+      return `This recipe cannot be read: ${data.reason}. Take it as it was saved, or save it anew from a job.`;
+    case 'value-missing':
+      return `The recipe asks for “${data.label}” (${data.name}), and nothing was said. Say it, so that the steps know what to do.`;
+    case 'value-wrong':
+      return `“${data.label}”${data.name ? ` (${data.name})` : ''} cannot be what was said: ${data.reason}.`;
+    case 'value-unknown':
+      return `The recipe asks for nothing named “${data.name}”. Check how it is spelt.`;
+    case 'no-such-recipe':
+      return `There is no recipe “${data.name}” any more. Choose another one.`;
+    case 'bad-replay':
+      return 'What is to be replayed, and on what, was not said in full. Choose a recipe, and jobs or files.';
+    case 'run-stopped':
+      return `${data.count === 1 ? 'A finding says' : `${data.count} findings say`} stop (${data.what}), so nothing was handed over. The job is there: open it, mend it, and hand it over from there.`;
+    case 'bad-drop-folder':
+      return 'A drop folder needs a name and a recipe. Give it both.';
+    case 'drop-name':
+      return `“${data.name}” cannot be the name of a drop folder: it is one plain directory name, without slashes, colons or dots in front. Choose another one.`;
+    case 'drop-taken':
+      return `There is a drop folder “${data.name}” already. Choose another name.`;
+    case 'drop-outside':
+      return `“${data.name}” leads out of the directory that drop folders are in (it is a link, or something in it is). Take the link away.`;
+    case 'drop-unwritable':
+      return `The directory of “${data.name}” cannot be read or written (${data.reason}), so no file is taken from it. Give Folder the right to it.`;
+    case 'no-such-drop-folder':
+      return 'This drop folder is no longer there.';
+    case 'drop-file-gone':
+      return 'The file was taken away again before it could be read. Drop it anew.';
+    case 'drop-no-file':
+      return 'This is no plain file but a link or a device, and is not followed. Drop the file itself.';
+    case 'drop-unreadable':
+      return `The file cannot be opened (${data.reason}). Give Folder the right to read it, and drop it again.`;
     case 'bad-output':
       return `This cannot be handed over as it is set up: ${data.reason}. Mend what is marked wrong first.`;
     case 'stop-findings':

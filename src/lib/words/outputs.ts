@@ -71,8 +71,10 @@ export function sayOutput(output: Output): string[] {
   if (output.kind === 'map') said.push(output.as.toUpperCase());
   if ('split' in output && output.split) {
     const { split } = output;
-    const more = split.by === 'every' ? ` (${split.count})` : split.by === 'size' ? ` (${split.mb} MB)` : '';
-    said.push(`split ${splitName(split.by, output.kind)}${more}`);
+    const name = splitName(split.by, output.kind);
+    said.push(
+      `split ${split.by === 'every' ? name.replace('so many', String(split.count)) : split.by === 'size' ? `${name}, ${split.mb} MB` : name}`,
+    );
   }
   return said;
 }
@@ -86,7 +88,7 @@ export function sayPart(
   { from, to, pages }: { from?: number; to?: number; pages?: number },
   kind: OutputKind,
 ): string {
-  if (from === undefined || to === undefined || pages === undefined) return '';
+  if (from === undefined || to === undefined || pages === undefined || !SPLITS[kind]) return '';
   const unit = kind === 'sheets' ? 'sheet' : kind === 'spreads' ? 'spread' : 'page';
   const counted = kind === 'sheets' ? `${pages} side${pages === 1 ? '' : 's'}, ` : '';
   return `${counted}${from === to ? `${unit} ${from}` : `${unit}s ${from}–${to}`}`;

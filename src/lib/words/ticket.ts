@@ -58,7 +58,7 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
 }
 
 function pressLines({ docket: { scheme }, plan }: WorkedOut): string[] {
-  if (!plan || !('work' in scheme)) return [];
+  if (!plan || !('stock' in scheme)) return [];
   const turned = plan.turnAxis === 'vertical' ? 'from side to side' : 'from head to foot';
   return [
     `${WORK_STYLE_NAME[scheme.work ?? 'sheetwise']}${scheme.work === 'single-side' ? '' : `, turned over ${turned}`}`,

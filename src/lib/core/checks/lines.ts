@@ -128,7 +128,7 @@ export const checkFixedSide: Check = ({ list, docket }) => {
         stage: 'numbers',
         pages: on.map(({ id }) => id),
         step: step.id,
-        mend: { code: 'outer-edge', change: [{ ...step, across: 'outer' }] },
+        mend: { code: 'outer-edge', change: [{ ...step, across: 'outer' as const }] },
       },
     ];
   });

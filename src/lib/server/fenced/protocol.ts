@@ -1,4 +1,5 @@
 import { writeSync } from 'node:fs';
+import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
 import type { Trouble } from '../../words/errors';
 import { PictureError } from '../../raster/picture';
@@ -13,23 +14,28 @@ export type Said =
 const PROGRESS_EVERY_MS = 100;
 
 /**
- * Runs the work of a fenced process and says how it ended. The task comes as JSON on standard input; until it does, the
- * rounds of `meanwhile` are gone through, and nothing waits for more than one of them.
+ * Runs the work of a fenced process and says how it ended. Tasks come as JSON on standard input, one a line; until the first
+ * does, the rounds of `meanwhile` are gone through, and nothing waits for more than one of them.
  */
 export async function runFenced<Task>(
   work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
   meanwhile?: AsyncIterator<void>,
 ): Promise<void> {
+  const tasks = createInterface({ input: process.stdin })[Symbol.asyncIterator]();
+  let came = false;
+  const first = tasks.next().finally(() => (came = true));
+  while (meanwhile && !came && !(await meanwhile.next()).done) await setImmediate();
+  for (let next = await first; !next.done; next = await tasks.next()) await carryOut(work, next.value);
+}
+
+async function carryOut<Task>(
+  work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
+  line: string,
+): Promise<void> {
   const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);
   let last = 0;
   try {
-    const chunks: Buffer[] = [];
-    const ended = (async () => {
-      for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
-    })();
-    while (meanwhile && !chunks.length && !(await meanwhile.next()).done) await setImmediate();
-    await ended;
-    await work(JSON.parse(Buffer.concat(chunks).toString('utf8')) as Task, (done, total) => {
+    await work(JSON.parse(line) as Task, (done, total) => {
       const now = Date.now();
       if (now - last < PROGRESS_EVERY_MS && done < total) return;
       last = now;
@@ -37,13 +43,13 @@ export async function runFenced<Task>(
     });
     say({ done: true, peakMb: process.resourceUsage().maxRSS / 1024 });
   } catch (error) {
-    say({
-      trouble:
-        error instanceof PdfError || error instanceof PictureError || error instanceof HandOverError
-          ? { code: error.code, data: error.data }
-          : (error as { code?: unknown }).code === 'ENOSPC'
-            ? { code: 'disk-full' }
-            : { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } },
-    });
+    say({ trouble: troubleOf(error) });
   }
+}
+
+function troubleOf(error: unknown): Trouble {
+  if (error instanceof PdfError || error instanceof PictureError || error instanceof HandOverError)
+    return { code: error.code, data: error.data };
+  if ((error as { code?: unknown }).code === 'ENOSPC') return { code: 'disk-full' };
+  return { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
 }

@@ -2,15 +2,20 @@ import { closeDb } from '../db';
 import { forsakenIntakes } from '../intakes';
 import { dismissStandby, keepReady } from '../fence';
 import { closeQueue, enqueue, queue, type QueueName } from '../queue';
+import { lookIntoFolders } from '../dropFolders';
 import { waitingOutputs } from '../outputs';
+import { waitingRuns } from '../runs';
+import { deliverScans } from '../standins/scanner';
 import { making, makeOutput } from './output';
 import { waitingMeasures } from '../measures';
 import { measure, measuring } from './measure';
+import { makeRuns, running } from './run';
 import { surveyIntake } from './survey';
 
 const POLL_SECONDS = 0.5;
 const LOOK_AFTER_MS = 3000;
 const HAND_OUT_AGAIN_MS = 20_000;
+const LOOK_INTO_FOLDERS_MS = 700;
 
 /** Takes work off the queue until it is told to stop. Several may run, on one machine or more. */
 const boss = await queue();
@@ -29,6 +34,7 @@ await take('survey', surveyIntake);
 await take('survey', surveyIntake);
 await take('output', makeOutput);
 await take('measure', measure);
+await take('run', makeRuns);
 
 /** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
 const handedOut = new Map<string, number>();
@@ -37,6 +43,7 @@ async function lookAfter(): Promise<void> {
     ...(await waitingOutputs()).map((id) => ['output', id] as const),
     ...(await waitingMeasures()).map((sha256) => ['measure', sha256] as const),
     ...(await forsakenIntakes()).map((id) => ['survey', id] as const),
+    ...(await waitingRuns()).map((id) => ['run', id] as const),
   ];
   for (const [name, id] of waiting) {
     if (Date.now() - (handedOut.get(id) ?? 0) < HAND_OUT_AGAIN_MS) continue;
@@ -50,16 +57,36 @@ const looking = setInterval(
   LOOK_AFTER_MS,
 );
 
+async function look(): Promise<void> {
+  await deliverScans();
+  for (const id of await lookIntoFolders()) {
+    handedOut.set(id, Date.now());
+    await enqueue('run', id);
+  }
+}
+/** One look into the drop folders after the other. */
+let lookingInto: Promise<void> | undefined;
+const folders = setInterval(() => {
+  lookingInto ??= look()
+    .catch((error) => console.error('drop folders:', error))
+    .finally(() => (lookingInto = undefined));
+}, LOOK_INTO_FOLDERS_MS);
+
 let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(looking);
+  clearInterval(folders);
+  await lookingInto;
   const mine = [...making.keys()];
   const mineToo = [...measuring.keys()];
-  for (const controller of [...making.values(), ...measuring.values()]) controller.abort();
+  const myRuns = [...running.keys()];
+  for (const controller of [...making.values(), ...measuring.values(), ...running.values()])
+    controller.abort();
   await waitingOutputs(mine);
   await waitingMeasures(mineToo);
+  await waitingRuns(myRuns);
   dismissStandby();
   await closeQueue();
   await closeDb();

@@ -5,8 +5,12 @@ import { StepProblem } from '../stepKind';
 import { faceAt, mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
 import { resolveSelection, type Selection } from '../../pages/selection';
 
-/** What every step has: an id that never changes, and whether it is switched off. */
-export const stepBase = { id: z.string().min(1).max(64), off: z.literal(true).optional() };
+/** What every step has: an id that never changes, whether it is switched off, and the recipe that it came from, in which version. */
+export const stepBase = {
+  id: z.string().min(1).max(64),
+  off: z.literal(true).optional(),
+  recipe: z.object({ name: z.string().min(1).max(60), version: z.number().int().min(1) }).optional(),
+};
 
 /** The widest bleed taken, in points: 50 mm, far beyond any use. */
 export const MOST_BLEED = (50 * 72) / 25.4;

@@ -10,13 +10,14 @@ interface Wanted extends Omit<Lines, 'texts'> {
   id: string;
   kind: string;
   off?: true | undefined;
+  recipe?: object | undefined;
   pages: Selection;
 }
 
 /** The list with lines on the pages picked; `number` gives each its number in a numbered set. Throws StepProblem, SelectionError. */
 export function putLines(
   list: PageList,
-  { id, kind: _, off: _o, pages, ...setting }: Wanted,
+  { id, kind: _, off: _o, recipe: _r, pages, ...setting }: Wanted,
   texts: readonly TextAt[],
   number?: (nth: number) => string,
 ): PageList {

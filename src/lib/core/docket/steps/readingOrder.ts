@@ -1,9 +1,12 @@
 import * as z from 'zod';
-import type { Page } from '../../pages/page';
+import { isMeasured } from '../../pages/drawn';
+import type { Page, Spine } from '../../pages/page';
 import { arrangementSchema, gridOf, rescue, RescueError } from '../../pages/rescue';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { splitPage } from '../../pages/split';
+import type { Surveys } from '../../pages/survey';
 import { turnPage } from '../../pages/turn';
+import { workOutOrder } from '../../pages/workOutOrder';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 import { splitShape } from './split';
@@ -29,11 +32,14 @@ export const readingOrder = defineStep({
     at: splitShape.at,
     gutter: splitShape.gutter,
     turned: z.array(turnedSchema).max(100).optional(),
+    /** Order and turns are worked out anew from the numbers on whatever scans the step meets; what it says of them itself is not looked at. */
+    byNumbers: z.literal(true).optional(),
   }),
-  apply(list, step) {
-    const picked = pagesOnly(resolveSelection(step.pages, list), list);
+  apply(list, given, { surveys }) {
+    const picked = pagesOnly(resolveSelection(given.pages, list), list);
     const scans = picked.map((index) => list.pages[index]!);
     const { spine } = list.book;
+    const step = given.byNumbers ? { ...given, ...readOff(scans, picked, surveys, spine) } : given;
     const order = orderOf(scans.length, step, spine);
     const cuts = { ...gridOf(step.arrangement, spine), at: step.at, gutter: step.gutter };
     const parts = scans.map((scan, n): Page[] => {
@@ -55,6 +61,14 @@ export const readingOrder = defineStep({
     };
   },
 });
+
+/** Order and turns of scans as the numbers on them tell. Throws StepProblem while they are not measured. */
+function readOff(scans: readonly Page[], picked: readonly number[], surveys: Surveys, spine: Spine) {
+  const unknown = scans.findIndex((scan) => !isMeasured(scan, surveys));
+  if (unknown >= 0) throw new StepProblem('not-measured', { position: picked[unknown]! + 1 });
+  const { arrangement, turned } = workOutOrder(scans, surveys, spine)!;
+  return { arrangement, turned };
+}
 
 function orderOf(
   count: number,

@@ -1,0 +1,149 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { docketOf, hashOf, plainSurvey, stepsOf, takeInStep } from '../../../../tests/makers';
+import type { StepDraft } from '../checks/finding';
+import { mm } from '../measure/unit';
+import { PLAIN_LINES } from '../numbers/lines';
+import { PLAIN_SCHEMES } from '../sheets/scheme';
+import { docketSchema, type Docket } from './docket';
+import { askable, readRecipe, recipeOf, withRecipe, type Recipe } from './recipe';
+import { replay } from './replay';
+import type { Step } from './steps';
+
+const surveys = (count: number) => ({ [hashOf('a')]: plainSurvey(count) });
+const taken = (...drafts: StepDraft[]): Docket => docketOf([takeInStep('a'), ...stepsOf(drafts)]);
+const folio = {
+  kind: 'folio',
+  ...PLAIN_LINES,
+  x: 30,
+  y: 30,
+  edge: 'foot',
+  across: 'outer',
+  text: '{page}',
+} as const;
+const own = (docket: Docket) => docket.steps.slice(1).map(({ id }) => id);
+const recipe = (docket: Docket, count = 8, more = {}): Recipe =>
+  recipeOf(replay(docket, surveys(count)), {
+    name: 'Body',
+    steps: own(docket),
+    scheme: true,
+    outputs: true,
+    ...more,
+  });
+
+const drafts: fc.Arbitrary<StepDraft> = fc.oneof(
+  fc.constantFrom<StepDraft>(
+    { kind: 'remove', pages: 'last' } as StepDraft,
+    { kind: 'turn', pages: 'odd', by: 180 } as unknown as StepDraft,
+    { kind: 'bleed', pages: 'all', head: 9, foot: 9, spine: 9, fore: 9 } as StepDraft,
+    { kind: 'blank', count: 2, where: { at: 'start' } } as unknown as StepDraft,
+    { kind: 'move', pages: '1-2', where: { at: 'end' } } as unknown as StepDraft,
+    { ...folio, pages: 'even' } as unknown as StepDraft,
+  ),
+  fc
+    .record({ from: fc.integer({ min: 1, max: 4 }), n: fc.integer({ min: 0, max: 3 }) })
+    .map(
+      ({ from, n }) =>
+        ({ kind: 'piece', pages: `${from}-${from + n}`, name: 'slip', quantity: 10 }) as StepDraft,
+    ),
+);
+
+describe('a recipe', () => {
+  test('saved from a docket and replayed on the same file gives the same page list, ids and all', () => {
+    fc.assert(
+      fc.property(fc.array(drafts, { maxLength: 8 }), fc.integer({ min: 8, max: 20 }), (given, count) => {
+        const docket = { ...taken(...given), safe: mm(4), scheme: PLAIN_SCHEMES.stitched };
+        const saved = recipe(docket, count);
+        expect(readRecipe(JSON.parse(JSON.stringify(saved)))).toEqual(saved);
+        const again = withRecipe(docketOf([takeInStep('a')]), saved, {});
+        expect(docketSchema.safeParse(again).success).toBe(true);
+        expect(replay(again, surveys(count)).list.pages).toEqual(replay(docket, surveys(count)).list.pages);
+        expect(again.steps.slice(1).every(({ recipe: of }) => of?.name === 'Body' && of.version === 1)).toBe(
+          true,
+        );
+      }),
+    );
+  });
+
+  test('fits any page count: what was typed stays typed, and pages pointed at become a typed default that is asked for', () => {
+    const first = taken({ ...folio, pages: 'odd' } as unknown as StepDraft);
+    const { pages } = replay(first, surveys(8)).list;
+    const pointed: Step = { id: 'b', kind: 'remove', pages: { ids: [pages[2]!.id, pages[3]!.id] } };
+    const saved = recipe({ ...first, steps: [...first.steps, pointed] });
+    expect(saved.steps).toMatchObject([{ pages: 'odd' }, { kind: 'remove', pages: '3, 4' }]);
+    expect(saved.asks).toEqual([
+      { name: 'pages', label: 'Which pages', kind: 'pages', step: 'b', path: ['pages'], preset: '3, 4' },
+    ]);
+    const on = (values: Record<string, string>) =>
+      replay(withRecipe(docketOf([takeInStep('a')]), saved, values), surveys(20)).list.pages.map(
+        ({ art }) => art!.index,
+      );
+    expect(on({})).toHaveLength(18);
+    expect(on({ pages: 'last-5-last' }).at(-1)).toBe(13);
+  });
+
+  test('replayed twice on one job, its steps get ids of their own, and a format that is there already is that one', () => {
+    const format = { id: 'f', name: 'Body', trim: { width: 300, height: 400 } };
+    const docket: Docket = {
+      ...taken({
+        kind: 'format',
+        pages: 'all',
+        format: 'f',
+        content: 'hold',
+        fixed: { x: 'left', y: 'foot' },
+      } as StepDraft),
+      formats: [format],
+    };
+    const saved = recipe(docket);
+    const twice = withRecipe(withRecipe(docketOf([takeInStep('a')]), saved, {}), saved, {});
+    expect(new Set(twice.steps.map(({ id }) => id)).size).toBe(3);
+    expect(twice.formats).toEqual([format]);
+    const other = docketOf([takeInStep('a')], { formats: [{ ...format, name: 'Other' }] });
+    const mixed = withRecipe(other, saved, {});
+    expect(mixed.formats.map(({ name }) => name)).toEqual(['Other', 'Body']);
+    expect(replay(mixed, surveys(2)).list.pages[0]!.format?.name).toBe('Body');
+  });
+
+  test('asks: a value goes where it belongs; one that is missing, wrong or not asked for is named', () => {
+    const docket = taken({ ...folio, pages: 'all' } as unknown as StepDraft);
+    const saved = recipe(docket);
+    const step = saved.steps[0]!;
+    expect(askable(step)).toEqual(
+      expect.arrayContaining([
+        { path: ['pages'], kind: 'pages', preset: 'all' },
+        { path: ['x'], kind: 'length', preset: 30 },
+        { path: ['text'], kind: 'text', preset: '{page}' },
+      ]),
+    );
+    const asking: Recipe = {
+      ...saved,
+      asks: [
+        { name: 'off', label: 'From the edge', kind: 'length', step: step.id, path: ['x'] },
+        { name: 'says', label: 'Text', kind: 'text', step: step.id, path: ['text'], preset: '{page}' },
+      ],
+    };
+    const code = (values: Record<string, string | number>) => {
+      try {
+        return withRecipe(docket, asking, values).steps.at(-1);
+      } catch (error) {
+        return (error as { code: string }).code;
+      }
+    };
+    expect(code({ off: mm(20) })).toMatchObject({ x: mm(20), text: '{page}' });
+    expect(code({})).toBe('value-missing');
+    expect(code({ off: 'far' })).toBe('value-wrong');
+    expect(code({ off: 1e9 })).toBe('value-wrong');
+    expect(code({ off: 1, of: 2 })).toBe('value-unknown');
+  });
+
+  test.each([
+    ['of a newer Folder', { recipe: 2 }, 'recipe-newer'],
+    ['with a step of an unknown kind', { steps: [{ kind: 'emboss', id: 'x' }] }, 'recipe-unknown-step'],
+    ['with a step that is none', { steps: [{ kind: 'remove', id: 'x' }] }, 'recipe-invalid'],
+    ['without a name', { name: ' ' }, 'recipe-invalid'],
+  ])('%s is refused', (_, wrong, code) => {
+    const given = { recipe: 1, name: 'x', version: 1, steps: [], formats: [], asks: [], ...wrong };
+    expect(() => readRecipe(given)).toThrow(code);
+    expect(() => readRecipe(null)).toThrow('recipe-invalid');
+  });
+});

@@ -1,0 +1,352 @@
+import * as z from 'zod';
+import { outputSchema } from '../handover/output';
+import { mm } from '../measure/unit';
+import { PANEL_NUMBERS, SIDES, SPINES, type PageList } from '../pages/page';
+import { describeIndexes, resolveSelection, SelectionError } from '../pages/selection';
+import { schemeSchema } from '../sheets/scheme';
+import type { Docket } from './docket';
+import { formatSchema, type Format } from './format';
+import { keptNameSchema } from './kept';
+import type { Replay } from './replay';
+import { stepSchema, type Step } from './steps';
+
+/** What a value that is asked for is: pages as they are typed, a length in points, a number, or words. */
+export const ASK_KINDS = ['pages', 'length', 'number', 'text'] as const;
+export type AskKind = (typeof ASK_KINDS)[number];
+
+/** A value of a step that is asked for when a recipe is replayed. */
+const askSchema = z.object({
+  /** By which it is set, on the command line too. */
+  name: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/),
+  label: z.string().trim().min(1).max(80),
+  kind: z.enum(ASK_KINDS),
+  /** Id of the step, and where in it the value is. */
+  step: z.string(),
+  path: z
+    .array(z.union([z.string(), z.number().int().min(0)]))
+    .min(1)
+    .max(8),
+  /** What it is where nobody says otherwise; without one it must be said. */
+  preset: z.union([z.string().max(4000), z.number()]).optional(),
+});
+export type Ask = z.infer<typeof askSchema>;
+
+/**
+ * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, where wanted, how the
+ * book lies, how it goes on sheets, and what goes out. Pages are picked by what was typed, so that it fits any page count.
+ */
+export const recipeSchema = z.object({
+  recipe: z.literal(1),
+  name: keptNameSchema,
+  /** Counts how often it was saved under its name. */
+  version: z.number().int().min(1).default(1),
+  about: z.string().max(500).optional(),
+  steps: z.array(stepSchema).max(1000),
+  formats: z.array(formatSchema).max(200).default([]),
+  book: z
+    .object({
+      first: z.enum(SIDES),
+      spine: z.enum(SPINES),
+      facing: z.boolean(),
+      panels: z.enum(PANEL_NUMBERS).optional(),
+    })
+    .optional(),
+  safe: z.number().min(0).max(mm(50)).optional(),
+  scheme: schemeSchema.optional(),
+  outputs: z.array(outputSchema).max(100).optional(),
+  asks: z.array(askSchema).max(50).default([]),
+});
+export type Recipe = z.infer<typeof recipeSchema>;
+
+export type RecipeErrorCode =
+  | 'recipe-newer'
+  | 'recipe-unknown-step'
+  | 'recipe-invalid'
+  | 'value-missing'
+  | 'value-wrong'
+  | 'value-unknown';
+/** Why a recipe cannot be read or replayed. */
+export class RecipeError extends Error {
+  constructor(
+    readonly code: RecipeErrorCode,
+    readonly data: Record<string, string | number> = {},
+  ) {
+    super(code);
+  }
+}
+
+const KINDS: readonly string[] = stepSchema.options.map((option) => option.shape.kind.value);
+
+/** A recipe as it was written down. Throws RecipeError. */
+export function readRecipe(json: unknown): Recipe {
+  const seen = json as { recipe?: unknown; steps?: unknown } | null;
+  if (typeof seen?.recipe === 'number' && seen.recipe > 1)
+    throw new RecipeError('recipe-newer', { version: seen.recipe });
+  const steps = Array.isArray(seen?.steps) ? (seen.steps as ({ kind?: unknown } | null)[]) : [];
+  const unknown = steps.findIndex((step) => typeof step?.kind === 'string' && !KINDS.includes(step.kind));
+  if (unknown >= 0)
+    throw new RecipeError('recipe-unknown-step', {
+      step: unknown + 1,
+      kind: String(steps[unknown]!.kind).slice(0, 60),
+    });
+  const read = recipeSchema.safeParse(json);
+  if (!read.success) {
+    const [issue] = read.error.issues;
+    throw new RecipeError('recipe-invalid', {
+      reason: `${issue!.path.join('.') || 'the whole'}: ${issue!.message}`.slice(0, 300),
+    });
+  }
+  return read.data;
+}
+
+/** What of a docket a recipe is to hold besides steps. */
+export interface RecipeParts {
+  name: string;
+  /** Ids of the steps, which keep their order. */
+  steps: readonly string[];
+  scheme: boolean;
+  outputs: boolean;
+}
+
+/**
+ * A recipe of steps that are on a docket. Where a step picks those very pages that it was pointed at, the recipe has the
+ * typed form of that, and asks for it.
+ */
+export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, parts: RecipeParts): Recipe {
+  const wanted = new Set(parts.steps);
+  const asks: Ask[] = [];
+  const steps = docket.steps.flatMap((step, n): Step[] => {
+    if (!wanted.has(step.id)) return [];
+    const met: PageList = after[n - 1] ?? { pages: [], book: docket.book };
+    const { recipe: _, ...own } = step;
+    return [
+      typed(own as Step, met, (path, preset) => {
+        asks.push({
+          name: freeName(asks, path.at(-1) === 'pages' ? 'pages' : String(path[0])),
+          label: 'Which pages',
+          kind: 'pages',
+          step: step.id,
+          path: [...path],
+          ...(preset ? { preset } : {}),
+        });
+      }),
+    ];
+  });
+  const named = new Set(steps.flatMap((step) => ('format' in step && step.format ? [step.format] : [])));
+  return recipeSchema.parse({
+    recipe: 1,
+    name: parts.name,
+    steps,
+    formats: docket.formats.filter(({ id }) => named.has(id)),
+    book: docket.book,
+    safe: docket.safe,
+    ...(parts.scheme ? { scheme: docket.scheme } : {}),
+    ...(parts.outputs ? { outputs: docket.outputs } : {}),
+    asks,
+  });
+}
+
+type Path = readonly (string | number)[];
+
+/** A step whose pages are all picked by typed text; `pointed` hears where they were not. */
+function typed(step: Step, list: PageList, pointed: (path: Path, preset: string) => void): Step {
+  const walk = (value: unknown, path: Path): unknown => {
+    if (Array.isArray(value)) return value.map((each, n) => walk(each, [...path, n]));
+    if (value === null || typeof value !== 'object') return value;
+    const { ids } = value as { ids?: unknown };
+    if (Array.isArray(ids) && Object.keys(value).length === 1) {
+      const text = textOf(ids as string[], list);
+      pointed(path, text);
+      return text;
+    }
+    return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, walk(each, [...path, key])]));
+  };
+  const all = walk(step, []) as Step & { away?: readonly string[] };
+  // Single pages that a line was clicked away from are pages of that job alone.
+  if (all.away) delete all.away;
+  return all;
+}
+
+function textOf(ids: readonly string[], list: PageList): string {
+  try {
+    return describeIndexes(resolveSelection({ ids: [...ids] }, list), list);
+  } catch (error) {
+    if (error instanceof SelectionError) return '';
+    throw error;
+  }
+}
+
+/** A name that no other value asked for has. */
+export function freeName(asks: readonly Pick<Ask, 'name'>[], wanted: string): string {
+  const stem =
+    wanted
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^[^a-z]+|-+$/g, '')
+      .slice(0, 36) || 'value';
+  const taken = new Set(asks.map(({ name }) => name));
+  if (!taken.has(stem)) return stem;
+  let n = 2;
+  while (taken.has(`${stem}-${n}`)) n++;
+  return `${stem}-${n}`;
+}
+
+/** Values of a step that can be asked for: words, numbers and pages, at most two levels deep. */
+export function askable(step: Step): { path: Path; kind: AskKind; preset: string | number }[] {
+  const found: ReturnType<typeof askable> = [];
+  const walk = (value: unknown, path: Path): void => {
+    const last = path.at(-1);
+    if (typeof value === 'number')
+      found.push({ path, kind: LENGTHS.has(String(last)) ? 'length' : 'number', preset: value });
+    else if (typeof value === 'string' && !FIXED.has(String(last)))
+      found.push({ path, kind: last === 'pages' ? 'pages' : 'text', preset: value });
+    else if (value !== null && typeof value === 'object' && path.length < 2)
+      for (const [key, each] of Object.entries(value))
+        walk(each, [...path, Array.isArray(value) ? Number(key) : key]);
+  };
+  for (const [key, value] of Object.entries(step)) if (!FIXED.has(key)) walk(value, [key]);
+  return found;
+}
+/** What makes a step what it is, and choices among words that are no one else's to type. */
+const FIXED: ReadonlySet<string> = new Set([
+  'id',
+  'kind',
+  'off',
+  'from',
+  'recipe',
+  'source',
+  'format',
+  'content',
+  'fixed',
+  'by',
+  'at',
+  'face',
+  'weight',
+  'edge',
+  'across',
+  'as',
+  'style',
+  'purpose',
+  'side',
+  'turn',
+  'art',
+  'like',
+  'where',
+  'arrangement',
+  'parts',
+  'ink',
+  'graphic',
+]);
+const LENGTHS: ReadonlySet<string> = new Set([
+  'width',
+  'height',
+  'x',
+  'y',
+  'head',
+  'foot',
+  'spine',
+  'fore',
+  'left',
+  'right',
+  'gap',
+  'gutter',
+  'size',
+  'wordSize',
+  'allowance',
+  'offset',
+  'beyond',
+]);
+
+/** Values by the names under which they are asked for. */
+export type RecipeValues = Readonly<Record<string, string | number>>;
+
+/** The steps of a recipe with the values that were said. Throws RecipeError. */
+export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
+  const known = new Set(recipe.asks.map(({ name }) => name));
+  for (const name of Object.keys(values))
+    if (!known.has(name)) throw new RecipeError('value-unknown', { name });
+  const steps = JSON.parse(JSON.stringify(recipe.steps)) as Step[];
+  for (const { name, label, kind, step: id, path, preset } of recipe.asks) {
+    const value = values[name] ?? preset;
+    if (value === undefined || value === '') throw new RecipeError('value-missing', { name, label });
+    const number = kind === 'number' || kind === 'length';
+    if (number !== (typeof value === 'number'))
+      throw new RecipeError('value-wrong', {
+        name,
+        label,
+        reason: number ? 'a number is wanted' : 'words are wanted',
+      });
+    let at = steps.find((step) => step.id === id) as unknown as Record<string | number, unknown> | undefined;
+    for (const key of path.slice(0, -1)) at = at?.[key] as typeof at;
+    if (!at)
+      throw new RecipeError('recipe-invalid', { reason: `nothing in its steps is where “${label}” goes` });
+    at[path.at(-1)!] = value;
+  }
+  return steps.map((step) => {
+    const read = stepSchema.safeParse(step);
+    if (read.success) return read.data;
+    const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
+    const ask = recipe.asks.find((each) => each.step === step.id && each.path[0] === path[0]);
+    throw new RecipeError('value-wrong', {
+      name: ask?.name ?? '',
+      label: ask?.label ?? path.join('.'),
+      reason: message,
+    });
+  });
+}
+
+/**
+ * The docket with a recipe replayed at its end. Each step says which recipe it came from; it keeps its id where that is free.
+ * Throws RecipeError.
+ */
+export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues): Docket {
+  const taken = new Set(docket.steps.map(({ id }) => id));
+  const { formats, idOf } = withFormats(docket.formats, recipe.formats);
+  const steps = filledIn(recipe, values).map((step): Step => {
+    const id = freeId(step.id, taken);
+    taken.add(id);
+    const named = 'format' in step && step.format ? { format: idOf(step.format) } : {};
+    return { ...step, ...named, id, recipe: { name: recipe.name, version: recipe.version } } as Step;
+  });
+  return {
+    ...docket,
+    book: recipe.book ?? docket.book,
+    safe: recipe.safe ?? docket.safe,
+    formats,
+    steps: [...docket.steps, ...steps],
+    scheme: recipe.scheme ?? docket.scheme,
+    outputs: recipe.outputs ?? docket.outputs,
+  };
+}
+
+function freeId(id: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(id)) return id;
+  const stem = id.slice(0, 58);
+  let n = 2;
+  while (taken.has(`${stem}~${n}`)) n++;
+  return `${stem}~${n}`;
+}
+
+/** A docket's formats with those of a recipe: one that is there already is that one. */
+function withFormats(
+  own: readonly Format[],
+  more: readonly Format[],
+): { formats: Format[]; idOf: (id: string) => string } {
+  const ids = new Map<string, string>();
+  const formats = [...own];
+  for (const format of more) {
+    const same = ({ id: _, ...one }: Format) => JSON.stringify(one);
+    const known = own.find((each) => same(each) === same(format));
+    const id = known?.id ?? freeId(format.id, new Set(formats.map((each) => each.id)));
+    ids.set(format.id, id);
+    if (!known) formats.push({ ...format, id });
+  }
+  return { formats, idOf: (id) => ids.get(id) ?? id };
+}
+
+/** SHA-256 of the files that a recipe brings along: standing pages and graphics. */
+export const sourcesOfRecipe = ({ steps }: Recipe): string[] =>
+  steps.flatMap((step) => {
+    if (step.kind === 'take-in') return [step.source];
+    return 'graphic' in step && 'source' in step.graphic ? [step.graphic.source] : [];
+  });

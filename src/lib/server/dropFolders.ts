@@ -1,0 +1,277 @@
+import { randomUUID } from 'node:crypto';
+import { constants } from 'node:fs';
+import { access, lstat, mkdir, readdir, realpath, rename, rm, writeFile } from 'node:fs/promises';
+import { join, resolve, sep } from 'node:path';
+import type { PoolClient } from 'pg';
+import * as z from 'zod';
+import type { RecipeValues } from '../core/docket/recipe';
+import { safeName } from '../core/handover/names';
+import { sayTrouble, type Trouble } from '../words/errors';
+import { db, transaction } from './db';
+import { Problem } from './problem';
+import { findRecipe } from './recipes';
+import { tryValues } from './runs';
+
+/** The directory under which all drop folders are: the start command says where. */
+export const dropRoot = (): string => resolve(process.env.FOLDER_DROPS ?? join('.folder', 'drops'));
+
+/** Where in a drop folder files are while they are worked, and where they end. */
+export const PLACES = { working: 'working', done: 'done', failed: 'failed' } as const;
+/** What tells whoever looks into `failed` why a file is there. */
+export const WHY = 'why.txt';
+/** A file has stopped growing when it was the same for so long. */
+const QUIET_MS = 1500;
+
+export interface DropFolderRecord {
+  id: string;
+  name: string;
+  path: string;
+  recipe: string;
+  values: RecipeValues;
+  paused: boolean;
+  trouble?: Trouble;
+  scanEvery?: number;
+  waiting: number;
+  done: number;
+  failed: number;
+}
+
+interface Row {
+  id: string;
+  name: string;
+  recipe: string;
+  vals: RecipeValues;
+  paused: boolean;
+  trouble: Trouble | null;
+  scan_every: number | null;
+}
+
+/** All drop folders with how many files of each wait, are done and failed. */
+export async function listDropFolders(): Promise<DropFolderRecord[]> {
+  const { rows } = await db().query<Row & { waiting: string; done: string; failed: string }>(
+    `select f.*, count(r.id) filter (where r.state in ('waiting', 'working')) as waiting,
+       count(r.id) filter (where r.state = 'done') as done, count(r.id) filter (where r.state in ('failed', 'cancelled')) as failed
+     from drop_folder f left join run r on r.folder_id = f.id group by f.id order by lower(f.name)`,
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    path: join(dropRoot(), row.name),
+    recipe: row.recipe,
+    values: row.vals,
+    paused: row.paused,
+    waiting: Number(row.waiting),
+    done: Number(row.done),
+    failed: Number(row.failed),
+    ...(row.trouble ? { trouble: row.trouble } : {}),
+    ...(row.scan_every ? { scanEvery: row.scan_every } : {}),
+  }));
+}
+
+const valuesSchema = z.record(z.string().max(40), z.union([z.string().max(4000), z.number()]));
+const folderSchema = z.object({
+  name: z.string().min(1).max(120),
+  recipe: z.string().min(1).max(60),
+  values: valuesSchema.default({}),
+});
+
+/** Makes a drop folder, bound to a recipe. Its name is one plain directory name, so that it lies under the root and nowhere else. Throws Problem. */
+export async function addDropFolder(value: unknown): Promise<void> {
+  const read = folderSchema.safeParse(value);
+  if (!read.success) throw new Problem(400, { code: 'bad-drop-folder' });
+  const { name, recipe, values } = read.data;
+  if (safeName(name) !== name) throw new Problem(400, { code: 'drop-name', data: { name } });
+  tryValues(await findRecipe(recipe), values);
+  await openDirectory(name);
+  await transaction(async (client) => {
+    const { rowCount } = await client.query(
+      'insert into drop_folder (name, recipe, vals) values ($1, $2, $3) on conflict do nothing',
+      [name, recipe, JSON.stringify(values)],
+    );
+    if (!rowCount) throw new Problem(409, { code: 'drop-taken', data: { name } });
+  });
+}
+
+const changeSchema = z.object({
+  paused: z.boolean().optional(),
+  scanEvery: z.number().int().min(2).max(3600).nullable().optional(),
+});
+
+/** Pauses a folder or goes on; sets how often the scanner stand-in delivers. Throws Problem. */
+export async function changeDropFolder(id: string, value: unknown): Promise<void> {
+  const read = changeSchema.safeParse(value);
+  if (!read.success) throw new Problem(400, { code: 'bad-drop-folder' });
+  const { paused, scanEvery } = read.data;
+  const { rowCount } = await db().query(
+    `update drop_folder set paused = coalesce($2, paused), scan_every = case when $3 then $4 else scan_every end, trouble = null
+     where id::text = $1`,
+    [id, paused ?? null, scanEvery !== undefined, scanEvery ?? null],
+  );
+  if (!rowCount) throw new Problem(404, { code: 'no-such-drop-folder' });
+}
+
+/** Forgets a drop folder; the directory and what is in it stay. */
+export async function dropDropFolder(id: string): Promise<void> {
+  await db().query('delete from drop_folder where id::text = $1', [id]);
+}
+
+/** The name of a drop folder. Throws Problem 404. */
+export async function nameOfDropFolder(id: string): Promise<string> {
+  const { rows } = await db().query<{ name: string }>('select name from drop_folder where id::text = $1', [
+    id,
+  ]);
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-drop-folder' });
+  return rows[0].name;
+}
+
+/** The directory of a drop folder, made with all its places. Throws Problem where it leads out of the root or cannot be written. */
+export async function openDirectory(name: string): Promise<string> {
+  const root = dropRoot();
+  const path = join(root, name);
+  try {
+    await mkdir(root, { recursive: true });
+    await mkdir(path, { recursive: true });
+    // A link that was put there would lead files out of the root.
+    if ((await realpath(path)) !== `${await realpath(root)}${sep}${name}`)
+      throw new Problem(400, { code: 'drop-outside', data: { name } });
+    for (const place of Object.values(PLACES)) {
+      await mkdir(join(path, place), { recursive: true });
+      if (!(await lstat(join(path, place))).isDirectory())
+        throw new Problem(400, { code: 'drop-outside', data: { name } });
+    }
+    await access(path, constants.R_OK | constants.W_OK | constants.X_OK);
+    return path;
+  } catch (error) {
+    if (error instanceof Problem) throw error;
+    throw new Problem(400, {
+      code: 'drop-unwritable',
+      data: { name, reason: (error as NodeJS.ErrnoException).code ?? '' },
+    });
+  }
+}
+
+/** What this process saw of files that may still grow, by path. */
+const growing = new Map<string, { size: number; changed: number; since: number }>();
+
+/**
+ * Looks into every drop folder: files that have stopped growing become runs, whose ids are returned. Any number of processes
+ * may look; one at a time does so into each folder. A file is moved aside in the same transaction that makes its run, and
+ * what a crash left between the two is put back: none is lost, none is taken twice.
+ */
+export async function lookIntoFolders(): Promise<string[]> {
+  const { rows } = await db().query<Row>('select * from drop_folder where not paused');
+  const found: string[] = [];
+  for (const folder of rows) {
+    try {
+      found.push(...(await transaction((client) => lookInto(folder, client))));
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      await sayTroubleOf(folder.id, error.trouble);
+    }
+  }
+  return found;
+}
+
+const sayTroubleOf = (id: string, trouble: Trouble | undefined) =>
+  db().query('update drop_folder set trouble = $2, looked_at = now() where id = $1', [
+    id,
+    trouble ? JSON.stringify(trouble) : null,
+  ]);
+
+async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: PoolClient): Promise<string[]> {
+  const { rows } = await client.query<{ mine: boolean }>(
+    'select pg_try_advisory_xact_lock(hashtextextended($1, 11)) as mine',
+    [id],
+  );
+  if (!rows[0]!.mine) return [];
+  const path = await openDirectory(name);
+  await putBack(path, client);
+  const recipe = await findRecipe(recipeName);
+  const made: string[] = [];
+  const here = new Set<string>();
+  for (const entry of await readdir(path, { withFileTypes: true })) {
+    if (entry.name.startsWith('.') || entry.isDirectory()) continue;
+    const file = join(path, entry.name);
+    here.add(file);
+    const stat = await lstat(file).catch(() => undefined);
+    if (!stat || !isQuiet(file, stat)) continue;
+    const run = randomUUID();
+    await mkdir(join(path, PLACES.working, run));
+    await client.query(
+      "insert into run (id, recipe, vals, folder_id, file_name, state) values ($1, $2, $3, $4, $5, 'waiting')",
+      [run, JSON.stringify(recipe), JSON.stringify(vals), id, entry.name],
+    );
+    await rename(file, join(path, PLACES.working, run, entry.name));
+    growing.delete(file);
+    made.push(run);
+  }
+  for (const file of growing.keys())
+    if (file.startsWith(`${path}${sep}`) && !here.has(file)) growing.delete(file);
+  await client.query('update drop_folder set trouble = null, looked_at = now() where id = $1', [id]);
+  return made;
+}
+
+function isQuiet(file: string, { size, mtimeMs }: { size: number; mtimeMs: number }): boolean {
+  const now = Date.now();
+  const known = growing.get(file);
+  if (known?.size === size && known.changed === mtimeMs) return now - known.since >= QUIET_MS;
+  growing.set(file, { size, changed: mtimeMs, since: now });
+  return false;
+}
+
+/** What a crash left in `working`: a file whose run never came to be goes back; what has ended goes where it belongs. */
+async function putBack(path: string, client: PoolClient): Promise<void> {
+  const ids = await readdir(join(path, PLACES.working));
+  if (!ids.length) return;
+  const { rows } = await client.query<{
+    id: string;
+    state: string;
+    file_name: string;
+    trouble: Trouble | null;
+  }>('select id, state, file_name, trouble from run where id::text = any($1)', [ids]);
+  const known = new Map(rows.map((row) => [row.id, row]));
+  for (const id of ids) {
+    const run = known.get(id);
+    if (run?.state === 'waiting' || run?.state === 'working') continue;
+    if (run)
+      await settleFile(
+        path,
+        id,
+        run.file_name,
+        run.state === 'done' ? undefined : (run.trouble ?? { code: 'unknown' }),
+      );
+    else {
+      const aside = join(path, PLACES.working, id);
+      for (const name of await readdir(aside))
+        await rename(join(aside, name), join(path, await freeIn(path, name)));
+      await rm(aside, { recursive: true });
+    }
+  }
+}
+
+/** Moves what was worked out of `working`: to `done`, or with the reason to `failed`. Done twice it does no harm. */
+export async function settleFile(
+  path: string,
+  id: string,
+  fileName: string,
+  trouble?: Trouble,
+): Promise<void> {
+  const aside = join(path, PLACES.working, id);
+  const to = join(path, trouble ? PLACES.failed : PLACES.done);
+  try {
+    if (trouble) await writeFile(join(aside, WHY), `${fileName}\n\n${sayTrouble(trouble)}\n`);
+    await rename(aside, join(to, await freeIn(to, safeName(fileName.replace(/\.[^.]+$/, '')))));
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+  }
+}
+
+/** A name that nothing in a directory has. */
+async function freeIn(path: string, name: string): Promise<string> {
+  const taken = new Set((await readdir(path)).map((each) => each.toLowerCase()));
+  if (!taken.has(name.toLowerCase())) return name;
+  const [, stem, ending] = /^(.*?)(\.[^.]*)?$/s.exec(name)!;
+  let n = 2;
+  while (taken.has(`${stem} ${n}${ending ?? ''}`.toLowerCase())) n++;
+  return `${stem} ${n}${ending ?? ''}`;
+}

@@ -1,0 +1,65 @@
+import { readRecipe, RecipeError, sourcesOfRecipe, type Recipe } from '../core/docket/recipe';
+import { sweep } from './blobs';
+import { db, transaction } from './db';
+import { Problem } from './problem';
+
+/** Reads a recipe that came from outside. Throws Problem 400. */
+export function recipeFrom(value: unknown): Recipe {
+  try {
+    return readRecipe(value);
+  } catch (error) {
+    if (error instanceof RecipeError) throw new Problem(400, { code: error.code, data: error.data });
+    throw error;
+  }
+}
+
+/** All recipes in the order of their names. */
+export async function listRecipes(): Promise<Recipe[]> {
+  const { rows } = await db().query<{ recipe: unknown }>('select recipe from recipe order by lower(name)');
+  return rows.map(({ recipe }) => readRecipe(recipe));
+}
+
+/** A recipe by its name. Throws Problem 404. */
+export async function findRecipe(name: string): Promise<Recipe> {
+  const { rows } = await db().query<{ recipe: unknown }>(
+    'select recipe from recipe where lower(name) = lower($1)',
+    [name],
+  );
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-recipe', data: { name } });
+  return readRecipe(rows[0].recipe);
+}
+
+/** Saves a recipe; under a name that is there, as its next version. Jobs keep the steps that they were made with. Throws Problem. */
+export async function saveRecipe(value: unknown): Promise<Recipe> {
+  const recipe = recipeFrom(value);
+  return transaction(async (client) => {
+    await client.query('select pg_advisory_xact_lock(hashtextextended(lower($1), 7))', [recipe.name]);
+    const { rows } = await client.query<{ name: string; version: number }>(
+      'select name, version from recipe where lower(name) = lower($1)',
+      [recipe.name],
+    );
+    const saved: Recipe = { ...recipe, version: rows[0] ? rows[0].version + 1 : 1 };
+    const json = JSON.stringify(saved);
+    if (rows[0])
+      await client.query(
+        'update recipe set name = $2, version = $3, recipe = $4, changed_at = now() where name = $1',
+        [rows[0].name, saved.name, saved.version, json],
+      );
+    else
+      await client.query('insert into recipe (name, version, recipe) values ($1, 1, $2)', [saved.name, json]);
+    await client.query('delete from recipe_source where name = $1', [saved.name]);
+    await client.query(
+      'insert into recipe_source (name, sha256) select $1, sha256 from source where sha256 = any($2)',
+      [saved.name, sourcesOfRecipe(saved)],
+    );
+    return saved;
+  });
+}
+
+/** Forgets a recipe. What was made with it stays; drop folders that are bound to it wait. */
+export async function dropRecipe(name: string): Promise<void> {
+  await transaction(async (client) => {
+    await client.query('delete from recipe where lower(name) = lower($1)', [name]);
+    await sweep(client);
+  });
+}

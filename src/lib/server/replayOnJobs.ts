@@ -1,0 +1,62 @@
+import * as z from 'zod';
+import { workOut } from '../core/checks';
+import type { Finding } from '../core/checks/finding';
+import { docketSchema, sourcesOf } from '../core/docket/docket';
+import { RecipeError, withRecipe } from '../core/docket/recipe';
+import type { Trouble } from '../words/errors';
+import { sayFinding } from '../words/findings';
+import { transaction } from './db';
+import { lockJob, pushState, readJob } from './jobs';
+import { Problem } from './problem';
+import { findRecipe } from './recipes';
+import { surveysOf } from './sources';
+import { tryValues } from './runs';
+
+const askedSchema = z.object({
+  jobs: z.array(z.uuid()).min(1).max(500),
+  values: z.record(z.string().max(40), z.union([z.string().max(4000), z.number()])).default({}),
+});
+
+/** What became of one job. */
+export interface Replayed {
+  job: string;
+  title: string;
+  pages: number;
+  findings: { level: Finding['level']; title: string }[];
+  trouble?: Trouble;
+}
+
+/** Replays a recipe on jobs, each as one change that undo takes back whole; one that cannot take it stays as it is. Throws Problem. */
+export async function replayOnJobs(name: string, value: unknown): Promise<Replayed[]> {
+  const asked = askedSchema.safeParse(value);
+  if (!asked.success) throw new Problem(400, { code: 'bad-replay' });
+  const { jobs, values } = asked.data;
+  const recipe = await findRecipe(name);
+  tryValues(recipe, values);
+  const results: Replayed[] = [];
+  for (const job of jobs)
+    results.push(
+      await transaction(async (client): Promise<Replayed> => {
+        await lockJob(client, job);
+        const { docket } = await readJob(job, client);
+        const said = { job, title: docket.title };
+        try {
+          const next = docketSchema.parse(withRecipe(docket, recipe, values));
+          const { list, findings } = workOut(next, await surveysOf(sourcesOf(next), client));
+          await pushState(client, job, next);
+          return {
+            ...said,
+            pages: list.pages.length,
+            findings: findings.map((finding) => ({
+              level: finding.level,
+              title: sayFinding(finding, next.unit).title,
+            })),
+          };
+        } catch (error) {
+          if (!(error instanceof RecipeError)) throw error;
+          return { ...said, pages: 0, findings: [], trouble: { code: error.code, data: error.data } };
+        }
+      }),
+    );
+  return results;
+}

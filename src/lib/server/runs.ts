@@ -1,0 +1,230 @@
+import type { PoolClient } from 'pg';
+import type { Finding } from '../core/checks/finding';
+import { filledIn, RecipeError, type Recipe, type RecipeValues } from '../core/docket/recipe';
+import type { Trouble } from '../words/errors';
+import { storeBlob, sweep } from './blobs';
+import { db, transaction } from './db';
+import { SILENT_SECONDS } from './intakes';
+import { Problem } from './problem';
+import { findRecipe } from './recipes';
+
+/** A recipe carried out on a file, as it is told. */
+export interface RunRecord {
+  id: string;
+  recipe: string;
+  version: number;
+  fileName: string;
+  folder?: string;
+  batch?: string;
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
+  doing?: string;
+  done: number;
+  total: number;
+  job?: string;
+  findings?: { level: Finding['level']; title: string }[];
+  trouble?: Trouble;
+  createdAt: string;
+  finishedAt?: string;
+}
+
+const FIELDS = `r.id, r.recipe->>'name' as recipe, (r.recipe->>'version')::integer as version, r.file_name, f.name as folder, r.batch, r.state, r.doing,
+  r.done, r.total, r.job_id, r.findings, r.trouble, r.created_at, r.finished_at from run r left join drop_folder f on f.id = r.folder_id`;
+
+interface Row {
+  id: string;
+  recipe: string;
+  version: number;
+  file_name: string;
+  folder: string | null;
+  batch: string | null;
+  state: RunRecord['state'];
+  doing: string | null;
+  done: number;
+  total: number;
+  job_id: string | null;
+  findings: RunRecord['findings'] | null;
+  trouble: Trouble | null;
+  created_at: Date;
+  finished_at: Date | null;
+}
+
+const told = (row: Row): RunRecord => ({
+  id: row.id,
+  recipe: row.recipe,
+  version: row.version,
+  fileName: row.file_name,
+  state: row.state,
+  done: row.done,
+  total: row.total,
+  createdAt: row.created_at.toISOString(),
+  ...(row.folder ? { folder: row.folder } : {}),
+  ...(row.batch ? { batch: row.batch } : {}),
+  ...(row.doing && row.state === 'working' ? { doing: row.doing } : {}),
+  ...(row.job_id ? { job: row.job_id } : {}),
+  ...(row.findings ? { findings: row.findings } : {}),
+  ...(row.trouble ? { trouble: row.trouble } : {}),
+  ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
+});
+
+/** The latest runs, newest first; only those of a batch where one is named. */
+export async function listRuns(batch?: string): Promise<RunRecord[]> {
+  const { rows } = batch
+    ? await db().query<Row>(`select ${FIELDS} where r.batch::text = $1 order by r.created_at`, [batch])
+    : await db().query<Row>(`select ${FIELDS} order by r.created_at desc limit 60`);
+  return rows.map(told);
+}
+
+/** Makes sure that a recipe can be carried out with the values said. Throws Problem 400. */
+export function tryValues(recipe: Recipe, values: RecipeValues): void {
+  try {
+    filledIn(recipe, values);
+  } catch (error) {
+    if (error instanceof RecipeError) throw new Problem(400, { code: error.code, data: error.data });
+    throw error;
+  }
+}
+
+/** Takes a file of a batch, to be worked by a recipe as it is now; returns the run's id. Throws Problem. */
+export async function orderRun(
+  name: string,
+  values: RecipeValues,
+  batch: string,
+  fileName: string,
+  bytes: AsyncIterable<Uint8Array>,
+): Promise<string> {
+  const recipe = await findRecipe(name);
+  tryValues(recipe, values);
+  return transaction(async (client) => {
+    const blob = await storeBlob(client, bytes);
+    const { rows } = await client.query<{ id: string }>(
+      "insert into run (recipe, vals, batch, file_name, blob_id, state) values ($1, $2, $3, $4, $5, 'waiting') returning id",
+      [JSON.stringify(recipe), JSON.stringify(values), batch, fileName.slice(0, 400), blob.id],
+    );
+    return rows[0]!.id;
+  });
+}
+
+/** What a worker needs of a run. */
+export interface BegunRun {
+  id: string;
+  claim: string;
+  recipe: Recipe;
+  values: RecipeValues;
+  fileName: string;
+  folder?: { id: string; name: string };
+  blobId?: string;
+  jobId?: string;
+}
+
+/** Takes a run on, the one named or the oldest that waits: at most one worker gets it. Undefined when there is nothing to do any more. */
+export async function beginRun(id?: string): Promise<BegunRun | undefined> {
+  const { rows } = await db().query<{
+    id: string;
+    claim: string;
+    recipe: Recipe;
+    vals: RecipeValues;
+    file_name: string;
+    folder_id: string | null;
+    folder: string | null;
+    blob_id: string | null;
+    job_id: string | null;
+  }>(
+    `with mine as (
+       update run set state = 'working', claim = gen_random_uuid(), doing = 'taking in', done = 0, total = 0, seen_at = now()
+       where id = (select id from run where state = 'waiting' and ($1::uuid is null or id = $1) order by created_at limit 1 for update skip locked)
+       returning *)
+     select r.id, r.claim, r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id
+     from mine r left join drop_folder f on f.id = r.folder_id`,
+    [id ?? null],
+  );
+  const [row] = rows;
+  return (
+    row && {
+      id: row.id,
+      claim: row.claim,
+      recipe: row.recipe,
+      values: row.vals,
+      fileName: row.file_name,
+      ...(row.folder_id ? { folder: { id: row.folder_id, name: row.folder! } } : {}),
+      ...(row.blob_id ? { blobId: row.blob_id } : {}),
+      ...(row.job_id ? { jobId: row.job_id } : {}),
+    }
+  );
+}
+
+/** Says what is being done; false when the run was cancelled, or given to somebody else. */
+export async function tendRun(
+  id: string,
+  claim: string,
+  doing: string,
+  done: number,
+  total: number,
+): Promise<boolean> {
+  const { rowCount } = await db().query(
+    "update run set doing = $3, done = $4, total = $5, seen_at = now() where id = $1 and claim = $2 and state = 'working'",
+    [id, claim, doing, done, total],
+  );
+  return rowCount === 1;
+}
+
+/** Ties something to a run in the caller's transaction; false when it is this worker's no more. */
+export async function tieToRun(
+  client: PoolClient,
+  id: string,
+  claim: string,
+  what: { blobId?: string; jobId?: string; findings?: RunRecord['findings'] },
+): Promise<boolean> {
+  const { rowCount } = await client.query(
+    `update run set blob_id = coalesce($3, blob_id), job_id = coalesce($4, job_id), findings = coalesce($5, findings)
+     where id = $1 and claim = $2 and state = 'working'`,
+    [
+      id,
+      claim,
+      what.blobId ?? null,
+      what.jobId ?? null,
+      what.findings ? JSON.stringify(what.findings) : null,
+    ],
+  );
+  return rowCount === 1;
+}
+
+/** Ends a run; false, with nothing kept, when it is this worker's no more. */
+export async function finishRun(
+  client: PoolClient,
+  id: string,
+  claim: string,
+  trouble?: Trouble,
+): Promise<boolean> {
+  const { rowCount } = await client.query(
+    `update run set state = $3, trouble = $4, blob_id = null, finished_at = now()
+     where id = $1 and claim = $2 and state = 'working'`,
+    [id, claim, trouble ? 'failed' : 'done', trouble ? JSON.stringify(trouble) : null],
+  );
+  return rowCount === 1;
+}
+
+/** Stops a run that waits or is being worked; one that has ended is taken off the list. */
+export async function dropRun(id: string): Promise<void> {
+  await transaction(async (client) => {
+    const { rowCount } = await client.query(
+      `update run set state = 'cancelled', trouble = '{"code":"cancelled"}', blob_id = null, finished_at = now()
+       where id::text = $1 and state in ('waiting', 'working')`,
+      [id],
+    );
+    if (!rowCount) await client.query('delete from run where id::text = $1', [id]);
+    await sweep(client);
+  });
+}
+
+/** Puts back runs whose worker went away, and returns all that wait. */
+export async function waitingRuns(mine: readonly string[] = []): Promise<string[]> {
+  await db().query(
+    `update run set state = 'waiting', claim = null where state = 'working'
+       and (id = any($1::uuid[]) or seen_at < now() - make_interval(secs => $2))`,
+    [mine, SILENT_SECONDS],
+  );
+  const { rows } = await db().query<{ id: string }>(
+    "select id from run where state = 'waiting' order by created_at",
+  );
+  return rows.map(({ id }) => id);
+}

@@ -1,0 +1,71 @@
+import { createReadStream } from 'node:fs';
+import { mkdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { PoolClient } from 'pg';
+import { sourcesOf, type Docket } from '../../core/docket/docket';
+import type { Output } from '../../core/handover/output';
+import { blobToFile, storeBlob } from '../blobs';
+import { runInFence, type FenceLimits } from '../fence';
+import type { CheckTask } from '../fenced/checkOutputFiles';
+import { MADE, type MadeFile } from '../fenced/made';
+import type { OutputTask } from '../fenced/writeOutputFile';
+import type { OutputRecord } from '../outputs';
+import { blobOfSource, surveysOf } from '../sources';
+
+const LIMITS = { seconds: 1800, mb: 4096 };
+
+/** Copies the sources of a docket to a folder; their paths by SHA-256. */
+export async function fetchSources(docket: Docket, folder: string): Promise<Record<string, string>> {
+  const files: Record<string, string> = {};
+  for (const source of sourcesOf(docket)) {
+    const blob = await blobOfSource(source);
+    if (!blob) continue;
+    files[source] = join(folder, `${source}.pdf`);
+    await blobToFile(blob.id, files[source]);
+  }
+  return files;
+}
+
+/**
+ * Makes the files of an output in `folder`, and reads each again in a process that did not write it: what is not as it was
+ * asked goes to nobody. Throws FenceError.
+ */
+export async function makeFiles(
+  { docket, output, despite }: { docket: Docket; output: Output; despite?: string | null },
+  files: Record<string, string>,
+  folder: string,
+  signal: AbortSignal,
+  onProgress: (doing: OutputRecord['doing'], done: number, total: number) => void,
+  /** It is one of many in a row. */
+  row = false,
+): Promise<MadeFile[]> {
+  const limits: FenceLimits = row ? { ...LIMITS, goesOn: true } : LIMITS;
+  await mkdir(folder);
+  const asked = { docket, output, surveys: await surveysOf(Object.keys(files)), folder };
+  const task: OutputTask = {
+    ...asked,
+    files,
+    at: new Date().toISOString(),
+    ...(despite ? { despite } : {}),
+  };
+  await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
+  onProgress('checking', 0, 0);
+  await runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (...how) =>
+    onProgress('checking', ...how),
+  );
+  return JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
+}
+
+/** Stores made files in the caller's transaction. */
+export async function storeFiles(
+  client: PoolClient,
+  folder: string,
+  made: readonly MadeFile[],
+): Promise<{ blobId: string; made: MadeFile }[]> {
+  const stored = [];
+  for (const file of made) {
+    const bytes = createReadStream(join(folder, file.file), { highWaterMark: 1 << 20 });
+    stored.push({ blobId: (await storeBlob(client, bytes)).id, made: file });
+  }
+  return stored;
+}

@@ -1,0 +1,239 @@
+import { constants, createReadStream } from 'node:fs';
+import { copyFile, lstat, mkdtemp, open, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { workOut } from '../../core/checks';
+import { emptyDocket, sourcesOf, type Docket } from '../../core/docket/docket';
+import { RecipeError, withRecipe } from '../../core/docket/recipe';
+import type { Step } from '../../core/docket/steps';
+import { surveySchema } from '../../core/pages/survey';
+import type { Trouble } from '../../words/errors';
+import { sayFinding } from '../../words/findings';
+import { blobToFile, MOST_MB, storeBlob } from '../blobs';
+import { db, transaction } from '../db';
+import { openDirectory, PLACES, settleFile } from '../dropFolders';
+import { FenceError, runInFence } from '../fence';
+import type { MeasureTask } from '../fenced/measureFile';
+import type { MadeFile } from '../fenced/made';
+import type { SurveyTask } from '../fenced/surveyFile';
+import { titleFrom } from '../intakes';
+import { createJobIn } from '../jobs';
+import { addFinished } from '../outputs';
+import { Problem } from '../problem';
+import { enqueue } from '../queue';
+import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
+import { addSource, surveysOf } from '../sources';
+import { fetchSources, makeFiles, storeFiles } from './makeFiles';
+
+const TEND_EVERY_MS = 500;
+const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
+const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
+
+/** Works the run that was handed out, then whatever else waits, the oldest first: nothing lies still until it is handed out. */
+export async function makeRuns(id: string): Promise<void> {
+  for (let next = await beginRun(id); next; next = await beginRun()) await makeRun(next.id, next);
+}
+
+/** Runs that this process is working. */
+export const running = new Map<string, AbortController>();
+
+/** The run is this worker's no more: it was cancelled, or given to another one. */
+class Lost extends Error {}
+/** The run ends badly, for a reason that is told. */
+class Failed extends Error {
+  constructor(readonly trouble: Trouble) {
+    super(trouble.code);
+  }
+}
+
+/**
+ * Carries a recipe out on one file: takes it in, works the steps, makes what goes out, and moves the file of a drop folder
+ * where it belongs. Whatever was done before a worker died is found again, so that it can be begun anew at any time.
+ */
+async function makeRun(id: string, begun: BegunRun): Promise<void> {
+  const controller = new AbortController();
+  running.set(id, controller);
+  const folder = await mkdtemp(join(tmpdir(), 'folder-run-'));
+  const now: { doing: string; done: number; total: number } = { doing: 'taking in', done: 0, total: 0 };
+  const tend = setInterval(async () => {
+    if (!(await tendRun(id, begun.claim, now.doing, now.done, now.total))) controller.abort();
+  }, TEND_EVERY_MS);
+  const work: Work = { id, begun, folder, signal: controller.signal, now };
+  let trouble: Trouble | undefined;
+  try {
+    await carryOut(work);
+  } catch (error) {
+    trouble = troubleOf(error);
+    if (!trouble) return;
+    const said = trouble;
+    if (!(await transaction((client) => finishRun(client, id, begun.claim, said)))) return;
+  } finally {
+    clearInterval(tend);
+    running.delete(id);
+    await rm(folder, { recursive: true, force: true });
+  }
+  if (begun.folder) await settleFile(await openDirectory(begun.folder.name), id, begun.fileName, trouble);
+}
+
+/** What to tell of an error; undefined where the run is not this worker's to end. */
+function troubleOf(error: unknown): Trouble | undefined {
+  if (error instanceof Lost) return undefined;
+  if (error instanceof Failed || error instanceof Problem) return error.trouble;
+  if (error instanceof FenceError) return error.trouble.code === 'cancelled' ? undefined : error.trouble;
+  if (error instanceof RecipeError) return { code: error.code, data: error.data };
+  const { code } = error as NodeJS.ErrnoException;
+  if (code === 'ENOSPC') return { code: 'disk-full' };
+  return { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
+}
+
+interface Work {
+  id: string;
+  begun: BegunRun;
+  folder: string;
+  signal: AbortSignal;
+  now: { doing: string; done: number; total: number };
+}
+
+async function carryOut(work: Work): Promise<void> {
+  const { id, begun, folder, now, signal } = work;
+  const source = await takeFile(work);
+  const step: Step = { id: 't', kind: 'take-in', source, name: begun.fileName, where: { at: 'end' } };
+  const bare: Docket = { ...emptyDocket(titleFrom(begun.fileName)), steps: [step] };
+  const docket = withRecipe(bare, begun.recipe, begun.values);
+  now.doing = 'working the steps';
+  const { findings } = workOut(docket, await surveysOf(sourcesOf(docket)));
+  const told: RunRecord['findings'] = findings.map((finding) => ({
+    level: finding.level,
+    title: sayFinding(finding, docket.unit).title,
+  }));
+  // A job that an earlier try made is this one's: no file gives two.
+  const jobId =
+    begun.jobId ??
+    (await transaction(async (client) => {
+      const job = await createJobIn(client, docket);
+      if (!(await tieToRun(client, id, begun.claim, { jobId: job, findings: told }))) throw new Lost();
+      return job;
+    }));
+  const stops = told.filter(({ level }) => level === 'stop');
+  if (stops.length)
+    throw new Failed({
+      code: 'run-stopped',
+      data: { count: stops.length, what: stops.map(({ title }) => title).join('; ') },
+    });
+  const files = await fetchSources(docket, folder);
+  const made: { output: Docket['outputs'][0]; into: string; files: MadeFile[] }[] = [];
+  for (const [n, output] of docket.outputs.entries()) {
+    const into = join(folder, `out-${n}`);
+    const list = await makeFiles(
+      { docket, output },
+      files,
+      into,
+      signal,
+      (doing, done, total) => Object.assign(now, { doing, done, total }),
+      true,
+    );
+    made.push({ output, into, files: list });
+  }
+  Object.assign(now, { doing: 'handing over', done: 0, total: 0 });
+  if (begun.folder) await putBeside(work, made);
+  await transaction(async (client) => {
+    for (const { output, into, files: list } of made)
+      await addFinished(client, jobId, docket, output, await storeFiles(client, into, list));
+    if (!(await finishRun(client, id, begun.claim))) throw new Lost();
+  });
+}
+
+/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it; its SHA-256. */
+async function takeFile(work: Work): Promise<string> {
+  const { id, begun, folder, signal, now } = work;
+  const { blobId, sha256 } = await transaction(async (client) => {
+    if (begun.blobId) {
+      const { rows } = await client.query<{ sha256: string }>('select sha256 from blob where id = $1', [
+        begun.blobId,
+      ]);
+      return { blobId: begun.blobId, sha256: rows[0]!.sha256 };
+    }
+    const blob = await storeBlob(client, await fileOf(work));
+    if (!(await tieToRun(client, id, begun.claim, { blobId: blob.id }))) throw new Lost();
+    return { blobId: blob.id, sha256: blob.sha256 };
+  });
+  if (!(await surveysOf([sha256]))[sha256]) {
+    const task: SurveyTask = {
+      file: join(folder, 'in'),
+      out: join(folder, 'survey.json'),
+      pdf: join(folder, 'made.pdf'),
+    };
+    await blobToFile(blobId, task.file);
+    await runInFence('surveyFile', task, SURVEY_LIMITS, signal, (done, total) =>
+      Object.assign(now, { done, total }),
+    );
+    const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
+    await transaction(async (client) => {
+      const pdf = survey.picture && (await storeBlob(client, createReadStream(task.pdf)));
+      await addSource(client, sha256, blobId, survey, pdf?.id);
+    });
+  }
+  if (begun.recipe.steps.some(looksAtPages)) await measureNow(sha256, work);
+  else await enqueue('measure', sha256);
+  return sha256;
+}
+
+/** Steps that depend on what is drawn on pages. */
+const looksAtPages = (step: Step): boolean =>
+  (step.kind === 'reading-order' && !!step.byNumbers) || (step.kind === 'crop' && step.cut.by === 'ink');
+
+async function measureNow(sha256: string, { folder, signal, now }: Work): Promise<void> {
+  const survey = (await surveysOf([sha256]))[sha256]!;
+  if (survey.pages.every(({ drawn }) => drawn)) return;
+  Object.assign(now, { doing: 'reading the pages', done: 0, total: 0 });
+  const { rows } = await db().query<{ id: string }>(
+    'select coalesce(pdf_blob_id, blob_id) as id from source where sha256 = $1',
+    [sha256],
+  );
+  const task: MeasureTask = { file: join(folder, 'measure.pdf'), survey, out: join(folder, 'measured.json') };
+  await blobToFile(rows[0]!.id, task.file);
+  const seconds = MEASURE_LIMITS.seconds + MEASURE_LIMITS.secondsAPage * survey.pages.length;
+  await runInFence('measureFile', task, { seconds, mb: MEASURE_LIMITS.mb, goesOn: true }, signal);
+  const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
+  await db().query("update source set survey = $2, measure = 'done' where sha256 = $1", [
+    sha256,
+    JSON.stringify(measured),
+  ]);
+}
+
+/** The directory that a file of a drop folder lies in while it is worked. */
+const asideOf = async ({ id, begun }: Work): Promise<string> =>
+  join(await openDirectory(begun.folder!.name), PLACES.working, id);
+
+/** The bytes of a file that lies in a drop folder. Links are not followed, and nothing but plain files is opened. */
+async function fileOf(work: Work): Promise<AsyncIterable<Uint8Array>> {
+  const path = join(await asideOf(work), work.begun.fileName);
+  const stat = await lstat(path).catch(() => undefined);
+  if (!stat) throw new Failed({ code: 'drop-file-gone' });
+  if (!stat.isFile()) throw new Failed({ code: 'drop-no-file' });
+  if (stat.size > MOST_MB * 1024 * 1024) throw new Failed({ code: 'too-large', data: { most: MOST_MB } });
+  try {
+    const file = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW);
+    return file.createReadStream();
+  } catch (error) {
+    throw new Failed({
+      code: 'drop-unreadable',
+      data: { reason: (error as NodeJS.ErrnoException).code ?? '' },
+    });
+  }
+}
+
+/** Puts the made files beside the one they were made of. What an earlier try left there goes first. */
+async function putBeside(work: Work, made: readonly { into: string; files: MadeFile[] }[]): Promise<void> {
+  const aside = await asideOf(work);
+  for (const name of await readdir(aside))
+    if (name !== work.begun.fileName) await rm(join(aside, name), { recursive: true });
+  const taken = new Set([work.begun.fileName.toLowerCase()]);
+  for (const { into, files } of made)
+    for (const { file, name } of files) {
+      let free = name;
+      for (let n = 2; taken.has(free.toLowerCase()); n++) free = name.replace(/(\.[^.]+)$/, ` ${n}$1`);
+      taken.add(free.toLowerCase());
+      await copyFile(join(into, file), join(aside, free));
+    }
+}

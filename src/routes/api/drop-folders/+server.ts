@@ -1,0 +1,10 @@
+import { addDropFolder, listDropFolders } from '$lib/server/dropFolders';
+import { answer } from '$lib/server/problem';
+
+export const GET = () => answer(listDropFolders);
+
+export const POST = ({ request }) =>
+  answer(async () => {
+    await addDropFolder(await request.json());
+    return listDropFolders();
+  });

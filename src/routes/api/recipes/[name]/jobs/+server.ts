@@ -1,0 +1,6 @@
+import { answer } from '$lib/server/problem';
+import { replayOnJobs } from '$lib/server/replayOnJobs';
+
+/** Replays a recipe on jobs: `{ jobs, values }`. */
+export const POST = ({ params, request }) =>
+  answer(async () => replayOnJobs(params.name, await request.json()));
