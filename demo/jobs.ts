@@ -1,4 +1,5 @@
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
+import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
 import type { Step } from '../src/lib/core/docket/steps';
 import { DEFAULT_SCHEME, PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
@@ -33,6 +34,26 @@ export const SOURCES: readonly DemoSource[] = [
   { name: 'rule-book-scans.pdf', draw: () => drawRuleBookScans() },
   { name: 'rule-book-second-copy.pdf', draw: () => drawRuleBookScans({ without: [1] }) },
 ];
+
+/** Raw scans of a stapled booklet, turned and put in order by the numbers printed on them. */
+export const SCANS_RECIPE: Recipe = recipeSchema.parse({
+  recipe: 1,
+  name: 'Booklet scans to reading order',
+  about: 'For the scanner: each booklet becomes a PDF that is read from front to back.',
+  steps: [
+    {
+      id: 'order',
+      kind: 'reading-order',
+      pages: 'all',
+      arrangement: { by: 'stitched', scans: 'sheets' },
+      gutter: 0,
+      byNumbers: true,
+    },
+  ],
+  book: { first: 'right', spine: 'left', facing: true },
+  scheme: { kind: 'none' },
+  outputs: [{ kind: 'pages', crop: 'trim', name: '{source} in reading order' }],
+});
 
 /** The demo's dockets, given the SHA-256 of each source by its name. */
 export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] {

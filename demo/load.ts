@@ -3,11 +3,14 @@ import { surveyPdf } from '../src/lib/pdf/survey';
 import { measureSource } from '../src/lib/raster/measureSource';
 import { storeBlob } from '../src/lib/server/blobs';
 import { closeDb, db, transaction } from '../src/lib/server/db';
+import { addDropFolder } from '../src/lib/server/dropFolders';
 import { createJob } from '../src/lib/server/jobs';
 import { migrate } from '../src/lib/server/migrate';
+import { Problem } from '../src/lib/server/problem';
+import { saveRecipe } from '../src/lib/server/recipes';
 import { addSource } from '../src/lib/server/sources';
 import { drawDemoSources } from './draw';
-import { demoDockets } from './jobs';
+import { demoDockets, SCANS_RECIPE } from './jobs';
 
 /** Draws the demo's sources, stores them and opens its jobs. */
 export async function loadDemo(): Promise<void> {
@@ -27,6 +30,11 @@ export async function loadDemo(): Promise<void> {
   }
   // The last one made heads the list.
   for (const docket of demoDockets(hashes)) await createJob(docket);
+  await saveRecipe(SCANS_RECIPE);
+  await addDropFolder({ name: 'booklet-scans', recipe: SCANS_RECIPE.name }).catch((error: unknown) => {
+    // The directory may not be ours to write in; the recipe is there all the same.
+    if (!(error instanceof Problem)) throw error;
+  });
 }
 
 if (process.argv[1] === import.meta.filename) {

@@ -1,11 +1,16 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer } from 'node:net';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import pg from 'pg';
 
 /** A whole Folder for one test file: a database of its own, web server and worker. */
 export class Folder {
   private programs: ChildProcess[] = [];
+  /** Under which its drop folders are. */
+  readonly drops = mkdtempSync(join(tmpdir(), 'folder-drops-'));
   private constructor(
     readonly databaseUrl: string,
     readonly port: number,
@@ -58,6 +63,16 @@ export class Folder {
     throw new Error('the web server does not answer');
   }
 
+  /** Starts one more worker, which can be ended by itself. */
+  more(): ChildProcess {
+    const worker = spawn(process.execPath, ['build/tools/worker/main.mjs'], {
+      env: this.environment(),
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    this.programs.push(worker);
+    return worker;
+  }
+
   /** Ends both, at once and without warning, as a power cut would. */
   async kill(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
     const ends = this.programs
@@ -82,6 +97,7 @@ export class Folder {
     return {
       ...process.env,
       DATABASE_URL: this.databaseUrl,
+      FOLDER_DROPS: this.drops,
       PORT: String(this.port),
       HOST: '127.0.0.1',
       ORIGIN: this.url,

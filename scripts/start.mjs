@@ -9,6 +9,7 @@ import { needPackages } from './lib/debian.mjs';
 chdir(join(dirname(import.meta.filename), '..'));
 const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
 
+process.env.FOLDER_DROPS ??= join(process.cwd(), '.folder', 'drops');
 const ownDatabase = !process.env.DATABASE_URL;
 if (ownDatabase) needPackages(['postgresql']);
 installPackages();

@@ -1,10 +1,19 @@
 import { createHash } from 'node:crypto';
-import { mkdir, mkdtemp, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prettifyError } from 'zod';
-import { docketSchema, type Docket } from '../lib/core/docket/docket';
-import type { Output } from '../lib/core/handover/output';
+import { docketSchema, emptyDocket, type Docket } from '../lib/core/docket/docket';
+import {
+  readRecipe,
+  RecipeError,
+  withRecipe,
+  type Recipe,
+  type RecipeValues,
+} from '../lib/core/docket/recipe';
+import type { Step } from '../lib/core/docket/steps';
+import { outputSchema, type Output } from '../lib/core/handover/output';
+import { LengthError, parseLength } from '../lib/core/measure/parseLength';
 import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
@@ -17,8 +26,16 @@ import { measureSource } from '../lib/raster/measureSource';
 import { sayTrouble } from '../lib/words/errors';
 import { sayFinding } from '../lib/words/findings';
 
-const HELP = `folder survey FILE…                          prints the facts of each PDF as JSON
-folder make DOCKET.json FILE… --out FOLDER   carries the docket out and writes its outputs
+const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
+folder make DOCKET.json FILE… --out FOLDER           carries the docket out and writes its outputs
+folder recipe RECIPE.json FILE… --out FOLDER         works each file by the recipe and writes what it hands over
+       [--set name=value]…                           says what the recipe asks for; lengths with their unit: off="12 mm"
+folder split FILE --by HOW --out FOLDER              writes the pages of a file as several
+       HOW: every=10, bookmarks, bookmarks=2, places=1,9,21, faces, faces=reverse, size=5 (MB)
+       [--name PATTERN]                              with {source}, {part}, {from}, {to}, {size}, {date}
+folder watch FOLDER --recipe RECIPE.json [--once]    works what is put there; results in done, what cannot be worked in failed
+folder template DOCKET.json [FILE…] --out FOLDER     writes the blank template of a folded leaflet
+       --json                                        says what was written as JSON
 
 Exit status: 0 done; 1 the work failed, one sentence says why; 2 the call was wrong.`;
 
@@ -36,7 +53,7 @@ async function main(args: string[]): Promise<number> {
     return 0;
   }
   try {
-    await (call.command === 'survey' ? survey(call.files) : make(call.docket, call.files, call.out));
+    await COMMANDS[call.command](call);
     return 0;
   } catch (error) {
     if (!(error instanceof Failure)) throw error;
@@ -45,28 +62,84 @@ async function main(args: string[]): Promise<number> {
   }
 }
 
-type Call =
-  | { command: 'help' }
-  | { command: 'survey'; files: string[] }
-  | { command: 'make'; docket: string; files: string[]; out: string };
+interface Call {
+  command: keyof typeof COMMANDS;
+  /** What stands after the command. */
+  files: string[];
+  out: string;
+  recipe: string;
+  by: string;
+  name: string;
+  set: string[];
+  json: boolean;
+  once: boolean;
+}
 
-function readCall(args: string[]): Call | undefined {
+const COMMANDS = {
+  survey: ({ files }: Call) => survey(files),
+  make: ({ files: [docket, ...files], out, json }: Call) => make(docket!, files, out, json),
+  recipe: (call: Call) => carryOut(call),
+  split: (call: Call) => splitFile(call),
+  watch: (call: Call) => watch(call),
+  template: ({ files: [docket, ...files], out, json }: Call) => template(docket!, files, out, json),
+};
+/** What each command needs besides files: how many of those at least, and which options. */
+const NEEDS: Record<
+  keyof typeof COMMANDS,
+  { files: number; options: readonly string[]; may?: readonly string[] }
+> = {
+  survey: { files: 1, options: [] },
+  make: { files: 1, options: ['out'], may: ['json'] },
+  recipe: { files: 2, options: ['out'], may: ['set', 'json'] },
+  split: { files: 1, options: ['out', 'by'], may: ['name', 'json'] },
+  watch: { files: 1, options: ['recipe'], may: ['set', 'once', 'json'] },
+  template: { files: 1, options: ['out'], may: ['json'] },
+};
+
+function readCall(args: string[]): Call | { command: 'help' } | undefined {
   try {
     const { values, positionals } = parseArgs({
       args,
       allowPositionals: true,
-      options: { out: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: {
+        out: { type: 'string' },
+        recipe: { type: 'string' },
+        by: { type: 'string' },
+        name: { type: 'string' },
+        set: { type: 'string', multiple: true },
+        json: { type: 'boolean' },
+        once: { type: 'boolean' },
+        help: { type: 'boolean', short: 'h' },
+      },
     });
     const [command, ...files] = positionals;
     if (values.help || command === 'help') return { command: 'help' };
-    if (command === 'survey' && files.length && !values.out) return { command, files };
-    const [docket, ...sources] = files;
-    if (command === 'make' && docket && values.out)
-      return { command, docket, files: sources, out: values.out };
-    return undefined;
+    if (!command || !Object.hasOwn(NEEDS, command)) return undefined;
+    const { files: least, options, may = [] } = NEEDS[command as keyof typeof NEEDS];
+    const given = Object.keys(values);
+    if (files.length < least || options.some((option) => !given.includes(option))) return undefined;
+    if (given.some((option) => !options.includes(option) && !may.includes(option))) return undefined;
+    const { out = '', recipe = '', by = '', name = '', set = [], json = false, once = false } = values;
+    return { command: command as keyof typeof COMMANDS, files, out, recipe, by, name, set, json, once };
   } catch {
     return undefined;
   }
+}
+
+/** Says what was written: a path a line, or all as JSON. */
+function report(
+  results: readonly { source?: string; written: string[]; findings: string[] }[],
+  json: boolean,
+): void {
+  if (json) process.stdout.write(`${JSON.stringify(results, null, 2)}\n`);
+  else for (const { written } of results) for (const path of written) console.log(path);
+}
+
+/** Says how far the work is, where somebody sits before it. */
+function progress(what: string): (done: number, total: number) => void {
+  if (!process.stderr.isTTY) return () => undefined;
+  return (done, total) =>
+    process.stderr.write(`\r${what}: ${done} of ${total}\x1b[K${done === total ? '\n' : ''}`);
 }
 
 async function survey(files: string[]): Promise<void> {
@@ -81,36 +154,231 @@ async function survey(files: string[]): Promise<void> {
   process.stdout.write(`${JSON.stringify(surveys.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
 }
 
-async function make(docketFile: string, files: string[], out: string): Promise<void> {
+async function make(docketFile: string, files: string[], out: string, json: boolean): Promise<void> {
   const docket = await readDocket(docketFile);
-  const given = await Promise.all(
-    files.map(async (file) => ({ name: basename(file), file, hash: sha256(await read(file)) })),
-  );
-  const takeIns = docket.steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [step] : []));
-  const toInk = docket.steps.some((step) => step.kind === 'crop' && step.cut.by === 'ink');
+  report([await handOverDocket(docket, await given(files), out)], json);
+}
+
+interface GivenFile {
+  name: string;
+  file: string;
+  hash: string;
+}
+const given = (files: readonly string[]): Promise<GivenFile[]> =>
+  Promise.all(files.map(async (file) => ({ name: basename(file), file, hash: sha256(await read(file)) })));
+
+/** Works a docket out over files and writes what it hands over to a folder; with `strict`, not while a finding says stop. */
+async function handOverDocket(
+  docket: Docket,
+  files: readonly GivenFile[],
+  out: string,
+  strict = false,
+): Promise<{ written: string[]; findings: string[] }> {
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
+  const measured = docket.steps.some(
+    (step) =>
+      (step.kind === 'crop' && step.cut.by === 'ink') || (step.kind === 'reading-order' && step.byNumbers),
+  );
   // A file is known by its contents; failing that, by the name that the docket has for it.
-  for (const step of takeIns) {
+  for (const step of docket.steps) {
+    if (step.kind !== 'take-in' || step.off) continue;
     const match =
-      given.find(({ hash }) => hash === step.source) ?? given.find(({ name }) => name === step.name);
+      files.find(({ hash }) => hash === step.source) ?? files.find(({ name }) => name === step.name);
     if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name: step.name } }));
-    surveys[step.source] ??= await surveyOf(match.file, toInk);
+    surveys[step.source] ??= await surveyOf(match.file, measured);
     fileOf[step.source] = match.file;
   }
   const work = workOut(docket, surveys);
-  for (const finding of work.findings) {
+  const findings = work.findings.map((finding) => {
     const { title, text } = sayFinding(finding, docket.unit);
-    console.error(`${finding.level}: ${title}. ${text}`);
-  }
+    return `${finding.level}: ${title}. ${text}`;
+  });
+  for (const said of findings) console.error(said);
+  if (strict && work.findings.some(({ level }) => level === 'stop'))
+    throw new Failure('A finding says stop, so nothing was handed over.');
   await mkdir(out, { recursive: true });
+  const written: string[] = [];
   for (const output of docket.outputs) {
     if (output.kind === 'sheets' && docket.scheme.kind === 'none') {
       console.error('note: these pages go on no sheets, so no sheet PDF was made.');
       continue;
     }
-    for (const path of await writeFiles(out, docket, surveys, output, fileOf)) console.log(path);
+    written.push(...(await writeFiles(out, docket, surveys, output, fileOf)));
   }
+  return { written, findings };
+}
+
+/** Works each file by a recipe. */
+async function carryOut({ files: [recipeFile, ...files], out, set, json }: Call): Promise<void> {
+  const recipe = await readRecipeFile(recipeFile!);
+  const values = valuesOf(recipe, set);
+  const results = [];
+  for (const file of await given(files))
+    results.push({ source: file.file, ...(await workFile(recipe, values, file, out)) });
+  report(results, json);
+}
+
+function workFile(recipe: Recipe, values: RecipeValues, file: GivenFile, out: string) {
+  const step: Step = { id: 't', kind: 'take-in', source: file.hash, name: file.name, where: { at: 'end' } };
+  const title = file.name.replace(/\.[^.]+$/, '') || file.name;
+  try {
+    const docket = withRecipe({ ...emptyDocket(title.slice(0, 200)), steps: [step] }, recipe, values);
+    return handOverDocket(docket, [file], out, true);
+  } catch (error) {
+    if (error instanceof RecipeError) throw new Failure(sayTrouble({ code: error.code, data: error.data }));
+    throw error;
+  }
+}
+
+async function readRecipeFile(file: string): Promise<Recipe> {
+  try {
+    return readRecipe(JSON.parse((await read(file)).toString('utf8')));
+  } catch (error) {
+    if (error instanceof RecipeError)
+      throw new Failure(`${file}: ${sayTrouble({ code: error.code, data: error.data })}`);
+    if (error instanceof SyntaxError)
+      throw new Failure(
+        `${file}: ${sayTrouble({ code: 'recipe-invalid', data: { reason: 'it is not JSON' } })}`,
+      );
+    throw error;
+  }
+}
+
+/** What was said with `--set`, as the recipe wants it. */
+function valuesOf({ asks }: Recipe, said: readonly string[]): RecipeValues {
+  return Object.fromEntries(
+    said.map((each): [string, string | number] => {
+      const [, name = '', text = ''] = /^([^=]*)=(.*)$/s.exec(each) ?? [];
+      const ask = asks.find((one) => one.name === name);
+      if (!ask) throw new Failure(sayTrouble({ code: 'value-unknown', data: { name: name || each } }));
+      const wrong = (reason: string) =>
+        new Failure(sayTrouble({ code: 'value-wrong', data: { name, label: ask.label, reason } }));
+      if (ask.kind === 'length')
+        try {
+          return [name, parseLength(text, 'mm')];
+        } catch (error) {
+          if (error instanceof LengthError) throw wrong(`“${text}” is no length`);
+          throw error;
+        }
+      if (ask.kind !== 'number') return [name, text];
+      if (!text.trim() || !Number.isFinite(Number(text))) throw wrong(`“${text}” is no number`);
+      return [name, Number(text)];
+    }),
+  );
+}
+
+async function splitFile({ files: [file], by, name, out, json }: Call): Promise<void> {
+  const [source] = await given([file!]);
+  const step: Step = {
+    id: 't',
+    kind: 'take-in',
+    source: source!.hash,
+    name: source!.name,
+    where: { at: 'end' },
+  };
+  const output = outputSchema.safeParse({
+    kind: 'pages',
+    crop: 'bleed',
+    split: readSplit(by),
+    name: name || '{source} {part}',
+  });
+  if (!output.success) throw new Failure(`“${by}” is no way to split. ${HELP.split('\n')[6]!.trim()}`);
+  const docket: Docket = {
+    ...emptyDocket(source!.name.slice(0, 200)),
+    steps: [step],
+    scheme: { kind: 'none' },
+    outputs: [output.data],
+  };
+  report([{ source: file!, ...(await handOverDocket(docket, [source!], out)) }], json);
+}
+
+/** What stands after `--by`, as a split has it. */
+function readSplit(said: string): unknown {
+  const [by, value] = said.split(/=(.*)/s) as [string, string | undefined];
+  switch (by) {
+    case 'every':
+      return { by, count: Number(value) };
+    case 'bookmarks':
+      return { by, level: value === undefined ? 0 : Number(value) - 1 };
+    case 'places':
+      return { by, at: value };
+    case 'size':
+      return { by, mb: Number(value) };
+    case 'faces':
+      return { by, ...(value === 'reverse' ? { reverse: true } : {}) };
+    default:
+      return { by };
+  }
+}
+
+/** Files have stopped growing when they were the same for so long. */
+const QUIET_MS = 1000;
+const LOOK_EVERY_MS = 300;
+
+/** Works what is put in a folder, one file after the other, until it is stopped; with `--once`, what is there. */
+async function watch({ files: [folder], recipe: recipeFile, set, once, json }: Call): Promise<void> {
+  const recipe = await readRecipeFile(recipeFile);
+  const values = valuesOf(recipe, set);
+  const places = { done: join(folder!, 'done'), failed: join(folder!, 'failed') };
+  try {
+    for (const place of Object.values(places)) await mkdir(place, { recursive: true });
+  } catch {
+    throw new Failure(`${folder} cannot be written. Check its name and that you may write there.`);
+  }
+  const seen = new Map<string, { size: number; changed: number; since: number }>();
+  const files = async () =>
+    (await readdir(folder!, { withFileTypes: true }))
+      .filter((entry) => entry.isFile() && !entry.name.startsWith('.'))
+      .map(({ name }) => name);
+  for (;;) {
+    const here = await files();
+    for (const name of here) {
+      const path = join(folder!, name);
+      const { size, mtimeMs: changed } = await stat(path);
+      const known = seen.get(name);
+      if (!known || known.size !== size || known.changed !== changed) {
+        seen.set(name, { size, changed, since: Date.now() });
+        continue;
+      }
+      if (Date.now() - known.since < QUIET_MS) continue;
+      seen.delete(name);
+      const stem = await freeName(places, name.replace(/\.[^.]+$/, '') || name);
+      try {
+        const [file] = await given([path]);
+        const out = join(places.done, stem);
+        const result = await workFile(recipe, values, file!, out);
+        await rename(path, join(out, name));
+        report([{ source: path, ...result }], json);
+      } catch (error) {
+        if (!(error instanceof Failure)) throw error;
+        await rm(join(places.done, stem), { recursive: true, force: true });
+        await mkdir(join(places.failed, stem));
+        await rename(path, join(places.failed, stem, name));
+        await writeFile(join(places.failed, stem, 'why.txt'), `${name}\n\n${error.message}\n`);
+        console.error(`${name}: ${error.message}`);
+      }
+    }
+    if (once && !(await files()).length) return;
+    await new Promise((soon) => setTimeout(soon, LOOK_EVERY_MS));
+  }
+}
+
+/** A name that nothing in either place has. */
+async function freeName(places: Readonly<Record<string, string>>, stem: string): Promise<string> {
+  const taken = new Set((await Promise.all(Object.values(places).map((place) => readdir(place)))).flat());
+  if (!taken.has(stem)) return stem;
+  let n = 2;
+  while (taken.has(`${stem} ${n}`)) n++;
+  return `${stem} ${n}`;
+}
+
+async function template(docketFile: string, files: string[], out: string, json: boolean): Promise<void> {
+  const docket = await readDocket(docketFile);
+  report(
+    [await handOverDocket({ ...docket, outputs: [{ kind: 'template' }] }, await given(files), out)],
+    json,
+  );
 }
 
 /** Makes the files of an output, and puts them in their place once all are written and checked. */
@@ -124,7 +392,8 @@ async function writeFiles(
   const folder = await mkdtemp(join(out, '.making-'));
   try {
     const read = async (source: string) => (await readPdf(fileOf[source]!)).bytes;
-    const made = await handOver(docket, output, { surveys, read, folder, at: new Date() });
+    const onProgress = progress(output.kind);
+    const made = await handOver(docket, output, { surveys, read, folder, at: new Date(), onProgress });
     await checkFiles(docket, output, made, { surveys, folder });
     const paths = made.map(({ name }) => join(out, name));
     for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);

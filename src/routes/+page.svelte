@@ -44,6 +44,7 @@
 
 <header>
   <span class="brand"><img src="/folder.svg" alt="" width="24" height="24" />Folder</span>
+  <a class="recipes" href="/recipes">Recipes</a>
   <label class="search"
     ><Search size={15} /><span class="visually-hidden">Search jobs</span><input
       id="search"
@@ -111,6 +112,10 @@
 </main>
 
 <style>
+  .recipes {
+    color: var(--ink);
+    font-weight: 500;
+  }
   header {
     display: flex;
     align-items: center;

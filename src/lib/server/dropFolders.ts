@@ -20,7 +20,7 @@ export const PLACES = { working: 'working', done: 'done', failed: 'failed' } as 
 /** What tells whoever looks into `failed` why a file is there. */
 export const WHY = 'why.txt';
 /** A file has stopped growing when it was the same for so long. */
-const QUIET_MS = 1500;
+const QUIET_MS = 1000;
 
 export interface DropFolderRecord {
   id: string;

@@ -47,8 +47,13 @@ interface Idle {
 }
 const idle = new Map<string, Idle[]>();
 /** Nothing a process gathers lives longer than so many tasks, nor does it wait longer than this for the next. */
-const MOST_TASKS = 40;
+const MOST_TASKS = 200;
 const IDLE_MS = 15_000;
+
+/** Starts the next process that stands by, where one is wanted and missing. */
+function standBy(name: string): void {
+  if (standby.has(name) && !standby.get(name)) standby.set(name, start(name, true));
+}
 
 function takeIdle(name: string): Idle | undefined {
   const found = idle.get(name)?.pop();
@@ -62,6 +67,7 @@ function keepIdle(name: string, child: Child, tasks: number): void {
       (idle.get(name) ?? []).filter((each) => each.child !== child),
     );
     child.kill('SIGKILL');
+    standBy(name);
   }, IDLE_MS);
   leaves.unref();
   idle.set(name, [...(idle.get(name) ?? []), { child, tasks, leaves }]);
@@ -80,8 +86,8 @@ export async function runInFence(
   signal?: AbortSignal,
   onProgress?: (done: number, total: number) => void,
 ): Promise<{ peakMb: number }> {
-  const known = limits.goesOn ? takeIdle(name) : undefined;
-  const waiting = limits.goesOn ? undefined : standby.get(name);
+  const known = takeIdle(name);
+  const waiting = known ? undefined : standby.get(name);
   // Taken: nobody else may have it.
   if (waiting) standby.set(name, undefined);
   const child = known?.child ?? (waiting?.exitCode === null ? waiting : start(name));
@@ -129,8 +135,10 @@ export async function runInFence(
     words.close();
     const tasks = (known?.tasks ?? 0) + 1;
     if (limits.goesOn && !trouble && !stopped && tasks < MOST_TASKS) keepIdle(name, child, tasks);
-    else child.kill('SIGKILL');
-    if (!limits.goesOn && standby.has(name) && !standby.get(name)) standby.set(name, start(name, true));
+    else {
+      child.kill('SIGKILL');
+      if (!limits.goesOn) standBy(name);
+    }
   }
 }
 

@@ -228,3 +228,13 @@ export async function waitingRuns(mine: readonly string[] = []): Promise<string[
   );
   return rows.map(({ id }) => id);
 }
+
+/** Whether a source came with runs alone while runs still go on: measuring it, which nobody waits for, would only hold them up. */
+export async function canWait(sha256: string): Promise<boolean> {
+  const { rows } = await db().query<{ later: boolean }>(
+    `select exists (select from run where state in ('waiting', 'working'))
+       and not exists (select from job_source j where j.sha256 = $1 and not exists (select from run r where r.job_id = j.job_id)) as later`,
+    [sha256],
+  );
+  return rows[0]!.later;
+}

@@ -1,6 +1,8 @@
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/output';
+import type { Finding } from '../core/checks/finding';
 import type { Kept, KeptKind } from '../core/docket/kept';
+import type { Recipe, RecipeValues } from '../core/docket/recipe';
 import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { Place } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
@@ -57,6 +59,47 @@ export interface OutputFile {
   to?: number;
   over?: true;
   alone?: true;
+}
+/** What is found, in short. */
+type Told = { level: Finding['level']; title: string }[];
+/** A recipe carried out on a file. */
+export interface RunState {
+  id: string;
+  recipe: string;
+  version: number;
+  fileName: string;
+  folder?: string;
+  batch?: string;
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
+  doing?: string;
+  done: number;
+  total: number;
+  job?: string;
+  findings?: Told;
+  trouble?: Trouble;
+  createdAt: string;
+  finishedAt?: string;
+}
+/** What a recipe made of a job. */
+export interface ReplayedState {
+  job: string;
+  title: string;
+  pages: number;
+  findings: Told;
+  trouble?: Trouble;
+}
+export interface DropFolderState {
+  id: string;
+  name: string;
+  path: string;
+  recipe: string;
+  values: RecipeValues;
+  paused: boolean;
+  trouble?: Trouble;
+  scanEvery?: number;
+  waiting: number;
+  done: number;
+  failed: number;
 }
 export interface Status {
   revision: number;
@@ -116,7 +159,36 @@ export const api = {
   forget: <Kind extends KeptKind>(kind: Kind, name: string) =>
     call<Kept<Kind>[]>('DELETE', `/api/kept/${kind}?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
+  recipes: () => call<Recipe[]>('GET', '/api/recipes'),
+  saveRecipe: (recipe: unknown) => call<Recipe>('PUT', '/api/recipes', recipe),
+  dropRecipe: (name: string) => call('DELETE', `/api/recipes/${encodeURIComponent(name)}`),
+  replayOnJobs: (name: string, jobs: readonly string[], values: RecipeValues) =>
+    call<ReplayedState[]>('POST', `/api/recipes/${encodeURIComponent(name)}/jobs`, { jobs, values }),
+  runs: () => call<RunState[]>('GET', '/api/runs'),
+  dropRun: (id: string) => call('DELETE', `/api/runs/${id}`),
+  dropFolders: () => call<DropFolderState[]>('GET', '/api/drop-folders'),
+  addDropFolder: (folder: { name: string; recipe: string; values: RecipeValues }) =>
+    call<DropFolderState[]>('POST', '/api/drop-folders', folder),
+  changeDropFolder: (id: string, change: { paused?: boolean; scanEvery?: number | null }) =>
+    call<DropFolderState[]>('PATCH', `/api/drop-folders/${id}`, change),
+  dropDropFolder: (id: string) => call<DropFolderState[]>('DELETE', `/api/drop-folders/${id}`),
+  scan: (id: string, faults: readonly string[]) =>
+    call<{ name: string }>('POST', `/api/drop-folders/${id}/scan`, { faults }),
 };
+
+/** Sends a file of a batch, to be worked by a recipe. Rejects with Refused. */
+export async function uploadRun(
+  recipe: string,
+  values: RecipeValues,
+  batch: string,
+  file: File,
+): Promise<void> {
+  const query = new URLSearchParams({ recipe, values: JSON.stringify(values), batch, name: file.name });
+  const response = await fetch(`/api/runs?${query}`, { method: 'POST', body: file });
+  if (response.ok) return;
+  const said = (await response.json().catch(() => ({}))) as { trouble?: Trouble };
+  throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` });
+}
 
 /** Sends a file to become pages at a place, or to be kept aside; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
 export function upload(

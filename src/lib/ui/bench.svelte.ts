@@ -73,6 +73,8 @@ export class Bench {
   readonly sheets = new SheetsView();
   /** What is being set up on Hand over. */
   readonly handing = new Handing(this);
+  /** A recipe is being saved from this job, or replayed on it. */
+  recipe = $state<'save' | 'replay' | undefined>();
   /** A finding that the reader was led to. */
   pointed = $state.raw<Finding | undefined>();
 
@@ -196,6 +198,7 @@ export class Bench {
     this.draftBook = undefined;
     this.format = undefined;
     this.asking = undefined;
+    this.recipe = undefined;
   }
 
   /** Shows the docket with this step in its place, without accepting it. */

@@ -21,6 +21,7 @@ const LOOK_INTO_FOLDERS_MS = 700;
 const boss = await queue();
 keepReady('surveyFile');
 keepReady('writeOutputFile');
+keepReady('checkOutputFiles');
 const take = (name: QueueName, work: (id: string) => Promise<void>) =>
   boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
     try {

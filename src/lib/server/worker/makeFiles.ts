@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/output';
+import type { Surveys } from '../../core/pages/survey';
 import { blobToFile, storeBlob } from '../blobs';
 import { runInFence, type FenceLimits } from '../fence';
 import type { CheckTask } from '../fenced/checkOutputFiles';
@@ -26,12 +27,20 @@ export async function fetchSources(docket: Docket, folder: string): Promise<Reco
   return files;
 }
 
+/** What is made; `surveys` are those of its sources where they are known. */
+interface Ordered {
+  docket: Docket;
+  output: Output;
+  despite?: string | null;
+  surveys?: Surveys;
+}
+
 /**
  * Makes the files of an output in `folder`, and reads each again in a process that did not write it: what is not as it was
  * asked goes to nobody. Throws FenceError.
  */
 export async function makeFiles(
-  { docket, output, despite }: { docket: Docket; output: Output; despite?: string | null },
+  { docket, output, despite, surveys }: Ordered,
   files: Record<string, string>,
   folder: string,
   signal: AbortSignal,
@@ -41,7 +50,7 @@ export async function makeFiles(
 ): Promise<MadeFile[]> {
   const limits: FenceLimits = row ? { ...LIMITS, goesOn: true } : LIMITS;
   await mkdir(folder);
-  const asked = { docket, output, surveys: await surveysOf(Object.keys(files)), folder };
+  const asked = { docket, output, surveys: surveys ?? (await surveysOf(Object.keys(files))), folder };
   const task: OutputTask = {
     ...asked,
     files,

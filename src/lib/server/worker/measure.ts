@@ -5,6 +5,7 @@ import { surveySchema } from '../../core/pages/survey';
 import { blobToFile } from '../blobs';
 import { FenceError, runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
+import { canWait } from '../runs';
 import { beginMeasure, failMeasure, finishMeasure, tendMeasure } from '../measures';
 
 /** A page takes a hundredth of a second as a rule; a crowded one may take a hundred times as long. */
@@ -16,6 +17,7 @@ export const measuring = new Map<string, AbortController>();
 
 /** Measures a source in a fence and puts what was found in its survey. */
 export async function measure(sha256: string): Promise<void> {
+  if (await canWait(sha256)) return;
   const begun = await beginMeasure(sha256);
   if (!begun) return;
   const controller = new AbortController();

@@ -6,23 +6,23 @@ import { workOut } from '../../core/checks';
 import { emptyDocket, sourcesOf, type Docket } from '../../core/docket/docket';
 import { RecipeError, withRecipe } from '../../core/docket/recipe';
 import type { Step } from '../../core/docket/steps';
-import { surveySchema } from '../../core/pages/survey';
+import { surveySchema, type Survey } from '../../core/pages/survey';
 import type { Trouble } from '../../words/errors';
 import { sayFinding } from '../../words/findings';
 import { blobToFile, MOST_MB, storeBlob } from '../blobs';
-import { db, transaction } from '../db';
+import { transaction } from '../db';
 import { openDirectory, PLACES, settleFile } from '../dropFolders';
 import { FenceError, runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../fenced/made';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { titleFrom } from '../intakes';
+import { finishMeasure } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
 import { Problem } from '../problem';
-import { enqueue } from '../queue';
 import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
-import { addSource, surveysOf } from '../sources';
+import { addSource, blobOfSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 
 const TEND_EVERY_MS = 500;
@@ -96,12 +96,14 @@ interface Work {
 
 async function carryOut(work: Work): Promise<void> {
   const { id, begun, folder, now, signal } = work;
-  const source = await takeFile(work);
+  const { source, survey } = await takeFile(work);
   const step: Step = { id: 't', kind: 'take-in', source, name: begun.fileName, where: { at: 'end' } };
   const bare: Docket = { ...emptyDocket(titleFrom(begun.fileName)), steps: [step] };
   const docket = withRecipe(bare, begun.recipe, begun.values);
   now.doing = 'working the steps';
-  const { findings } = workOut(docket, await surveysOf(sourcesOf(docket)));
+  const others = sourcesOf(docket).filter((sha256) => sha256 !== source);
+  const surveys = { ...(others.length ? await surveysOf(others) : {}), [source]: survey };
+  const { findings } = workOut(docket, surveys);
   const told: RunRecord['findings'] = findings.map((finding) => ({
     level: finding.level,
     title: sayFinding(finding, docket.unit).title,
@@ -125,7 +127,7 @@ async function carryOut(work: Work): Promise<void> {
   for (const [n, output] of docket.outputs.entries()) {
     const into = join(folder, `out-${n}`);
     const list = await makeFiles(
-      { docket, output },
+      { docket, output, surveys },
       files,
       into,
       signal,
@@ -143,8 +145,8 @@ async function carryOut(work: Work): Promise<void> {
   });
 }
 
-/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it; its SHA-256. */
-async function takeFile(work: Work): Promise<string> {
+/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it. */
+async function takeFile(work: Work): Promise<{ source: string; survey: Survey }> {
   const { id, begun, folder, signal, now } = work;
   const { blobId, sha256 } = await transaction(async (client) => {
     if (begun.blobId) {
@@ -157,7 +159,8 @@ async function takeFile(work: Work): Promise<string> {
     if (!(await tieToRun(client, id, begun.claim, { blobId: blob.id }))) throw new Lost();
     return { blobId: blob.id, sha256: blob.sha256 };
   });
-  if (!(await surveysOf([sha256]))[sha256]) {
+  let survey = (await surveysOf([sha256]))[sha256];
+  if (!survey) {
     const task: SurveyTask = {
       file: join(folder, 'in'),
       out: join(folder, 'survey.json'),
@@ -167,38 +170,33 @@ async function takeFile(work: Work): Promise<string> {
     await runInFence('surveyFile', task, SURVEY_LIMITS, signal, (done, total) =>
       Object.assign(now, { done, total }),
     );
-    const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
+    const found = (survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8'))));
     await transaction(async (client) => {
-      const pdf = survey.picture && (await storeBlob(client, createReadStream(task.pdf)));
-      await addSource(client, sha256, blobId, survey, pdf?.id);
+      const pdf = found.picture && (await storeBlob(client, createReadStream(task.pdf)));
+      await addSource(client, sha256, blobId, found, pdf?.id);
     });
   }
-  if (begun.recipe.steps.some(looksAtPages)) await measureNow(sha256, work);
-  else await enqueue('measure', sha256);
-  return sha256;
+  const wanted = begun.recipe.steps.some(looksAtPages) && !survey.pages.every(({ drawn }) => drawn);
+  return { source: sha256, survey: wanted ? await measureNow(sha256, survey, work) : survey };
 }
 
 /** Steps that depend on what is drawn on pages. */
 const looksAtPages = (step: Step): boolean =>
   (step.kind === 'reading-order' && !!step.byNumbers) || (step.kind === 'crop' && step.cut.by === 'ink');
 
-async function measureNow(sha256: string, { folder, signal, now }: Work): Promise<void> {
-  const survey = (await surveysOf([sha256]))[sha256]!;
-  if (survey.pages.every(({ drawn }) => drawn)) return;
+async function measureNow(sha256: string, survey: Survey, { folder, signal, now }: Work): Promise<Survey> {
   Object.assign(now, { doing: 'reading the pages', done: 0, total: 0 });
-  const { rows } = await db().query<{ id: string }>(
-    'select coalesce(pdf_blob_id, blob_id) as id from source where sha256 = $1',
-    [sha256],
-  );
-  const task: MeasureTask = { file: join(folder, 'measure.pdf'), survey, out: join(folder, 'measured.json') };
-  await blobToFile(rows[0]!.id, task.file);
+  const task: MeasureTask = {
+    file: join(folder, 'measure.pdf'),
+    survey,
+    out: join(folder, 'measured.json'),
+  };
+  await blobToFile((await blobOfSource(sha256))!.id, task.file);
   const seconds = MEASURE_LIMITS.seconds + MEASURE_LIMITS.secondsAPage * survey.pages.length;
   await runInFence('measureFile', task, { seconds, mb: MEASURE_LIMITS.mb, goesOn: true }, signal);
   const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-  await db().query("update source set survey = $2, measure = 'done' where sha256 = $1", [
-    sha256,
-    JSON.stringify(measured),
-  ]);
+  await finishMeasure(sha256, measured);
+  return measured;
 }
 
 /** The directory that a file of a drop folder lies in while it is worked. */

@@ -26,6 +26,10 @@
       return steps;
     });
   }
+  function begin(what: 'save' | 'replay'): void {
+    bench.leave();
+    bench.recipe = what;
+  }
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
       steps.map((step) => (step.id !== id ? step : step.off ? (({ off: _, ...on }) => on as Step)(step) : { ...step, off: true as const })),
@@ -55,7 +59,10 @@
         <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
           <span class="mono n">{index + 1}</span>
           <span class="words"
-            ><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small></span
+            ><b>{words.act}</b>
+            {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small>{#if step.recipe}<small
+                >from “{step.recipe.name}”, version {step.recipe.version}</small
+              >{/if}</span
           >
         </button>
         <span class="tools">
@@ -92,6 +99,10 @@
       </li>
     {/each}
   </ol>
+  <footer>
+    <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>Save as a recipe</button>
+    <button class="tool" onclick={() => begin('replay')}>Replay a recipe</button>
+  </footer>
 </aside>
 
 <style>
@@ -107,6 +118,12 @@
     justify-content: space-between;
     align-items: center;
     padding: 9px 10px 7px 16px;
+  }
+  footer {
+    display: flex;
+    justify-content: space-between;
+    padding: 6px 10px;
+    border-top: 1px solid var(--rule);
   }
   h2 {
     font-size: 12px;

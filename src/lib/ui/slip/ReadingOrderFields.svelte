@@ -100,6 +100,13 @@
     {/if}
   </p>
 {/if}
+<label class="tick"
+  ><input
+    type="checkbox"
+    checked={!!step.byNumbers}
+    onchange={(event) => onchange({ ...step, byNumbers: event.currentTarget.checked ? true : undefined }, wrong.cut)}
+  /> work it out anew on every job that a recipe brings it to</label
+>
 <Choice
   label="The scans show"
   options={[
@@ -191,6 +198,12 @@
 {/if}
 
 <style>
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 12.5px;
+  }
   .turn {
     display: grid;
     grid-template-columns: 110px 1fr;

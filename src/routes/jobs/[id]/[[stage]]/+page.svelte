@@ -21,6 +21,7 @@
   import { seriesForm } from '$lib/ui/stages/series';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
   import PagesStage from '$lib/ui/stages/PagesStage.svelte';
+  import RecipeSlip from '$lib/ui/stages/RecipeSlip.svelte';
   import SheetsSlip from '$lib/ui/stages/SheetsSlip.svelte';
   import SheetsStage from '$lib/ui/stages/SheetsStage.svelte';
   import TakeInSlip from '$lib/ui/stages/TakeInSlip.svelte';
@@ -197,7 +198,9 @@
   <Docket {bench} />
   {#if stage === 'hand-over'}
     <HandOver {bench} />
-    <aside class="slip" aria-label="Slip"><HandOverSlip {bench} /></aside>
+    <aside class="slip" aria-label="Slip">
+      {#if bench.recipe}<RecipeSlip {bench} />{:else}<HandOverSlip {bench} />{/if}
+    </aside>
   {:else}
     {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
     {:else if stage === 'pages'}{#if bench.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
@@ -208,7 +211,8 @@
     {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
     {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     <aside class="slip" aria-label="Slip">
-      {#if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
+      {#if bench.recipe}<RecipeSlip {bench} />
+      {:else if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
       {:else if stage === 'pages'}<PagesSlip {bench} />
       {:else if stage === 'numbers'}<NumbersSlip {bench} />
       {:else}<SheetsSlip {bench} />{/if}

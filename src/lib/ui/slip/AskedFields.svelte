@@ -1,0 +1,36 @@
+<script lang="ts">
+  import type { Recipe, RecipeValues } from '../../core/docket/recipe';
+  import type { Unit } from '../../core/measure/unit';
+  import LengthField from '../parts/LengthField.svelte';
+
+  interface Props {
+    recipe: Recipe;
+    values: RecipeValues;
+    unit: Unit;
+    onchange: (values: RecipeValues) => void;
+  }
+  /** What a recipe asks for, with what it is where nothing else is said. */
+  let { recipe, values, unit, onchange }: Props = $props();
+  const id = $props.id();
+  const set = (name: string, value: string | number) => onchange({ ...values, [name]: value });
+</script>
+
+{#each recipe.asks as { name, label, kind, preset } (name)}
+  {@const value = values[name] ?? preset}
+  {#if kind === 'length'}
+    <LengthField {label} value={typeof value === 'number' ? value : 0} {unit} onchange={(points) => points !== undefined && set(name, points)} />
+  {:else}
+    <div>
+      <label class="label" for="{id}-{name}">{label}</label>
+      <input
+        id="{id}-{name}"
+        class="field"
+        class:mono={kind !== 'text'}
+        type={kind === 'number' ? 'number' : 'text'}
+        step="any"
+        value={value ?? ''}
+        oninput={(event) => set(name, kind === 'number' ? event.currentTarget.valueAsNumber : event.currentTarget.value)}
+      />
+    </div>
+  {/if}
+{/each}

@@ -1,0 +1,236 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { askable, freeName, recipeOf, RecipeError, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
+  import type { Step } from '../../core/docket/steps';
+  import type { PageList } from '../../core/pages/page';
+  import { sayTrouble } from '../../words/errors';
+  import { sayStep } from '../../words/steps';
+  import { api, Refused } from '../api';
+  import type { Bench } from '../bench.svelte';
+  import FindingCard from '../parts/FindingCard.svelte';
+  import AskedFields from '../slip/AskedFields.svelte';
+
+  let { bench }: { bench: Bench } = $props();
+  const empty: PageList = { pages: [], book: { first: 'right', spine: 'left', facing: true } };
+  const { docket } = $derived(bench);
+
+  let recipes = $state.raw<readonly Recipe[]>([]);
+  let wrong = $state('');
+  let done = $state('');
+  const said = (error: unknown): string => {
+    if (error instanceof Refused) return sayTrouble(error.trouble);
+    if (error instanceof RecipeError) return sayTrouble({ code: error.code, data: error.data });
+    return 'The server does not answer. Try again in a moment.';
+  };
+  $effect(() => {
+    api.recipes().then(
+      (found) => (recipes = found),
+      (error) => (wrong = said(error)),
+    );
+  });
+
+  // Saving
+  let name = $state(untrack(() => bench.docket.title.slice(0, 60)));
+  let left = $state.raw<ReadonlySet<string>>(new Set(untrack(() => bench.docket.steps.filter(({ kind }) => kind === 'take-in').map(({ id }) => id))));
+  let [scheme, outputs] = $state([true, true]);
+  let more = $state.raw<readonly Ask[]>([]);
+  const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
+  const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), scheme, outputs }));
+  const asks = $derived([...draft.asks, ...more.filter((ask) => steps.some(({ id }) => id === ask.step))]);
+  const say = (step: Step) => {
+    const index = docket.steps.indexOf(step);
+    const { act, what } = sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, docket.formats);
+    return `${act} ${what}`;
+  };
+  const toggle = (id: string) => (left = new Set(left.has(id) ? [...left].filter((each) => each !== id) : [...left, id]));
+  function ask(step: Step, at: string): void {
+    const value = askable(step)[Number(at)];
+    if (!value) return;
+    const label = `${value.path.join(' ')} of “${say(step)}”`.slice(0, 80);
+    const asked: Ask = {
+      name: freeName(asks, String(value.path.at(-1))),
+      label,
+      kind: value.kind,
+      step: step.id,
+      path: [...value.path],
+      preset: value.preset,
+    };
+    more = [...more, asked];
+  }
+  const relabel = (name: string, label: string) => (more = more.map((each) => (each.name === name ? { ...each, label } : each)));
+  const known = $derived(recipes.find((each) => each.name.toLowerCase() === name.trim().toLowerCase()));
+  async function save(): Promise<void> {
+    wrong = done = '';
+    try {
+      const saved = await api.saveRecipe({ ...draft, asks });
+      done = `Saved as “${saved.name}”, version ${saved.version}.`;
+      recipes = await api.recipes();
+    } catch (error) {
+      wrong = said(error);
+    }
+  }
+
+  // Replaying
+  let chosen = $state('');
+  let values = $state.raw<RecipeValues>({});
+  const recipe = $derived(recipes.find((each) => each.name === chosen));
+  const tried = $derived.by(() => {
+    if (bench.recipe !== 'replay' || !recipe) return { docket: undefined, wrong: '' };
+    try {
+      return { docket: withRecipe(docket, recipe, values), wrong: '' };
+    } catch (error) {
+      return { docket: undefined, wrong: said(error) };
+    }
+  });
+  $effect(() => {
+    const trial = tried.docket;
+    untrack(() => (bench.trial = trial));
+    return () => untrack(() => (bench.trial = undefined));
+  });
+</script>
+
+{#if bench.recipe === 'save'}
+  <form
+    class="fields"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void save();
+    }}
+  >
+    <h2>Save as a recipe</h2>
+    <div>
+      <label class="label" for="recipe-name">Name</label>
+      <input id="recipe-name" class="field" maxlength="60" bind:value={name} />
+      {#if known}<p class="quiet">Becomes version {known.version + 1} of “{known.name}”. Jobs keep what they were made with.</p>{/if}
+    </div>
+    <fieldset>
+      <legend class="label">Steps</legend>
+      {#each docket.steps as step, n (step.id)}
+        <div class="step" class:out={left.has(step.id)}>
+          <label
+            ><input type="checkbox" checked={!left.has(step.id)} disabled={step.off} onchange={() => toggle(step.id)} /> {n + 1} {say(step)}</label
+          >
+          {#if !left.has(step.id) && !step.off && askable(step).length}
+            <select class="field" aria-label="Ask for a value of step {n + 1}" value="" onchange={(event) => ask(step, event.currentTarget.value)}>
+              <option value="">ask for …</option>
+              {#each askable(step) as { path }, at (path.join())}<option value={String(at)}>{path.join(' ')}</option>{/each}
+            </select>
+          {/if}
+        </div>
+      {/each}
+    </fieldset>
+    {#if asks.length}
+      <div>
+        <p class="label">Asked for when it is replayed</p>
+        {#each asks as { name: asked, label, preset } (asked)}
+          <p class="ask">
+            {#if more.some((each) => each.name === asked)}
+              <input
+                class="field"
+                aria-label="Question for {asked}"
+                value={label}
+                maxlength="80"
+                oninput={(event) => relabel(asked, event.currentTarget.value)}
+              />
+              <button type="button" class="link" onclick={() => (more = more.filter((each) => each.name !== asked))}>leave out</button>
+            {:else}{label}: pages that were pointed at, as typed{/if}
+            <span class="mono">{asked} = {typeof preset === 'number' ? Math.round(preset * 100) / 100 : preset}</span>
+          </p>
+        {/each}
+      </div>
+    {/if}
+    <label class="tick"><input type="checkbox" bind:checked={scheme} /> how pages go on sheets</label>
+    <label class="tick"><input type="checkbox" bind:checked={outputs} /> what is handed over ({docket.outputs.length})</label>
+    {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
+    {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
+    <div class="btns">
+      <button class="btn" disabled={!name.trim() || (!steps.length && !scheme && !outputs)}>Save recipe</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Leave'}</button>
+    </div>
+  </form>
+{:else}
+  <form
+    class="fields"
+    onsubmit={(event) => {
+      event.preventDefault();
+      if (tried.docket) bench.put(tried.docket);
+    }}
+  >
+    <h2>Replay a recipe</h2>
+    {#if !recipes.length}
+      <p class="quiet">There are no recipes yet. Steps that are on a docket can be saved as one, and replayed here.</p>
+    {:else}
+      <div>
+        <label class="label" for="recipe">Recipe</label>
+        <select id="recipe" class="field" bind:value={chosen} onchange={() => (values = {})}>
+          <option value="">choose …</option>
+          {#each recipes as { name: each, version } (each)}<option value={each}>{each} (version {version})</option>{/each}
+        </select>
+      </div>
+    {/if}
+    {#if recipe}
+      <p class="quiet">
+        {recipe.steps.length} step{recipe.steps.length === 1 ? '' : 's'}{recipe.scheme ? ', how pages go on sheets' : ''}{recipe.outputs
+          ? `, ${recipe.outputs.length} output${recipe.outputs.length === 1 ? '' : 's'}`
+          : ''}. What it makes of this job is shown; nothing is changed yet.
+      </p>
+      <AskedFields {recipe} {values} unit={bench.unit} onchange={(next) => (values = next)} />
+      {#if tried.wrong}<p class="wrong" role="alert">{tried.wrong}</p>{/if}
+      {#if tried.docket}
+        <p><span class="mono">{bench.shown.list.pages.length}</span> pages, <span class="mono">{bench.findings.length}</span> findings</p>
+        {#each bench.findings.slice(0, 6) as finding, n (n)}<FindingCard {finding} {bench} />{/each}
+      {/if}
+    {/if}
+    <div class="btns">
+      <button class="btn" disabled={!tried.docket}>Replay</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>Leave</button>
+    </div>
+  </form>
+{/if}
+
+<style>
+  h2 {
+    font-size: 15px;
+    margin: 0;
+  }
+  fieldset {
+    margin: 0;
+    padding: 0;
+    border: 0;
+    min-width: 0;
+  }
+  .step {
+    padding: 4px 0;
+    border-top: 1px solid var(--rule);
+    font-size: 12.5px;
+  }
+  .step label,
+  .tick {
+    display: flex;
+    gap: 7px;
+    align-items: baseline;
+    font-size: 13px;
+  }
+  .step select {
+    margin: 3px 0 2px 20px;
+    width: calc(100% - 20px);
+    padding: 2px 4px;
+    font-size: 12px;
+  }
+  .out label {
+    color: var(--ink-2);
+  }
+  .ask {
+    padding: 4px 0;
+    font-size: 12.5px;
+  }
+  .ask .mono {
+    display: block;
+    color: var(--ink-2);
+  }
+  .done {
+    color: var(--fine);
+    font-weight: 600;
+    font-size: 13px;
+  }
+</style>

@@ -1,0 +1,394 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import type { Recipe, RecipeValues } from '$lib/core/docket/recipe';
+  import { safeName } from '$lib/core/handover/names';
+  import { api, Refused, uploadRun, type ReplayedState } from '$lib/ui/api';
+  import AskedFields from '$lib/ui/slip/AskedFields.svelte';
+  import RunTable from '$lib/ui/parts/RunTable.svelte';
+  import { sayTrouble } from '$lib/words/errors';
+  import { SCHEME_NAME } from '$lib/words/schemes';
+  import { STEP_NAME } from '$lib/words/steps';
+
+  let { data } = $props();
+  let recipes = $state.raw(untrack(() => data.recipes));
+  let folders = $state.raw(untrack(() => data.folders));
+  let runs = $state.raw(untrack(() => data.runs));
+  let wrong = $state('');
+  /** The recipe that is being set to work, and on what. */
+  let chosen = $state<string | undefined>();
+  let values = $state.raw<RecipeValues>({});
+  let picked = $state.raw<readonly string[]>([]);
+  let results = $state.raw<readonly ReplayedState[]>([]);
+  let sending = $state('');
+  let asking = $state<string | undefined>();
+  let folderName = $state('');
+  const recipe = $derived(recipes.find(({ name }) => name === chosen));
+  const FAULTS: [string, string][] = [
+    ['turned', 'some turned'],
+    ['fronts-backs', 'fronts, then backs'],
+    ['sheet-missing', 'a sheet missing'],
+    ['cut-off', 'file cut off'],
+  ];
+  let faults = $state<string[]>(['turned']);
+
+  const guard = async (work: () => Promise<unknown>): Promise<void> => {
+    wrong = '';
+    try {
+      await work();
+    } catch (error) {
+      wrong = error instanceof Refused ? sayTrouble(error.trouble) : 'The server does not answer. Try again in a moment.';
+    }
+  };
+  onMount(() => {
+    const look = async () => {
+      try {
+        [runs, folders] = await Promise.all([api.runs(), api.dropFolders()]);
+      } catch {
+        // Asked again in a moment.
+      }
+    };
+    const again = setInterval(() => void look(), 1000);
+    return () => clearInterval(again);
+  });
+
+  function choose(name: string): void {
+    chosen = chosen === name ? undefined : name;
+    [values, picked, results, folderName] = [{}, [], [], ''];
+  }
+  const take = (files: FileList | null) =>
+    guard(async () => {
+      const batch = crypto.randomUUID();
+      const all = [...(files ?? [])];
+      for (const [n, file] of all.entries()) {
+        sending = `sending ${n + 1} of ${all.length}`;
+        await uploadRun(chosen!, values, batch, file);
+      }
+      runs = await api.runs();
+    }).finally(() => (sending = ''));
+  const replay = () => guard(async () => (results = await api.replayOnJobs(chosen!, picked, values)));
+  const addFolder = () =>
+    guard(async () => {
+      folders = await api.addDropFolder({ name: folderName.trim(), recipe: chosen!, values });
+      folderName = '';
+    });
+  const remove = (name: string) =>
+    guard(async () => {
+      await api.dropRecipe(name);
+      recipes = await api.recipes();
+      asking = undefined;
+    });
+  const bring = (files: FileList | null) =>
+    guard(async () => {
+      const text = await files?.[0]?.text();
+      if (text === undefined) return;
+      let json: unknown;
+      try {
+        json = JSON.parse(text);
+      } catch {
+        throw new Refused(400, { code: 'recipe-invalid', data: { reason: 'it is not JSON' } });
+      }
+      await api.saveRecipe(json);
+      recipes = await api.recipes();
+    });
+  const exported = (recipe: Recipe) => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(recipe, null, 2))}`;
+  const holds = ({ steps, scheme, outputs }: Recipe): string =>
+    [
+      ...steps.map(({ kind }) => STEP_NAME[kind].toLowerCase()),
+      ...(scheme ? [SCHEME_NAME[scheme.kind]] : []),
+      ...(outputs ? [`${outputs.length} output${outputs.length === 1 ? '' : 's'}`] : []),
+    ].join(' · ');
+</script>
+
+<svelte:head><title>Recipes · Folder</title></svelte:head>
+
+<header>
+  <a class="brand" href="/"><img src="/folder.svg" alt="" width="24" height="24" />Folder</a>
+  <nav><a href="/">Jobs</a><a href="/recipes" aria-current="page">Recipes</a></nav>
+  <label class="btn q"
+    >Bring a recipe<input
+      class="visually-hidden"
+      type="file"
+      accept=".json,application/json"
+      onchange={(event) => void bring(event.currentTarget.files)}
+    /></label
+  >
+</header>
+<main>
+  {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>Seen</button></p>{/if}
+  <section>
+    <h1>Recipes</h1>
+    {#if !recipes.length}<p class="quiet">
+        None yet. Open a job, do the work once, and choose <b>Save as a recipe</b> under its docket: the steps can then be replayed on other jobs, on many
+        files, and on whatever lands in a drop folder.
+      </p>{/if}
+    {#each recipes as each (each.name)}
+      <article class:chosen={chosen === each.name}>
+        <div class="head">
+          <div>
+            <h2>{each.name} <small>version {each.version}</small></h2>
+            <p class="quiet">{holds(each)}</p>
+          </div>
+          <span class="acts">
+            {#if asking === each.name}
+              <span role="alert">Delete it? What was made with it stays.</span>
+              <button class="link stop" onclick={() => void remove(each.name)}>Delete</button>
+              <button class="link" onclick={() => (asking = undefined)}>Keep</button>
+            {:else}
+              <button class="btn small" aria-expanded={chosen === each.name} onclick={() => choose(each.name)}>Use it</button>
+              <a class="link" href={exported(each)} download="{safeName(each.name)}.recipe.json">JSON</a>
+              <button class="link" onclick={() => (asking = each.name)}>Delete</button>
+            {/if}
+          </span>
+        </div>
+        {#if chosen === each.name && recipe}
+          <div class="use">
+            {#if recipe.asks.length}<div class="asked"><AskedFields {recipe} {values} unit="mm" onchange={(next) => (values = next)} /></div>{/if}
+            <div>
+              <h3>On files</h3>
+              <p class="quiet">Each becomes a job of its own, worked and handed over.</p>
+              <label class="btn q small"
+                >{sending || 'Choose files'}<input
+                  class="visually-hidden"
+                  type="file"
+                  multiple
+                  disabled={!!sending}
+                  onchange={(event) => void take(event.currentTarget.files)}
+                /></label
+              >
+            </div>
+            <div>
+              <h3>On jobs</h3>
+              <select class="field" multiple size="4" aria-label="Jobs" bind:value={picked}>
+                {#each data.jobs as job (job.id)}<option value={job.id}>{job.title} ({job.pages} p)</option>{/each}
+              </select>
+              <button class="btn q small" disabled={!picked.length} onclick={() => void replay()}
+                >Replay on {picked.length || 'no'} job{picked.length === 1 ? '' : 's'}</button
+              >
+            </div>
+            <div>
+              <h3>On a drop folder</h3>
+              <p class="quiet">A directory that is watched: files that have arrived are worked by this recipe as it is then.</p>
+              <label class="label" for="folder-name">Its name</label>
+              <input id="folder-name" class="field" maxlength="120" bind:value={folderName} />
+              <button class="btn q small" disabled={!folderName.trim()} onclick={() => void addFolder()}>Add drop folder</button>
+            </div>
+          </div>
+          {#if results.length}
+            <table>
+              <thead><tr><th>Job</th><th>Pages</th><th>Found</th></tr></thead>
+              <tbody>
+                {#each results as { job, title, pages, findings, trouble } (job)}
+                  <tr
+                    ><td><a href="/jobs/{job}/pages">{title}</a></td><td class="mono">{pages}</td><td
+                      >{trouble
+                        ? sayTrouble(trouble)
+                        : findings
+                            .filter(({ level }) => level !== 'note')
+                            .map(({ title: said }) => said)
+                            .join('; ') || 'nothing'}</td
+                    ></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          {/if}
+        {/if}
+      </article>
+    {/each}
+  </section>
+  <section>
+    <h1>Drop folders</h1>
+    {#if !folders.length}<p class="quiet">None yet. Choose <b>Use it</b> on a recipe to bind it to one.</p>{/if}
+    {#each folders as folder (folder.id)}
+      <article>
+        <div class="head">
+          <div>
+            <h2>{folder.name} <small>{folder.paused ? 'paused' : folder.trouble ? 'in trouble' : 'watched'}</small></h2>
+            <p class="quiet">by <b>{folder.recipe}</b> · <span class="mono">{folder.path}</span></p>
+            <p>
+              <span class="mono">{folder.waiting}</span> at work · <span class="mono">{folder.done}</span> done ·
+              <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span> failed
+            </p>
+            {#if folder.trouble}<p class="stop" role="alert">{sayTrouble(folder.trouble)}</p>{/if}
+          </div>
+          <span class="acts">
+            <button
+              class="btn q small"
+              onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { paused: !folder.paused })))}
+              >{folder.paused ? 'Go on' : 'Pause'}</button
+            >
+            <button class="link" onclick={() => void guard(async () => (folders = await api.dropDropFolder(folder.id)))}>Forget</button>
+          </span>
+        </div>
+        <details>
+          <summary>Scanner (a simulated stand-in)</summary>
+          <p class="quiet">Delivers the demo's booklet here as raw scans, with the faults chosen.</p>
+          <p class="faults">
+            {#each FAULTS as [fault, said] (fault)}<label><input type="checkbox" value={fault} bind:group={faults} /> {said}</label>{/each}
+          </p>
+          <p class="faults">
+            <button class="btn q small" onclick={() => void guard(() => api.scan(folder.id, faults))}>Scan one now</button>
+            <button
+              class="btn q small"
+              onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { scanEvery: folder.scanEvery ? null : 10 })))}
+              >{folder.scanEvery ? `Stop scanning every ${folder.scanEvery} s` : 'Scan one every 10 s'}</button
+            >
+          </p>
+        </details>
+      </article>
+    {/each}
+  </section>
+  <section>
+    <h1>Work</h1>
+    <RunTable
+      {runs}
+      ondrop={(id) =>
+        void guard(async () => {
+          await api.dropRun(id);
+          runs = await api.runs();
+        })}
+    />
+  </section>
+</main>
+
+<style>
+  header {
+    display: flex;
+    align-items: center;
+    gap: 24px;
+    height: 60px;
+    padding: 0 28px;
+    border-bottom: 1px solid var(--rule);
+    background: var(--card);
+  }
+  nav {
+    display: flex;
+    gap: 18px;
+    flex: 1;
+  }
+  nav a {
+    color: var(--ink);
+    text-decoration: none;
+    padding: 4px 0;
+  }
+  nav [aria-current] {
+    font-weight: 600;
+    border-bottom: 2px solid var(--act);
+  }
+  .brand {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    font-size: 18px;
+    font-weight: 700;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  main {
+    display: grid;
+    gap: 26px;
+    max-width: 1080px;
+    margin: 0 auto;
+    padding: 24px 28px 60px;
+  }
+  section {
+    display: grid;
+    gap: 10px;
+    min-width: 0;
+  }
+  h1 {
+    font-size: 19px;
+  }
+  h2 {
+    font-size: 15.5px;
+  }
+  h2 small {
+    font-weight: 400;
+    font-size: 12.5px;
+    color: var(--ink-2);
+  }
+  h3 {
+    font-size: 13px;
+    margin-bottom: 2px;
+  }
+  article {
+    padding: 14px 18px;
+    background: var(--card);
+    clip-path: var(--corner);
+  }
+  article.chosen {
+    box-shadow: inset 4px 0 0 var(--act);
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 20px;
+  }
+  .acts {
+    display: flex;
+    flex: none;
+    align-items: start;
+    gap: 14px;
+    font-size: 13px;
+  }
+  .use {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+    gap: 18px;
+    margin-top: 12px;
+    padding-top: 12px;
+    border-top: 1px solid var(--rule);
+    font-size: 13px;
+  }
+  .use > div {
+    display: grid;
+    align-content: start;
+    justify-items: start;
+    gap: 5px;
+  }
+  .use .field {
+    width: 100%;
+  }
+  .asked {
+    grid-column: 1 / -1;
+  }
+  .faults {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 16px;
+    margin: 6px 0 0;
+    font-size: 13px;
+  }
+  details {
+    margin-top: 8px;
+    font-size: 13px;
+  }
+  summary {
+    cursor: pointer;
+    color: var(--act);
+  }
+  table {
+    width: 100%;
+    margin-top: 10px;
+    border-collapse: collapse;
+    font-size: 13px;
+  }
+  th,
+  td {
+    padding: 5px 8px 5px 0;
+    border-top: 1px solid var(--rule);
+    text-align: left;
+    vertical-align: top;
+  }
+  .stop {
+    color: var(--cut);
+  }
+  .trouble {
+    padding: 10px 14px;
+    background: var(--card);
+    border-left: 4px solid var(--cut);
+  }
+  .mono {
+    overflow-wrap: anywhere;
+  }
+</style>
