@@ -74,3 +74,75 @@ test('exit status 1 with one sentence when the work fails, 2 when the call is wr
 test('the published schema is that of the code: npm run schema writes it', () => {
   expect(readFileSync('docs/docket.schema.json', 'utf8')).toBe(docketSchemaJson());
 });
+
+const BLEED = { id: 'b', kind: 'bleed', pages: 'all', head: 9, foot: 9, spine: 9, fore: 9 };
+const recipe = {
+  recipe: 1,
+  name: 'Bled',
+  steps: [BLEED, { id: 'r', kind: 'remove', pages: 'last' }],
+  outputs: [{ kind: 'pages', crop: 'bleed', name: '{source} bled' }],
+  asks: [
+    { name: 'off', label: 'Which pages go', kind: 'pages', step: 'r', path: ['pages'] },
+    { name: 'head', label: 'Bleed at the head', kind: 'length', step: 'b', path: ['head'], preset: 9 },
+  ],
+};
+
+test('a recipe is carried out on each file with the values that are said; what is missing or wrong is named', async () => {
+  writeFileSync(path('recipe.json'), JSON.stringify(recipe));
+  for (const [name, count] of [
+    ['one', 4],
+    ['two', 6],
+  ] as const)
+    writeFileSync(path(`${name}.pdf`), await markedPdf(count));
+  const work = (...more: string[]) =>
+    run('recipe', path('recipe.json'), path('one.pdf'), path('two.pdf'), '--out', path('bled'), ...more);
+  const { status, stdout } = work('--set', 'off=last', '--set', 'head=10 mm', '--json');
+  expect(status).toBe(0);
+  const results = JSON.parse(stdout) as { source: string; written: string[] }[];
+  expect(results.map(({ written }) => written)).toEqual([
+    [path('bled/one bled.pdf')],
+    [path('bled/two bled.pdf')],
+  ]);
+  expect(wordsOf(path('bled/two bled.pdf'))).toHaveLength(5);
+  const [bled, trim] = ['MediaBox', 'TrimBox'].map((box) =>
+    new RegExp(`${box}: +(.*)`)
+      .exec(tool('pdfinfo', '-box', path('bled/one bled.pdf')))![1]!
+      .trim()
+      .split(/ +/)
+      .map(Number),
+  );
+  expect(bled![3]! - trim![3]!).toBeCloseTo(28.35, 1);
+  expect(work()).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('asks for “Which pages go” (off)'),
+  });
+  expect(work('--set', 'head=far', '--set', 'off=1')).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('“far” is no length'),
+  });
+}, 120_000);
+
+test('a file is split, and a watched folder is worked until it is empty, each without database or server', async () => {
+  writeFileSync(path('long.pdf'), await markedPdf(12));
+  const split = run(
+    'split',
+    path('long.pdf'),
+    '--by',
+    'every=5',
+    '--out',
+    path('parts'),
+    '--name',
+    '{source} {from}-{to}',
+  );
+  expect(split.stdout.trim().split('\n')).toEqual(
+    ['01-05', '06-10', '11-12'].map((part) => path(`parts/long ${part}.pdf`)),
+  );
+  expect(run('split', path('long.pdf'), '--by', 'whim', '--out', path('parts')).status).toBe(1);
+  const inbox = mkdtempSync(join(tmpdir(), 'folder-watch-'));
+  writeFileSync(join(inbox, 'good.pdf'), await markedPdf(3));
+  writeFileSync(join(inbox, 'bad.pdf'), 'no PDF');
+  writeFileSync(path('plain.json'), JSON.stringify({ ...recipe, asks: [] }));
+  expect(run('watch', inbox, '--recipe', path('plain.json'), '--once').status).toBe(0);
+  expect(wordsOf(join(inbox, 'done/good/good bled.pdf'))).toHaveLength(2);
+  expect(readFileSync(join(inbox, 'failed/bad/why.txt'), 'utf8')).toContain('neither a PDF');
+}, 120_000);

@@ -313,7 +313,7 @@
   }
   article {
     padding: 14px 18px;
-    background: var(--card);
+    background: var(--card-2);
     clip-path: var(--corner);
   }
   article.chosen {

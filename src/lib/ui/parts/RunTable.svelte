@@ -50,7 +50,7 @@
   table {
     width: 100%;
     border-collapse: collapse;
-    background: var(--card);
+    background: var(--card-2);
     font-size: 13px;
   }
   th,
@@ -66,6 +66,9 @@
   }
   .name {
     overflow-wrap: anywhere;
+  }
+  td:last-child {
+    white-space: nowrap;
   }
   small {
     display: block;

@@ -111,7 +111,15 @@
             ><input type="checkbox" checked={!left.has(step.id)} disabled={step.off} onchange={() => toggle(step.id)} /> {n + 1} {say(step)}</label
           >
           {#if !left.has(step.id) && !step.off && askable(step).length}
-            <select class="field" aria-label="Ask for a value of step {n + 1}" value="" onchange={(event) => ask(step, event.currentTarget.value)}>
+            <select
+              class="field"
+              aria-label="Ask for a value of step {n + 1}"
+              value=""
+              onchange={(event) => {
+                ask(step, event.currentTarget.value);
+                event.currentTarget.value = '';
+              }}
+            >
               <option value="">ask for …</option>
               {#each askable(step) as { path }, at (path.join())}<option value={String(at)}>{path.join(' ')}</option>{/each}
             </select>
