@@ -105,7 +105,9 @@ test('a leaflet: panels too wide are found and mended; the template says where i
   await expect(slip(page)).toContainText('97 mm');
   expect(await handedOver(page)).toEqual(['1 2 3', '4 5 6']);
   await go(page, 'Hand over');
-  await expect(page.getByRole('article').filter({ hasText: 'Blank template' })).toContainText(
+  await page.getByRole('button', { name: 'Blank template' }).click();
+  await saved(page);
+  await expect(page.getByRole('article').filter({ hasText: 'Make template PDF' })).toContainText(
     'folds at 97 mm, 197 mm',
   );
   const template = keep(await makeOutput(page, 'Make template PDF'));

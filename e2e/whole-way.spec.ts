@@ -64,7 +64,15 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
   await saved(page);
 
   await go(page, 'Hand over');
-  await page.getByLabel('the trim only').check();
+  await page
+    .getByRole('article')
+    .filter({ hasText: 'Reading-order PDF' })
+    .first()
+    .getByRole('button', { name: 'Set up' })
+    .click();
+  await page.getByText('the trim only').click();
+  await page.getByRole('button', { name: 'Change output' }).click();
+  await saved(page);
   const sheets = keep(await makeOutput(page, 'Make sheet PDF'));
   const pages = keep(await makeOutput(page, 'Make reading-order PDF'));
   for (const file of [sheets, pages]) tool('qpdf', '--check', file);

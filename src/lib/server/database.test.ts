@@ -28,6 +28,9 @@ import {
 } from './outputs';
 import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
+import { dropRecipe, findRecipe, listRecipes, saveRecipe } from './recipes';
+import { replayOnJobs } from './replayOnJobs';
+import { beginRun, dropRun, finishRun, listRuns, orderRun, tendRun, waitingRuns } from './runs';
 import { addSource, surveysOfJob } from './sources';
 
 const server = process.env.DATABASE_URL;
@@ -58,7 +61,7 @@ describe.skipIf(!server)('what the database keeps', () => {
     process.env.DATABASE_URL = server;
   });
   beforeEach(async () => {
-    await db().query('truncate job, source, blob, picture, own_stamp cascade');
+    await db().query('truncate job, source, blob, picture, own_stamp, recipe, run cascade');
   });
 
   /** Puts a source where a take-in step finds it, as if it had been surveyed. */
@@ -284,6 +287,112 @@ describe.skipIf(!server)('what the database keeps', () => {
       await expect(receive(await createJob(), 'x', { at: 'nowhere' }, bytesOf())).rejects.toMatchObject({
         status: 400,
       });
+    });
+  });
+
+  describe('recipes', () => {
+    const recipe = (more: object = {}) => ({
+      recipe: 1,
+      name: 'Bleed all round',
+      steps: [{ id: 'b', kind: 'bleed', pages: 'all', head: 9, foot: 9, spine: 9, fore: 9 }],
+      asks: [{ name: 'head', label: 'At the head', kind: 'length', step: 'b', path: ['head'], preset: 9 }],
+      ...more,
+    });
+
+    test('count their versions under a name, whatever its capitals; what cannot be read is refused', async () => {
+      expect(await saveRecipe(recipe())).toMatchObject({ version: 1 });
+      expect(await saveRecipe(recipe({ name: 'BLEED ALL ROUND' }))).toMatchObject({ version: 2 });
+      expect((await listRecipes()).map(({ name, version }) => [name, version])).toEqual([
+        ['BLEED ALL ROUND', 2],
+      ]);
+      await expect(saveRecipe(recipe({ recipe: 2 }))).rejects.toMatchObject({
+        trouble: { code: 'recipe-newer' },
+      });
+      await dropRecipe('bleed all round');
+      await expect(findRecipe('Bleed all round')).rejects.toMatchObject({ status: 404 });
+    });
+
+    test('keep the files that they bring along as long as they are there', async () => {
+      await source('c');
+      await saveRecipe(recipe({ steps: [takeInStep('c')], asks: [] }));
+      await sweep(db());
+      expect(await count('source')).toBe(1);
+      await dropRecipe('Bleed all round');
+      expect([await count('source'), await count('blob')]).toEqual([0, 0]);
+    });
+
+    test('are replayed on jobs, one change each that undo takes back; a job that cannot take it stays as it is', async () => {
+      await source('a');
+      const jobs = [await createJob(docketOf([takeInStep('a')])), await createJob(emptyDocket('Empty'))];
+      await saveRecipe(recipe());
+      const results = await replayOnJobs('bleed all round', { jobs, values: { head: 20 } });
+      expect(results).toMatchObject([{ pages: 4 }, { title: 'Empty', pages: 0 }]);
+      const { docket, revision } = await readJob(jobs[0]!);
+      expect(docket.steps[1]).toMatchObject({ head: 20, recipe: { name: 'Bleed all round', version: 1 } });
+      expect((await walk(jobs[0]!, revision, 'undo')).docket.steps).toHaveLength(1);
+      await expect(replayOnJobs('bleed all round', { jobs, values: { foot: 1 } })).rejects.toMatchObject({
+        trouble: { code: 'value-unknown' },
+      });
+      await expect(replayOnJobs('bleed all round', { jobs: ['x'] })).rejects.toMatchObject({ status: 400 });
+    });
+  });
+
+  describe('runs', () => {
+    const order = async (name = 'in.pdf') => {
+      await saveRecipe({ recipe: 1, name: 'Nothing', steps: [] });
+      return orderRun(
+        'nothing',
+        {},
+        '00000000-0000-4000-8000-000000000000',
+        name,
+        bytesOf(Buffer.from(name)),
+      );
+    };
+
+    test('go to one worker each, the oldest first, with the recipe as it was when they were ordered', async () => {
+      const ids = [await order('1.pdf'), await order('2.pdf')];
+      const begun = await Promise.all([beginRun(), beginRun(), beginRun()]);
+      expect(
+        begun
+          .map((run) => run?.id)
+          .filter(Boolean)
+          .sort(),
+      ).toEqual([...ids].sort());
+      expect(begun.find((run) => run?.id === ids[0])).toMatchObject({
+        fileName: '1.pdf',
+        recipe: { version: 1 },
+      });
+      expect(await beginRun(ids[0])).toBeUndefined();
+    });
+
+    test('of a worker that went silent begin anew, and what that one still says of it counts no more', async () => {
+      const id = await order();
+      const lost = (await beginRun(id))!;
+      expect(await waitingRuns()).toEqual([]);
+      await db().query("update run set seen_at = now() - interval '1 minute'");
+      expect(await waitingRuns()).toEqual([id]);
+      const next = (await beginRun(id))!;
+      expect(await tendRun(id, lost.claim, 'late', 1, 2)).toBe(false);
+      expect(await transaction((client) => finishRun(client, id, lost.claim))).toBe(false);
+      expect(await tendRun(id, next.claim, 'working', 1, 2)).toBe(true);
+      expect(await transaction((client) => finishRun(client, id, next.claim, { code: 'damaged' }))).toBe(
+        true,
+      );
+      expect(await listRuns()).toMatchObject([
+        { id, state: 'failed', trouble: { code: 'damaged' }, done: 1 },
+      ]);
+      await sweep(db());
+      expect(await count('blob')).toBe(0);
+    });
+
+    test('are cancelled; their file is kept while they wait and no longer', async () => {
+      const id = await order();
+      await sweep(db());
+      expect(await count('blob')).toBe(1);
+      await dropRun(id);
+      expect([await count('blob'), (await listRuns())[0]!.state]).toEqual([0, 'cancelled']);
+      await dropRun(id);
+      expect(await listRuns()).toEqual([]);
     });
   });
 

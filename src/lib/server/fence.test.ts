@@ -49,3 +49,21 @@ test('a process that stands by takes one task; two at once get one each', async 
   for (const out of outs)
     expect(surveySchema.safeParse(JSON.parse(readFileSync(out, 'utf8'))).success).toBe(true);
 });
+
+test('a process goes on with the next task of a row; one whose task ended badly does not', async () => {
+  const row = { ...ROOMY, goesOn: true } as const;
+  const peaks: number[] = [];
+  for (const name of ['4', '5']) {
+    const out = join(folder, `${name}.json`);
+    peaks.push((await runInFence('surveyFile', { ...task, out }, row)).peakMb);
+    expect(surveySchema.safeParse(JSON.parse(readFileSync(out, 'utf8'))).success).toBe(true);
+  }
+  // The most memory that a process ever had only grows: it is the same one.
+  expect(peaks[1]!).toBeGreaterThanOrEqual(peaks[0]!);
+  await expect(runInFence('surveyFile', { ...task, file: process.execPath }, row)).rejects.toMatchObject({
+    trouble: { code: 'not-a-pdf' },
+  });
+  await expect(runInFence('surveyFile', task, { ...row, seconds: 0.05 })).rejects.toMatchObject({
+    trouble: { code: 'too-slow' },
+  });
+});

@@ -1,3 +1,5 @@
+import type { Output } from '../core/handover/output';
+import { sayBytes, sayOutput, sayPart } from './outputs';
 import { describe, expect, test } from 'vitest';
 import type { Finding } from '../core/checks/finding';
 import { SelectionError, type SelectionErrorCode } from '../core/pages/selection';
@@ -342,4 +344,28 @@ describe('findings', () => {
       [sayPageLength(0), sayPageLength(14_401), sayPageLength(14_400)].map((words) => words === undefined),
     ).toEqual([false, false, true]);
   });
+});
+
+test.each<[Output, string[]]>([
+  [{ kind: 'pages', crop: 'trim' }, ['shown at the trim']],
+  [
+    { kind: 'pages', crop: 'bleed', pages: 'odd', split: { by: 'every', count: 10 } },
+    ['pages odd', 'shown with bleed', 'split every 10 pages'],
+  ],
+  [{ kind: 'sheets', split: { by: 'size', mb: 2.5 } }, ['split by largest file, 2.5 MB']],
+  [{ kind: 'sheets', split: { by: 'faces' } }, ['split fronts and backs apart']],
+  [{ kind: 'previews', of: 'sheets', ppi: 96 }, ['sheets, 96 pixels an inch']],
+  [{ kind: 'map', as: 'csv' }, ['CSV']],
+  [{ kind: 'ticket' }, []],
+])('what stands beside the output %j', (output, said) => expect(sayOutput(output)).toEqual(said));
+
+test.each<[Parameters<typeof sayPart>, string]>([
+  [[{ from: 11, to: 20, pages: 10 }, 'pages'], 'pages 11–20'],
+  [[{ from: 3, to: 3, pages: 1 }, 'pages'], 'page 3'],
+  [[{ from: 1, to: 4, pages: 8 }, 'sheets'], '8 sides, sheets 1–4'],
+  [[{}, 'ticket'], ''],
+])('the part %j', (given, said) => expect(sayPart(...given)).toBe(said));
+
+test('files are told in kilobytes and megabytes of tens, never as none', () => {
+  expect([1, 999, 1001, 2_345_678].map(sayBytes)).toEqual(['1 kB', '1 kB', '2 kB', '2.3 MB']);
 });

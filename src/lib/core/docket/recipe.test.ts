@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { docketOf, hashOf, plainSurvey, stepsOf, takeInStep } from '../../../../tests/makers';
+import {
+  docketOf,
+  hashOf,
+  plainSurvey,
+  stepsOf,
+  survey,
+  surveyPage,
+  takeInStep,
+} from '../../../../tests/makers';
 import type { StepDraft } from '../checks/finding';
 import { mm } from '../measure/unit';
 import { PLAIN_LINES } from '../numbers/lines';
@@ -146,4 +154,41 @@ describe('a recipe', () => {
     expect(() => readRecipe(given)).toThrow(code);
     expect(() => readRecipe(null)).toThrow('recipe-invalid');
   });
+});
+
+test('scans are put in order by the numbers on them wherever a recipe brings the step; not before they are measured', () => {
+  const spread = { width: 840, height: 595 };
+  // Stitched, by practice: 8·1, 2·7, 6·3, 4·5; the third scan lies upside down.
+  const scans = [
+    [8, 1],
+    [2, 7],
+    [6, 3],
+    [4, 5],
+  ].map(([left, right], n) => {
+    const at = (x: number) =>
+      n === 2 ? { x: 840 - x, y: 565, turn: 180 as const } : { x, y: 30, turn: 0 as const };
+    return surveyPage(spread, {
+      drawn: {
+        numbers: [
+          { value: left!, ...at(210) },
+          { value: right!, ...at(630) },
+        ],
+      },
+    });
+  });
+  const order: Step = {
+    id: 'o',
+    kind: 'reading-order',
+    pages: 'all',
+    arrangement: { by: 'spreads' },
+    gutter: 0,
+    byNumbers: true,
+  };
+  const docket = docketOf([takeInStep('a'), order]);
+  const { list, failed } = replay(docket, { [hashOf('a')]: survey(scans) });
+  expect(failed).toEqual([]);
+  expect(list.pages.map(({ art }) => art!.index)).toEqual([0, 1, 2, 3, 3, 2, 1, 0]);
+  const unmeasured = replay(docket, { [hashOf('a')]: plainSurvey(4, spread) });
+  expect(unmeasured.failed[0]!.problem).toMatchObject({ code: 'not-measured', data: { position: 1 } });
+  expect(unmeasured.list.pages).toHaveLength(4);
 });

@@ -99,10 +99,10 @@
       </li>
     {/each}
   </ol>
-  <footer>
+  <div class="recipes">
     <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>Save as a recipe</button>
     <button class="tool" onclick={() => begin('replay')}>Replay a recipe</button>
-  </footer>
+  </div>
 </aside>
 
 <style>
@@ -119,7 +119,7 @@
     align-items: center;
     padding: 9px 10px 7px 16px;
   }
-  footer {
+  .recipes {
     display: flex;
     justify-content: space-between;
     padding: 6px 10px;

@@ -26,7 +26,7 @@
       kind === 'sheets' || kind === 'map' ? !!work.plan : kind === 'template' ? !!template : kind === 'spreads' ? bench.docket.book.facing : true,
     ),
   );
-  const outputs = $derived(bench.docket.outputs.filter(({ kind }) => possible.includes(kind)));
+  const outputs = $derived(possible.flatMap((kind) => bench.docket.outputs.filter((output) => output.kind === kind)));
   const stale = $derived(
     outputs.filter((output) => {
       const made = bench.outputs.filter(({ spec }) => outputKey(spec) === outputKey(output));
