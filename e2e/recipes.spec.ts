@@ -185,6 +185,14 @@ test('200 files in bursts, two workers, one killed in the middle and started aga
     );
   const second = folder.more();
   await drop(names.slice(0, 80));
+  await expect.poll(() => count("run where state = 'waiting'"), { timeout: 30_000 }).toBeGreaterThan(5);
+  const [{ id } = { id: '' }] = await folder.query<{ id: string }>(
+    "select id from drop_folder where name = 'burst'",
+  );
+  expect(await call('DELETE', `/api/drop-folders/${id}`, {})).toMatchObject({
+    status: 409,
+    body: { trouble: { code: 'drop-busy' } },
+  });
   await expect.poll(ended, { timeout: 90_000 }).toBeGreaterThan(25);
   second.kill('SIGKILL');
   await drop(names.slice(80, 140));

@@ -11,7 +11,8 @@ const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/raster': { rooms: ['lib/core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'lib/server': {
     rooms: ['lib/core', 'lib/words', 'lib/pdf', 'lib/raster'],
-    packages: /^(pg|pg-boss|zod|sharp|node:.*)$/,
+    // The scanner, a stand-in, draws the demo's booklet.
+    packages: /^(client-zip|pg|pg-boss|zod|sharp|node:.*|\.\.\/demo\/ruleBook)$/,
   },
   'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/raster'], packages: /.*/ },
 };

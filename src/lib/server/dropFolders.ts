@@ -110,9 +110,17 @@ export async function changeDropFolder(id: string, value: unknown): Promise<void
   if (!rowCount) throw new Problem(404, { code: 'no-such-drop-folder' });
 }
 
-/** Forgets a drop folder; the directory and what is in it stay. */
+/** Forgets a drop folder; the directory and what is in it stay. Throws Problem while files of it are at work. */
 export async function dropDropFolder(id: string): Promise<void> {
-  await db().query('delete from drop_folder where id::text = $1', [id]);
+  await transaction(async (client) => {
+    await client.query('select pg_advisory_xact_lock(hashtextextended($1, 11))', [id]);
+    const { rows } = await client.query<{ count: number }>(
+      "select count(*)::integer as count from run where folder_id::text = $1 and state in ('waiting', 'working')",
+      [id],
+    );
+    if (rows[0]!.count) throw new Problem(409, { code: 'drop-busy', data: { count: rows[0]!.count } });
+    await client.query('delete from drop_folder where id::text = $1', [id]);
+  });
 }
 
 /** The name of a drop folder. Throws Problem 404. */

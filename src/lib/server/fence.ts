@@ -10,6 +10,7 @@ import type { Said } from './fenced/protocol';
 export interface FenceLimits {
   seconds: number;
   mb: number;
+  /** It is one of many in a row: the process gets the next such task too. */
   goesOn?: true;
 }
 
@@ -57,8 +58,10 @@ function standBy(name: string): void {
 
 function takeIdle(name: string): Idle | undefined {
   const found = idle.get(name)?.pop();
-  if (found) clearTimeout(found.leaves);
-  return found;
+  if (!found) return undefined;
+  clearTimeout(found.leaves);
+  // One that died while it waited is passed over.
+  return found.child.exitCode === null && found.child.signalCode === null ? found : takeIdle(name);
 }
 function keepIdle(name: string, child: Child, tasks: number): void {
   const leaves = setTimeout(() => {
@@ -137,7 +140,7 @@ export async function runInFence(
     if (limits.goesOn && !trouble && !stopped && tasks < MOST_TASKS) keepIdle(name, child, tasks);
     else {
       child.kill('SIGKILL');
-      if (!limits.goesOn) standBy(name);
+      if (!limits.goesOn || trouble) standBy(name);
     }
   }
 }

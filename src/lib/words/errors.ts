@@ -232,6 +232,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `The directory of “${data.name}” cannot be read or written (${data.reason}), so no file is taken from it. Give Folder the right to it.`;
     case 'no-such-drop-folder':
       return 'This drop folder is no longer there.';
+    case 'drop-busy':
+      return `${data.count === 1 ? 'A file of this folder is' : `${data.count} files of this folder are`} still being worked. Pause it, wait until they are done, then forget it.`;
     case 'drop-file-gone':
       return 'The file was taken away again before it could be read. Drop it anew.';
     case 'drop-no-file':
