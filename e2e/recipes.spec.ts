@@ -8,7 +8,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { keep, markedPdf, tool, wordsOf } from '../tests/outside';
@@ -98,7 +98,7 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await expect(page.getByRole('alert')).toContainText('cannot be the name of a drop folder');
   await recipe.getByLabel('Its name').fill('desk');
   await recipe.getByRole('button', { name: 'Add drop folder' }).click();
-  const desk = page.locator('article', { hasText: `${folder.drops}/desk` });
+  const desk = page.locator('article', { hasText: `${basename(folder.drops)}/desk` });
   await desk.getByText('Scanner (a simulated stand-in)').click();
   await desk.getByRole('button', { name: 'Scan one now' }).click();
   await expect(desk).toContainText('1 done', { timeout: 60_000 });

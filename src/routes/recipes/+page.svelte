@@ -204,7 +204,9 @@
         <div class="head">
           <div>
             <h2>{folder.name} <small>{folder.paused ? 'paused' : folder.trouble ? 'in trouble' : 'watched'}</small></h2>
-            <p class="quiet">by <b>{folder.recipe}</b> · <span class="mono">{folder.path}</span></p>
+            <p class="quiet">
+              by <b>{folder.recipe}</b> · <span class="mono" title={folder.path}>…/{folder.path.split('/').slice(-2).join('/')}</span>
+            </p>
             <p>
               <span class="mono">{folder.waiting}</span> at work · <span class="mono">{folder.done}</span> done ·
               <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span> failed
