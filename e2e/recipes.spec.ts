@@ -39,7 +39,8 @@ test('40 pages go out as four named parts, listed before anything is written; th
 }) => {
   await jobOf(page, folder.url, await markedPdf(40));
   await go(page, 'Hand over');
-  await page.getByRole('button', { name: 'Set up' }).first().click();
+  const output = page.getByRole('article').filter({ hasText: 'Make reading-order PDF' });
+  await output.getByRole('button', { name: 'Set up' }).click();
   await slip(page).getByLabel('Split').selectOption('every');
   await slip(page).getByLabel('Name of the files').fill('Moor {part} of 4, {from}-{nowhere}');
   await expect(slip(page).getByRole('alert').first()).toContainText('{nowhere} means nothing here');
