@@ -3,16 +3,17 @@ import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat, writeFile } from '
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { prettifyError } from 'zod';
-import { docketSchema, emptyDocket, type Docket } from '../lib/core/docket/docket';
+import { docketSchema, emptyDocket, looksAtPages, type Docket } from '../lib/core/docket/docket';
 import {
+  docketOfFile,
   readRecipe,
   RecipeError,
-  withRecipe,
   type Recipe,
   type RecipeValues,
 } from '../lib/core/docket/recipe';
 import type { Step } from '../lib/core/docket/steps';
 import { outputSchema, type Output } from '../lib/core/handover/output';
+import { possibleKinds } from '../lib/core/handover/parts';
 import { LengthError, parseLength } from '../lib/core/measure/parseLength';
 import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
@@ -20,11 +21,13 @@ import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
 import { PictureError } from '../lib/raster/picture';
 import { asPdf } from '../lib/server/fenced/asPdf';
+import { freeIn, Growing, PLACES, WHY } from '../lib/server/dropPlace';
 import { checkFiles, handOver } from '../lib/server/fenced/handOver';
 import { HandOverError } from '../lib/server/fenced/handOverError';
 import { measureSource } from '../lib/raster/measureSource';
 import { sayTrouble } from '../lib/words/errors';
 import { sayFinding } from '../lib/words/findings';
+import { OUTPUT_NAME } from '../lib/words/outputs';
 
 const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
 folder make DOCKET.json FILE… --out FOLDER           carries the docket out and writes its outputs
@@ -176,10 +179,7 @@ async function handOverDocket(
 ): Promise<{ written: string[]; findings: string[] }> {
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
-  const measured = docket.steps.some(
-    (step) =>
-      (step.kind === 'crop' && step.cut.by === 'ink') || (step.kind === 'reading-order' && step.byNumbers),
-  );
+  const measured = looksAtPages(docket);
   // A file is known by its contents; failing that, by the name that the docket has for it.
   for (const step of docket.steps) {
     if (step.kind !== 'take-in' || step.off) continue;
@@ -199,9 +199,10 @@ async function handOverDocket(
     throw new Failure('A finding says stop, so nothing was handed over.');
   await mkdir(out, { recursive: true });
   const written: string[] = [];
+  const possible = possibleKinds(work);
   for (const output of docket.outputs) {
-    if (output.kind === 'sheets' && docket.scheme.kind === 'none') {
-      console.error('note: these pages go on no sheets, so no sheet PDF was made.');
+    if (!possible.includes(output.kind)) {
+      console.error(`note: this job gives no ${OUTPUT_NAME[output.kind].toLowerCase()}, so none was made.`);
       continue;
     }
     written.push(...(await writeFiles(out, docket, surveys, output, fileOf)));
@@ -220,10 +221,8 @@ async function carryOut({ files: [recipeFile, ...files], out, set, json }: Call)
 }
 
 function workFile(recipe: Recipe, values: RecipeValues, file: GivenFile, out: string) {
-  const step: Step = { id: 't', kind: 'take-in', source: file.hash, name: file.name, where: { at: 'end' } };
-  const title = file.name.replace(/\.[^.]+$/, '') || file.name;
   try {
-    const docket = withRecipe({ ...emptyDocket(title.slice(0, 200)), steps: [step] }, recipe, values);
+    const docket = docketOfFile({ source: file.hash, name: file.name }, recipe, values);
     return handOverDocket(docket, [file], out, true);
   } catch (error) {
     if (error instanceof RecipeError) throw new Failure(sayTrouble({ code: error.code, data: error.data }));
@@ -312,21 +311,19 @@ function readSplit(said: string): unknown {
   }
 }
 
-/** Files have stopped growing when they were the same for so long. */
-const QUIET_MS = 1000;
 const LOOK_EVERY_MS = 300;
 
 /** Works what is put in a folder, one file after the other, until it is stopped; with `--once`, what is there. */
 async function watch({ files: [folder], recipe: recipeFile, set, once, json }: Call): Promise<void> {
   const recipe = await readRecipeFile(recipeFile);
   const values = valuesOf(recipe, set);
-  const places = { done: join(folder!, 'done'), failed: join(folder!, 'failed') };
+  const places = { done: join(folder!, PLACES.done), failed: join(folder!, PLACES.failed) };
   try {
     for (const place of Object.values(places)) await mkdir(place, { recursive: true });
   } catch {
     throw new Failure(`${folder} cannot be written. Check its name and that you may write there.`);
   }
-  const seen = new Map<string, { size: number; changed: number; since: number }>();
+  const growing = new Growing();
   const files = async () =>
     (await readdir(folder!, { withFileTypes: true }))
       .filter((entry) => entry.isFile() && !entry.name.startsWith('.'))
@@ -335,15 +332,8 @@ async function watch({ files: [folder], recipe: recipeFile, set, once, json }: C
     const here = await files();
     for (const name of here) {
       const path = join(folder!, name);
-      const { size, mtimeMs: changed } = await stat(path);
-      const known = seen.get(name);
-      if (!known || known.size !== size || known.changed !== changed) {
-        seen.set(name, { size, changed, since: Date.now() });
-        continue;
-      }
-      if (Date.now() - known.since < QUIET_MS) continue;
-      seen.delete(name);
-      const stem = await freeName(places, name.replace(/\.[^.]+$/, '') || name);
+      if (!growing.isQuiet(path, await stat(path))) continue;
+      const stem = await freeIn(Object.values(places), name.replace(/\.[^.]+$/, '') || name);
       try {
         const [file] = await given([path]);
         const out = join(places.done, stem);
@@ -355,22 +345,13 @@ async function watch({ files: [folder], recipe: recipeFile, set, once, json }: C
         await rm(join(places.done, stem), { recursive: true, force: true });
         await mkdir(join(places.failed, stem));
         await rename(path, join(places.failed, stem, name));
-        await writeFile(join(places.failed, stem, 'why.txt'), `${name}\n\n${error.message}\n`);
+        await writeFile(join(places.failed, stem, WHY), `${name}\n\n${error.message}\n`);
         console.error(`${name}: ${error.message}`);
       }
     }
     if (once && !(await files()).length) return;
     await new Promise((soon) => setTimeout(soon, LOOK_EVERY_MS));
   }
-}
-
-/** A name that nothing in either place has. */
-async function freeName(places: Readonly<Record<string, string>>, stem: string): Promise<string> {
-  const taken = new Set((await Promise.all(Object.values(places).map((place) => readdir(place)))).flat());
-  if (!taken.has(stem)) return stem;
-  let n = 2;
-  while (taken.has(`${stem} ${n}`)) n++;
-  return `${stem} ${n}`;
 }
 
 async function template(docketFile: string, files: string[], out: string, json: boolean): Promise<void> {

@@ -4,6 +4,7 @@
   import { saySize } from '$lib/words/findings';
   import { SCHEME_NAME } from '$lib/words/schemes';
   import { api } from '$lib/ui/api';
+  import TopBar from '$lib/ui/parts/TopBar.svelte';
   import SpreadPicture from '$lib/ui/parts/SpreadPicture.svelte';
   import Search from '@lucide/svelte/icons/search';
 
@@ -42,9 +43,7 @@
     event.key === '/' && !(event.target instanceof HTMLInputElement) && (event.preventDefault(), document.getElementById('search')?.focus())}
 />
 
-<header>
-  <span class="brand"><img src="/folder.svg" alt="" width="24" height="24" />Folder</span>
-  <a class="recipes" href="/recipes">Recipes</a>
+<TopBar here="jobs">
   <label class="search"
     ><Search size={15} /><span class="visually-hidden">Search jobs</span><input
       id="search"
@@ -54,7 +53,7 @@
     /></label
   >
   <button class="btn" onclick={() => void start()} disabled={busy}>New job</button>
-</header>
+</TopBar>
 <main>
   {#if !data.jobs.length}
     <section class="empty">
@@ -112,25 +111,6 @@
 </main>
 
 <style>
-  .recipes {
-    color: var(--ink);
-    font-weight: 500;
-  }
-  header {
-    display: flex;
-    align-items: center;
-    gap: 24px;
-    height: 60px;
-    padding: 0 28px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .brand {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    font-size: 18px;
-    font-weight: 700;
-  }
   .search {
     display: flex;
     align-items: center;

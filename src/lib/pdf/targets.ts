@@ -20,8 +20,10 @@ export function namedTargets({ catalog }: Pick<PDFDocument, 'catalog'>): NamedTa
   const found = new Map<string, PDFObject>();
   const old = catalog.lookup(key('Dests'));
   if (old instanceof PDFDict) for (const [name, value] of old.entries()) found.set(name.decodeText(), value);
+  const seen = new Set<PDFObject>();
   const walk = (node: PDFObject | undefined, depth: number): void => {
-    if (!(node instanceof PDFDict) || depth > DEEPEST) return;
+    if (!(node instanceof PDFDict) || depth > DEEPEST || seen.has(node)) return;
+    seen.add(node);
     const names = node.lookup(key('Names'));
     if (names instanceof PDFArray)
       for (let n = 0; n + 1 < names.size(); n += 2) {

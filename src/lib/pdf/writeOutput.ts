@@ -4,7 +4,7 @@ import type { JobState } from '../core/checks/finding';
 import type { Docket } from '../core/docket/docket';
 import type { Output, OutputOf } from '../core/handover/output';
 import type { SheetPlan } from '../core/sheets/plan';
-import { planSpreads } from '../core/sheets/spreads';
+import { planProof } from '../core/sheets/spreads';
 import { templateOf, templatePlan } from '../core/sheets/template';
 import { PdfError } from './pdfError';
 import { writeSheetsPdf, type WriteContext } from './sheetsPdf';
@@ -42,7 +42,7 @@ function planOf(kind: Exclude<PdfOutput['kind'], 'pages'>, work: Worked): SheetP
   if (kind === 'sheets') return work.plan;
   const { list } = work;
   const { scheme, unit, safe } = work.docket;
-  if (kind === 'spreads') return planSpreads(list, { kind, marks: { trim: false, fold: false } });
+  if (kind === 'spreads') return planProof(list);
   const sides = scheme.kind === 'leaflet' ? templateOf(list, scheme, safe) : undefined;
   return sides && templatePlan(sides, unit);
 }

@@ -4,23 +4,17 @@ import { access, lstat, mkdir, readdir, realpath, rename, rm, writeFile } from '
 import { join, resolve, sep } from 'node:path';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
-import type { RecipeValues } from '../core/docket/recipe';
+import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { sayTrouble, type Trouble } from '../words/errors';
 import { db, transaction } from './db';
+import { freeIn, Growing, PLACES, WHY } from './dropPlace';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
 
 /** The directory under which all drop folders are: the start command says where. */
 export const dropRoot = (): string => resolve(process.env.FOLDER_DROPS ?? join('.folder', 'drops'));
-
-/** Where in a drop folder files are while they are worked, and where they end. */
-export const PLACES = { working: 'working', done: 'done', failed: 'failed' } as const;
-/** What tells whoever looks into `failed` why a file is there. */
-export const WHY = 'why.txt';
-/** A file has stopped growing when it was the same for so long. */
-const QUIET_MS = 1000;
 
 export interface DropFolderRecord {
   id: string;
@@ -68,11 +62,10 @@ export async function listDropFolders(): Promise<DropFolderRecord[]> {
   }));
 }
 
-const valuesSchema = z.record(z.string().max(40), z.union([z.string().max(4000), z.number()]));
 const folderSchema = z.object({
   name: z.string().min(1).max(120),
   recipe: z.string().min(1).max(60),
-  values: valuesSchema.default({}),
+  values: recipeValuesSchema.default({}),
 });
 
 /** Makes a drop folder, bound to a recipe. Its name is one plain directory name, so that it lies under the root and nowhere else. Throws Problem. */
@@ -158,8 +151,7 @@ export async function openDirectory(name: string): Promise<string> {
   }
 }
 
-/** What this process saw of files that may still grow, by path. */
-const growing = new Map<string, { size: number; changed: number; since: number }>();
+const growing = new Growing();
 
 /**
  * Looks into every drop folder: files that have stopped growing become runs, whose ids are returned. Any number of processes
@@ -202,7 +194,7 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
     const file = join(path, entry.name);
     here.add(file);
     const stat = await lstat(file).catch(() => undefined);
-    if (!stat || !isQuiet(file, stat)) continue;
+    if (!stat || !growing.isQuiet(file, stat)) continue;
     const run = randomUUID();
     await mkdir(join(path, PLACES.working, run));
     await client.query(
@@ -210,21 +202,12 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
       [run, JSON.stringify(recipe), JSON.stringify(vals), id, entry.name],
     );
     await rename(file, join(path, PLACES.working, run, entry.name));
-    growing.delete(file);
+    here.delete(file);
     made.push(run);
   }
-  for (const file of growing.keys())
-    if (file.startsWith(`${path}${sep}`) && !here.has(file)) growing.delete(file);
+  growing.forget((file) => file.startsWith(`${path}${sep}`) && !here.has(file));
   await client.query('update drop_folder set trouble = null, looked_at = now() where id = $1', [id]);
   return made;
-}
-
-function isQuiet(file: string, { size, mtimeMs }: { size: number; mtimeMs: number }): boolean {
-  const now = Date.now();
-  const known = growing.get(file);
-  if (known?.size === size && known.changed === mtimeMs) return now - known.since >= QUIET_MS;
-  growing.set(file, { size, changed: mtimeMs, since: now });
-  return false;
 }
 
 /** What a crash left in `working`: a file whose run never came to be goes back; what has ended goes where it belongs. */
@@ -251,7 +234,7 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
     else {
       const aside = join(path, PLACES.working, id);
       for (const name of await readdir(aside))
-        await rename(join(aside, name), join(path, await freeIn(path, name)));
+        await rename(join(aside, name), join(path, await freeIn([path], name)));
       await rm(aside, { recursive: true });
     }
   }
@@ -268,18 +251,8 @@ export async function settleFile(
   const to = join(path, trouble ? PLACES.failed : PLACES.done);
   try {
     if (trouble) await writeFile(join(aside, WHY), `${fileName}\n\n${sayTrouble(trouble)}\n`);
-    await rename(aside, join(to, await freeIn(to, safeName(fileName.replace(/\.[^.]+$/, '')))));
+    await rename(aside, join(to, await freeIn([to], safeName(fileName.replace(/\.[^.]+$/, '')))));
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
   }
-}
-
-/** A name that nothing in a directory has. */
-async function freeIn(path: string, name: string): Promise<string> {
-  const taken = new Set((await readdir(path)).map((each) => each.toLowerCase()));
-  if (!taken.has(name.toLowerCase())) return name;
-  const [, stem, ending] = /^(.*?)(\.[^.]*)?$/s.exec(name)!;
-  let n = 2;
-  while (taken.has(`${stem} ${n}${ending ?? ''}`.toLowerCase())) n++;
-  return `${stem} ${n}${ending ?? ''}`;
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { titleFrom } from '../core/docket/docket';
 import { placeSchema } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type { Trouble } from '../words/errors';
@@ -151,11 +152,3 @@ export async function settleIntake(
     }
   });
 }
-
-/** A job without a name of its own takes that of its first file. */
-export const titleFrom = (name: string): string =>
-  name
-    .replace(/\.(pdf|jpe?g|png|tiff?|svg)$/i, '')
-    .replace(/[_-]+/g, ' ')
-    .trim()
-    .slice(0, 200) || 'New job';

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { workOut } from '../core/checks';
 import type { Finding } from '../core/checks/finding';
 import { docketSchema, sourcesOf } from '../core/docket/docket';
-import { RecipeError, withRecipe } from '../core/docket/recipe';
+import { RecipeError, recipeValuesSchema, withRecipe } from '../core/docket/recipe';
 import type { Trouble } from '../words/errors';
 import { sayFinding } from '../words/findings';
 import { transaction } from './db';
@@ -14,7 +14,7 @@ import { tryValues } from './runs';
 
 const askedSchema = z.object({
   jobs: z.array(z.uuid()).min(1).max(500),
-  values: z.record(z.string().max(40), z.union([z.string().max(4000), z.number()])).default({}),
+  values: recipeValuesSchema.default({}),
 });
 
 /** What became of one job. */
@@ -41,7 +41,10 @@ export async function replayOnJobs(name: string, value: unknown): Promise<Replay
         const { docket } = await readJob(job, client);
         const said = { job, title: docket.title };
         try {
-          const next = docketSchema.parse(withRecipe(docket, recipe, values));
+          const read = docketSchema.safeParse(withRecipe(docket, recipe, values));
+          if (!read.success)
+            throw new RecipeError('recipe-invalid', { reason: read.error.issues[0]!.message });
+          const next = read.data;
           const { list, findings } = workOut(next, await surveysOf(sourcesOf(next), client));
           await pushState(client, job, next);
           return {

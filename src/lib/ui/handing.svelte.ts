@@ -1,4 +1,4 @@
-import { outputKey, type Output, type OutputKind } from '../core/handover/output';
+import { outputKey, PREVIEW_PPI, type Output, type OutputKind } from '../core/handover/output';
 import { newStepId, type Bench } from './bench.svelte';
 
 /** What a new output of a kind begins with. */
@@ -8,7 +8,7 @@ const FRESH: { [Kind in OutputKind]: Extract<Output, { kind: Kind }> } = {
   spreads: { kind: 'spreads' },
   template: { kind: 'template' },
   map: { kind: 'map', as: 'csv' },
-  previews: { kind: 'previews', of: 'pages', ppi: 96 },
+  previews: { kind: 'previews', of: 'pages', ppi: PREVIEW_PPI.plain },
   docket: { kind: 'docket' },
   ticket: { kind: 'ticket' },
 };

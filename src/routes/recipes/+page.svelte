@@ -4,6 +4,7 @@
   import { safeName } from '$lib/core/handover/names';
   import { api, Refused, uploadRun, type ReplayedState } from '$lib/ui/api';
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
+  import TopBar from '$lib/ui/parts/TopBar.svelte';
   import RunTable from '$lib/ui/parts/RunTable.svelte';
   import { sayTrouble } from '$lib/words/errors';
   import { SCHEME_NAME } from '$lib/words/schemes';
@@ -101,9 +102,7 @@
 
 <svelte:head><title>Recipes · Folder</title></svelte:head>
 
-<header>
-  <a class="brand" href="/"><img src="/folder.svg" alt="" width="24" height="24" />Folder</a>
-  <nav><a href="/">Jobs</a><a href="/recipes" aria-current="page">Recipes</a></nav>
+<TopBar here="recipes">
   <label class="btn q"
     >Bring a recipe<input
       class="visually-hidden"
@@ -112,7 +111,7 @@
       onchange={(event) => void bring(event.currentTarget.files)}
     /></label
   >
-</header>
+</TopBar>
 <main>
   {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>Seen</button></p>{/if}
   <section>
@@ -254,38 +253,6 @@
 </main>
 
 <style>
-  header {
-    display: flex;
-    align-items: center;
-    gap: 24px;
-    height: 60px;
-    padding: 0 28px;
-    border-bottom: 1px solid var(--rule);
-    background: var(--card);
-  }
-  nav {
-    display: flex;
-    gap: 18px;
-    flex: 1;
-  }
-  nav a {
-    color: var(--ink);
-    text-decoration: none;
-    padding: 4px 0;
-  }
-  nav [aria-current] {
-    font-weight: 600;
-    border-bottom: 2px solid var(--act);
-  }
-  .brand {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    font-size: 18px;
-    font-weight: 700;
-    color: var(--ink);
-    text-decoration: none;
-  }
   main {
     display: grid;
     gap: 26px;

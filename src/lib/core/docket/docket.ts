@@ -5,7 +5,7 @@ import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
 import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
 import { outputKey, outputSchema } from '../handover/output';
 import { formatSchema } from './format';
-import { stepSchema } from './steps';
+import { stepSchema, type Step } from './steps';
 
 /** 3 mm, by practice (3 to 5 mm). */
 const DEFAULT_SAFE = mm(3);
@@ -58,6 +58,15 @@ export const emptyDocket = (title: string): Docket => ({
   outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],
 });
 
+/** Whether steps depend on what is drawn on pages, so that those must be measured before. */
+export const looksAtPages = ({ steps }: { steps: readonly Step[] }): boolean =>
+  steps.some(
+    (step) =>
+      !step.off &&
+      ((step.kind === 'reading-order' && !!step.byNumbers) ||
+        (step.kind === 'crop' && step.cut.by === 'ink')),
+  );
+
 /** SHA-256 of every source the docket uses, switched-off steps too, each once. */
 export const sourcesOf = (docket: Docket): string[] => [
   ...new Set(
@@ -67,3 +76,11 @@ export const sourcesOf = (docket: Docket): string[] => [
     }),
   ),
 ];
+
+/** A job without a name of its own takes that of its first file. */
+export const titleFrom = (name: string): string =>
+  name
+    .replace(/\.(pdf|jpe?g|png|tiff?|svg)$/i, '')
+    .replace(/[_-]+/g, ' ')
+    .trim()
+    .slice(0, 200) || 'New job';

@@ -34,6 +34,7 @@ const recipe = (docket: Docket, count = 8, more = {}): Recipe =>
   recipeOf(replay(docket, surveys(count)), {
     name: 'Body',
     steps: own(docket),
+    book: true,
     scheme: true,
     outputs: true,
     ...more,
@@ -142,6 +143,23 @@ describe('a recipe', () => {
     expect(code({ off: 'far' })).toBe('value-wrong');
     expect(code({ off: 1e9 })).toBe('value-wrong');
     expect(code({ off: 1, of: 2 })).toBe('value-unknown');
+  });
+
+  test('reaches nothing but its own steps, whatever path it was given, and leaves out what it was not to hold', () => {
+    const docket = taken({ ...folio, pages: 'all' } as unknown as StepDraft);
+    const saved = recipe(docket, 8, { book: false, scheme: false, outputs: false });
+    const head = { ...docket, book: { first: 'lower' as const, spine: 'head' as const, facing: true } };
+    expect(withRecipe(head, saved, {})).toMatchObject({ book: head.book, scheme: docket.scheme });
+    const ask = { name: 'x', label: 'x', kind: 'text' as const, step: saved.steps[0]!.id, preset: 'y' };
+    for (const path of [
+      ['__proto__', 'polluted'],
+      ['constructor', 'prototype', 'polluted'],
+      ['none', 'here'],
+    ])
+      expect(() => withRecipe(docket, { ...saved, asks: [{ ...ask, path }] }, {})).toThrow('recipe-invalid');
+    expect(({} as { polluted?: string }).polluted).toBeUndefined();
+    const twice = { ...saved, outputs: [{ kind: 'sheets' }, { kind: 'sheets' }] };
+    expect(() => readRecipe(twice)).toThrow('recipe-invalid');
   });
 
   test.each([

@@ -1,11 +1,8 @@
 import * as z from 'zod';
-import { outputSchema } from '../handover/output';
-import { mm } from '../measure/unit';
-import { PANEL_NUMBERS, SIDES, SPINES, type PageList } from '../pages/page';
+import type { PageList } from '../pages/page';
 import { describeIndexes, resolveSelection, SelectionError } from '../pages/selection';
-import { schemeSchema } from '../sheets/scheme';
-import type { Docket } from './docket';
-import { formatSchema, type Format } from './format';
+import { docketSchema, emptyDocket, titleFrom, type Docket } from './docket';
+import type { Format } from './format';
 import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
 import { stepSchema, type Step } from './steps';
@@ -31,6 +28,8 @@ const askSchema = z.object({
 });
 export type Ask = z.infer<typeof askSchema>;
 
+const { shape: parts } = docketSchema;
+
 /**
  * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, where wanted, how the
  * book lies, how it goes on sheets, and what goes out. Pages are picked by what was typed, so that it fits any page count.
@@ -41,19 +40,12 @@ export const recipeSchema = z.object({
   /** Counts how often it was saved under its name. */
   version: z.number().int().min(1).default(1),
   about: z.string().max(500).optional(),
-  steps: z.array(stepSchema).max(1000),
-  formats: z.array(formatSchema).max(200).default([]),
-  book: z
-    .object({
-      first: z.enum(SIDES),
-      spine: z.enum(SPINES),
-      facing: z.boolean(),
-      panels: z.enum(PANEL_NUMBERS).optional(),
-    })
-    .optional(),
-  safe: z.number().min(0).max(mm(50)).optional(),
-  scheme: schemeSchema.optional(),
-  outputs: z.array(outputSchema).max(100).optional(),
+  steps: parts.steps,
+  formats: parts.formats,
+  book: parts.book.optional(),
+  safe: parts.safe.unwrap().optional(),
+  scheme: parts.scheme.optional(),
+  outputs: parts.outputs.optional(),
   asks: z.array(askSchema).max(50).default([]),
 });
 export type Recipe = z.infer<typeof recipeSchema>;
@@ -104,6 +96,8 @@ export interface RecipeParts {
   name: string;
   /** Ids of the steps, which keep their order. */
   steps: readonly string[];
+  /** How the book lies, and its safe margin. */
+  book: boolean;
   scheme: boolean;
   outputs: boolean;
 }
@@ -112,8 +106,8 @@ export interface RecipeParts {
  * A recipe of steps that are on a docket. Where a step picks those very pages that it was pointed at, the recipe has the
  * typed form of that, and asks for it.
  */
-export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, parts: RecipeParts): Recipe {
-  const wanted = new Set(parts.steps);
+export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, wants: RecipeParts): Recipe {
+  const wanted = new Set(wants.steps);
   const asks: Ask[] = [];
   const steps = docket.steps.flatMap((step, n): Step[] => {
     if (!wanted.has(step.id)) return [];
@@ -135,13 +129,12 @@ export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, pa
   const named = new Set(steps.flatMap((step) => ('format' in step && step.format ? [step.format] : [])));
   return recipeSchema.parse({
     recipe: 1,
-    name: parts.name,
+    name: wants.name,
     steps,
     formats: docket.formats.filter(({ id }) => named.has(id)),
-    book: docket.book,
-    safe: docket.safe,
-    ...(parts.scheme ? { scheme: docket.scheme } : {}),
-    ...(parts.outputs ? { outputs: docket.outputs } : {}),
+    ...(wants.book ? { book: docket.book, safe: docket.safe } : {}),
+    ...(wants.scheme ? { scheme: docket.scheme } : {}),
+    ...(wants.outputs ? { outputs: docket.outputs } : {}),
     asks,
   });
 }
@@ -258,7 +251,8 @@ const LENGTHS: ReadonlySet<string> = new Set([
 ]);
 
 /** Values by the names under which they are asked for. */
-export type RecipeValues = Readonly<Record<string, string | number>>;
+export const recipeValuesSchema = z.record(z.string().max(40), z.union([z.string().max(4000), z.number()]));
+export type RecipeValues = Readonly<z.infer<typeof recipeValuesSchema>>;
 
 /** The steps of a recipe with the values that were said. Throws RecipeError. */
 export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
@@ -276,11 +270,13 @@ export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
         label,
         reason: number ? 'a number is wanted' : 'words are wanted',
       });
-    let at = steps.find((step) => step.id === id) as unknown as Record<string | number, unknown> | undefined;
-    for (const key of path.slice(0, -1)) at = at?.[key] as typeof at;
-    if (!at)
+    let at = steps.find((step) => step.id === id) as object | undefined;
+    // Only what the step itself holds: a path from outside leads to nothing that all objects share.
+    for (const key of path.slice(0, -1))
+      at = at && Object.hasOwn(at, key) ? (at[key as never] as object) : undefined;
+    if (at === null || typeof at !== 'object')
       throw new RecipeError('recipe-invalid', { reason: `nothing in its steps is where “${label}” goes` });
-    at[path.at(-1)!] = value;
+    Object.defineProperty(at, path.at(-1)!, { value, configurable: true, enumerable: true, writable: true });
   }
   return steps.map((step) => {
     const read = stepSchema.safeParse(step);
@@ -318,6 +314,21 @@ export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues)
     outputs: recipe.outputs ?? docket.outputs,
   };
 }
+
+/** A job that begins with a file and the recipe that it is worked by. Throws RecipeError. */
+export const docketOfFile = (
+  { source, name }: { source: string; name: string },
+  recipe: Recipe,
+  values: RecipeValues,
+): Docket =>
+  withRecipe(
+    {
+      ...emptyDocket(titleFrom(name)),
+      steps: [{ id: 't', kind: 'take-in', source, name, where: { at: 'end' } }],
+    },
+    recipe,
+    values,
+  );
 
 function freeId(id: string, taken: ReadonlySet<string>): string {
   if (!taken.has(id)) return id;

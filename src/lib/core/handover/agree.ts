@@ -1,11 +1,11 @@
-import { grow, sizeBox, widthOf, heightOf, type Size } from '../measure/box';
+import { widthOf, heightOf, type Size } from '../measure/box';
 import { faceLabels } from '../pages/labels';
 import { inkName, inksOf } from '../pages/inks';
-import { bleedSides, facesOf, sideAt } from '../pages/page';
+import { bleedBox, facesOf, sideAt } from '../pages/page';
 import type { Survey } from '../pages/survey';
 import type { Docket } from '../docket/docket';
 import { sidesOf } from '../sheets/plan';
-import { planSpreads } from '../sheets/spreads';
+import { planProof } from '../sheets/spreads';
 import { sheetSurface } from '../surface/sheetSurface';
 import type { Output } from './output';
 import type { Cuttable, Part } from './parts';
@@ -33,12 +33,11 @@ export type Disagreement =
 /** In points: writers round, and survey and plan add up in another order. */
 const SAME = 0.02;
 
-/** What a part of an output must be when it is written; undefined where it is no PDF of pages. */
+/** What each part of an output must be when it is written; undefined where that is no PDF of pages. */
 export function askedOf(
   work: Cuttable & { docket: Docket },
   output: Output,
-  { pages }: Pick<Part, 'pages'>,
-): Asked | undefined {
+): ((part: Pick<Part, 'pages'>) => Asked) | undefined {
   const { list, surveys, docket } = work;
   const spotsAt = new Map<string, Set<string>>();
   const may: string[] = [];
@@ -51,10 +50,10 @@ export function askedOf(
   if (output.kind === 'pages') {
     const faces = facesOf(list);
     const labels = faceLabels(list);
-    return {
+    return ({ pages }) => ({
       pages: pages.map((index) => {
         const page = faces[index]!;
-        const bleed = grow(sizeBox(page.trim), bleedSides(page.bleed, sideAt(index, list)));
+        const bleed = bleedBox(page, sideAt(index, list));
         return {
           trim: page.trim,
           media: { width: widthOf(bleed), height: heightOf(bleed) },
@@ -62,34 +61,32 @@ export function askedOf(
         };
       }),
       spots: { all: spotsOn(pages.map((index) => faces[index]!.id)), may },
-    };
+    });
   }
   const shown =
-    output.kind === 'sheets'
-      ? work.plan
-      : output.kind === 'spreads'
-        ? planSpreads(list, { kind: 'spreads', marks: { trim: false, fold: false } })
-        : undefined;
+    output.kind === 'sheets' ? work.plan : output.kind === 'spreads' ? planProof(list) : undefined;
   if (!shown) return undefined;
   const sides = sidesOf(shown);
-  const mine = pages.map((n) => sides[n]!);
-  const printed = new Set(['All']);
-  return {
-    pages: mine.map(({ drawn, size, sheet, side }) => {
-      const { trim, media, items } = sheetSurface(drawn, size, shown.weight);
-      for (const item of items)
-        if (item.kind !== 'art' && item.ink !== 'all' && item.ink.as === 'spot')
-          printed.add(inkName(item.ink.name, list.inks));
-      return {
-        trim: { width: widthOf(trim), height: heightOf(trim) },
-        media: { width: widthOf(media), height: heightOf(media) },
-        label: `${sheet} ${side}`,
-      };
-    }),
-    spots: {
-      all: spotsOn(mine.flatMap(({ drawn }) => drawn.cells.flatMap(({ page }) => (page ? [page.id] : [])))),
-      may: [...may, ...printed],
-    },
+  return ({ pages }) => {
+    const mine = pages.map((n) => sides[n]!);
+    const printed = new Set(['All']);
+    return {
+      pages: mine.map(({ drawn, size, sheet, side }) => {
+        const { trim, media, items } = sheetSurface(drawn, size, shown.weight);
+        for (const item of items)
+          if (item.kind !== 'art' && item.ink !== 'all' && item.ink.as === 'spot')
+            printed.add(inkName(item.ink.name, list.inks));
+        return {
+          trim: { width: widthOf(trim), height: heightOf(trim) },
+          media: { width: widthOf(media), height: heightOf(media) },
+          label: `${sheet} ${side}`,
+        };
+      }),
+      spots: {
+        all: spotsOn(mine.flatMap(({ drawn }) => drawn.cells.flatMap(({ page }) => (page ? [page.id] : [])))),
+        may: [...may, ...printed],
+      },
+    };
   };
 }
 

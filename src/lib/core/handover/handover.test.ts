@@ -117,6 +117,15 @@ describe('parts', () => {
       ['fronts', [0, 2]],
       ['backs', [1, 3]],
     ]);
+    const onOneSide = workOut(
+      docketOf([takeInStep('a')], { scheme: { ...PLAIN_SCHEMES.flat, work: 'single-side' } }),
+      {
+        [hashOf('a')]: plainSurvey(40),
+      },
+    );
+    expect(partsOf(onOneSide, { kind: 'sheets', split: { by: 'faces' } }).map(({ name }) => name)).toEqual([
+      'fronts',
+    ]);
   });
 
   test('together have every page once, in order, however they are cut', () => {
@@ -201,7 +210,7 @@ describe('names of files', () => {
 describe('what was written', () => {
   const given = work(4);
   const output = { kind: 'pages', crop: 'trim' } as const;
-  const asked = askedOf(given, output, { pages: [0, 1, 2, 3] })!;
+  const asked = askedOf(given, output)!({ pages: [0, 1, 2, 3] });
   const page = (label: string, size = A5) => surveyPage(size, { label });
   const written = (...pages: ReturnType<typeof page>[]) => survey(pages);
 

@@ -1,4 +1,4 @@
-import { PatternError, readPatternOf } from '../numbers/pattern';
+import { readPatternOf } from '../numbers/pattern';
 
 /**
  * What the name of a file may hold besides its own words: the job's title, the name of its first source, the part, the first
@@ -65,15 +65,4 @@ export function padded(values: readonly string[]): string[] {
   const numbers = values.every((value) => /^\d+$/.test(value));
   const width = Math.max(0, ...values.map(({ length }) => length));
   return numbers ? values.map((value) => value.padStart(width, '0')) : [...values];
-}
-
-/** Why a pattern of names cannot be read; undefined where it can. */
-export function namePatternError(pattern: string): PatternError | undefined {
-  try {
-    readPatternOf(pattern, NAME_TOKENS);
-    return undefined;
-  } catch (error) {
-    if (error instanceof PatternError) return error;
-    throw error;
-  }
 }

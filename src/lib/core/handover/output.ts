@@ -65,6 +65,17 @@ export const outputSchema = z.discriminatedUnion('kind', [
 ]);
 export type Output = z.infer<typeof outputSchema>;
 export type OutputKind = Output['kind'];
+/** Every kind, in the order in which they are offered. */
+export const OUTPUT_KINDS = [
+  'sheets',
+  'pages',
+  'spreads',
+  'template',
+  'map',
+  'previews',
+  'docket',
+  'ticket',
+] as const satisfies readonly OutputKind[];
 export type OutputOf<Kind extends OutputKind> = Extract<Output, { kind: Kind }>;
 
 /** What an output is known by in its job. */

@@ -5,8 +5,8 @@ import { readingOrder } from '../pages/panels';
 import { resolveSelection } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
 import { countSides, type SheetPlan } from '../sheets/plan';
-import { planSpreads } from '../sheets/spreads';
-import type { Output, OutputOf } from './output';
+import { planProof } from '../sheets/spreads';
+import { OUTPUT_KINDS, type Output, type OutputKind, type OutputOf } from './output';
 
 /** One file of an output. */
 export interface Part {
@@ -64,10 +64,14 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
       const plan = planned();
       const perSheet = countSides(plan) > plan.sheetCount ? 2 : 1;
       const sheetOf = (side: number) => Math.floor(side / perSheet) + 1;
-      return cut(range(countSides(plan)), output.split, sheetOf, ['fronts', 'backs']);
+      const sides = range(countSides(plan));
+      // Printed on one side only, all are fronts.
+      if (perSheet === 1 && output.split?.by === 'faces')
+        return [{ ...cut(sides, undefined, sheetOf)[0]!, name: 'fronts' }];
+      return cut(sides, output.split, sheetOf, ['fronts', 'backs']);
     }
     case 'spreads': {
-      const spreads = planSpreads(list, { kind: 'spreads', marks: { trim: false, fold: false } });
+      const spreads = planProof(list);
       return cut(range(spreads ? countSides(spreads) : 0), output.split, (spread) => spread + 1);
     }
     case 'template':
@@ -83,6 +87,14 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
       return cut([0], undefined, () => 1);
   }
 }
+
+/** The kinds of output that a job can give as it stands. */
+export const possibleKinds = (work: Cuttable & { docket: Pick<Docket, 'book'> }): OutputKind[] =>
+  OUTPUT_KINDS.filter((kind) => {
+    if (kind === 'sheets' || kind === 'map') return work.plan !== undefined;
+    if (kind === 'template') return work.docket.scheme.kind === 'leaflet';
+    return kind !== 'spreads' || work.docket.book.facing;
+  });
 
 const range = (count: number): number[] => Array.from({ length: count }, (_, n) => n);
 

@@ -8,7 +8,7 @@ import { planToSize } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Scheme } from './scheme';
 
-type MarksOf = Extract<Scheme, { kind: 'spreads' | 'single' }>;
+type MarksOf = Pick<Extract<Scheme, { kind: 'spreads' | 'single' }>, 'marks'>;
 
 /** Each page by itself, with its marks, on a sheet as large as that takes. Undefined for an empty list. */
 export function planSingle(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
@@ -34,6 +34,10 @@ export function planSpreads(list: PageList, { marks }: MarksOf, job = NO_JOB): S
   });
   return planToSize({ forms, pages, cell, blanksAdded: 0, job }, marks);
 }
+
+/** The spreads as they are handed over: at their trim, without marks. */
+export const planProof = (list: PageList): SheetPlan | undefined =>
+  planSpreads(list, { marks: { trim: false, fold: false } });
 
 /** Pages joined at the spine, from the left or from the foot. */
 function sideBySide(shown: readonly PlannedPage[], across: boolean): Form {

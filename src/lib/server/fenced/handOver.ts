@@ -273,14 +273,14 @@ export async function checkFiles(
   const work = workOut(docket, surveys);
   const byParts = 'split' in output && output.split?.by === 'size' ? undefined : partsAsked(work, output);
   const whole = byParts ?? partsAsked(work, output);
+  const askedFor = askedOf(work, output);
+  if (!askedFor) return;
   let at = 0;
   for (const [n, { file, name, pages = 0 }] of made.entries()) {
     const part = byParts?.[n] ?? { pages: whole[0]!.pages.slice(at, at + pages) };
     at += pages;
-    const asked = askedOf(work, output, part);
-    if (!asked) continue;
     const written = await surveyPdf(await readFile(join(folder, file)));
-    const [first, ...more] = disagreements(asked, written);
+    const [first, ...more] = disagreements(askedFor(part), written);
     if (first) throw new HandOverError(disagrees(name, first, more.length));
     await onProgress?.(n + 1, made.length);
   }

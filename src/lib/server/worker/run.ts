@@ -3,20 +3,20 @@ import { copyFile, lstat, mkdtemp, open, readdir, readFile, rm } from 'node:fs/p
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { workOut } from '../../core/checks';
-import { emptyDocket, sourcesOf, type Docket } from '../../core/docket/docket';
-import { RecipeError, withRecipe } from '../../core/docket/recipe';
-import type { Step } from '../../core/docket/steps';
+import { looksAtPages, sourcesOf, type Docket } from '../../core/docket/docket';
+import { docketOfFile, RecipeError } from '../../core/docket/recipe';
+import { possibleKinds } from '../../core/handover/parts';
 import { surveySchema, type Survey } from '../../core/pages/survey';
 import type { Trouble } from '../../words/errors';
 import { sayFinding } from '../../words/findings';
 import { blobToFile, MOST_MB, storeBlob } from '../blobs';
 import { transaction } from '../db';
-import { openDirectory, PLACES, settleFile } from '../dropFolders';
+import { openDirectory, settleFile } from '../dropFolders';
+import { PLACES } from '../dropPlace';
 import { FenceError, runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../fenced/made';
 import type { SurveyTask } from '../fenced/surveyFile';
-import { titleFrom } from '../intakes';
 import { finishMeasure } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
@@ -97,13 +97,12 @@ interface Work {
 async function carryOut(work: Work): Promise<void> {
   const { id, begun, folder, now, signal } = work;
   const { source, survey } = await takeFile(work);
-  const step: Step = { id: 't', kind: 'take-in', source, name: begun.fileName, where: { at: 'end' } };
-  const bare: Docket = { ...emptyDocket(titleFrom(begun.fileName)), steps: [step] };
-  const docket = withRecipe(bare, begun.recipe, begun.values);
+  const docket = docketOfFile({ source, name: begun.fileName }, begun.recipe, begun.values);
   now.doing = 'working the steps';
   const others = sourcesOf(docket).filter((sha256) => sha256 !== source);
   const surveys = { ...(others.length ? await surveysOf(others) : {}), [source]: survey };
-  const { findings } = workOut(docket, surveys);
+  const job = workOut(docket, surveys);
+  const { findings } = job;
   const told: RunRecord['findings'] = findings.map((finding) => ({
     level: finding.level,
     title: sayFinding(finding, docket.unit).title,
@@ -112,9 +111,9 @@ async function carryOut(work: Work): Promise<void> {
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {
-      const job = await createJobIn(client, docket);
-      if (!(await tieToRun(client, id, begun.claim, { jobId: job, findings: told }))) throw new Lost();
-      return job;
+      const made = await createJobIn(client, docket);
+      if (!(await tieToRun(client, id, begun.claim, { jobId: made, findings: told }))) throw new Lost();
+      return made;
     }));
   const stops = told.filter(({ level }) => level === 'stop');
   if (stops.length)
@@ -124,7 +123,9 @@ async function carryOut(work: Work): Promise<void> {
     });
   const files = await fetchSources(docket, folder);
   const made: { output: Docket['outputs'][0]; into: string; files: MadeFile[] }[] = [];
+  const possible = possibleKinds(job);
   for (const [n, output] of docket.outputs.entries()) {
+    if (!possible.includes(output.kind)) continue;
     const into = join(folder, `out-${n}`);
     const list = await makeFiles(
       { docket, output, surveys },
@@ -176,13 +177,9 @@ async function takeFile(work: Work): Promise<{ source: string; survey: Survey }>
       await addSource(client, sha256, blobId, found, pdf?.id);
     });
   }
-  const wanted = begun.recipe.steps.some(looksAtPages) && !survey.pages.every(({ drawn }) => drawn);
+  const wanted = looksAtPages(begun.recipe) && !survey.pages.every(({ drawn }) => drawn);
   return { source: sha256, survey: wanted ? await measureNow(sha256, survey, work) : survey };
 }
-
-/** Steps that depend on what is drawn on pages. */
-const looksAtPages = (step: Step): boolean =>
-  (step.kind === 'reading-order' && !!step.byNumbers) || (step.kind === 'crop' && step.cut.by === 'ink');
 
 async function measureNow(sha256: string, survey: Survey, { folder, signal, now }: Work): Promise<Survey> {
   Object.assign(now, { doing: 'reading the pages', done: 0, total: 0 });

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { outputKey, type Output, type OutputKind } from '../../core/handover/output';
+  import { outputKey, type Output } from '../../core/handover/output';
+  import { possibleKinds } from '../../core/handover/parts';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import { commonestSize } from '../../core/pages/sizes';
   import { cutsCsv } from '../../core/sheets/cuts';
@@ -20,12 +21,7 @@
   const size = $derived(commonestSize(work.list.pages));
   const stops = $derived(work.findings.filter(({ level }) => level === 'stop'));
   const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
-  /** Kinds that this job can give. */
-  const possible = $derived(
-    (Object.keys(OUTPUT_NAME) as OutputKind[]).filter((kind) =>
-      kind === 'sheets' || kind === 'map' ? !!work.plan : kind === 'template' ? !!template : kind === 'spreads' ? bench.docket.book.facing : true,
-    ),
-  );
+  const possible = $derived(possibleKinds(work));
   const outputs = $derived(possible.flatMap((kind) => bench.docket.outputs.filter((output) => output.kind === kind)));
   const stale = $derived(
     outputs.filter((output) => {

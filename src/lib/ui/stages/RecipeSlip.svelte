@@ -32,10 +32,10 @@
   // Saving
   let name = $state(untrack(() => bench.docket.title.slice(0, 60)));
   let left = $state.raw<ReadonlySet<string>>(new Set(untrack(() => bench.docket.steps.filter(({ kind }) => kind === 'take-in').map(({ id }) => id))));
-  let [scheme, outputs] = $state([true, true]);
+  let [book, scheme, outputs] = $state([true, true, true]);
   let more = $state.raw<readonly Ask[]>([]);
   const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
-  const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), scheme, outputs }));
+  const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), book, scheme, outputs }));
   const asks = $derived([...draft.asks, ...more.filter((ask) => steps.some(({ id }) => id === ask.step))]);
   const say = (step: Step) => {
     const index = docket.steps.indexOf(step);
@@ -147,12 +147,13 @@
         {/each}
       </div>
     {/if}
+    <label class="tick"><input type="checkbox" bind:checked={book} /> how the book lies, and its safe margin</label>
     <label class="tick"><input type="checkbox" bind:checked={scheme} /> how pages go on sheets</label>
     <label class="tick"><input type="checkbox" bind:checked={outputs} /> what is handed over ({docket.outputs.length})</label>
     {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
     {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
     <div class="btns">
-      <button class="btn" disabled={!name.trim() || (!steps.length && !scheme && !outputs)}>Save recipe</button>
+      <button class="btn" disabled={!name.trim() || (!steps.length && !book && !scheme && !outputs)}>Save recipe</button>
       <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Leave'}</button>
     </div>
   </form>
@@ -178,9 +179,10 @@
     {/if}
     {#if recipe}
       <p class="quiet">
-        {recipe.steps.length} step{recipe.steps.length === 1 ? '' : 's'}{recipe.scheme ? ', how pages go on sheets' : ''}{recipe.outputs
-          ? `, ${recipe.outputs.length} output${recipe.outputs.length === 1 ? '' : 's'}`
-          : ''}. What it makes of this job is shown; nothing is changed yet.
+        {recipe.steps.length} step{recipe.steps.length === 1 ? '' : 's'}{recipe.book ? ', how the book lies' : ''}{recipe.scheme
+          ? ', how pages go on sheets'
+          : ''}{recipe.outputs ? `, ${recipe.outputs.length} output${recipe.outputs.length === 1 ? '' : 's'}` : ''}. What it makes of this job is
+        shown; nothing is changed yet.
       </p>
       <AskedFields {recipe} {values} unit={bench.unit} onchange={(next) => (values = next)} />
       {#if tried.wrong}<p class="wrong" role="alert">{tried.wrong}</p>{/if}

@@ -1,3 +1,4 @@
+import { recipeValuesSchema } from '$lib/core/docket/recipe';
 import { bodyOf } from '$lib/server/body';
 import { answer, Problem } from '$lib/server/problem';
 import { enqueue } from '$lib/server/queue';
@@ -6,13 +7,11 @@ import * as z from 'zod';
 
 export const GET = ({ url }) => answer(() => listRuns(url.searchParams.get('batch') ?? undefined));
 
-const valuesSchema = z.record(z.string().max(40), z.union([z.string().max(4000), z.number()]));
-
 /** A file of a batch, as the body; the query says the recipe, its values, the batch and the file's name. */
 export const POST = ({ request, url }) =>
   answer(async () => {
     const say = (name: string) => url.searchParams.get(name) ?? '';
-    const values = valuesSchema.safeParse(JSON.parse(say('values') || '{}'));
+    const values = recipeValuesSchema.safeParse(JSON.parse(say('values') || '{}'));
     if (!values.success || !z.uuid().safeParse(say('batch')).success || !say('name'))
       throw new Problem(400, { code: 'bad-replay' });
     const id = await orderRun(say('recipe'), values.data, say('batch'), say('name'), bodyOf(request));

@@ -1,0 +1,54 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+
+  interface Props {
+    here: 'jobs' | 'recipes';
+    children: Snippet;
+  }
+  /** The head of the pages that are not a job's: where one is, and what is begun here. */
+  let { here, children }: Props = $props();
+</script>
+
+<header>
+  <a class="brand" href="/"><img src="/folder.svg" alt="" width="24" height="24" />Folder</a>
+  <nav aria-label="Rooms">
+    <a href="/" aria-current={here === 'jobs' ? 'page' : undefined}>Jobs</a>
+    <a href="/recipes" aria-current={here === 'recipes' ? 'page' : undefined}>Recipes</a>
+  </nav>
+  {@render children()}
+</header>
+
+<style>
+  header {
+    display: flex;
+    align-items: center;
+    gap: 24px;
+    height: 60px;
+    padding: 0 28px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .brand {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    font-size: 18px;
+    font-weight: 700;
+  }
+  nav {
+    display: flex;
+    flex: 1;
+    gap: 18px;
+  }
+  a {
+    color: var(--ink);
+    text-decoration: none;
+  }
+  nav a {
+    padding: 4px 0;
+    border-bottom: 2px solid transparent;
+  }
+  nav [aria-current] {
+    font-weight: 600;
+    border-color: var(--act);
+  }
+</style>
