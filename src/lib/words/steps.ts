@@ -190,7 +190,7 @@ export function sayStep(
       return {
         act,
         what: `of ${sayPages(step.pages, before)}`,
-        detail: `${sayArrangement(step.arrangement)}${sayGutter(step.gutter, unit)}`,
+        detail: `${step.byNumbers ? 'worked out from the numbers on them' : sayArrangement(step.arrangement)}${sayGutter(step.gutter, unit)}`,
       };
     case 'numbers':
       return {
