@@ -1,12 +1,19 @@
+import type { Surveys } from '../src/lib/core/pages/survey';
 import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
+import { sendSurveys } from '../src/lib/server/fenced/sentSurveys';
+import type { OutputTask } from '../src/lib/server/fenced/writeOutputFile';
 
 /** Seconds and memory that an output takes as the worker makes it, in a fenced process: one that stands by where `ready`, else with its start. */
-export async function makeOutput(task: unknown, ready: boolean): Promise<{ seconds: number; mb: number }> {
+export async function makeOutput(
+  { surveys, ...task }: Omit<OutputTask, 'surveys'> & { surveys: Surveys },
+  ready: boolean,
+): Promise<{ seconds: number; mb: number }> {
   if (ready) {
     keepReady('writeOutputFile');
     await new Promise((done) => setTimeout(done, 6000));
   } else dismissStandby();
   const start = performance.now();
-  const { peakMb } = await runInFence('writeOutputFile', task, { seconds: 600, mb: 8192 });
+  const whole: OutputTask = { ...task, surveys: sendSurveys(surveys, task.output) };
+  const { peakMb } = await runInFence('writeOutputFile', whole, { seconds: 600, mb: 8192 });
   return { seconds: (performance.now() - start) / 1000, mb: peakMb };
 }

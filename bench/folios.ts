@@ -7,6 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
+import type { Output } from '../src/lib/core/handover/output';
 import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
@@ -40,7 +41,7 @@ const docketWith = (...steps: Step[]): Docket => ({
   ...emptyDocket('Bench'),
   steps: [{ id: 't', kind: 'take-in', source, name: 'bench.pdf', where: { at: 'end' } }, ...steps],
 });
-const seconds = async (docket: Docket, output: object): Promise<number> => {
+const seconds = async (docket: Docket, output: Output): Promise<number> => {
   const task = { docket, output, surveys, files: { [source]: file }, folder, at: new Date().toISOString() };
   return (await makeOutput(task, true)).seconds;
 };

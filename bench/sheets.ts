@@ -7,14 +7,14 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyDocket } from '../src/lib/core/docket/docket';
+import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { median, textFile } from './textFile';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';
 
 process.env.FOLDER_BUILT = '1';
-const ROUNDS = 5;
+const ROUNDS = 9;
 const folder = mkdtempSync(join(tmpdir(), 'folder-bench-'));
 
 /** Seconds that qpdf takes to write the file anew, its start included. */
@@ -29,13 +29,13 @@ for (const pages of [500, 5000]) {
   const file = await textFile(pages, folder);
   const bytes = readFileSync(file);
   const hash = createHash('sha256').update(bytes).digest('hex');
-  const docket = {
+  const docket: Docket = {
     ...emptyDocket('Bench'),
     steps: [{ id: 't', kind: 'take-in', source: hash, name: 'bench.pdf', where: { at: 'end' } }],
   };
   const task = {
     docket,
-    output: { kind: 'sheets' },
+    output: { kind: 'sheets' } as const,
     surveys: { [hash]: await surveyPdf(bytes) },
     files: { [hash]: file },
     folder,

@@ -7,8 +7,9 @@ import sharp from 'sharp';
 import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import type { Docket } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/pages/survey';
+import { workOut } from '../src/lib/core/checks';
 import { surveyPdf } from '../src/lib/pdf/survey';
-import { writeOutput, type PdfOutput } from '../src/lib/pdf/writeOutput';
+import { writeWork, type PdfOutput } from '../src/lib/pdf/writeOutput';
 
 /** Makers of test PDFs, and the tools from outside that judge what comes out. */
 const folder = mkdtempSync(join(tmpdir(), 'folder-test-'));
@@ -84,8 +85,9 @@ export async function give(bytes: Uint8Array): Promise<Given> {
 /** Writes one output of a docket over the given sources and returns the path of the file. */
 export async function make(docket: Docket, output: PdfOutput, ...given: Given[]): Promise<string> {
   const chunks: Uint8Array[] = [];
-  await writeOutput(docket, output, {
-    surveys: Object.fromEntries(given.map(({ hash, survey }) => [hash, survey])),
+  const surveys = Object.fromEntries(given.map(({ hash, survey }) => [hash, survey]));
+  await writeWork(workOut(docket, surveys), output, {
+    surveys,
     read: (source) => Promise.resolve(given.find(({ hash }) => hash === source)!.bytes),
     sink: (chunk) => void chunks.push(chunk),
     at: new Date('2026-01-05T09:00:00Z'),

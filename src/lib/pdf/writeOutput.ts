@@ -1,7 +1,5 @@
 import { createHash } from 'node:crypto';
-import { workOut } from '../core/checks';
 import type { JobState } from '../core/checks/finding';
-import type { Docket } from '../core/docket/docket';
 import type { Output, OutputOf } from '../core/handover/output';
 import type { SheetPlan } from '../core/sheets/plan';
 import { planProof } from '../core/sheets/spreads';
@@ -14,11 +12,7 @@ export type PdfOutput = OutputOf<'pages' | 'sheets' | 'spreads' | 'template'>;
 type Job = Omit<WriteContext, 'id' | 'title' | 'inks'>;
 type Worked = Pick<JobState, 'docket' | 'list' | 'plan'>;
 
-/** Works a docket out and writes one of its outputs, or the pages of it that `job.only` names, as one file. Throws PdfError. */
-export const writeOutput = (docket: Docket, output: PdfOutput, job: Job): Promise<void> =>
-  writeWork(workOut(docket, job.surveys), output, job);
-
-/** The same for a docket that is worked out. */
+/** Writes one output of a docket that is worked out, or the pages of it that `job.only` names, as one file. Throws PdfError. */
 export async function writeWork(work: Worked, output: PdfOutput, job: Job): Promise<void> {
   if (!work.list.pages.length) throw new PdfError('no-pages-in-job');
   // The sheet writer does without the PDF library, so that is only loaded where it is needed.

@@ -14,6 +14,12 @@ export interface ReadNumber {
 const drawnOf = ({ source, index }: Art, surveys: Surveys): Drawn | undefined =>
   surveys[source]?.pages[index]?.drawn;
 
+/** Of what is drawn on a page, what steps read; the rest is for findings. */
+export const readBySteps = ({ ink, numbers }: Drawn): Drawn => ({
+  ...(ink && { ink }),
+  ...(numbers && { numbers }),
+});
+
 /** False while a source that a page shows has not been measured. */
 export const isMeasured = (page: Page, surveys: Surveys): boolean =>
   artsOf(page).every((art) => drawnOf(art, surveys) !== undefined);

@@ -10,6 +10,7 @@ import {
   skipRegular,
   skipSpace,
   skipValue,
+  standsAt,
   textOf,
   type Range,
 } from './scan';
@@ -74,11 +75,11 @@ export class RawFile {
     const generation = own && readInteger(bytes, skipSpace(bytes, own.end));
     if (own?.value !== number || !generation) throw new RawUnfit(`object ${number} is not at its place`);
     at = skipSpace(bytes, generation.end);
-    if (textOf(bytes, [at, at + 3]) !== 'obj') throw new RawUnfit(`object ${number} is not at its place`);
+    if (!standsAt(bytes, at, 'obj')) throw new RawUnfit(`object ${number} is not at its place`);
     const start = skipSpace(bytes, at + 3);
     const value: Range = [start, skipValue(bytes, start)];
     const after = skipSpace(bytes, value[1]);
-    if (textOf(bytes, [after, after + 6]) !== 'stream') return { bytes, value };
+    if (!standsAt(bytes, after, 'stream')) return { bytes, value };
     return { bytes, value, data: this.dataOf(value, after + 6) };
   }
 
@@ -164,7 +165,7 @@ export class RawFile {
 
   private readSection(at: number): Map<string, Range> {
     const { bytes } = this;
-    if (textOf(bytes, [at, at + 4]) !== 'xref') return this.readXrefStream(at);
+    if (!standsAt(bytes, at, 'xref')) return this.readXrefStream(at);
     at = skipSpace(bytes, at + 4);
     for (let from = readInteger(bytes, at); from; from = readInteger(bytes, at)) {
       const count = readInteger(bytes, skipSpace(bytes, from.end));
@@ -178,7 +179,7 @@ export class RawFile {
       }
       at = skipSpace(bytes, at);
     }
-    if (textOf(bytes, [at, at + 7]) !== 'trailer') throw new RawUnfit('no trailer');
+    if (!standsAt(bytes, at, 'trailer')) throw new RawUnfit('no trailer');
     return readDict(bytes, skipSpace(bytes, at + 7));
   }
 
@@ -187,8 +188,7 @@ export class RawFile {
     const number = readInteger(bytes, at);
     const generation = number && readInteger(bytes, skipSpace(bytes, number.end));
     const word = generation && skipSpace(bytes, generation.end);
-    if (word === undefined || textOf(bytes, [word, word + 3]) !== 'obj')
-      throw new RawUnfit('cross-reference stream');
+    if (word === undefined || !standsAt(bytes, word, 'obj')) throw new RawUnfit('cross-reference stream');
     const start = skipSpace(bytes, word + 3);
     const value: Range = [start, skipValue(bytes, start)];
     const after = skipSpace(bytes, value[1]);
@@ -202,8 +202,11 @@ export class RawFile {
     if (w0 === undefined || w1 === undefined || w2 === undefined)
       throw new RawUnfit('cross-reference widths');
     const index = numbers('Index') ?? [0, readInteger(bytes, dict.get('Size')?.[0] ?? 0)?.value ?? 0];
-    const field = (from: number, width: number) =>
-      plain.subarray(from, from + width).reduce((sum, byte) => sum * 256 + byte, 0);
+    const field = (from: number, width: number) => {
+      let sum = 0;
+      for (let at = from; at < from + width; at++) sum = sum * 256 + plain[at]!;
+      return sum;
+    };
     let place = 0;
     for (let i = 0; i + 1 < index.length; i += 2)
       for (let n = 0; n < index[i + 1]! && place + w0 + w1 + w2 <= plain.length; n++, place += w0 + w1 + w2)
@@ -237,8 +240,7 @@ export class RawFile {
     if (!count) throw new RawUnfit('stream length');
     const end = start + count.value;
     const word = skipSpace(bytes, end);
-    if (textOf(bytes, [word, word + 9]) !== 'endstream')
-      throw new RawUnfit('stream does not end where it says');
+    if (!standsAt(bytes, word, 'endstream')) throw new RawUnfit('stream does not end where it says');
     return [start, end];
   }
 

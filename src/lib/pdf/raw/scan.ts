@@ -108,8 +108,7 @@ export function dictEntry(bytes: Uint8Array, at: number, key: string): Range | u
     const nameEnd = skipRegular(bytes, inside + 1);
     const start = skipSpace(bytes, nameEnd);
     const end = skipValue(bytes, start);
-    if (nameEnd - inside - 1 === key.length && textOf(bytes, [inside + 1, nameEnd]) === key)
-      return [start, end];
+    if (nameEnd - inside - 1 === key.length && standsAt(bytes, inside + 1, key)) return [start, end];
     inside = skipSpace(bytes, end);
   }
   return undefined;
@@ -148,6 +147,12 @@ export function eachReference(
     else if (byte === SLASH || CLASS[byte] === 0) at = skipRegular(bytes, at + 1);
     else at++;
   }
+}
+
+/** Whether these characters stand at `at`; makes no text of the bytes, which takes longer. */
+export function standsAt(bytes: Uint8Array, at: number, text: string): boolean {
+  for (let i = 0; i < text.length; i++) if (bytes[at + i] !== text.charCodeAt(i)) return false;
+  return true;
 }
 
 export const textOf = (bytes: Uint8Array, [start, end]: Range): string => {

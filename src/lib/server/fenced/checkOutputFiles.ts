@@ -2,20 +2,20 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/output';
-import type { Surveys } from '../../core/pages/survey';
 import { checkFiles } from './handOver';
 import { MADE, type MadeFile } from './made';
 import { runFenced } from './protocol';
+import { receiveSurveys, type SentSurveys } from './sentSurveys';
 
 /** Surveys the files of an output, as `handOver` left them in `folder`, and holds them against what was asked. */
 export interface CheckTask {
   docket: Docket;
   output: Output;
-  surveys: Surveys;
+  surveys: SentSurveys;
   folder: string;
 }
 
 await runFenced<CheckTask>(async ({ docket, output, surveys, folder }, onProgress) => {
   const made = JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
-  await checkFiles(docket, output, made, { surveys, folder, onProgress });
+  await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
 });

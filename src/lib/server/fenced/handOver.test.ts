@@ -14,6 +14,7 @@ import type { Output } from '../../core/handover/output';
 import { PLAIN_SCHEMES } from '../../core/sheets/scheme';
 import { checkFiles, handOver } from './handOver';
 import type { MadeFile } from './made';
+import { receiveSurveys, sendSurveys, type SentSurveys } from './sentSurveys';
 
 const at = new Date('2026-01-05T09:00:00Z');
 async function make(docket: Docket, output: Output, ...given: Given[]) {
@@ -251,4 +252,38 @@ test('files are held against what was asked, spot inks too; one that is not what
   await expect(check(made)).rejects.toMatchObject({ code: 'disagrees', data: { what: 'trim', page: 1 } });
   writeFileSync(paths[0]!, await markedPdf(3));
   await expect(check(made)).rejects.toMatchObject({ data: { what: 'pages', asked: '1', written: '3' } });
+});
+
+test('surveys go to the writer with each kind of page said once, measured as far as the output needs it', () => {
+  const box = { x0: 0, y0: 0, x1: 420, y1: 595 };
+  const plain = (rotate: 0 | 90) => ({
+    boxes: { media: box, crop: box, bleed: box, trim: box, art: box },
+    given: ['media' as const],
+    rotate,
+    userUnit: 1,
+    toUpright: [1, 0, 0, 1, 0, 0] as const,
+  });
+  const drawn = { ink: box, text: box, ppi: 90, numbers: [{ value: 3, x: 1, y: 2, turn: 90 as const }] };
+  const rest = {
+    version: 1,
+    inks: [],
+    bookmarks: [],
+    producer: '',
+    pdfVersion: '1.7',
+    byteCount: 9,
+  } as const;
+  const pages = [plain(0), { ...plain(90), drawn }, plain(0), { ...plain(0), drawn }];
+  const surveys = { s: { ...rest, encryption: 'none' as const, inks: [], bookmarks: [], pages } };
+  const sent = (kind: 'sheets' | 'ticket') => sendSurveys(surveys, { kind });
+  const received = (kind: 'sheets' | 'ticket') =>
+    receiveSurveys(JSON.parse(JSON.stringify(sent(kind))) as SentSurveys);
+  expect(sent('sheets').s!.kinds).toHaveLength(2);
+  expect(received('ticket')).toEqual(surveys);
+  const needed = { ink: drawn.ink, numbers: drawn.numbers };
+  expect(received('sheets').s!.pages.map((page) => page.drawn)).toEqual([
+    undefined,
+    needed,
+    undefined,
+    needed,
+  ]);
 });

@@ -1,10 +1,12 @@
 import { deflateSync } from 'node:zlib';
+import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
 import { PLAIN_LINES } from '../../core/numbers/lines';
 import type { Survey } from '../../core/pages/survey';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
-import { writeOutput } from '../../pdf/writeOutput';
+import { writeWork } from '../../pdf/writeOutput';
+import { namesOf, partsAsked } from './handOver';
 
 /**
  * What most files are like; and one of more objects and bytes than are taken in one piece, of which only sheets are made:
@@ -30,7 +32,9 @@ export async function* warmUp(): AsyncGenerator<void, void> {
         for (const output of sample.outputs) {
           const docket: Docket = { ...emptyDocket('Warm-up'), steps };
           const task = asItComesIn({ docket, surveys: { [SOURCE]: survey } });
-          await writeOutput(task.docket, output, {
+          const work = workOut(task.docket, task.surveys);
+          namesOf(work, output, partsAsked(work, output), new Date(0));
+          await writeWork(work, output, {
             surveys: task.surveys,
             read: () => Promise.resolve(bytes),
             sink: () => undefined,

@@ -9,6 +9,7 @@ import { blobToFile, storeBlob } from '../blobs';
 import { runInFence, type FenceLimits } from '../fence';
 import type { CheckTask } from '../fenced/checkOutputFiles';
 import { MADE, type MadeFile } from '../fenced/made';
+import { sendSurveys } from '../fenced/sentSurveys';
 import type { OutputTask } from '../fenced/writeOutputFile';
 import type { OutputRecord } from '../outputs';
 import { blobOfSource, surveysOf } from '../sources';
@@ -50,7 +51,8 @@ export async function makeFiles(
 ): Promise<MadeFile[]> {
   const limits: FenceLimits = row ? { ...LIMITS, goesOn: true } : LIMITS;
   await mkdir(folder);
-  const asked = { docket, output, surveys: surveys ?? (await surveysOf(Object.keys(files))), folder };
+  const known = surveys ?? (await surveysOf(Object.keys(files)));
+  const asked = { docket, output, surveys: sendSurveys(known, output), folder };
   const task: OutputTask = {
     ...asked,
     files,

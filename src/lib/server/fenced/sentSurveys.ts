@@ -1,0 +1,38 @@
+import type { Output } from '../../core/handover/output';
+import { readBySteps } from '../../core/pages/drawn';
+import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/pages/survey';
+
+type Plain = Omit<SurveyPage, 'drawn'>;
+
+/** Surveys as a task carries them: most pages of a file are alike, and each kind of page is said once. */
+export type SentSurveys = Record<
+  string,
+  Omit<Survey, 'pages'> & { kinds: Plain[]; pages: [kind: number, drawn?: Drawn][] }
+>;
+
+/** Surveys for a task that makes an output; of what was measured, only what that output needs. */
+export function sendSurveys(surveys: Surveys, output: Output): SentSurveys {
+  // Findings are printed on the ticket alone.
+  const needed = (drawn: Drawn) => (output.kind === 'ticket' ? drawn : readBySteps(drawn));
+  return Object.fromEntries(
+    Object.entries(surveys).map(([source, { pages, ...rest }]) => {
+      const kinds = new Map<string, { n: number; plain: Plain }>();
+      const sent = pages.map(({ drawn, ...plain }): [number, Drawn?] => {
+        const key = JSON.stringify(plain);
+        const kind = kinds.get(key) ?? { n: kinds.size, plain };
+        kinds.set(key, kind);
+        return drawn ? [kind.n, needed(drawn)] : [kind.n];
+      });
+      return [source, { ...rest, kinds: [...kinds.values()].map(({ plain }) => plain), pages: sent }];
+    }),
+  );
+}
+
+/** The surveys that were sent. */
+export const receiveSurveys = (sent: SentSurveys): Surveys =>
+  Object.fromEntries(
+    Object.entries(sent).map(([source, { kinds, pages, ...rest }]) => [
+      source,
+      { ...rest, pages: pages.map(([n, drawn]) => (drawn ? { ...kinds[n]!, drawn } : kinds[n]!)) },
+    ]),
+  );
