@@ -60,8 +60,15 @@ async function seconds(count: number, round: string): Promise<{ seconds: number;
     writeFileSync(join(drops, 'in', `.${round}-${n}.pdf`), await document.save());
   }
   const workers = Array.from({ length: count }, start);
-  // What stands by for single outputs gets ready first.
+  // What stands by for single outputs gets ready first, and what the round before left to be measured is.
   await wait(30_000);
+  for (let left = 1; left;) {
+    await wait(1000);
+    const { rows } = await db().query<{ left: number }>(
+      "select count(*)::integer as left from source where measure in ('waiting', 'measuring')",
+    );
+    left = rows[0]!.left;
+  }
   const began = performance.now();
   const { renameSync } = await import('node:fs');
   for (let n = 0; n < FILES; n++)
@@ -80,6 +87,7 @@ async function seconds(count: number, round: string): Promise<{ seconds: number;
   }
   const took = (performance.now() - began) / 1000;
   const growth = memory(workers[0]!) / third;
+  await Promise.all(workers.map((worker) => new Promise((gone) => worker.once('exit', gone).kill())));
   return { seconds: took, growth };
 }
 

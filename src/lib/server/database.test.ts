@@ -1,3 +1,5 @@
+import { execFile } from 'node:child_process';
+import { promisify } from 'node:util';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import pg from 'pg';
 import { emptyDocket, type Docket } from '../core/docket/docket';
@@ -29,6 +31,7 @@ import {
 import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
 import { dropRecipe, findRecipe, listRecipes, saveRecipe } from './recipes';
+import { QUEUES } from './queue';
 import { replayOnJobs } from './replayOnJobs';
 import { beginRun, dropRun, finishRun, listRuns, orderRun, tendRun, waitingRuns } from './runs';
 import { addSource, surveysOfJob } from './sources';
@@ -62,6 +65,26 @@ describe.skipIf(!server)('what the database keeps', () => {
   });
   beforeEach(async () => {
     await db().query('truncate job, source, blob, picture, own_stamp, recipe, run cascade');
+  });
+
+  test('several programs that start at once on a new database all get their queues', async () => {
+    const starts = Array.from({ length: 4 }, () =>
+      promisify(execFile)(process.execPath, [
+        ...['--import', 'tsx', '--input-type=module', '-e'],
+        "const { queue, closeQueue } = await import('./src/lib/server/queue.ts'); await queue(); await closeQueue(); process.exit(0);",
+      ]),
+    );
+    await Promise.all(starts);
+    expect(await count('queue.queue')).toBeGreaterThanOrEqual(QUEUES.length);
+  });
+
+  test('connections that the database closes while they wait are replaced', async () => {
+    await Promise.all([count('job'), count('job'), count('job')]);
+    await db().query(
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+    );
+    await new Promise((done) => setTimeout(done, 100));
+    expect(await count('job')).toBeGreaterThanOrEqual(0);
   });
 
   /** Puts a source where a take-in step finds it, as if it had been surveyed. */

@@ -8,7 +8,11 @@ let pool: pg.Pool | undefined;
 export function db(): pg.Pool {
   if (!process.env.DATABASE_URL)
     throw new Error('DATABASE_URL is not set. Start with npm start, which sets it.');
-  pool ??= new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 });
+  if (!pool) {
+    pool = new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 });
+    // An idle connection that the database closes is replaced by the next query; unheard, its error would end the process.
+    pool.on('error', (error) => console.error('database:', error.message));
+  }
   return pool;
 }
 

@@ -1,4 +1,5 @@
 import type { PoolClient } from 'pg';
+import { workOut, type WorkedOut } from '../core/checks';
 import { docketSchema, emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
 import { sweep } from './blobs';
 import { db, transaction, type Db } from './db';
@@ -40,10 +41,10 @@ export async function listJobs(): Promise<JobListing[]> {
 export const createJob = (docket: Docket = emptyDocket('New job')): Promise<string> =>
   transaction((client) => createJobIn(client, docket));
 
-/** The same in the caller's transaction. */
-export async function createJobIn(client: PoolClient, docket: Docket): Promise<string> {
+/** The same in the caller's transaction; `work` is the docket worked out, where that was done. */
+export async function createJobIn(client: PoolClient, docket: Docket, work?: WorkedOut): Promise<string> {
   const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
-    JSON.stringify(await summary(client, docket)),
+    JSON.stringify(work ? summarise(work) : await summary(client, docket)),
   ]);
   const id = rows[0]!.id;
   await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
@@ -179,4 +180,4 @@ export async function refreshSummary(client: PoolClient, id: string): Promise<vo
 }
 
 const summary = async (client: Db, docket: Docket): Promise<JobSummary> =>
-  summarise(docket, await surveysOf(sourcesOf(docket), client));
+  summarise(workOut(docket, await surveysOf(sourcesOf(docket), client)));

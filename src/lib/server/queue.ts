@@ -1,4 +1,5 @@
 import PgBoss from 'pg-boss';
+import { transaction } from './db';
 
 export const QUEUES = ['survey', 'measure', 'output', 'run'] as const;
 export type QueueName = (typeof QUEUES)[number];
@@ -7,16 +8,25 @@ let started: Promise<PgBoss> | undefined;
 
 /** The queue, in a schema of its own in the same database. */
 export function queue(): Promise<PgBoss> {
-  started ??= (async () => {
+  started ??= start().catch((error) => {
+    // The next one who asks tries again.
+    started = undefined;
+    throw error;
+  });
+  return started;
+}
+
+/** One process after the other: two that make the same queues at once lock each other out. */
+const start = (): Promise<PgBoss> =>
+  transaction(async (client) => {
+    await client.query("select pg_advisory_xact_lock(hashtextextended('queue', 12))");
     const boss = new PgBoss({ connectionString: process.env.DATABASE_URL!, schema: 'queue', max: 4 });
     boss.on('error', (error) => console.error('queue:', error.message));
     await boss.start();
     for (const name of QUEUES)
       await boss.createQueue(name, { name, policy: 'standard', retryLimit: 0, expireInSeconds: 3600 });
     return boss;
-  })();
-  return started;
-}
+  });
 
 /** Hands work to whichever worker is free; `id` names the row that says what to do. */
 export async function enqueue(name: QueueName, id: string): Promise<void> {

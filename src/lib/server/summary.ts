@@ -1,10 +1,9 @@
-import { workOut } from '../core/checks';
+import type { WorkedOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import { heightOf, widthOf, type Size } from '../core/measure/box';
 import { spreadsOf } from '../core/pages/leaves';
 import { commonestSize } from '../core/pages/sizes';
 import { sideOf, type Side } from '../core/pages/page';
-import type { Surveys } from '../core/pages/survey';
 import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { Surface } from '../core/surface/surface';
@@ -25,8 +24,7 @@ export interface JobSummary {
 }
 
 /** Works out what the list of jobs shows. */
-export function summarise(docket: Docket, surveys: Surveys): JobSummary {
-  const { list, plan, findings } = workOut(docket, surveys);
+export function summarise({ docket, surveys, list, plan, findings }: WorkedOut): JobSummary {
   const first = spreadsOf(list.pages.length, list.book)[0];
   const indexes = [first?.left, first?.right, first?.upper, first?.lower].filter(
     (index) => index !== undefined,

@@ -1,2 +1,5 @@
-/** Node.js flags of fenced processes: a bounded young generation and a heap that grows slowly keep peak memory near what is held. */
-export const FENCED_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=50'];
+/**
+ * Node.js flags of fenced processes: a bounded young generation keeps peak memory near what is held; one helper thread of
+ * the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
+ */
+export const FENCED_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--v8-pool-size=1'];

@@ -16,10 +16,15 @@ import { blobOfSource, surveysOf } from '../sources';
 
 const LIMITS = { seconds: 1800, mb: 4096 };
 
-/** Copies the sources of a docket to a folder; their paths by SHA-256. */
-export async function fetchSources(docket: Docket, folder: string): Promise<Record<string, string>> {
-  const files: Record<string, string> = {};
+/** Copies the sources of a docket to a folder, but for those that lie there; the paths of all by SHA-256. */
+export async function fetchSources(
+  docket: Docket,
+  folder: string,
+  there: Readonly<Record<string, string>> = {},
+): Promise<Record<string, string>> {
+  const files = { ...there };
   for (const source of sourcesOf(docket)) {
+    if (files[source]) continue;
     const blob = await blobOfSource(source);
     if (!blob) continue;
     files[source] = join(folder, `${source}.pdf`);

@@ -96,7 +96,7 @@ interface Work {
 
 async function carryOut(work: Work): Promise<void> {
   const { id, begun, folder, now, signal } = work;
-  const { source, survey } = await takeFile(work);
+  const { source, survey, file } = await takeFile(work);
   const docket = docketOfFile({ source, name: begun.fileName }, begun.recipe, begun.values);
   now.doing = 'working the steps';
   const others = sourcesOf(docket).filter((sha256) => sha256 !== source);
@@ -111,7 +111,7 @@ async function carryOut(work: Work): Promise<void> {
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {
-      const made = await createJobIn(client, docket);
+      const made = await createJobIn(client, docket, job);
       if (!(await tieToRun(client, id, begun.claim, { jobId: made, findings: told }))) throw new Lost();
       return made;
     }));
@@ -121,7 +121,7 @@ async function carryOut(work: Work): Promise<void> {
       code: 'run-stopped',
       data: { count: stops.length, what: stops.map(({ title }) => title).join('; ') },
     });
-  const files = await fetchSources(docket, folder);
+  const files = await fetchSources(docket, folder, file ? { [source]: file } : {});
   const made: { output: Docket['outputs'][0]; into: string; files: MadeFile[] }[] = [];
   const possible = possibleKinds(job);
   for (const [n, output] of docket.outputs.entries()) {
@@ -146,8 +146,8 @@ async function carryOut(work: Work): Promise<void> {
   });
 }
 
-/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it. */
-async function takeFile(work: Work): Promise<{ source: string; survey: Survey }> {
+/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it; the path of its PDF where that lies here already. */
+async function takeFile(work: Work): Promise<{ source: string; survey: Survey; file: string | undefined }> {
   const { id, begun, folder, signal, now } = work;
   const { blobId, sha256 } = await transaction(async (client) => {
     if (begun.blobId) {
@@ -161,6 +161,7 @@ async function takeFile(work: Work): Promise<{ source: string; survey: Survey }>
     return { blobId: blob.id, sha256: blob.sha256 };
   });
   let survey = (await surveysOf([sha256]))[sha256];
+  let file: string | undefined;
   if (!survey) {
     const task: SurveyTask = {
       file: join(folder, 'in'),
@@ -176,19 +177,29 @@ async function takeFile(work: Work): Promise<{ source: string; survey: Survey }>
       const pdf = found.picture && (await storeBlob(client, createReadStream(task.pdf)));
       await addSource(client, sha256, blobId, found, pdf?.id);
     });
+    file = found.picture ? task.pdf : task.file;
   }
   const wanted = looksAtPages(begun.recipe) && !survey.pages.every(({ drawn }) => drawn);
-  return { source: sha256, survey: wanted ? await measureNow(sha256, survey, work) : survey };
+  if (!wanted) return { source: sha256, survey, file };
+  if (!file) {
+    file = join(folder, 'measure.pdf');
+    await blobToFile((await blobOfSource(sha256))!.id, file);
+  }
+  return { source: sha256, survey: await measureNow(sha256, survey, file, work), file };
 }
 
-async function measureNow(sha256: string, survey: Survey, { folder, signal, now }: Work): Promise<Survey> {
+async function measureNow(
+  sha256: string,
+  survey: Survey,
+  file: string,
+  { folder, signal, now }: Work,
+): Promise<Survey> {
   Object.assign(now, { doing: 'reading the pages', done: 0, total: 0 });
   const task: MeasureTask = {
-    file: join(folder, 'measure.pdf'),
+    file,
     survey,
     out: join(folder, 'measured.json'),
   };
-  await blobToFile((await blobOfSource(sha256))!.id, task.file);
   const seconds = MEASURE_LIMITS.seconds + MEASURE_LIMITS.secondsAPage * survey.pages.length;
   await runInFence('measureFile', task, { seconds, mb: MEASURE_LIMITS.mb, goesOn: true }, signal);
   const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
