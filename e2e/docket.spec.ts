@@ -211,7 +211,13 @@ test('a power cut in the middle of an output loses nothing; one that is cancelle
 
   const [before] = await folder.query<{ blobs: string }>('select count(*) as blobs from blob');
   await page.getByRole('button', { name: 'Make reading-order PDF' }).click();
-  await page.getByRole('button', { name: 'Cancel' }).click();
+  // It goes on while somebody looks elsewhere, and stands in the list of all work, where it can be stopped too.
+  const job = page.url();
+  await page.goto(`${folder.url}/work`);
+  const row = page.getByRole('row', { name: /thick pages/ }).filter({ hasNotText: 'done' });
+  await row.getByRole('button', { name: 'Cancel' }).click();
+  await expect(row).toContainText('cancelled');
+  await page.goto(job);
   await expect(page.getByText('Cancelled. Nothing was written.')).toBeVisible();
   await page.waitForTimeout(1500);
   expect(await folder.query('select count(*) as blobs from blob')).toEqual([before]);

@@ -106,6 +106,7 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await desk.getByLabel('a sheet missing').check();
   await desk.getByRole('button', { name: 'Scan one now' }).click();
   await expect(desk).toContainText('1 failed', { timeout: 60_000 });
+  await page.getByRole('link', { name: 'Work', exact: true }).click();
   await expect(page.getByRole('row', { name: /failed/ })).toContainText('Scans are missing');
   const [made] = readdirSync(join(folder.drops, 'desk', 'done'));
   const files = readdirSync(join(folder.drops, 'desk', 'done', made!));

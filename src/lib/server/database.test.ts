@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import pg from 'pg';
@@ -35,6 +36,7 @@ import { QUEUES } from './queue';
 import { replayOnJobs } from './replayOnJobs';
 import { beginRun, dropRun, finishRun, listRuns, orderRun, tendRun, waitingRuns } from './runs';
 import { addSource, surveysOfJob } from './sources';
+import { listWork } from './work';
 
 const server = process.env.DATABASE_URL;
 const MIB = 1 << 20;
@@ -417,6 +419,28 @@ describe.skipIf(!server)('what the database keeps', () => {
       await dropRun(id);
       expect(await listRuns()).toEqual([]);
     });
+  });
+
+  test('all work stands in one list: what goes on first, outputs, files on their way, pages to be measured, recipes', async () => {
+    await source('a');
+    const job = await createJob(docketOf([takeInStep('a')], { title: 'Moor guide' }));
+    const output = await orderOutput(job, { output: { kind: 'pages', crop: 'trim' }, despite: 'proof' });
+    await receive(job, 'late.pdf', { at: 'end' }, bytesOf(Buffer.from('late')));
+    await saveRecipe({ recipe: 1, name: 'Fold', steps: [] });
+    const run = await orderRun('Fold', {}, randomUUID(), 'scan.pdf', bytesOf(Buffer.from('scan')));
+    await dropRun(run);
+    const work = await listWork();
+    expect(work.at(-1)).toMatchObject({
+      of: 'run',
+      name: 'scan.pdf',
+      for: 'Fold, version 1',
+      state: 'cancelled',
+    });
+    expect(new Set(work.slice(0, -1).map(({ of, state }) => `${of} ${state}`))).toEqual(
+      new Set(['output waiting', 'intake working', 'measure waiting']),
+    );
+    expect(work.find(({ of }) => of === 'output')).toMatchObject({ id: output, job, for: 'Moor guide' });
+    expect(work.find(({ of }) => of === 'measure')).toMatchObject({ name: '1 file', job });
   });
 
   describe('outputs', () => {

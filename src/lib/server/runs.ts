@@ -66,11 +66,9 @@ const told = (row: Row): RunRecord => ({
   ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
 });
 
-/** The latest runs, newest first; only those of a batch where one is named. */
-export async function listRuns(batch?: string): Promise<RunRecord[]> {
-  const { rows } = batch
-    ? await db().query<Row>(`select ${FIELDS} where r.batch::text = $1 order by r.created_at`, [batch])
-    : await db().query<Row>(`select ${FIELDS} order by r.created_at desc limit 60`);
+/** The latest runs, newest first. */
+export async function listRuns(): Promise<RunRecord[]> {
+  const { rows } = await db().query<Row>(`select ${FIELDS} order by r.created_at desc limit 60`);
   return rows.map(told);
 }
 

@@ -62,14 +62,13 @@ export interface OutputFile {
 }
 /** What is found, in short. */
 type Told = { level: Finding['level']; title: string }[];
-/** A recipe carried out on a file. */
-export interface RunState {
+/** A piece of running or recent work: a recipe on a file, an output, a file on its way in, pages being measured. */
+export interface WorkState {
+  of: 'run' | 'output' | 'intake' | 'measure';
   id: string;
-  recipe: string;
-  version: number;
-  fileName: string;
+  name: string;
+  for: string;
   folder?: string;
-  batch?: string;
   state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
   doing?: string;
   done: number;
@@ -164,7 +163,7 @@ export const api = {
   dropRecipe: (name: string) => call('DELETE', `/api/recipes/${encodeURIComponent(name)}`),
   replayOnJobs: (name: string, jobs: readonly string[], values: RecipeValues) =>
     call<ReplayedState[]>('POST', `/api/recipes/${encodeURIComponent(name)}/jobs`, { jobs, values }),
-  runs: () => call<RunState[]>('GET', '/api/runs'),
+  work: () => call<WorkState[]>('GET', '/api/work'),
   dropRun: (id: string) => call('DELETE', `/api/runs/${id}`),
   dropFolders: () => call<DropFolderState[]>('GET', '/api/drop-folders'),
   addDropFolder: (folder: { name: string; recipe: string; values: RecipeValues }) =>

@@ -1,11 +1,11 @@
 import { listDropFolders } from '$lib/server/dropFolders';
 import { listJobs } from '$lib/server/jobs';
 import { listRecipes } from '$lib/server/recipes';
-import { listRuns } from '$lib/server/runs';
+import { listWork } from '$lib/server/work';
 
 export const load = async () => ({
   recipes: await listRecipes(),
   folders: await listDropFolders(),
-  runs: await listRuns(),
+  work: await listWork(),
   jobs: (await listJobs()).map(({ id, summary }) => ({ id, title: summary.title, pages: summary.pages })),
 });

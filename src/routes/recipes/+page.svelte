@@ -5,7 +5,7 @@
   import { api, Refused, uploadRun, type ReplayedState } from '$lib/ui/api';
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
-  import RunTable from '$lib/ui/parts/RunTable.svelte';
+  import WorkTable from '$lib/ui/parts/WorkTable.svelte';
   import { sayTrouble } from '$lib/words/errors';
   import { SCHEME_NAME } from '$lib/words/schemes';
   import { STEP_NAME } from '$lib/words/steps';
@@ -13,7 +13,8 @@
   let { data } = $props();
   let recipes = $state.raw(untrack(() => data.recipes));
   let folders = $state.raw(untrack(() => data.folders));
-  let runs = $state.raw(untrack(() => data.runs));
+  let work = $state.raw(untrack(() => data.work));
+  const runs = $derived(work.filter((each) => each.of === 'run'));
   let wrong = $state('');
   /** The recipe that is being set to work, and on what. */
   let chosen = $state<string | undefined>();
@@ -43,7 +44,7 @@
   onMount(() => {
     const look = async () => {
       try {
-        [runs, folders] = await Promise.all([api.runs(), api.dropFolders()]);
+        [work, folders] = await Promise.all([api.work(), api.dropFolders()]);
       } catch {
         // Asked again in a moment.
       }
@@ -64,7 +65,7 @@
         sending = `sending ${n + 1} of ${all.length}`;
         await uploadRun(chosen!, values, batch, file);
       }
-      runs = await api.runs();
+      work = await api.work();
     }).finally(() => (sending = ''));
   const replay = () => guard(async () => (results = await api.replayOnJobs(chosen!, picked, values)));
   const addFolder = () =>
@@ -240,13 +241,14 @@
     {/each}
   </section>
   <section>
-    <h1>Work</h1>
-    <RunTable
-      {runs}
-      ondrop={(id) =>
+    <h1>Worked by recipes</h1>
+    <WorkTable
+      work={runs}
+      none="Nothing has been worked by a recipe yet."
+      ondrop={({ id }) =>
         void guard(async () => {
           await api.dropRun(id);
-          runs = await api.runs();
+          work = await api.work();
         })}
     />
   </section>

@@ -201,7 +201,13 @@ async function measureNow(
     out: join(folder, 'measured.json'),
   };
   const seconds = MEASURE_LIMITS.seconds + MEASURE_LIMITS.secondsAPage * survey.pages.length;
-  await runInFence('measureFile', task, { seconds, mb: MEASURE_LIMITS.mb, goesOn: true }, signal);
+  await runInFence(
+    'measureFile',
+    task,
+    { seconds, mb: MEASURE_LIMITS.mb, goesOn: true },
+    signal,
+    (done, total) => Object.assign(now, { done, total }),
+  );
   const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
   await finishMeasure(sha256, measured);
   return measured;

@@ -2,8 +2,8 @@
   import type { Snippet } from 'svelte';
 
   interface Props {
-    here: 'jobs' | 'recipes';
-    children: Snippet;
+    here: 'jobs' | 'recipes' | 'work';
+    children?: Snippet;
   }
   /** The head of the pages that are not a job's: where one is, and what is begun here. */
   let { here, children }: Props = $props();
@@ -14,8 +14,9 @@
   <nav aria-label="Rooms">
     <a href="/" aria-current={here === 'jobs' ? 'page' : undefined}>Jobs</a>
     <a href="/recipes" aria-current={here === 'recipes' ? 'page' : undefined}>Recipes</a>
+    <a href="/work" aria-current={here === 'work' ? 'page' : undefined}>Work</a>
   </nav>
-  {@render children()}
+  {@render children?.()}
 </header>
 
 <style>

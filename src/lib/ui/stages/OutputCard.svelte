@@ -5,6 +5,7 @@
   import { sayTrouble } from '../../words/errors';
   import { api, type OutputState } from '../api';
   import type { Bench } from '../bench.svelte';
+  import { timeLeft } from '../timeLeft';
   import { filesOf } from './outputFiles';
   import type { Snippet } from 'svelte';
 
@@ -29,9 +30,7 @@
   }
   const share = ({ done, total, createdAt }: OutputState): string => {
     if (!total) return '';
-    const spent = (Date.now() - Date.parse(createdAt)) / 1000;
-    const left = done ? Math.round((spent * (total - done)) / done) : 0;
-    return `${done} of ${total}${spent > 3 && left > 1 ? ` · about ${left} s left` : ''}`;
+    return [`${done} of ${total}`, timeLeft(Date.parse(createdAt), done, total)].filter(Boolean).join(' · ');
   };
 </script>
 

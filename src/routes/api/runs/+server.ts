@@ -2,10 +2,8 @@ import { recipeValuesSchema } from '$lib/core/docket/recipe';
 import { bodyOf } from '$lib/server/body';
 import { answer, Problem } from '$lib/server/problem';
 import { enqueue } from '$lib/server/queue';
-import { listRuns, orderRun } from '$lib/server/runs';
+import { orderRun } from '$lib/server/runs';
 import * as z from 'zod';
-
-export const GET = ({ url }) => answer(() => listRuns(url.searchParams.get('batch') ?? undefined));
 
 /** A file of a batch, as the body; the query says the recipe, its values, the batch and the file's name. */
 export const POST = ({ request, url }) =>

@@ -1,0 +1,3 @@
+import { listWork } from '$lib/server/work';
+
+export const load = async () => ({ work: await listWork() });
