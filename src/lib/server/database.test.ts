@@ -31,10 +31,19 @@ import {
 } from './outputs';
 import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
-import { dropRecipe, findRecipe, listRecipes, saveRecipe } from './recipes';
+import { dropRecipe, findRecipe, listRecipes, saveRecipe, unreadRecipes } from './recipes';
 import { QUEUES } from './queue';
 import { replayOnJobs } from './replayOnJobs';
-import { beginRun, dropRun, finishRun, listRuns, orderRun, tendRun, waitingRuns } from './runs';
+import {
+  beginRun,
+  dropRun,
+  finishRun,
+  forgetOldRuns,
+  listRuns,
+  orderRun,
+  tendRun,
+  waitingRuns,
+} from './runs';
 import { addSource, surveysOfJob } from './sources';
 import { listWork } from './work';
 
@@ -334,6 +343,13 @@ describe.skipIf(!server)('what the database keeps', () => {
         trouble: { code: 'recipe-newer' },
       });
       await dropRecipe('bleed all round');
+      await saveRecipe(recipe({ name: 'Plain' }));
+      await db().query("insert into recipe (name, recipe) values ('Newer', '{\"recipe\": 2}')");
+      expect((await listRecipes()).map(({ name }) => name)).toEqual(['Plain']);
+      expect(await unreadRecipes()).toEqual([
+        { name: 'Newer', trouble: { code: 'recipe-newer', data: { version: 2 } } },
+      ]);
+      await expect(findRecipe('newer')).rejects.toMatchObject({ trouble: { code: 'recipe-newer' } });
       await expect(findRecipe('Bleed all round')).rejects.toMatchObject({ status: 404 });
     });
 
@@ -418,6 +434,18 @@ describe.skipIf(!server)('what the database keeps', () => {
       expect([await count('blob'), (await listRuns())[0]!.state]).toEqual([0, 'cancelled']);
       await dropRun(id);
       expect(await listRuns()).toEqual([]);
+    });
+
+    test('that ended long ago are forgotten, those that wait never are', async () => {
+      const [waits, ended] = [await order(), await order()];
+      await dropRun(ended);
+      await forgetOldRuns();
+      expect(await listRuns()).toHaveLength(2);
+      await db().query(
+        "update run set created_at = now() - interval '1 year', finished_at = finished_at - interval '31 days'",
+      );
+      await forgetOldRuns();
+      expect((await listRuns()).map(({ id }) => id)).toEqual([waits]);
     });
   });
 

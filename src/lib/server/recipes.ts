@@ -1,4 +1,5 @@
 import { readRecipe, RecipeError, sourcesOfRecipe, type Recipe } from '../core/docket/recipe';
+import type { Trouble } from '../words/errors';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
 import { Problem } from './problem';
@@ -13,20 +14,37 @@ export function recipeFrom(value: unknown): Recipe {
   }
 }
 
-/** All recipes in the order of their names. */
-export async function listRecipes(): Promise<Recipe[]> {
-  const { rows } = await db().query<{ recipe: unknown }>('select recipe from recipe order by lower(name)');
-  return rows.map(({ recipe }) => readRecipe(recipe));
+/** All recipes that can be read, in the order of their names. */
+export const listRecipes = async (): Promise<Recipe[]> =>
+  (await storedRecipes()).flatMap((each) => ('recipe' in each ? [each.recipe] : []));
+
+/** The names of recipes that were kept by another version of Folder and cannot be read, and why. They stay as they are. */
+export const unreadRecipes = async (): Promise<{ name: string; trouble: Trouble }[]> =>
+  (await storedRecipes()).flatMap((each) => ('trouble' in each ? [each] : []));
+
+type Stored = { recipe: Recipe } | { name: string; trouble: Trouble };
+async function storedRecipes(): Promise<Stored[]> {
+  const { rows } = await db().query<{ name: string; recipe: unknown }>(
+    'select name, recipe from recipe order by lower(name)',
+  );
+  return rows.map(({ name, recipe }): Stored => {
+    try {
+      return { recipe: readRecipe(recipe) };
+    } catch (error) {
+      if (error instanceof RecipeError) return { name, trouble: { code: error.code, data: error.data } };
+      throw error;
+    }
+  });
 }
 
-/** A recipe by its name. Throws Problem 404. */
+/** A recipe by its name. Throws Problem 404, or 400 where it cannot be read. */
 export async function findRecipe(name: string): Promise<Recipe> {
   const { rows } = await db().query<{ recipe: unknown }>(
     'select recipe from recipe where lower(name) = lower($1)',
     [name],
   );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-recipe', data: { name } });
-  return readRecipe(rows[0].recipe);
+  return recipeFrom(rows[0].recipe);
 }
 
 /** Saves a recipe; under a name that is there, as its next version. Jobs keep the steps that they were made with. Throws Problem. */

@@ -214,6 +214,18 @@ export async function dropRun(id: string): Promise<void> {
   });
 }
 
+/** The list of work is not a record for ever: runs that ended so many days ago go off it. Their jobs and files stay. */
+const KEPT_DAYS = 30;
+export async function forgetOldRuns(): Promise<void> {
+  // A file that a crash left in a folder's `working` is told by its run: it stays until the folder was looked into after it.
+  await db().query(
+    `delete from run r where finished_at < now() - make_interval(days => $1)
+       and (folder_id is null or exists (
+         select from drop_folder f where f.id = r.folder_id and f.trouble is null and f.looked_at > r.finished_at))`,
+    [KEPT_DAYS],
+  );
+}
+
 /** Puts back runs whose worker went away, and returns all that wait. */
 export async function waitingRuns(mine: readonly string[] = []): Promise<string[]> {
   await db().query(

@@ -121,6 +121,9 @@
         None yet. Open a job, do the work once, and choose <b>Save as a recipe</b> under its docket: the steps can then be replayed on other jobs, on many
         files, and on whatever lands in a drop folder.
       </p>{/if}
+    {#each data.unread as { name, trouble } (name)}
+      <p class="trouble" role="alert"><b>{name}</b> is kept, but cannot be used. {sayTrouble(trouble)}</p>
+    {/each}
     {#each recipes as each (each.name)}
       <article class:chosen={chosen === each.name}>
         <div class="head">

@@ -4,7 +4,7 @@ import { dismissStandby, keepReady } from '../fence';
 import { closeQueue, enqueue, queue, type QueueName } from '../queue';
 import { lookIntoFolders } from '../dropFolders';
 import { waitingOutputs } from '../outputs';
-import { waitingRuns } from '../runs';
+import { forgetOldRuns, waitingRuns } from '../runs';
 import { deliverScans } from '../standins/scanner';
 import { making, makeOutput } from './output';
 import { waitingMeasures } from '../measures';
@@ -16,6 +16,7 @@ const POLL_SECONDS = 0.5;
 const LOOK_AFTER_MS = 3000;
 const HAND_OUT_AGAIN_MS = 20_000;
 const LOOK_INTO_FOLDERS_MS = 700;
+const TIDY_MS = 3_600_000;
 
 /** Takes work off the queue until it is told to stop. Several may run, on one machine or more. */
 const boss = await queue();
@@ -53,6 +54,9 @@ async function lookAfter(): Promise<void> {
   }
 }
 await lookAfter();
+const tidy = () => void forgetOldRuns().catch((error) => console.error('worker:', error));
+tidy();
+const tidying = setInterval(tidy, TIDY_MS);
 const looking = setInterval(
   () => void lookAfter().catch((error) => console.error('worker:', error)),
   LOOK_AFTER_MS,
@@ -78,6 +82,7 @@ async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   clearInterval(looking);
+  clearInterval(tidying);
   clearInterval(folders);
   await lookingInto;
   const mine = [...making.keys()];
