@@ -39,12 +39,13 @@ export async function listJobs(): Promise<JobListing[]> {
 
 /** Starts a job with nothing in it, or with the given docket. */
 export const createJob = (docket: Docket = emptyDocket('New job')): Promise<string> =>
-  transaction((client) => createJobIn(client, docket));
+  transaction(async (client) => createJobIn(client, await worked(client, docket)));
 
-/** The same in the caller's transaction; `work` is the docket worked out, where that was done. */
-export async function createJobIn(client: PoolClient, docket: Docket, work?: WorkedOut): Promise<string> {
+/** The same in the caller's transaction, of a docket that is worked out. */
+export async function createJobIn(client: PoolClient, work: WorkedOut): Promise<string> {
+  const { docket } = work;
   const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
-    JSON.stringify(work ? summarise(work) : await summary(client, docket)),
+    JSON.stringify(summarise(work)),
   ]);
   const id = rows[0]!.id;
   await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
@@ -159,7 +160,7 @@ export async function lockJob(client: PoolClient, id: string, revision?: number)
 async function stand(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
   await client.query(
     'update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1',
-    [id, seq, JSON.stringify(await summary(client, docket))],
+    [id, seq, JSON.stringify(summarise(await worked(client, docket)))],
   );
 }
 
@@ -175,9 +176,9 @@ export async function refreshSummary(client: PoolClient, id: string): Promise<vo
   const { docket } = await readJob(id, client);
   await client.query('update job set summary = $2 where id = $1', [
     id,
-    JSON.stringify(await summary(client, docket)),
+    JSON.stringify(summarise(await worked(client, docket))),
   ]);
 }
 
-const summary = async (client: Db, docket: Docket): Promise<JobSummary> =>
-  summarise(workOut(docket, await surveysOf(sourcesOf(docket), client)));
+const worked = async (client: Db, docket: Docket): Promise<WorkedOut> =>
+  workOut(docket, await surveysOf(sourcesOf(docket), client));

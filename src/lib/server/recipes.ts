@@ -14,27 +14,23 @@ export function recipeFrom(value: unknown): Recipe {
   }
 }
 
-/** All recipes that can be read, in the order of their names. */
-export const listRecipes = async (): Promise<Recipe[]> =>
-  (await storedRecipes()).flatMap((each) => ('recipe' in each ? [each.recipe] : []));
-
-/** The names of recipes that were kept by another version of Folder and cannot be read, and why. They stay as they are. */
-export const unreadRecipes = async (): Promise<{ name: string; trouble: Trouble }[]> =>
-  (await storedRecipes()).flatMap((each) => ('trouble' in each ? [each] : []));
-
-type Stored = { recipe: Recipe } | { name: string; trouble: Trouble };
-async function storedRecipes(): Promise<Stored[]> {
+/** All recipes in the order of their names. What another version of Folder kept and cannot be read stays as it is, and is told. */
+export async function listRecipes(): Promise<{
+  recipes: Recipe[];
+  unread: { name: string; trouble: Trouble }[];
+}> {
   const { rows } = await db().query<{ name: string; recipe: unknown }>(
     'select name, recipe from recipe order by lower(name)',
   );
-  return rows.map(({ name, recipe }): Stored => {
+  const [recipes, unread]: [Recipe[], { name: string; trouble: Trouble }[]] = [[], []];
+  for (const { name, recipe } of rows)
     try {
-      return { recipe: readRecipe(recipe) };
+      recipes.push(recipeFrom(recipe));
     } catch (error) {
-      if (error instanceof RecipeError) return { name, trouble: { code: error.code, data: error.data } };
-      throw error;
+      if (!(error instanceof Problem)) throw error;
+      unread.push({ name, trouble: error.trouble });
     }
-  });
+  return { recipes, unread };
 }
 
 /** A recipe by its name. Throws Problem 404, or 400 where it cannot be read. */

@@ -8,7 +8,7 @@ export interface WorkRecord extends Pick<
   'id' | 'state' | 'doing' | 'done' | 'total' | 'job' | 'findings' | 'trouble' | 'createdAt' | 'finishedAt'
 > {
   of: 'run' | 'output' | 'intake' | 'measure';
-  /** The file that is worked, made or taken in. */
+  /** The file that is worked, made or taken in; empty where it is all of a job's, and `total` says how many. */
   name: string;
   /** What it belongs to: a recipe in its version, or a job. */
   for: string;
@@ -48,10 +48,11 @@ export async function listWork(): Promise<WorkRecord[]> {
          (select 'intake', id::text, name, job_id, case state when 'failed' then 'failed' else 'working' end, 'taking in', done, total, trouble, created_at, null
           from intake where state <> 'done' order by created_at desc limit $1)
          union all
-         (select 'measure', j.job_id::text, count(*) || case when count(*) = 1 then ' file' else ' files' end, j.job_id,
-            case when bool_or(s.measure = 'measuring') then 'working' else 'waiting' end, 'reading the pages', 0, 0, null, job.created_at, null
+         (select 'measure', j.job_id::text, '', j.job_id,
+            case when bool_or(s.measure = 'measuring') then 'working' else 'waiting' end, 'reading the pages',
+            count(*) filter (where s.measure not in ('waiting', 'measuring'))::integer, count(*)::integer, null, job.created_at, null
           from source s join job_source j using (sha256) join job on job.id = j.job_id
-          where s.measure in ('waiting', 'measuring') group by j.job_id, job.created_at order by job.created_at desc limit $1)
+          group by j.job_id, job.created_at having bool_or(s.measure in ('waiting', 'measuring')) order by job.created_at desc limit $1)
        ) as w join lateral (select summary->>'title' as title from job where job.id = w.job_id) as t on true`,
       [MOST],
     ),

@@ -158,7 +158,8 @@ export const api = {
   forget: <Kind extends KeptKind>(kind: Kind, name: string) =>
     call<Kept<Kind>[]>('DELETE', `/api/kept/${kind}?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
-  recipes: () => call<Recipe[]>('GET', '/api/recipes'),
+  recipes: () =>
+    call<{ recipes: Recipe[]; unread: { name: string; trouble: Trouble }[] }>('GET', '/api/recipes'),
   saveRecipe: (recipe: unknown) => call<Recipe>('PUT', '/api/recipes', recipe),
   dropRecipe: (name: string) => call('DELETE', `/api/recipes/${encodeURIComponent(name)}`),
   replayOnJobs: (name: string, jobs: readonly string[], values: RecipeValues) =>

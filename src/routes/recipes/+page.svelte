@@ -6,12 +6,14 @@
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
+  import { sayFailure } from '$lib/ui/sayFailure';
   import { sayTrouble } from '$lib/words/errors';
   import { SCHEME_NAME } from '$lib/words/schemes';
   import { STEP_NAME } from '$lib/words/steps';
 
   let { data } = $props();
   let recipes = $state.raw(untrack(() => data.recipes));
+  let unread = $state.raw(untrack(() => data.unread));
   let folders = $state.raw(untrack(() => data.folders));
   let work = $state.raw(untrack(() => data.work));
   const runs = $derived(work.filter((each) => each.of === 'run'));
@@ -38,7 +40,7 @@
     try {
       await work();
     } catch (error) {
-      wrong = error instanceof Refused ? sayTrouble(error.trouble) : 'The server does not answer. Try again in a moment.';
+      wrong = sayFailure(error);
     }
   };
   onMount(() => {
@@ -76,7 +78,7 @@
   const remove = (name: string) =>
     guard(async () => {
       await api.dropRecipe(name);
-      recipes = await api.recipes();
+      ({ recipes, unread } = await api.recipes());
       asking = undefined;
     });
   const bring = (files: FileList | null) =>
@@ -90,7 +92,7 @@
         throw new Refused(400, { code: 'recipe-invalid', data: { reason: 'it is not JSON' } });
       }
       await api.saveRecipe(json);
-      recipes = await api.recipes();
+      ({ recipes, unread } = await api.recipes());
     });
   const exported = (recipe: Recipe) => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(recipe, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
@@ -113,7 +115,7 @@
     /></label
   >
 </TopBar>
-<main>
+<main class="lists">
   {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>Seen</button></p>{/if}
   <section>
     <h1>Recipes</h1>
@@ -121,8 +123,13 @@
         None yet. Open a job, do the work once, and choose <b>Save as a recipe</b> under its docket: the steps can then be replayed on other jobs, on many
         files, and on whatever lands in a drop folder.
       </p>{/if}
-    {#each data.unread as { name, trouble } (name)}
-      <p class="trouble" role="alert"><b>{name}</b> is kept, but cannot be used. {sayTrouble(trouble)}</p>
+    {#each unread as { name, trouble } (name)}
+      <p class="trouble" role="alert">
+        <b>{name}</b> is kept, but cannot be used. {sayTrouble(trouble)}
+        {#if asking === name}Delete it? <button class="link stop" onclick={() => void remove(name)}>Delete</button>
+          <button class="link" onclick={() => (asking = undefined)}>Keep</button>
+        {:else}<button class="link" onclick={() => (asking = name)}>Delete</button>{/if}
+      </p>
     {/each}
     {#each recipes as each (each.name)}
       <article class:chosen={chosen === each.name}>
@@ -258,21 +265,6 @@
 </main>
 
 <style>
-  main {
-    display: grid;
-    gap: 26px;
-    max-width: 1080px;
-    margin: 0 auto;
-    padding: 24px 28px 60px;
-  }
-  section {
-    display: grid;
-    gap: 10px;
-    min-width: 0;
-  }
-  h1 {
-    font-size: 19px;
-  }
   h2 {
     font-size: 15.5px;
   }
@@ -356,11 +348,6 @@
   }
   .stop {
     color: var(--cut);
-  }
-  .trouble {
-    padding: 10px 14px;
-    background: var(--card);
-    border-left: 4px solid var(--cut);
   }
   .mono {
     overflow-wrap: anywhere;

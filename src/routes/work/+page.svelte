@@ -1,9 +1,9 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { api, Refused, type WorkState } from '$lib/ui/api';
+  import { api, type WorkState } from '$lib/ui/api';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
-  import { sayTrouble } from '$lib/words/errors';
+  import { sayFailure } from '$lib/ui/sayFailure';
 
   let { data } = $props();
   let work = $state.raw(untrack(() => data.work));
@@ -17,7 +17,7 @@
       await (of === 'run' ? api.dropRun(id) : api.drop(id));
       work = await api.work();
     } catch (error) {
-      wrong = error instanceof Refused ? sayTrouble(error.trouble) : 'The server does not answer. Try again in a moment.';
+      wrong = sayFailure(error);
     }
   }
   onMount(() => {
@@ -37,7 +37,7 @@
 <svelte:head><title>Work · Folder</title></svelte:head>
 
 <TopBar here="work" />
-<main>
+<main class="lists">
   {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
   <section>
     <h1>Going on</h1>
@@ -48,26 +48,3 @@
     <WorkTable work={ended} none="Outputs of jobs and files that recipes have worked will stand here." ondrop={drop} />
   </section>
 </main>
-
-<style>
-  main {
-    display: grid;
-    gap: 26px;
-    max-width: 1080px;
-    margin: 0 auto;
-    padding: 24px 28px 60px;
-  }
-  section {
-    display: grid;
-    gap: 10px;
-    min-width: 0;
-  }
-  h1 {
-    font-size: 19px;
-  }
-  .trouble {
-    padding: 10px 14px;
-    background: var(--card);
-    border-left: 4px solid var(--cut);
-  }
-</style>

@@ -1,5 +1,6 @@
 /**
- * Node.js flags of fenced processes: a bounded young generation keeps peak memory near what is held; one helper thread of
+ * Node.js flags of fenced processes: a bounded young generation and a heap that is gone
+ * through once it has grown by half as much again as it held keep peak memory near what is held; one helper thread of
  * the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
  */
 export const FENCED_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--v8-pool-size=1'];

@@ -111,7 +111,7 @@ async function carryOut(work: Work): Promise<void> {
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {
-      const made = await createJobIn(client, docket, job);
+      const made = await createJobIn(client, job);
       if (!(await tieToRun(client, id, begun.claim, { jobId: made, findings: told }))) throw new Lost();
       return made;
     }));

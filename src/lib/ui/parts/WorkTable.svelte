@@ -1,8 +1,7 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
-  import { SvelteMap } from 'svelte/reactivity';
   import { sayTrouble } from '../../words/errors';
-  import { timeLeft } from '../timeLeft';
+  import { timeLeft, type FirstSeen } from '../timeLeft';
   import type { WorkState } from '../api';
 
   interface Props {
@@ -20,16 +19,10 @@
   const found = ({ findings = [] }: WorkState) => findings.filter(({ level }) => level !== 'note');
   /** An output and what it holds stay with its job; only runs are put away here. */
   const canDrop = (each: WorkState) => each.of === 'run' || (each.of === 'output' && going(each));
-  /** When each piece of work was first seen to go on with what it does now. */
-  const began = new SvelteMap<string, number>();
-  $effect(() => {
-    for (const each of work) {
-      const key = `${each.id} ${each.doing}`;
-      if (each.state === 'working' && !began.has(key)) began.set(key, Date.now());
-    }
-  });
+  /** How far each piece of work was when it was first seen to go on with what it does now. */
+  const first: Record<string, FirstSeen> = {};
   const howFar = ({ id, doing, done, total }: WorkState): string =>
-    total ? [`${done} of ${total}`, timeLeft(began.get(`${id} ${doing}`) ?? Date.now(), done, total)].filter(Boolean).join(' · ') : '';
+    total ? [`${done} of ${total}`, timeLeft((first[`${id} ${doing}`] ??= { at: Date.now(), done }), done, total)].filter(Boolean).join(' · ') : '';
 </script>
 
 {#if !work.length}
@@ -40,11 +33,14 @@
     <tbody>
       {#each work as each (`${each.of} ${each.id}`)}
         <tr class={each.state}>
-          <td class="name">{each.name}<small>{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}</small></td>
+          <td class="name">{each.name || `its files (${each.total})`}<small>{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}</small></td>
           <td class="name">{each.for}</td>
           <td>
             {#if each.state === 'working'}{each.doing ?? 'working'}
-              <progress max={each.total || undefined} value={each.total ? each.done : undefined} aria-label="{each.name}: {each.doing ?? 'working'}"
+              <progress
+                max={each.total || undefined}
+                value={each.total ? each.done : undefined}
+                aria-label="{each.name || each.for}: {each.doing ?? 'working'}"
               ></progress>
               <small>{howFar(each)}</small>
             {:else}<b>{each.state}</b>

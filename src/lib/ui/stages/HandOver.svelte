@@ -10,7 +10,8 @@
   import { OUTPUT_NAME, OUTPUT_SAID } from '../../words/outputs';
   import { saySize } from '../../words/findings';
   import { sayTrouble } from '../../words/errors';
-  import { api, Refused } from '../api';
+  import { api } from '../api';
+  import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
   import OutputCard from './OutputCard.svelte';
 
@@ -70,7 +71,7 @@
       await bench.settled();
       for (const output of these) await api.order(bench.id, output, handing.despite.trim() || undefined);
     } catch (error) {
-      wrong = error instanceof Refused ? sayTrouble(error.trouble) : 'The server does not answer. Try again in a moment.';
+      wrong = sayFailure(error);
     }
     await bench.poll();
   }

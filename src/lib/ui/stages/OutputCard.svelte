@@ -30,7 +30,7 @@
   }
   const share = ({ done, total, createdAt }: OutputState): string => {
     if (!total) return '';
-    return [`${done} of ${total}`, timeLeft(Date.parse(createdAt), done, total)].filter(Boolean).join(' · ');
+    return [`${done} of ${total}`, timeLeft({ at: Date.parse(createdAt), done: 0 }, done, total)].filter(Boolean).join(' · ');
   };
 </script>
 

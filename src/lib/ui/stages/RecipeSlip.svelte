@@ -1,11 +1,11 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { askable, freeName, recipeOf, RecipeError, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
+  import { askable, freeName, recipeOf, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Step } from '../../core/docket/steps';
   import type { PageList } from '../../core/pages/page';
-  import { sayTrouble } from '../../words/errors';
   import { sayStep } from '../../words/steps';
-  import { api, Refused } from '../api';
+  import { api } from '../api';
+  import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
   import FindingCard from '../parts/FindingCard.svelte';
   import AskedFields from '../slip/AskedFields.svelte';
@@ -17,15 +17,10 @@
   let recipes = $state.raw<readonly Recipe[]>([]);
   let wrong = $state('');
   let done = $state('');
-  const said = (error: unknown): string => {
-    if (error instanceof Refused) return sayTrouble(error.trouble);
-    if (error instanceof RecipeError) return sayTrouble({ code: error.code, data: error.data });
-    return 'The server does not answer. Try again in a moment.';
-  };
   $effect(() => {
     api.recipes().then(
-      (found) => (recipes = found),
-      (error) => (wrong = said(error)),
+      (found) => ({ recipes } = found),
+      (error) => (wrong = sayFailure(error)),
     );
   });
 
@@ -64,9 +59,9 @@
     try {
       const saved = await api.saveRecipe({ ...draft, asks });
       done = `Saved as “${saved.name}”, version ${saved.version}.`;
-      recipes = await api.recipes();
+      ({ recipes } = await api.recipes());
     } catch (error) {
-      wrong = said(error);
+      wrong = sayFailure(error);
     }
   }
 
@@ -79,7 +74,7 @@
     try {
       return { docket: withRecipe(docket, recipe, values), wrong: '' };
     } catch (error) {
-      return { docket: undefined, wrong: said(error) };
+      return { docket: undefined, wrong: sayFailure(error) };
     }
   });
   $effect(() => {
