@@ -1,10 +1,12 @@
 // npm start: everything from a fresh machine to a running Folder. Safe to repeat.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { availableParallelism } from 'node:os';
 import { chdir } from 'node:process';
 import { dirname, join } from 'node:path';
 import { buildProgram, installPackages, run } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
+import { WORKER } from './lib/worker.mjs';
 
 chdir(join(dirname(import.meta.filename), '..'));
 const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
@@ -42,8 +44,8 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop(0
 run('node', ['--import', 'tsx', 'demo/load.ts', ...(process.env.FOLDER_NO_DEMO ? ['--never'] : [])]);
 
 // Children get their own process group, so that Ctrl-C reaches them once, from here, in order.
-const start = (name, script) => {
-  const program = spawn(process.execPath, [script], {
+const start = (name, ...command) => {
+  const program = spawn(process.execPath, command, {
     stdio: 'inherit',
     detached: true,
     env: {
@@ -67,7 +69,9 @@ const start = (name, script) => {
   programs.push(program);
 };
 start('web server', 'build/index.js');
-start('worker', 'build/tools/worker/main.mjs');
+// As many workers as there are cores, though each keeps processes standing by: two are enough where nobody says otherwise.
+const { FOLDER_WORKERS = Math.min(2, availableParallelism()) } = process.env;
+for (let n = 0; n < Number(FOLDER_WORKERS); n++) start('worker', ...WORKER);
 
 const address = `http://${HOST}:${PORT}`;
 for (let tries = 0; tries < 100 && !stopping; tries++) {

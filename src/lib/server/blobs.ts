@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { constants } from 'node:fs';
 import { open } from 'node:fs/promises';
 import type { PoolClient } from 'pg';
 import { db, type Db } from './db';
@@ -16,16 +17,17 @@ export async function storeBlob(
   client: PoolClient,
   bytes: AsyncIterable<Uint8Array>,
 ): Promise<{ id: string; sha256: string; size: number }> {
-  const { rows } = await client.query<{ id: string }>('insert into blob default values returning id');
-  const id = rows[0]!.id;
   const hash = createHash('sha256');
+  let id: string | undefined;
   let [size, n] = [0, 0];
   for await (const chunk of inChunks(bytes)) {
     size += chunk.length;
     if (size > MOST_MB * 1024 * 1024) throw new Problem(413, { code: 'too-large', data: { most: MOST_MB } });
     hash.update(chunk);
-    await client.query('insert into blob_chunk (blob_id, n, bytes) values ($1, $2, $3)', [id, n++, chunk]);
+    id = await addChunk(client, id, n++, chunk);
   }
+  // An empty file has no chunk.
+  id ??= (await client.query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
   const sha256 = hash.digest('hex');
   // Two uploads of one file at once: the later waits here until the earlier has ended, then finds it.
   await client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
@@ -40,6 +42,44 @@ export async function storeBlob(
   return { id, sha256, size };
 }
 
+/** Adds a chunk to a blob, or to a new one; returns the blob's id. */
+async function addChunk(
+  client: PoolClient,
+  id: string | undefined,
+  n: number,
+  chunk: Uint8Array,
+): Promise<string> {
+  const { rows } = id
+    ? await client.query<{ id: string }>(
+        'insert into blob_chunk (blob_id, n, bytes) values ($1, $2, $3) returning blob_id as id',
+        [id, n, chunk],
+      )
+    : await client.query<{ id: string }>(
+        `with made as (insert into blob default values returning id)
+         insert into blob_chunk (blob_id, n, bytes) select id, $1, $2 from made returning blob_id as id`,
+        [n, chunk],
+      );
+  return rows[0]!.id;
+}
+
+/**
+ * The bytes of a file that lies on the disk, in pieces no larger than what is left of it: buffers of one large size, for
+ * many small files in a row, keep the collector busy all the time. Links are not followed.
+ */
+export async function* fileBytes(path: string): AsyncGenerator<Buffer> {
+  const file = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW);
+  try {
+    for (let left = (await file.stat()).size; left > 0;) {
+      const { buffer, bytesRead } = await file.read(Buffer.allocUnsafe(Math.min(left, CHUNK_BYTES)));
+      if (!bytesRead) return;
+      left -= bytesRead;
+      yield buffer.subarray(0, bytesRead);
+    }
+  } finally {
+    await file.close();
+  }
+}
+
 /** The bytes of a blob, chunk by chunk, from one moment in time. */
 export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<Uint8Array> {
   for (let n = 0; ; n++) {
@@ -49,6 +89,8 @@ export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<U
     );
     if (!rows[0]) return;
     yield rows[0].bytes;
+    // All chunks but the last are whole.
+    if (rows[0].bytes.length < CHUNK_BYTES) return;
   }
 }
 

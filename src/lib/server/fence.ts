@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Readable, Writable } from 'node:stream';
 import type { Trouble } from '../words/errors';
-import { FENCED_FLAGS } from './fenced/flags';
+import { FENCED_FLAGS, ROW_FLAGS } from './fenced/flags';
 import type { Said } from './fenced/protocol';
 
 export interface FenceLimits {
@@ -27,10 +27,22 @@ type Child = ChildProcessByStdio<Writable, Readable, null>;
 /** Processes started ahead of their task; undefined while none stands by. */
 const standby = new Map<string, Child | undefined>();
 
-/** Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. */
+/**
+ * Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. Single tasks
+ * and rows have different ones where they run differently.
+ */
 export function keepReady(name: string): void {
-  standby.set(name, standby.get(name) ?? start(name, true));
+  for (const row of READERS.has(name) ? [true] : [false, true]) {
+    const kind = kindOf(name, row);
+    standby.set(kind, standby.get(kind) ?? start(kind, true));
+  }
 }
+
+/** Kinds of task that run as in a row even by themselves. */
+const READERS = new Set(['surveyFile', 'checkOutputFiles']);
+const IN_A_ROW = ' in a row';
+const kindOf = (name: string, row = false): string =>
+  row || READERS.has(name) ? `${name}${IN_A_ROW}` : name;
 
 /** Lets the processes that stand by, or wait for their next task, go. */
 export function dismissStandby(): void {
@@ -89,11 +101,12 @@ export async function runInFence(
   signal?: AbortSignal,
   onProgress?: (done: number, total: number) => void,
 ): Promise<{ peakMb: number }> {
-  const known = takeIdle(name);
-  const waiting = known ? undefined : standby.get(name);
+  const kind = kindOf(name, limits.goesOn);
+  const known = takeIdle(kind);
+  const waiting = known ? undefined : standby.get(kind);
   // Taken: nobody else may have it.
-  if (waiting) standby.set(name, undefined);
-  const child = known?.child ?? (waiting?.exitCode === null ? waiting : start(name));
+  if (waiting) standby.set(kind, undefined);
+  const child = known?.child ?? (waiting?.exitCode === null ? waiting : start(kind));
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
   const stop = (reason: Trouble) => {
@@ -137,19 +150,22 @@ export async function runInFence(
     signal?.removeEventListener('abort', abort);
     words.close();
     const tasks = (known?.tasks ?? 0) + 1;
-    if (limits.goesOn && !trouble && !stopped && tasks < MOST_TASKS) keepIdle(name, child, tasks);
+    if (limits.goesOn && !trouble && !stopped && tasks < MOST_TASKS) keepIdle(kind, child, tasks);
     else {
       child.kill('SIGKILL');
-      if (!limits.goesOn || trouble) standBy(name);
+      if (!limits.goesOn || trouble) standBy(kind);
     }
   }
 }
 
-const start = (name: string, ahead = false): Child =>
-  spawn(process.execPath, [...FENCED_FLAGS, ...command(name)], {
+function start(kind: string, ahead = false): Child {
+  const row = kind.endsWith(IN_A_ROW);
+  const name = row ? kind.slice(0, -IN_A_ROW.length) : kind;
+  return spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
     stdio: ['pipe', 'pipe', 'ignore'],
     env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: '1' } : {}) },
   });
+}
 
 /** The bundled program where one was built, else the source. */
 const command = (name: string): string[] =>

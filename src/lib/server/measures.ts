@@ -1,3 +1,4 @@
+import type { PoolClient } from 'pg';
 import type { Survey } from '../core/pages/survey';
 import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
@@ -22,18 +23,20 @@ export async function tendMeasure(sha256: string): Promise<void> {
 }
 
 /** Puts the measured survey in place and works out anew what the list of jobs shows of its jobs. */
-export async function finishMeasure(sha256: string, survey: Survey): Promise<void> {
-  await transaction(async (client) => {
-    await client.query("update source set measure = 'done', survey = $2 where sha256 = $1", [
-      sha256,
-      JSON.stringify(survey),
-    ]);
-    const { rows } = await client.query<{ job_id: string }>(
-      'select job_id from job_source where sha256 = $1 order by job_id',
-      [sha256],
-    );
-    for (const { job_id } of rows) await refreshSummary(client, job_id);
-  });
+export const finishMeasure = (sha256: string, survey: Survey): Promise<void> =>
+  transaction((client) => finishMeasureIn(client, sha256, survey));
+
+/** The same in the caller's transaction. */
+export async function finishMeasureIn(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
+  await client.query("update source set measure = 'done', survey = $2 where sha256 = $1", [
+    sha256,
+    JSON.stringify(survey),
+  ]);
+  const { rows } = await client.query<{ job_id: string }>(
+    'select job_id from job_source where sha256 = $1 order by job_id',
+    [sha256],
+  );
+  for (const { job_id } of rows) await refreshSummary(client, job_id);
 }
 
 /** Measuring went wrong: the source works as before, only what needs a measure does not. */

@@ -165,23 +165,16 @@ export async function tendRun(
   return rowCount === 1;
 }
 
-/** Ties something to a run in the caller's transaction; false when it is this worker's no more. */
+/** Ties the job that was made to a run, in the caller's transaction; false when it is this worker's no more. */
 export async function tieToRun(
   client: PoolClient,
   id: string,
   claim: string,
-  what: { blobId?: string; jobId?: string; findings?: RunRecord['findings'] },
+  job: { id: string; findings: RunRecord['findings'] },
 ): Promise<boolean> {
   const { rowCount } = await client.query(
-    `update run set blob_id = coalesce($3, blob_id), job_id = coalesce($4, job_id), findings = coalesce($5, findings)
-     where id = $1 and claim = $2 and state = 'working'`,
-    [
-      id,
-      claim,
-      what.blobId ?? null,
-      what.jobId ?? null,
-      what.findings ? JSON.stringify(what.findings) : null,
-    ],
+    "update run set job_id = $3, findings = $4 where id = $1 and claim = $2 and state = 'working'",
+    [id, claim, job.id, JSON.stringify(job.findings)],
   );
   return rowCount === 1;
 }

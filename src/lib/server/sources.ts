@@ -1,3 +1,4 @@
+import type { PoolClient } from 'pg';
 import { surveySchema, type Survey } from '../core/pages/survey';
 import type { Surveys } from '../core/pages/survey';
 import { db, type Db } from './db';
@@ -37,6 +38,12 @@ export async function addSource(
       pdfBlobId ?? null,
     ],
   );
+}
+
+/** Holds a source until the caller's transaction ends, so that it is not swept away; false when it is here no more. */
+export async function holdSource(client: PoolClient, sha256: string): Promise<boolean> {
+  const { rowCount } = await client.query('select from source where sha256 = $1 for key share', [sha256]);
+  return rowCount === 1;
 }
 
 /** The blob of a source as PDF, or as it was supplied; undefined when it is not here. */

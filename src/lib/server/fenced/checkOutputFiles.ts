@@ -5,6 +5,7 @@ import type { Output } from '../../core/handover/output';
 import { checkFiles } from './handOver';
 import { MADE, type MadeFile } from './made';
 import { runFenced } from './protocol';
+import { warmUpReading } from './warmUpReading';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
 
 /** Surveys the files of an output, as `handOver` left them in `folder`, and holds them against what was asked. */
@@ -15,7 +16,10 @@ export interface CheckTask {
   folder: string;
 }
 
-await runFenced<CheckTask>(async ({ docket, output, surveys, folder }, onProgress) => {
-  const made = JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
-  await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
-});
+await runFenced<CheckTask>(
+  async ({ docket, output, surveys, folder }, onProgress) => {
+    const made = JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
+    await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
+  },
+  process.env.FOLDER_STANDBY ? warmUpReading() : undefined,
+);

@@ -4,3 +4,10 @@
  * the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
  */
 export const FENCED_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--v8-pool-size=1'];
+
+/**
+ * The same for processes that go on with many tasks in a row, and for those that read files: such work is shared out among
+ * workers, as many as there are cores, and threads that help one of them only take from the others. One file takes up to a
+ * third longer, two workers get a tenth to a fifth more done.
+ */
+export const ROW_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--single-threaded'];

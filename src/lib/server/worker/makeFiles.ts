@@ -1,11 +1,10 @@
-import { createReadStream } from 'node:fs';
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/output';
 import type { Surveys } from '../../core/pages/survey';
-import { blobToFile, storeBlob } from '../blobs';
+import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import { runInFence, type FenceLimits } from '../fence';
 import type { CheckTask } from '../fenced/checkOutputFiles';
 import { MADE, type MadeFile } from '../fenced/made';
@@ -80,8 +79,8 @@ export async function storeFiles(
 ): Promise<{ blobId: string; made: MadeFile }[]> {
   const stored = [];
   for (const file of made) {
-    const bytes = createReadStream(join(folder, file.file), { highWaterMark: 1 << 20 });
-    stored.push({ blobId: (await storeBlob(client, bytes)).id, made: file });
+    const { id } = await storeBlob(client, fileBytes(join(folder, file.file)));
+    stored.push({ blobId: id, made: file });
   }
   return stored;
 }

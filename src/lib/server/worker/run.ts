@@ -1,7 +1,9 @@
-import { constants, createReadStream } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { copyFile, lstat, mkdtemp, open, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { PoolClient } from 'pg';
 import { workOut } from '../../core/checks';
 import { looksAtPages, sourcesOf, type Docket } from '../../core/docket/docket';
 import { docketOfFile, RecipeError } from '../../core/docket/recipe';
@@ -9,20 +11,20 @@ import { possibleKinds } from '../../core/handover/parts';
 import { surveySchema, type Survey } from '../../core/pages/survey';
 import type { Trouble } from '../../words/errors';
 import { sayFinding } from '../../words/findings';
-import { blobToFile, MOST_MB, storeBlob } from '../blobs';
-import { transaction } from '../db';
+import { blobToFile, fileBytes, MOST_MB, storeBlob } from '../blobs';
+import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
 import { PLACES } from '../dropPlace';
 import { FenceError, runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../fenced/made';
 import type { SurveyTask } from '../fenced/surveyFile';
-import { finishMeasure } from '../measures';
+import { finishMeasureIn } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
 import { Problem } from '../problem';
 import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
-import { addSource, blobOfSource, surveysOf } from '../sources';
+import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 
 const TEND_EVERY_MS = 500;
@@ -39,6 +41,8 @@ export const running = new Map<string, AbortController>();
 
 /** The run is this worker's no more: it was cancelled, or given to another one. */
 class Lost extends Error {}
+/** A source that was here is here no more: nobody used it. */
+class Swept extends Error {}
 /** The run ends badly, for a reason that is told. */
 class Failed extends Error {
   constructor(readonly trouble: Trouble) {
@@ -61,11 +65,15 @@ async function makeRun(id: string, begun: BegunRun): Promise<void> {
   const work: Work = { id, begun, folder, signal: controller.signal, now };
   let trouble: Trouble | undefined;
   try {
-    await carryOut(work);
+    await carryOut(work).catch((error) => {
+      if (error instanceof Swept) return carryOut(work);
+      throw error;
+    });
   } catch (error) {
     trouble = troubleOf(error);
     if (!trouble) return;
     const said = trouble;
+    if (begun.folder) await clearBeside(work).catch(() => undefined);
     if (!(await transaction((client) => finishRun(client, id, begun.claim, said)))) return;
   } finally {
     clearInterval(tend);
@@ -96,7 +104,7 @@ interface Work {
 
 async function carryOut(work: Work): Promise<void> {
   const { id, begun, folder, now, signal } = work;
-  const { source, survey, file } = await takeFile(work);
+  const { source, survey, file, keep } = await takeFile(work);
   const docket = docketOfFile({ source, name: begun.fileName }, begun.recipe, begun.values);
   now.doing = 'working the steps';
   const others = sourcesOf(docket).filter((sha256) => sha256 !== source);
@@ -111,8 +119,9 @@ async function carryOut(work: Work): Promise<void> {
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {
+      await keep(client);
       const made = await createJobIn(client, job);
-      if (!(await tieToRun(client, id, begun.claim, { jobId: made, findings: told }))) throw new Lost();
+      if (!(await tieToRun(client, id, begun.claim, { id: made, findings: told }))) throw new Lost();
       return made;
     }));
   const stops = told.filter(({ level }) => level === 'stop');
@@ -121,7 +130,7 @@ async function carryOut(work: Work): Promise<void> {
       code: 'run-stopped',
       data: { count: stops.length, what: stops.map(({ title }) => title).join('; ') },
     });
-  const files = await fetchSources(docket, folder, file ? { [source]: file } : {});
+  const files = await fetchSources(docket, folder, { [source]: file });
   const made: { output: Docket['outputs'][0]; into: string; files: MadeFile[] }[] = [];
   const possible = possibleKinds(job);
   for (const [n, output] of docket.outputs.entries()) {
@@ -146,54 +155,61 @@ async function carryOut(work: Work): Promise<void> {
   });
 }
 
-/** The file of a run as a source, surveyed, and measured where the recipe asks what is drawn on it; the path of its PDF where that lies here already. */
-async function takeFile(work: Work): Promise<{ source: string; survey: Survey; file: string | undefined }> {
-  const { id, begun, folder, signal, now } = work;
-  const { blobId, sha256 } = await transaction(async (client) => {
-    if (begun.blobId) {
-      const { rows } = await client.query<{ sha256: string }>('select sha256 from blob where id = $1', [
-        begun.blobId,
-      ]);
-      return { blobId: begun.blobId, sha256: rows[0]!.sha256 };
-    }
-    const blob = await storeBlob(client, await fileOf(work));
-    if (!(await tieToRun(client, id, begun.claim, { blobId: blob.id }))) throw new Lost();
-    return { blobId: blob.id, sha256: blob.sha256 };
-  });
-  let survey = (await surveysOf([sha256]))[sha256];
-  let file: string | undefined;
+/** The file of a run, surveyed, and measured where the recipe asks what is drawn on it. */
+interface Taken {
+  source: string;
+  survey: Survey;
+  /** The path of its PDF. */
+  file: string;
+  /** Makes it a source, in the transaction that makes a job of it: what no job uses may be swept away at any time. */
+  keep: (client: PoolClient) => Promise<void>;
+}
+
+async function takeFile(work: Work): Promise<Taken> {
+  const { begun, folder, signal, now } = work;
+  const supplied = join(folder, 'in');
+  const source = begun.blobId ? await hashOf(begun.blobId) : await copyAside(work, supplied);
+  const known = (await surveysOf([source]))[source];
+  const pdf = join(folder, 'made.pdf');
+  let survey = known;
   if (!survey) {
-    const task: SurveyTask = {
-      file: join(folder, 'in'),
-      out: join(folder, 'survey.json'),
-      pdf: join(folder, 'made.pdf'),
-    };
-    await blobToFile(blobId, task.file);
+    if (begun.blobId) await blobToFile(begun.blobId, supplied);
+    const task: SurveyTask = { file: supplied, out: join(folder, 'survey.json'), pdf };
     await runInFence('surveyFile', task, SURVEY_LIMITS, signal, (done, total) =>
       Object.assign(now, { done, total }),
     );
-    const found = (survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8'))));
-    await transaction(async (client) => {
-      const pdf = found.picture && (await storeBlob(client, createReadStream(task.pdf)));
-      await addSource(client, sha256, blobId, found, pdf?.id);
-    });
-    file = found.picture ? task.pdf : task.file;
+    survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
   }
-  const wanted = looksAtPages(begun.recipe) && !survey.pages.every(({ drawn }) => drawn);
-  if (!wanted) return { source: sha256, survey, file };
-  if (!file) {
-    file = join(folder, 'measure.pdf');
-    await blobToFile((await blobOfSource(sha256))!.id, file);
-  }
-  return { source: sha256, survey: await measureNow(sha256, survey, file, work), file };
+  const file = survey.picture ? pdf : supplied;
+  if (!existsSync(file)) await blobToFile((await blobOfSource(source))!.id, file);
+  let measured: Survey | undefined;
+  if (looksAtPages(begun.recipe) && !survey.pages.every(({ drawn }) => drawn))
+    measured = await measureNow(survey, file, work);
+  const best = measured ?? survey;
+  return {
+    source,
+    survey: best,
+    file,
+    keep: async (client) => {
+      if (known) {
+        if (!(await holdSource(client, source))) throw new Swept();
+        if (measured) await finishMeasureIn(client, source, measured);
+        return;
+      }
+      const blobId = begun.blobId ?? (await storeBlob(client, fileBytes(supplied))).id;
+      const pdfBlob = survey.picture && (await storeBlob(client, fileBytes(pdf)));
+      await addSource(client, source, blobId, best, pdfBlob?.id);
+    },
+  };
 }
 
-async function measureNow(
-  sha256: string,
-  survey: Survey,
-  file: string,
-  { folder, signal, now }: Work,
-): Promise<Survey> {
+/** The SHA-256 of a blob. */
+async function hashOf(blobId: string): Promise<string> {
+  const { rows } = await db().query<{ sha256: string }>('select sha256 from blob where id = $1', [blobId]);
+  return rows[0]!.sha256;
+}
+
+async function measureNow(survey: Survey, file: string, { folder, signal, now }: Work): Promise<Survey> {
   Object.assign(now, { doing: 'reading the pages', done: 0, total: 0 });
   const task: MeasureTask = {
     file,
@@ -208,38 +224,47 @@ async function measureNow(
     signal,
     (done, total) => Object.assign(now, { done, total }),
   );
-  const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-  await finishMeasure(sha256, measured);
-  return measured;
+  return surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
 }
 
 /** The directory that a file of a drop folder lies in while it is worked. */
 const asideOf = async ({ id, begun }: Work): Promise<string> =>
   join(await openDirectory(begun.folder!.name), PLACES.working, id);
 
-/** The bytes of a file that lies in a drop folder. Links are not followed, and nothing but plain files is opened. */
-async function fileOf(work: Work): Promise<AsyncIterable<Uint8Array>> {
+/** Copies the file of a drop folder to where nobody else changes it; its SHA-256. Links are not followed, and nothing but plain files is opened. */
+async function copyAside(work: Work, to: string): Promise<string> {
   const path = join(await asideOf(work), work.begun.fileName);
   const stat = await lstat(path).catch(() => undefined);
   if (!stat) throw new Failed({ code: 'drop-file-gone' });
   if (!stat.isFile()) throw new Failed({ code: 'drop-no-file' });
   if (stat.size > MOST_MB * 1024 * 1024) throw new Failed({ code: 'too-large', data: { most: MOST_MB } });
+  const hash = createHash('sha256');
+  const copy = await open(to, 'w');
   try {
-    const file = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW);
-    return file.createReadStream();
+    for await (const bytes of fileBytes(path)) {
+      hash.update(bytes);
+      await copy.write(bytes);
+    }
   } catch (error) {
-    throw new Failed({
-      code: 'drop-unreadable',
-      data: { reason: (error as NodeJS.ErrnoException).code ?? '' },
-    });
+    const { code = '' } = error as NodeJS.ErrnoException;
+    throw code === 'ENOSPC' ? error : new Failed({ code: 'drop-unreadable', data: { reason: code } });
+  } finally {
+    await copy.close();
   }
+  return hash.digest('hex');
 }
 
-/** Puts the made files beside the one they were made of. What an earlier try left there goes first. */
-async function putBeside(work: Work, made: readonly { into: string; files: MadeFile[] }[]): Promise<void> {
+/** Leaves nothing beside the file of a run: what was put there is of an earlier try, or of one that failed half-way. */
+async function clearBeside(work: Work): Promise<void> {
   const aside = await asideOf(work);
   for (const name of await readdir(aside))
     if (name !== work.begun.fileName) await rm(join(aside, name), { recursive: true });
+}
+
+/** Puts the made files beside the one they were made of. */
+async function putBeside(work: Work, made: readonly { into: string; files: MadeFile[] }[]): Promise<void> {
+  await clearBeside(work);
+  const aside = await asideOf(work);
   const taken = new Set([work.begun.fileName.toLowerCase()]);
   for (const { into, files } of made)
     for (const { file, name } of files) {

@@ -1,9 +1,8 @@
-import { createReadStream } from 'node:fs';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/pages/survey';
-import { blobToFile } from '../blobs';
+import { blobToFile, fileBytes } from '../blobs';
 import { FenceError, runInFence } from '../fence';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { enqueue } from '../queue';
@@ -37,7 +36,7 @@ export async function surveyIntake(id: string): Promise<void> {
       (done, total) => (progress = [done, total]),
     );
     const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-    const pdf = survey.picture && createReadStream(task.pdf);
+    const pdf = survey.picture && fileBytes(task.pdf);
     await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId, pdf });
     await enqueue('measure', intake.sha256);
   } catch (error) {

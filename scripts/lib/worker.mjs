@@ -1,0 +1,2 @@
+/** How Node.js runs a worker: work is shared out among workers, and threads that help one of them only take from the others. */
+export const WORKER = ['--single-threaded', 'build/tools/worker/main.mjs'];
