@@ -165,8 +165,9 @@ export async function lookIntoFolders(): Promise<string[]> {
     try {
       found.push(...(await transaction((client) => lookInto(folder, client))));
     } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      await sayTroubleOf(folder.id, error.trouble);
+      const full = (error as NodeJS.ErrnoException).code === 'ENOSPC';
+      if (!full && !(error instanceof Problem)) throw error;
+      await sayTroubleOf(folder.id, error instanceof Problem ? error.trouble : { code: 'disk-full' });
     }
   }
   return found;

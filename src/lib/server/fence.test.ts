@@ -30,6 +30,8 @@ test('work in a fence ends well, says how far it is, and how much memory it took
 test.each([
   ['a file that is none', { ...task, file: process.execPath }, ROOMY, 'not-a-pdf'],
   ['a file that is not there', { ...task, file: join(folder, 'gone') }, ROOMY, 'unforeseen'],
+  // /dev/full takes no byte, as a disk that is full.
+  ['a full disk', { ...task, out: '/dev/full' }, ROOMY, 'disk-full'],
   ['too long', task, { seconds: 0.05, mb: 2048 }, 'too-slow'],
   ['too much memory', task, { seconds: 60, mb: 8 }, 'too-much-memory'],
 ])('%s: the trouble is named', async (_, work, limits, code) => {
