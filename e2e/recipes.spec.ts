@@ -82,6 +82,41 @@ async function rescued(page: Page): Promise<void> {
   await put(page);
 }
 
+test('the press and the cutter stand-ins show what they received: backs that lie wrong, the way to cut and its pieces', async ({
+  page,
+}) => {
+  const send = async (button: string) => {
+    await page.getByRole('button', { name: button }).click();
+    await page.getByRole('link', { name: 'What it received' }).click();
+  };
+  await jobOf(page, folder.url, await markedPdf(8));
+  await go(page, 'Hand over');
+  await page.getByRole('button', { name: 'Press stand-in' }).click();
+  await slip(page)
+    .getByLabel('The press prints each sheet')
+    .selectOption({ label: 'turned on the long edge' });
+  await page.getByRole('button', { name: 'Change output' }).click();
+  await send('Send to press');
+  await expect(page.getByText('2 sheets, 4 sides')).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('The backs come out upside down');
+  await expect(page.getByRole('figure').filter({ hasText: 'upside down' })).toHaveCount(2);
+  const shown = page.getByRole('figure').getByRole('img');
+  await expect(shown).toHaveCount(4);
+  await expect
+    .poll(() => shown.first().evaluate((image: HTMLImageElement) => image.naturalWidth))
+    .toBeGreaterThan(0);
+
+  await page.goto(folder.url);
+  await page.getByRole('link', { name: /Platform tickets/ }).click();
+  await go(page, 'Hand over');
+  await page.getByRole('button', { name: 'Cutter stand-in' }).click();
+  await send('Send to cutter');
+  // 50 times round a ticket and its hole: 171.76 mm and two pieces each.
+  await expect(page.getByText('50 pages · 8.588 m to cut · 100 pieces · layer Cutting')).toBeVisible();
+  const drawn = page.getByRole('figure').getByRole('img').first();
+  await expect.poll(() => drawn.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(0);
+});
+
 test('steps of a job become a recipe, which works the scanner’s next booklets in a drop folder', async ({
   page,
 }) => {

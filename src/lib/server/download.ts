@@ -6,6 +6,7 @@ import { Problem } from './problem';
 const TYPES: Record<string, string> = {
   pdf: 'application/pdf',
   png: 'image/png',
+  svg: 'image/svg+xml',
   csv: 'text/csv; charset=utf-8',
   json: 'application/json',
 };

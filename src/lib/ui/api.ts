@@ -1,5 +1,6 @@
 import type { Docket } from '../core/docket/docket';
-import type { Output } from '../core/handover/output';
+import type { CutBy, Output } from '../core/handover/output';
+import type { Size } from '../core/measure/box';
 import type { Finding } from '../core/checks/finding';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import type { Recipe, RecipeValues } from '../core/docket/recipe';
@@ -57,6 +58,10 @@ export interface OutputFile {
   pages?: number;
   from?: number;
   to?: number;
+  size?: Size;
+  side?: 'front' | 'back';
+  upsideDown?: true;
+  cut?: { by: CutBy; length: number; pieces: number };
   over?: true;
   alone?: true;
 }

@@ -1,4 +1,5 @@
-import { outputKey, PREVIEW_PPI, type Output, type OutputKind } from '../core/handover/output';
+import { outputKey, PRESS_PPI, PREVIEW_PPI, type Output, type OutputKind } from '../core/handover/output';
+import { cutsOf } from '../core/handover/standIns';
 import { newStepId, type Bench } from './bench.svelte';
 
 /** What a new output of a kind begins with. */
@@ -11,6 +12,8 @@ const FRESH: { [Kind in OutputKind]: Extract<Output, { kind: Kind }> } = {
   previews: { kind: 'previews', of: 'pages', ppi: PREVIEW_PPI.plain },
   docket: { kind: 'docket' },
   ticket: { kind: 'ticket' },
+  press: { kind: 'press', ppi: PRESS_PPI.plain },
+  cutter: { kind: 'cutter', of: 'pages' },
 };
 
 /** What is being set up on Hand over. */
@@ -25,7 +28,11 @@ export class Handing {
   /** Adds an output, and opens its settings. */
   add(kind: OutputKind): void {
     const { docket } = this.bench;
-    const output: Output = { ...FRESH[kind], id: newStepId() };
+    const fresh: Output = { ...FRESH[kind], id: newStepId() };
+    const output: Output =
+      fresh.kind === 'cutter' && !cutsOf(this.bench.base, 'pages').length
+        ? { ...fresh, of: 'sheets' }
+        : fresh;
     this.bench.put({ ...docket, outputs: [...docket.outputs, output] });
     this.chosen = outputKey(output);
   }

@@ -192,6 +192,10 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.';
     case 'no-template':
       return 'Only a leaflet has a blank template. Choose a leaflet on Sheets, or take this output out.';
+    case 'nothing-to-cut':
+      return 'This job has no ink and no layer for a cutter to follow. Lay a die line over its pages, or put cut paths on its sheets.';
+    case 'cut-not-found':
+      return `No path is drawn ${data.what === 'layer' ? 'on the layer' : 'in the ink'} ${data.name}, so the cutter would cut nothing. Choose another one, or cut ${data.of === 'pages' ? 'the sheets' : 'the pages'} instead.`;
     case 'no-bookmarks':
       return 'No page that goes out has a bookmark of this level, so there is nothing to split at. Choose another level, or split by a number of pages.';
     case 'no-series':

@@ -1,6 +1,6 @@
 import type { Docket } from '../core/docket/docket';
 import { fileNames, padded, safeName, type NameValues } from '../core/handover/names';
-import { extensionOf, type Output, type OutputKind } from '../core/handover/output';
+import { extensionOf, isSent, type Output, type OutputKind } from '../core/handover/output';
 import type { Cuttable, Part } from '../core/handover/parts';
 import { formatSize } from '../core/measure/formatLength';
 import { nameSize } from '../core/paper/sizes';
@@ -18,13 +18,15 @@ const WORD: Record<OutputKind, string> = {
   previews: 'preview',
   docket: '',
   ticket: 'ticket',
+  press: 'printed',
+  cutter: 'cut path',
 };
 
 /** How an output's files are named where nothing else was typed. */
 export function plainPattern(output: Output): string {
   const split = 'split' in output ? output.split : undefined;
   const word = output.kind === 'previews' && output.of === 'sheets' ? 'sheet preview' : WORD[output.kind];
-  const parts = split || output.kind === 'previews' ? '{part}' : '';
+  const parts = split || output.kind === 'previews' || isSent(output.kind) ? '{part}' : '';
   return ['{job}', word, parts].filter(Boolean).join(' ');
 }
 
@@ -44,7 +46,8 @@ export function partNames(
     padded(parts.map((each) => each.name)),
   ];
   const sizeOf = ({ pages }: Part): string => {
-    const sheets = output.kind === 'sheets' || (output.kind === 'previews' && output.of === 'sheets');
+    const sheets =
+      output.kind === 'sheets' || output.kind === 'press' || ('of' in output && output.of === 'sheets');
     const size = sheets
       ? work.plan?.sheet
       : commonestSize(output.kind === 'pages' ? pages.map((index) => faces[index]!) : list.pages);

@@ -1,4 +1,4 @@
-import type { Output, OutputKind, Split } from '../core/handover/output';
+import type { Output, OutputKind, PressTurn, Split } from '../core/handover/output';
 
 /** What each kind of output is called, and what it is for. */
 export const OUTPUT_NAME: Record<OutputKind, string> = {
@@ -10,6 +10,8 @@ export const OUTPUT_NAME: Record<OutputKind, string> = {
   previews: 'Previews',
   docket: 'Docket',
   ticket: 'Job ticket',
+  press: 'Press stand-in',
+  cutter: 'Cutter stand-in',
 };
 export const OUTPUT_SAID: Record<OutputKind, string> = {
   sheets:
@@ -24,6 +26,10 @@ export const OUTPUT_SAID: Record<OutputKind, string> = {
     'The steps of this job as JSON: kept with the files, the command line makes the same outputs from it.',
   ticket:
     'One A4 page that goes with the work: sizes, paper, sheets, folds, cuts, findings, and both sides of sheet 1.',
+  press:
+    'A small simulated press prints the sheets on both sides and shows each as it comes out, its back turned as the press turns.',
+  cutter:
+    'A small simulated cutter reads the ink or the layer it is to follow and draws its path, with the length and the pieces.',
 };
 /** What the button says that makes it. */
 export const OUTPUT_MAKE: Record<OutputKind, string> = {
@@ -35,6 +41,15 @@ export const OUTPUT_MAKE: Record<OutputKind, string> = {
   previews: 'Make previews',
   docket: 'Make docket',
   ticket: 'Make job ticket',
+  press: 'Send to press',
+  cutter: 'Send to cutter',
+};
+
+/** How a press turns sheets for their backs. */
+export const TURN_SAID: Record<PressTurn, string> = {
+  'short-edge': 'turned on the short edge',
+  'long-edge': 'turned on the long edge',
+  'one-side': 'one side only',
 };
 
 export type SplitBy = Split['by'];
@@ -68,6 +83,13 @@ export function sayOutput(output: Output): string[] {
     said.push(output.crop === 'trim' ? 'shown at the trim' : 'shown with bleed');
   }
   if (output.kind === 'previews') said.push(`${output.of}, ${output.ppi} pixels an inch`);
+  if (output.kind === 'press')
+    said.push(
+      output.turn ? TURN_SAID[output.turn] : 'turned as the sheets were planned',
+      `${output.ppi} pixels an inch`,
+    );
+  if (output.kind === 'cutter')
+    said.push(output.of, output.by ? `${output.by.what} ${output.by.name}` : 'what is drawn for cutting');
   if (output.kind === 'map') said.push(output.as.toUpperCase());
   if ('split' in output && output.split) {
     const { split } = output;

@@ -12,12 +12,14 @@ import {
 } from '../../../../tests/makers';
 import { workOut } from '../checks';
 import type { StepDraft } from '../checks/finding';
-import { docketSchema } from '../docket/docket';
+import { docketSchema, type Docket } from '../docket/docket';
+import { DIE_LINE } from '../docket/steps/overlay';
 import { PLAIN_SCHEMES } from '../sheets/scheme';
 import { disagreements, askedOf } from './agree';
 import { fileNames, safeName, type NameValues } from './names';
-import { partsOf, type Part } from './parts';
-import type { OutputOf, Split } from './output';
+import { partsOf, possibleKinds, type Part } from './parts';
+import type { OutputOf, PressTurn, Split } from './output';
+import { cutsOf, plannedTurn, pressSides } from './standIns';
 
 const work = (
   count: number,
@@ -256,4 +258,47 @@ test('outputs of one kind need names to tell them apart; a docket keeps them as 
   expect(docketSchema.parse(JSON.parse(JSON.stringify(docket)))).toEqual(docket);
   const twice = { ...docket, outputs: [{ kind: 'sheets' }, { kind: 'sheets' }] };
   expect(docketSchema.safeParse(twice).success).toBe(false);
+});
+
+describe('stand-ins', () => {
+  const planned = (scheme: Docket['scheme']) => ({
+    ...workOut(docketOf([takeInStep('a')], { scheme }), { [hashOf('a')]: plainSurvey(8) }),
+  });
+  const turned = (turn?: PressTurn, scheme: Docket['scheme'] = PLAIN_SCHEMES.stitched) =>
+    pressSides(planned(scheme).plan!, { kind: 'press', ppi: 72, ...(turn ? { turn } : {}) }).map(
+      ({ sheet, side, turned }) => `${sheet} ${side} ${turned}`,
+    );
+
+  test('a press that turns on the other edge than the sheets were laid for prints every back upside down; one side is a sheet each', () => {
+    const { stitched } = PLAIN_SCHEMES;
+    const asMeant = ['1 front 0', '1 back 0', '2 front 0', '2 back 0'];
+    const wrong = ['1 front 0', '1 back 180', '2 front 0', '2 back 180'];
+    for (const turn of ['short-edge', 'long-edge'] as const) {
+      const other = turn === 'short-edge' ? 'long-edge' : 'short-edge';
+      expect(plannedTurn(planned({ ...stitched, turn }).plan!)).toBe(turn);
+      expect(turned(undefined, { ...stitched, turn })).toEqual(asMeant);
+      expect(turned(turn, { ...stitched, turn })).toEqual(asMeant);
+      expect(turned(other, { ...stitched, turn })).toEqual(wrong);
+    }
+    expect(turned('one-side')).toEqual(['1 front 0', '2 front 0', '3 front 0', '4 front 0']);
+    expect(said(partsOf(planned(stitched), { kind: 'press', ppi: 72 }))[1]).toBe('1 back: 1-1');
+  });
+
+  test('a cutter follows what was made for cutting first; a job with nothing to follow goes to none', () => {
+    const die: StepDraft = { ...DIE_LINE, graphic: { page: 'last' } };
+    const given = plainSurvey(3);
+    given.inks.push({ name: 'Moor green', kind: 'spot' }, { name: 'Die', kind: 'spot' });
+    given.pages.forEach((page, n) => (page.inks = n === 2 ? [1] : [0]));
+    const job = (steps: StepDraft[], scheme: Docket['scheme'] = { kind: 'none' }) =>
+      workOut(docketOf([takeInStep('a'), ...stepsOf(steps)], { scheme }), { [hashOf('a')]: given });
+    const names = (from: ReturnType<typeof job>, of: 'pages' | 'sheets') =>
+      cutsOf(from, of).map(({ what, name }) => `${what} ${name}`);
+    expect(names(job([die]), 'pages')).toEqual(['layer Cutting', 'ink Die', 'ink Moor green']);
+    const marks = { ...PLAIN_SCHEMES.stitched.marks, paths: true as const };
+    const sheets = job([], { ...PLAIN_SCHEMES.stitched, marks });
+    expect(names(sheets, 'sheets')[0]).toBe('layer Cut paths');
+    expect(names(sheets, 'pages')[0]).toBe('ink Die');
+    expect(possibleKinds(work(3))).not.toContain('cutter');
+    expect(possibleKinds(job([die]))).toContain('cutter');
+  });
 });

@@ -8,6 +8,15 @@ export const PART_MB = { least: 0.05, most: 4096 } as const;
 /** Bounds of the resolution of previews, in pixels an inch. */
 export const PREVIEW_PPI = { least: 18, plain: 96, most: 600 } as const;
 
+/** Bounds of the resolution at which the press stand-in shows what it printed, in pixels an inch. */
+export const PRESS_PPI = { least: 18, plain: 72, most: 300 } as const;
+/** The edge about which a press turns a sheet for its back; or it prints one side of each and turns none. */
+export const PRESS_TURNS = ['short-edge', 'long-edge', 'one-side'] as const;
+export type PressTurn = (typeof PRESS_TURNS)[number];
+/** What a cutter follows: what is drawn in an ink, or on a layer. */
+export const cutBySchema = z.object({ what: z.enum(['ink', 'layer']), name: z.string().min(1).max(200) });
+export type CutBy = z.infer<typeof cutBySchema>;
+
 const every = z.object({ by: z.literal('every'), count: z.number().int().min(1).max(MOST_PAGES) });
 /** Fronts and backs apart, for a press that is fed by hand; `reverse` where the pile comes to lie upside down. */
 const faces = z.object({ by: z.literal('faces'), reverse: z.literal(true).optional() });
@@ -40,7 +49,7 @@ const base = {
 /**
  * What goes out of a job: the pages in reading order (the CropBox at the bleed or at the trim), all or some of them; the
  * sheets; facing pages as spreads; a leaflet's blank template; the sheet map; pictures of pages or of sheets; the docket;
- * the job ticket.
+ * the job ticket; the sheets on the press stand-in; the paths that the cutter stand-in follows.
  */
 export const outputSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -62,6 +71,20 @@ export const outputSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ ...base, kind: z.literal('docket') }),
   z.object({ ...base, kind: z.literal('ticket') }),
+  z.object({
+    ...base,
+    kind: z.literal('press'),
+    /** As the sheets were planned, where missing. */
+    turn: z.enum(PRESS_TURNS).optional(),
+    ppi: z.number().int().min(PRESS_PPI.least).max(PRESS_PPI.most),
+  }),
+  z.object({
+    ...base,
+    kind: z.literal('cutter'),
+    of: z.enum(['pages', 'sheets']),
+    /** The likeliest of `cutsOf`, where missing. */
+    by: cutBySchema.optional(),
+  }),
 ]);
 export type Output = z.infer<typeof outputSchema>;
 export type OutputKind = Output['kind'];
@@ -75,7 +98,11 @@ export const OUTPUT_KINDS = [
   'previews',
   'docket',
   'ticket',
+  'press',
+  'cutter',
 ] as const satisfies readonly OutputKind[];
+/** Kinds that go to a stand-in for a machine: each shows what it received. */
+export const isSent = (kind: OutputKind): kind is 'press' | 'cutter' => kind === 'press' || kind === 'cutter';
 export type OutputOf<Kind extends OutputKind> = Extract<Output, { kind: Kind }>;
 
 /** What an output is known by in its job. */
@@ -85,4 +112,6 @@ export const outputKey = ({ id, kind }: Output): string => id ?? kind;
 export const extensionOf = (output: Output): string =>
   output.kind === 'map'
     ? output.as
-    : (({ previews: 'png', docket: 'docket.json' } as Record<string, string>)[output.kind] ?? 'pdf');
+    : (({ previews: 'png', press: 'png', cutter: 'svg', docket: 'docket.json' } as Record<string, string>)[
+        output.kind
+      ] ?? 'pdf');

@@ -4,8 +4,9 @@ import { artsOf, facesOf, type PageList } from '../pages/page';
 import { readingOrder } from '../pages/panels';
 import { resolveSelection } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
-import { countSides, type SheetPlan } from '../sheets/plan';
+import { countSides, eachSide, type SheetPlan } from '../sheets/plan';
 import { planProof } from '../sheets/spreads';
+import { cutsOf, pressSides } from './standIns';
 import { OUTPUT_KINDS, type Output, type OutputKind, type OutputOf } from './output';
 
 /** One file of an output. */
@@ -81,6 +82,23 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
       if (output.of === 'pages') return each(readingOrder(list), (index) => index + 1);
       return each(range(countSides(planned())), (side) => side + 1);
     }
+    case 'press': {
+      const sides = pressSides(planned(), output);
+      const width = String(sides.at(-1)!.sheet).length;
+      return sides.map(({ sheet, side }, n) => ({
+        name: `${String(sheet).padStart(width, '0')} ${side}`,
+        pages: [n],
+        from: sheet,
+        to: sheet,
+      }));
+    }
+    case 'cutter': {
+      if (output.of === 'pages') return each(readingOrder(list), (index) => index + 1);
+      // Tools follow their paths from the front.
+      return [...eachSide(planned())].flatMap(({ sheet, side }, n) =>
+        side === 'front' ? [{ name: String(sheet), pages: [n], from: sheet, to: sheet }] : [],
+      );
+    }
     case 'map':
       return cut(range(planned().sheetCount), undefined, (sheet) => sheet + 1);
     default:
@@ -89,9 +107,10 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
 }
 
 /** The kinds of output that a job can give as it stands. */
-export const possibleKinds = (work: Cuttable & { docket: Pick<Docket, 'book'> }): OutputKind[] =>
+export const possibleKinds = (work: Cuttable & { docket: Docket }): OutputKind[] =>
   OUTPUT_KINDS.filter((kind) => {
-    if (kind === 'sheets' || kind === 'map') return work.plan !== undefined;
+    if (kind === 'sheets' || kind === 'map' || kind === 'press') return work.plan !== undefined;
+    if (kind === 'cutter') return cutsOf(work, work.plan ? 'sheets' : 'pages').length > 0;
     if (kind === 'template') return work.docket.scheme.kind === 'leaflet';
     return kind !== 'spreads' || work.docket.book.facing;
   });

@@ -66,9 +66,9 @@ export const isSideways = (press: Press): boolean => (press.turned ?? 0) % 180 =
 const laid = (size: Size, press: Press): Size =>
   isSideways(press) ? { width: size.height, height: size.width } : size;
 
-export const workOf = (press: Press): WorkStyle => press.work ?? 'sheetwise';
+export const workOf = (press: Pick<Press, 'work'>): WorkStyle => press.work ?? 'sheetwise';
 /** The axis about which a sheet is turned over. */
-export function turnAxisOf(press: Press, sheet: Size): SheetPlan['turnAxis'] {
+export function turnAxisOf(press: Pick<Press, 'turn' | 'work'>, sheet: Size): SheetPlan['turnAxis'] {
   const work = workOf(press);
   if (work === 'work-and-turn') return 'vertical';
   if (work === 'work-and-tumble') return 'horizontal';

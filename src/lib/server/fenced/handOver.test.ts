@@ -209,6 +209,57 @@ test('previews have the dots that their size and resolution ask for, and show th
   expect(channels[0]!.min).toBeLessThan(60);
 });
 
+test('the press stand-in shows each side as its sheet comes out, backs turned as it turns; the sides themselves are those of the sheet PDF (poppler)', async () => {
+  const given = await give(await markedPdf(8));
+  const job = docket(given, [], { scheme: PLAIN_SCHEMES.stitched });
+  const sheets = (await make(job, { kind: 'sheets' }, given)).paths[0]!;
+  const planned = await make(job, { kind: 'press', ppi: 72 }, given);
+  const wrong = await make(job, { kind: 'press', ppi: 72, turn: 'long-edge' }, given);
+  const grey = (image: string | Buffer, turn = 0) => sharp(image).rotate(turn).greyscale().raw().toBuffer();
+  expect(planned.made.map(({ name }) => name)).toEqual(
+    ['1 front', '1 back', '2 front', '2 back'].map((side) => `Moor printed ${side}.png`),
+  );
+  expect(wrong.made.map(({ upsideDown = false }) => upsideDown)).toEqual([false, true, false, true]);
+  for (const n of [0, 1, 2, 3]) {
+    const shown = await grey(planned.paths[n]!);
+    expect(shown.equals(await grey(wrong.paths[n]!, 180 * (n % 2)))).toBe(true);
+    const { width, height } = await sharp(planned.paths[n]!).metadata();
+    const dots = ['-scale-to-x', String(width), '-scale-to-y', String(height)];
+    tool('pdftoppm', ...dots, '-png', '-singlefile', '-f', `${n + 1}`, sheets, `${sheets}-${n}`);
+    // Two renderers soften edges in their own ways: what is looked at is where ink lies.
+    const soft = (image: string) => sharp(image).greyscale().blur(3).raw().toBuffer();
+    const [ours, theirs] = [await soft(planned.paths[n]!), await soft(`${sheets}-${n}.png`)];
+    const differ = ours.reduce((sum, value, at) => sum + Math.abs(value - theirs[at]!), 0);
+    expect(differ / ours.reduce((sum, value) => sum + 255 - value, 0)).toBeLessThan(0.5);
+    const away = Buffer.from(theirs).reverse();
+    expect(ours.reduce((sum, value, at) => sum + Math.abs(value - away[at]!), 0)).toBeGreaterThan(2 * differ);
+  }
+});
+
+test('the cutter stand-in draws the cut paths of each front in real size, how long they are and what they cut loose; what is not there is said', async () => {
+  const given = await give(await markedPdf(8));
+  const marks = { ...PLAIN_SCHEMES.stitched.marks, paths: true as const };
+  const job = docket(given, [], { scheme: { ...PLAIN_SCHEMES.stitched, marks } });
+  const { made, paths } = await make(job, { kind: 'cutter', of: 'sheets' }, given);
+  expect(made.map(({ name, cut }) => [name, cut!.pieces])).toEqual([
+    ['Moor cut path 1.svg', 1],
+    ['Moor cut path 2.svg', 1],
+  ]);
+  // Round two pages of 420 × 595 points side by side, which stay together at the fold.
+  expect(made[0]!.cut!.length).toBeCloseTo(2 * (840 + 595), 1);
+  const svg = readFileSync(paths[0]!, 'utf8');
+  const { width, height } = made[0]!.size!;
+  expect(svg).toContain(`width="${Number(((width * 25.4) / 72).toFixed(4))}mm"`);
+  const { info } = await sharp(Buffer.from(svg)).raw().toBuffer({ resolveWithObject: true });
+  expect(info.width / info.height).toBeCloseTo(width / height, 2);
+  await expect(
+    make(job, { kind: 'cutter', of: 'pages', by: { what: 'ink', name: 'Die' } }, given),
+  ).rejects.toMatchObject({
+    code: 'cut-not-found',
+    data: { name: 'Die' },
+  });
+});
+
 test('the job ticket is one A4 page that says what the job is, with both sides of its first sheet (poppler)', async () => {
   const given = await give(await markedPdf(8));
   const folder = mkdtempSync(join(tmpdir(), 'folder-made-'));

@@ -6,12 +6,16 @@ import type { Docket } from '../../core/docket/docket';
 import { askedOf, disagreements } from '../../core/handover/agree';
 import type { Output, OutputOf } from '../../core/handover/output';
 import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
+import { cutLength, cutPieces, cutSvg } from '../../core/handover/cutting';
+import { cutsOf, pressSides } from '../../core/handover/standIns';
 import { heightOf, widthOf } from '../../core/measure/box';
+import type { Survey } from '../../core/pages/survey';
 import { SelectionError } from '../../core/pages/selection';
 import { mapCsv, sheetMap } from '../../core/sheets/map';
 import { PatternError } from '../../core/numbers/pattern';
 import type { WriteContext } from '../../pdf/sheetsPdf';
 import { surveyPdf } from '../../pdf/survey';
+import { toolPaths } from '../../pdf/toolPaths';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { mediaBoxOf } from '../../raster/mediaBox';
 import { saySelectionError, type Trouble } from '../../words/errors';
@@ -43,12 +47,13 @@ export async function handOver(docket: Docket, output: Output, job: HandOverJob)
     files.map(({ part }) => part),
     job.at,
   );
-  const ofPages = ['pages', 'sheets', 'spreads'].includes(output.kind);
-  return files.map(({ file, part }, n) => ({
+  const ofPages = ['pages', 'sheets', 'spreads', 'press', 'cutter'].includes(output.kind);
+  return files.map(({ file, part, facts }, n) => ({
     file,
     name: names[n]!,
     bytes: statSync(join(job.folder, file)).size,
     ...(ofPages ? { pages: part.pages.length, from: part.from, to: part.to } : {}),
+    ...facts,
     ...(part.over ? { over: true as const } : {}),
     ...(part.alone ? { alone: true as const } : {}),
   }));
@@ -79,6 +84,8 @@ export function namesOf(work: WorkedOut, output: Output, parts: readonly Part[],
 interface Written {
   file: string;
   part: Part;
+  /** What else is told of it. */
+  facts?: Pick<MadeFile, 'size' | 'side' | 'upsideDown' | 'cut'>;
 }
 
 async function write(
@@ -100,7 +107,18 @@ async function write(
     case 'docket':
       return text(`${JSON.stringify(work.docket, null, 2)}\n`);
     case 'previews':
-      return drawPreviews(work, output, parts, job);
+      return drawPictures(work, output.of, { ppi: output.ppi }, parts, job);
+    case 'press': {
+      const sides = pressSides(work.plan!, output);
+      const turned = (n: number) => sides[n]!.turned;
+      const printed = await drawPictures(work, 'sheets', { ppi: output.ppi, turned }, parts, job);
+      return printed.map((each, n) => {
+        const { side, size } = sides[n]!;
+        return { ...each, facts: { side, size, ...(turned(n) ? { upsideDown: true } : {}) } };
+      });
+    }
+    case 'cutter':
+      return followCuts(work, output, parts, job);
     default:
       return 'split' in output && output.split?.by === 'size'
         ? bySize(work, output, only!, output.split.mb * 1e6, job)
@@ -227,10 +245,24 @@ function partsNumbered(work: WorkedOut, output: Output): (pages: readonly number
   };
 }
 
-/** Pictures of pages or sheet sides, as the PDF of them is drawn. */
-async function drawPreviews(
+/** The pages up to their trims, or to their bleed, or the sheets, as a PDF that goes no further. */
+async function drawn(
   work: WorkedOut,
-  output: OutputOf<'previews'>,
+  of: OutputOf<'previews'>['of'],
+  crop: OutputOf<'pages'>['crop'],
+  job: HandOverJob,
+): Promise<{ bytes: Buffer; survey: Survey }> {
+  await writeOne(work, of === 'pages' ? { kind: 'pages', crop } : { kind: 'sheets' }, undefined, 'pdf', job);
+  const bytes = await readFile(join(job.folder, 'pdf'));
+  rmSync(join(job.folder, 'pdf'));
+  return { bytes, survey: await surveyPdf(bytes) };
+}
+
+/** Pictures of pages at their trims or of sheet sides, as the PDF of them is drawn; turned where that is asked for. */
+async function drawPictures(
+  work: WorkedOut,
+  of: OutputOf<'previews'>['of'],
+  { ppi, turned }: { ppi: number; turned?: (n: number) => number },
   parts: readonly Part[],
   job: HandOverJob,
 ): Promise<Written[]> {
@@ -238,29 +270,51 @@ async function drawPreviews(
     import('../../raster/nodeRenderer'),
     import('sharp'),
   ]);
-  const pdf: Output = output.of === 'pages' ? { kind: 'pages', crop: 'trim' } : { kind: 'sheets' };
-  await writeOne(work, pdf, undefined, 'pdf', job);
-  const bytes = await readFile(join(job.folder, 'pdf'));
-  rmSync(join(job.folder, 'pdf'));
-  const survey = await surveyPdf(bytes);
+  const { bytes, survey } = await drawn(work, of, 'trim', job);
   const renderer = await startRenderer();
   const open = renderer.open(bytes);
   const written: Written[] = [];
   for (const part of parts) {
-    const page = survey.pages[written.length]!;
-    const box = output.of === 'pages' ? page.boxes.trim : mediaBoxOf(page);
-    const dots = (points: number) => Math.max(1, Math.round((points * output.ppi) / 72));
-    const { rgba, width, height } = open.render(written.length, box, dots(widthOf(box)), dots(heightOf(box)));
-    const file = String(written.length + 1);
+    const n = written.length;
+    const page = survey.pages[n]!;
+    const box = of === 'pages' ? page.boxes.trim : mediaBoxOf(page);
+    const dots = (points: number) => Math.max(1, Math.round((points * ppi) / 72));
+    const { rgba, width, height } = open.render(n, box, dots(widthOf(box)), dots(heightOf(box)));
+    const file = String(n + 1);
     await sharp(rgba, { raw: { width, height, channels: 4 } })
       .flatten({ background: '#fff' })
-      .withMetadata({ density: output.ppi })
+      .rotate(turned?.(n) ?? 0)
+      .withMetadata({ density: ppi })
       .png()
       .toFile(join(job.folder, file));
     written.push({ file, part });
     await job.onProgress?.(written.length, parts.length);
   }
   return written;
+}
+
+/** Drawings of the paths that a cutter follows, one for each page or front. Throws HandOverError where there is none at all. */
+async function followCuts(
+  work: WorkedOut,
+  output: OutputOf<'cutter'>,
+  parts: readonly Part[],
+  job: HandOverJob,
+): Promise<Written[]> {
+  const by = output.by ?? cutsOf(work, output.of)[0];
+  if (!by) throw new HandOverError({ code: 'nothing-to-cut' });
+  const { bytes, survey } = await drawn(work, output.of, 'bleed', job);
+  const read = await toolPaths(bytes, by, survey);
+  const paths = output.of === 'pages' ? read : parts.map(({ pages }) => read[pages[0]!]!);
+  if (paths.every(({ length }) => !length))
+    throw new HandOverError({ code: 'cut-not-found', data: { ...by, of: output.of } });
+  return parts.map((part, n) => {
+    const { media } = survey.pages[output.of === 'pages' ? n : part.pages[0]!]!.boxes;
+    const file = String(n + 1);
+    const size = { width: widthOf(media), height: heightOf(media) };
+    writeFileSync(join(job.folder, file), cutSvg(paths[n]!, size));
+    const cut = { by, length: cutLength(paths[n]!), pieces: cutPieces(paths[n]!) };
+    return { file, part, facts: { size, cut } };
+  });
 }
 
 /** Surveys files that were written and holds them against what was asked. Throws HandOverError where one is not what it should be. */

@@ -1,3 +1,6 @@
+import type { CutBy } from '../../core/handover/output';
+import type { Size } from '../../core/measure/box';
+
 /** A file that was made: where it lies in its folder, what it is called, and what it holds. */
 export interface MadeFile {
   file: string;
@@ -7,6 +10,13 @@ export interface MadeFile {
   pages?: number;
   from?: number;
   to?: number;
+  /** What a stand-in shows: how large it is in points. */
+  size?: Size;
+  /** Which side of a sheet it shows; upside down where the press turned the sheet otherwise than it was laid for. */
+  side?: 'front' | 'back';
+  upsideDown?: true;
+  /** Paths of a tool: what it followed, how far it goes, in points, and how many pieces come loose. */
+  cut?: { by: CutBy; length: number; pieces: number };
   /** It alone is larger than was allowed. */
   over?: true;
   /** Its last front has no back. */

@@ -1,9 +1,20 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { outputKey, PART_MB, PREVIEW_PPI, type Output, type Split } from '../../core/handover/output';
+  import {
+    outputKey,
+    outputSchema,
+    PART_MB,
+    PRESS_PPI,
+    PRESS_TURNS,
+    PREVIEW_PPI,
+    type Output,
+    type PressTurn,
+    type Split,
+  } from '../../core/handover/output';
+  import { cutsOf, plannedTurn } from '../../core/handover/standIns';
   import { NAME_TOKENS } from '../../core/handover/names';
   import { plainPattern } from '../../words/fileName';
-  import { OUTPUT_NAME, sayPart, splitName, SPLITS, type SplitBy } from '../../words/outputs';
+  import { OUTPUT_NAME, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
   import { saySize } from '../../words/findings';
   import { facesOf } from '../../core/pages/page';
   import { commonestSize } from '../../core/pages/sizes';
@@ -17,10 +28,17 @@
   let { bench }: { bench: Bench } = $props();
   const output = $derived(bench.docket.outputs.find((each) => outputKey(each) === bench.handing.chosen));
   let draft = $state.raw<Output | undefined>();
+  /** What an output says, in whatever order it came. */
+  function plain(one: Output | undefined): string {
+    const read = outputSchema.safeParse(one);
+    return JSON.stringify(read.success ? read.data : one);
+  }
+  const stored = $derived(plain(output));
   $effect(() => {
-    // Another output, or another state of it: what was typed belonged to the one before.
-    const fresh = output;
-    untrack(() => (draft = fresh));
+    // Another output, or another state of it: what was typed belonged to the one before. The same one that was only saved
+    // meanwhile leaves it.
+    void stored;
+    untrack(() => (draft = output));
   });
   const change = (more: object) => (draft = { ...draft!, ...more } as Output);
   const files = $derived(draft && filesOf(bench.base, draft));
@@ -41,12 +59,13 @@
     return size ? ` · ${saySize(size, bench.unit)}` : '';
   };
   const level = $derived(split?.by === 'bookmarks' ? split.level : 0);
+  const bounds = $derived(draft?.kind === 'press' ? PRESS_PPI : PREVIEW_PPI);
   const wrongNumber = $derived(
     (split?.by === 'every' && !(Number.isInteger(split.count) && split.count >= 1)) ||
       (split?.by === 'size' && !(split.mb >= PART_MB.least && split.mb <= PART_MB.most)) ||
-      (draft?.kind === 'previews' && !(Number.isInteger(draft.ppi) && draft.ppi >= PREVIEW_PPI.least && draft.ppi <= PREVIEW_PPI.most)),
+      (!!draft && 'ppi' in draft && !(Number.isInteger(draft.ppi) && draft.ppi >= bounds.least && draft.ppi <= bounds.most)),
   );
-  const changed = $derived(JSON.stringify(draft) !== JSON.stringify(output));
+  const changed = $derived(plain(draft) !== stored);
 </script>
 
 {#if draft && output && draft.kind === output.kind}
@@ -90,6 +109,50 @@
         value={draft.as}
         onchange={(as) => change({ as })}
       />
+    {:else if draft.kind === 'press'}
+      {@const planned = bench.base.plan && plannedTurn(bench.base.plan)}
+      <div>
+        <label class="label" for="turn">The press prints each sheet</label>
+        <select
+          id="turn"
+          class="field"
+          value={draft.turn ?? ''}
+          onchange={(event) => change({ turn: (event.currentTarget.value || undefined) as PressTurn | undefined })}
+        >
+          <option value="">as planned{planned ? `: ${TURN_SAID[planned]}` : ''}</option>
+          {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
+        </select>
+        {#if planned && draft.turn && draft.turn !== planned}
+          <p class="quiet">
+            The sheets are laid to be {TURN_SAID[planned].replace('one side', 'printed on one side')}: this shows what comes of doing otherwise.
+          </p>
+        {/if}
+      </div>
+    {:else if draft.kind === 'cutter'}
+      {@const known = cutsOf(bench.base, draft.of)}
+      {#if bench.base.plan}
+        <Choice
+          label="Cuts"
+          options={[
+            ['pages', 'pages'],
+            ['sheets', 'sheets'],
+          ]}
+          value={draft.of}
+          onchange={(of) => change({ of, by: undefined })}
+        />
+      {/if}
+      <div>
+        <label class="label" for="by">Follows</label>
+        <select
+          id="by"
+          class="field"
+          value={draft.by ? `${draft.by.what} ${draft.by.name}` : ''}
+          onchange={(event) => change({ by: known.find(({ what, name }) => `${what} ${name}` === event.currentTarget.value) })}
+        >
+          <option value="">{known[0] ? `the likeliest: ${known[0].what} ${known[0].name}` : 'nothing: no ink or layer to follow'}</option>
+          {#each known as { what, name } (`${what} ${name}`)}<option value="{what} {name}">{what} {name}</option>{/each}
+        </select>
+      </div>
     {:else if draft.kind === 'previews'}
       <Choice
         label="Of"
@@ -100,18 +163,20 @@
         value={draft.of}
         onchange={(of) => change({ of })}
       />
+    {/if}
+    {#if 'ppi' in draft}
       <div>
         <label class="label" for="ppi">Pixels an inch</label>
         <input
           id="ppi"
           class="field mono"
           type="number"
-          min={PREVIEW_PPI.least}
-          max={PREVIEW_PPI.most}
+          min={bounds.least}
+          max={bounds.most}
           value={draft.ppi}
           oninput={(event) => change({ ppi: event.currentTarget.valueAsNumber })}
         />
-        {#if wrongNumber}<p class="wrong" role="alert">A whole number from {PREVIEW_PPI.least} to {PREVIEW_PPI.most}.</p>{/if}
+        {#if wrongNumber}<p class="wrong" role="alert">A whole number from {bounds.least} to {bounds.most}.</p>{/if}
       </div>
     {/if}
     {#if SPLITS[draft.kind]}

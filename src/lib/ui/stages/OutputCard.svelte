@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
-  import { outputKey, type Output } from '../../core/handover/output';
+  import { isSent, outputKey, type Output } from '../../core/handover/output';
   import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, sayBytes, sayOutput, sayPart } from '../../words/outputs';
   import { sayTrouble } from '../../words/errors';
   import { api, type OutputState } from '../api';
@@ -58,7 +58,7 @@
       <button class="link" onclick={() => bench.handing.takeOut(key)}>Take out</button>
     </span>
   </div>
-  {#if children}<p class="lists">{@render children()}</p>{/if}
+  {#if children}<p class="besides">{@render children()}</p>{/if}
   {#if made.length}<ul>
       {#each made as one (one.id)}
         <li class={one.state}>
@@ -66,6 +66,7 @@
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'fresh' : 'stale: the job has changed since'}</span>
+            {#if isSent(one.spec.kind)}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>
             {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
@@ -140,7 +141,7 @@
     gap: 14px;
     font-size: 13px;
   }
-  .lists {
+  .besides {
     grid-column: 1 / -1;
     display: flex;
     gap: 16px;

@@ -1,0 +1,61 @@
+import type { Docket } from '../docket/docket';
+import { inksOf } from '../pages/inks';
+import { turnAxisOf } from '../sheets/press';
+import { allSheets, countSides, eachSide, type PrintedSide, type SheetPlan } from '../sheets/plan';
+import { MARK_LAYERS } from '../surface/surface';
+import type { CutBy, OutputOf, PressTurn } from './output';
+import type { Cuttable } from './parts';
+
+/** The edge about which the sheets of a plan are meant to be turned. */
+export function plannedTurn(plan: SheetPlan): PressTurn {
+  if (countSides(plan) === allSheets(plan)) return 'one-side';
+  return turnAxisOf({ turn: 'short-edge' }, plan.sheet) === plan.turnAxis ? 'short-edge' : 'long-edge';
+}
+
+/** A side of a sheet as a press prints it: `sheet` from 1 in its pile. */
+export interface PressSide extends Pick<PrintedSide, 'sheet' | 'side' | 'size'> {
+  /**
+   * Clockwise, how the side lies against what was planned when its sheet is turned over as planned: a back comes out upside
+   * down where the press turns about the other edge.
+   */
+  turned: 0 | 180;
+}
+
+/** The sides of a plan's sheets on a press that turns as an output says. One that prints one side gives each a sheet of its own. */
+export function pressSides(plan: SheetPlan, { turn = plannedTurn(plan) }: OutputOf<'press'>): PressSide[] {
+  return [...eachSide(plan)].map(({ sheet, side, size }, n) => {
+    if (turn === 'one-side') return { sheet: n + 1, side: 'front', size, turned: 0 };
+    const axis = turnAxisOf({ turn }, size);
+    const meant = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
+    return { sheet, side, size, turned: side === 'back' && axis !== meant ? 180 : 0 };
+  });
+}
+
+/**
+ * What a cutter may follow in the pages or the sheets of a job, the likeliest first: paths made for the cutting of sheets,
+ * layers that are laid over for cutting, their inks, then every other spot ink.
+ */
+export function cutsOf(
+  { list, surveys, docket }: Pick<Cuttable, 'list' | 'surveys'> & { docket: Docket },
+  of: OutputOf<'cutter'>['of'],
+): CutBy[] {
+  const { scheme, steps } = docket;
+  const paths = of === 'sheets' && 'marks' in scheme && scheme.marks.paths === true;
+  const layers = steps.flatMap((step) =>
+    step.kind === 'overlay' && !step.off && step.purpose !== 'printing' ? [step] : [],
+  );
+  const inks = inksOf(list, surveys, docket).filter(({ kind }) => kind === 'spot');
+  const tools = new Set(layers.map(({ id }) => id));
+  const isTool = ({ steps: by }: (typeof inks)[number]) => by.some((id) => tools.has(id));
+  const found: CutBy[] = [
+    ...(paths ? [{ what: 'layer' as const, name: MARK_LAYERS['cut-path'].name }] : []),
+    ...[...layers]
+      .sort((a, b) => Number(b.purpose === 'cutting') - Number(a.purpose === 'cutting'))
+      .map(({ layer }) => ({ what: 'layer' as const, name: layer })),
+    ...[...inks]
+      .sort((a, b) => Number(isTool(b)) - Number(isTool(a)))
+      .map(({ name }) => ({ what: 'ink' as const, name })),
+  ];
+  const seen = new Set<string>();
+  return found.filter(({ what, name }) => !seen.has(`${what} ${name}`) && seen.add(`${what} ${name}`));
+}

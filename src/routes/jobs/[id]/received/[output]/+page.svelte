@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { formatLength, formatSize } from '$lib/core/measure/formatLength';
+  import { mm } from '$lib/core/measure/unit';
+  import TopBar from '$lib/ui/parts/TopBar.svelte';
+  import { OUTPUT_NAME, sayOutput } from '$lib/words/outputs';
+
+  let { data } = $props();
+  const { job, title, unit } = $derived(data);
+  const { id, spec, files, fresh } = $derived(data.output);
+  type File = (typeof files)[number];
+
+  /** The files with where each lies in the output; those of a sheet together. */
+  const groups = $derived.by(() => {
+    const all: { n: number; file: File }[][] = [];
+    files.forEach((file, n) => {
+      if (file.side === 'back') all.at(-1)!.push({ n, file });
+      else all.push([{ n, file }]);
+    });
+    return all;
+  });
+  const cutsPages = $derived(spec.kind === 'cutter' && spec.of === 'pages');
+  const count = (many: number, one: string) => `${many} ${one}${many === 1 ? '' : 's'}`;
+  const sum = $derived(
+    files.reduce((all, { cut }) => ({ length: all.length + (cut?.length ?? 0), pieces: all.pieces + (cut?.pieces ?? 0) }), { length: 0, pieces: 0 }),
+  );
+  /** Long ways in metres, where lengths are metric. */
+  const sayWay = (points: number): string =>
+    (unit === 'mm' || unit === 'cm') && points >= mm(1000) ? `${(points / mm(1000)).toFixed(3)} m` : formatLength(points, unit);
+  const inAll = $derived(
+    spec.kind === 'press'
+      ? `${count(groups.length, 'sheet')}, ${count(files.length, 'side')}`
+      : `${count(files.length, cutsPages ? 'page' : 'sheet')} · ${sayWay(sum.length)} to cut · ${count(sum.pieces, 'piece')}`,
+  );
+  /** How it was set up, as it was carried out. */
+  const setUp = $derived.by(() => {
+    const by = files[0]?.cut?.by;
+    return sayOutput(spec.kind === 'cutter' && by ? { ...spec, by } : spec).filter((said) => spec.kind !== 'cutter' || said !== spec.of);
+  });
+  const upsideDown = $derived(files.some((file) => file.upsideDown));
+</script>
+
+<svelte:head><title>{OUTPUT_NAME[spec.kind]} · {title} · Folder</title></svelte:head>
+
+<TopBar here="jobs">
+  <a class="btn q" href="/jobs/{job}/hand-over">Back to {title}</a>
+</TopBar>
+<main class="lists">
+  <section>
+    <h1>{OUTPUT_NAME[spec.kind]}: what it received</h1>
+    <p class="mono">{inAll} · {setUp.join(' · ')}</p>
+    <p class="quiet">
+      A stand-in is a small simulated machine: nothing was printed or cut.
+      {#if spec.kind === 'cutter'}Pieces are all that comes loose, what falls out of holes too.{/if}
+      {#if !fresh}<b class="stale">The job has changed since this was sent.</b>{/if}
+    </p>
+    {#if upsideDown}
+      <p class="trouble" role="alert">
+        The backs come out upside down: the press turned the sheets on the other edge than they were laid for. Set the press to the other edge, or
+        choose this one on Sheets.
+      </p>
+    {/if}
+    {#if spec.kind === 'cutter' && files.some(({ cut }) => !cut?.length)}
+      <p class="trouble" role="alert">
+        {count(files.filter(({ cut }) => !cut?.length).length, cutsPages ? 'page' : 'sheet')} with no path to follow: nothing is cut there.
+      </p>
+    {/if}
+  </section>
+  <ol class:pairs={groups.some(({ length }) => length > 1)}>
+    {#each groups as group (group[0]!.n)}
+      <li>
+        {#each group as { n, file } (n)}
+          <figure>
+            <a href="/api/outputs/{id}/file/{n}" download={file.name} title="Download {file.name}">
+              <img
+                src="/api/outputs/{id}/file/{n}"
+                alt={file.name}
+                loading="lazy"
+                width={file.size && Math.round(file.size.width)}
+                height={file.size && Math.round(file.size.height)}
+              />
+            </a>
+            <figcaption>
+              <b>{cutsPages ? 'Page' : 'Sheet'} {file.from}{file.side ? `, ${file.side}` : ''}</b><span class="mono">
+                {#if file.size}{formatSize(file.size.width, file.size.height, unit)}{/if}
+                {#if file.upsideDown}· upside down{/if}
+              </span>
+              {#if file.cut}<span class="mono">{sayWay(file.cut.length)} · {count(file.cut.pieces, 'piece')}</span>{/if}
+            </figcaption>
+          </figure>
+        {/each}
+      </li>
+    {/each}
+  </ol>
+</main>
+
+<style>
+  ol {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+    gap: 18px;
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  ol.pairs {
+    grid-template-columns: 1fr;
+  }
+  li {
+    display: grid;
+    align-items: end;
+    grid-auto-columns: 1fr;
+    grid-auto-flow: column;
+    gap: 18px;
+    padding: 14px;
+    background: var(--mat);
+  }
+  figure {
+    min-width: 0;
+    margin: 0;
+  }
+  img {
+    display: block;
+    width: auto;
+    max-width: 100%;
+    height: auto;
+    max-height: 420px;
+    margin: 0 auto;
+    background: #fff;
+  }
+  ol:not(.pairs) img {
+    max-height: 300px;
+  }
+  figcaption {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    margin-top: 6px;
+    font-size: 13px;
+    color: var(--card);
+  }
+  figcaption .mono {
+    color: var(--mat-text);
+  }
+  .stale {
+    color: var(--cut);
+  }
+</style>
