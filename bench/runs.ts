@@ -151,7 +151,7 @@ async function round({ name, recipe, draw }: Kind, count: number, mark: string):
   const workers = Array.from({ length: count }, start);
   // What stands by gets ready first. What the round before left to be measured, nobody waits for here.
   await db().query("update source set measure = 'done' where measure = 'waiting'");
-  await wait(30_000);
+  await wait(45_000);
   const before = stolen();
   for (let n = 0; n < FILES; n++)
     renameSync(join(drops, recipe.name, `.${mark}-${n}.pdf`), join(drops, recipe.name, `${mark}-${n}.pdf`));
@@ -182,7 +182,10 @@ try {
     await addDropFolder({ name: kind.recipe.name, recipe: kind.recipe.name });
     const rounds: [Round, Round][] = [];
     for (let n = 0; n < ROUNDS; n++)
-      rounds.push([await round(kind, 1, `one${n}`), await round(kind, 2, `two${n}`)]);
+      rounds.push([
+        await round(kind, 1, `${kind.recipe.name}-one${n}`),
+        await round(kind, 2, `${kind.recipe.name}-two${n}`),
+      ]);
     const [one, two] = [0, 1].map((at) => Math.min(...rounds.map((each) => each[at]!.seconds)));
     const growth = Math.max(...rounds.flat().map((each) => each.growth));
     console.log(

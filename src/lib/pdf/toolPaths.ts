@@ -177,6 +177,7 @@ class PathReader {
     if (dict.lookup(PDFName.of('Subtype')) !== PDFName.of('Form')) return;
     const matrix = dict.lookup(PDFName.of('Matrix'));
     const own = dict.lookup(PDFName.of('Resources'));
+    const open = this.marked.length;
     this.marked.push(this.isLayer(dict.lookup(PDFName.of('OC'))));
     this.read(
       decodeStream(found),
@@ -186,7 +187,8 @@ class PathReader {
         : IDENTITY,
       depth + 1,
     );
-    this.marked.pop();
+    // What the form left open ends with it.
+    this.marked.length = open;
   }
 
   private readonly onLayer = (): boolean => this.by.what === 'ink' || this.marked.includes(true);

@@ -1,6 +1,7 @@
 import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import { askedOf, disagreements } from '../../core/handover/agree';
+import { countSides } from '../../core/sheets/plan';
 import { surveyPdf } from '../../pdf/survey';
 import { asItComesIn, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
 
@@ -15,8 +16,9 @@ export async function* warmUpReading(): AsyncGenerator<void, void> {
   for (let round = 0; round < rounds; round++) {
     const survey = asItComesIn(await surveyPdf(bytes));
     const work = workOut(asItComesIn(docket), { [SOURCE]: survey });
-    const asked = askedOf(work, { kind: 'pages', crop: 'bleed' })!;
-    disagreements(asked({ pages: Array.from({ length: pages }, (_, n) => n) }), survey);
+    const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
+    disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(pages)), survey);
+    disagreements(askedOf(work, { kind: 'sheets' })!(every(countSides(work.plan!))), survey);
     yield;
   }
 }

@@ -181,7 +181,11 @@ async function takeFile(work: Work): Promise<Taken> {
     survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
   }
   const file = survey.picture ? pdf : supplied;
-  if (!existsSync(file)) await blobToFile((await blobOfSource(source))!.id, file);
+  if (!existsSync(file)) {
+    const blob = await blobOfSource(source);
+    if (!blob) throw new Swept();
+    await blobToFile(blob.id, file);
+  }
   let measured: Survey | undefined;
   if (looksAtPages(begun.recipe) && !survey.pages.every(({ drawn }) => drawn))
     measured = await measureNow(survey, file, work);
