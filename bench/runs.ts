@@ -1,9 +1,9 @@
 /**
  * A recipe over 100 files of 40 pages that are dropped into a folder, with one worker and with two, in one run: how much
- * faster two are, and how the memory of a worker grows over the run. Once with scans of booklets that are read and put in
- * order, as the demo's recipe does, and once with booklets that get bleed and folios, and go out as pages, as sheets and with
- * a ticket. Rounds take turns and the fastest of each counts: a
- * machine that is shared takes time away. Run by hand: npm run build && npm run bench:runs
+ * faster two are, and how the memory of a worker grows over the run. With pages that only get a bleed, with booklets that get
+ * bleed and folios and go out as pages, as sheets and with a ticket, and with scans of booklets that are read and put in
+ * order, as the demo's recipe does. Rounds take turns and the fastest of each counts: a machine that is shared takes time
+ * away. Run by hand: npm run build && npm run bench:runs [ROUNDS]
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
@@ -13,13 +13,13 @@ import { PDFDocument, TextRenderingMode } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { SCANS_RECIPE } from '../demo/jobs';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
-import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
+import { FOLIOS } from '../src/lib/server/fenced/samples';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 2)];
 /** How much faster two workers have to be than one. */
 const LEAST = 1.6;
-/** Most memory of a worker in the last third of the run, against the third before: by then it is warm. */
+/** Most memory of a worker in the last third of the run, against the most in the third before: by then it is warm. */
 const MOST_GROWTH = 1.25;
 
 const { startPostgres } = (await import('../scripts/lib/postgres.mjs' as string)) as {
@@ -51,39 +51,33 @@ interface Kind {
   draw: (mark: string) => Promise<Uint8Array>;
 }
 
-/** Pages that get folios and go on sheets, as a booklet is made ready. */
+const bleed = { id: 'b', kind: 'bleed', pages: 'all', head: 8, foot: 8, spine: 8, fore: 8 };
+async function drawPages(mark: string): Promise<Uint8Array> {
+  const document = await PDFDocument.create();
+  for (let page = 0; page < PAGES; page++)
+    document.addPage([420, 595]).drawText(`${mark} ${page}`, { x: 50, y: 300 });
+  return document.save();
+}
+const PLAIN: Kind = {
+  name: 'pages that get a bleed',
+  recipe: recipeSchema.parse({
+    recipe: 1,
+    name: 'plain',
+    steps: [bleed],
+    outputs: [{ kind: 'pages', crop: 'trim' }],
+  }),
+  draw: drawPages,
+};
 const BOOKLETS: Kind = {
   name: 'booklets made ready for the press',
   recipe: recipeSchema.parse({
     recipe: 1,
     name: 'booklets',
-    steps: [
-      { id: 'b', kind: 'bleed', pages: 'all', head: 8, foot: 8, spine: 8, fore: 8 },
-      {
-        id: 'f',
-        kind: 'folio',
-        pages: 'all',
-        ...PLAIN_LINES,
-        x: 30,
-        y: 30,
-        edge: 'foot',
-        across: 'outer',
-        text: '{page}',
-      },
-    ],
+    steps: [bleed, FOLIOS],
     scheme: PLAIN_SCHEMES.stitched,
-    outputs: [
-      { id: 'p', kind: 'pages', crop: 'trim' },
-      { id: 's', kind: 'sheets' },
-      { id: 't', kind: 'ticket' },
-    ],
+    outputs: [{ kind: 'pages', crop: 'trim' }, { kind: 'sheets' }, { kind: 'ticket' }],
   }),
-  async draw(mark) {
-    const document = await PDFDocument.create();
-    for (let page = 0; page < PAGES; page++)
-      document.addPage([420, 595]).drawText(`${mark} ${page}`, { x: 50, y: 300 });
-    return document.save();
-  },
+  draw: drawPages,
 };
 
 /** A7 pages, two to a scan, at 100 ppi. */
@@ -141,7 +135,6 @@ const stolen = () => Number(readFileSync('/proc/stat', 'utf8').split('\n', 1)[0]
 interface Round {
   seconds: number;
   growth: number;
-  stolen: number;
 }
 
 /** How long so many workers take for all files, from when the first was found complete, and how a worker's memory grew. */
@@ -172,12 +165,12 @@ async function round({ name, recipe, draw }: Kind, count: number, mark: string):
     await Promise.all(workers.map((worker) => new Promise((gone) => worker.once('exit', gone).kill())));
     const taken = stolen() - before;
     console.log(`${name}, ${count} at work: ${seconds.toFixed(1)} s, ${taken.toFixed(1)} s taken by others`);
-    return { seconds, growth, stolen: taken };
+    return { seconds, growth };
   }
 }
 
 try {
-  for (const kind of [BOOKLETS, SCANS]) {
+  for (const kind of [PLAIN, BOOKLETS, SCANS]) {
     await saveRecipe(kind.recipe);
     await addDropFolder({ name: kind.recipe.name, recipe: kind.recipe.name });
     const rounds: [Round, Round][] = [];

@@ -6,6 +6,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 
+const { WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as { WORKER: string[] };
+
 /** A whole Folder for one test file: a database of its own, web server and worker. */
 export class Folder {
   private programs: ChildProcess[] = [];
@@ -43,13 +45,8 @@ export class Folder {
 
   /** Starts web server and worker. */
   async run(): Promise<void> {
-    for (const script of ['build/index.js', 'build/tools/worker/main.mjs'])
-      this.programs.push(
-        spawn(process.execPath, [script], {
-          env: this.environment(),
-          stdio: ['ignore', 'ignore', 'inherit'],
-        }),
-      );
+    this.launch('build/index.js');
+    this.more();
     for (let tries = 0; tries < 150; tries++) {
       if (
         await fetch(`${this.url}/api/jobs`).then(
@@ -65,12 +62,16 @@ export class Folder {
 
   /** Starts one more worker, which can be ended by itself. */
   more(): ChildProcess {
-    const worker = spawn(process.execPath, ['build/tools/worker/main.mjs'], {
+    return this.launch(...WORKER);
+  }
+
+  private launch(...command: string[]): ChildProcess {
+    const program = spawn(process.execPath, command, {
       env: this.environment(),
       stdio: ['ignore', 'ignore', 'inherit'],
     });
-    this.programs.push(worker);
-    return worker;
+    this.programs.push(program);
+    return program;
   }
 
   /** Ends both, at once and without warning, as a power cut would. */

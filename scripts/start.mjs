@@ -11,6 +11,14 @@ import { WORKER } from './lib/worker.mjs';
 chdir(join(dirname(import.meta.filename), '..'));
 const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
 
+// A worker is one thread, so as many as there are cores; each keeps processes standing by, so no more than four by themselves.
+const workers = Number(process.env.FOLDER_WORKERS ?? Math.min(4, availableParallelism()));
+if (!Number.isInteger(workers) || workers < 1) {
+  console.error(
+    `FOLDER_WORKERS is ${process.env.FOLDER_WORKERS}, but some worker has to make the outputs. Say how many: FOLDER_WORKERS=2 npm start`,
+  );
+  process.exit(2);
+}
 process.env.FOLDER_DROPS ??= join(process.cwd(), '.folder', 'drops');
 const ownDatabase = !process.env.DATABASE_URL;
 if (ownDatabase) needPackages(['postgresql']);
@@ -69,9 +77,7 @@ const start = (name, ...command) => {
   programs.push(program);
 };
 start('web server', 'build/index.js');
-// As many workers as there are cores, though each keeps processes standing by: two are enough where nobody says otherwise.
-const { FOLDER_WORKERS = Math.min(2, availableParallelism()) } = process.env;
-for (let n = 0; n < Number(FOLDER_WORKERS); n++) start('worker', ...WORKER);
+for (let n = 0; n < workers; n++) start('worker', ...WORKER);
 
 const address = `http://${HOST}:${PORT}`;
 for (let tries = 0; tries < 100 && !stopping; tries++) {

@@ -1,5 +1,12 @@
 import { constants, inflateSync } from 'node:zlib';
-import { decodePDFRawStream, PDFArray, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import {
+  decodePDFRawStream,
+  PDFArray,
+  PDFName,
+  PDFRawStream,
+  type PDFDict,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
 import { PdfError } from './pdfError';
 
 /** Most bytes that one stream may unpack to. */
@@ -21,4 +28,12 @@ export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED
       throw new PdfError('unpacks-too-large');
     return new Uint8Array();
   }
+}
+
+/** The content of a page: its streams unpacked, one after another, with white space between (ISO 32000-1, 7.8.2). */
+export function pageContent(page: PDFDict): Buffer {
+  const contents = page.lookup(PDFName.of('Contents'));
+  const parts =
+    contents instanceof PDFArray ? contents.asArray().map((_, n) => contents.lookup(n)) : [contents];
+  return Buffer.concat(parts.flatMap((part) => [decodeStream(part), Buffer.from('\n')]));
 }

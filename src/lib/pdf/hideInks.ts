@@ -9,7 +9,7 @@ import {
 } from '@cantoo/pdf-lib';
 import { PROCESS } from '../core/pages/inks';
 import { rewriteContent } from './content';
-import { decodeStream } from './decodeStream';
+import { decodeStream, pageContent } from './decodeStream';
 import { textOfName } from './libraryObjects';
 import { loadPdf } from './load';
 
@@ -41,15 +41,14 @@ export async function hideInks(bytes: Uint8Array, hidden: ReadonlySet<string>): 
       document.context.assign(ref, veil.content(object));
   }
   for (const page of document.getPages()) {
-    const contents = page.node.get(PDFName.of('Contents'));
     const found = page.node.lookup(PDFName.of('Contents'));
     if (found instanceof PDFRawStream)
       page.node.set(PDFName.of('Contents'), document.context.register(veil.content(found)));
-    else if (found instanceof PDFArray && contents) {
-      const parts = found.asArray().map((part) => document.context.lookup(part));
-      const joined = Buffer.concat(parts.flatMap((part) => [decodeStream(part), Buffer.from('\n')]));
-      page.node.set(PDFName.of('Contents'), document.context.register(veil.rewritten(joined)));
-    }
+    else if (found instanceof PDFArray)
+      page.node.set(
+        PDFName.of('Contents'),
+        document.context.register(veil.rewritten(pageContent(page.node))),
+      );
   }
   return document.save({ useObjectStreams: false, updateFieldAppearances: false });
 }

@@ -1,6 +1,6 @@
 import { deflateSync } from 'node:zlib';
 import { PDFArray, PDFName, PDFRef } from '@cantoo/pdf-lib';
-import { decodeStream } from './decodeStream';
+import { pageContent } from './decodeStream';
 import { loadPdf } from './load';
 import { pagesOf } from './pageTree';
 import { writePdf } from './writePdf';
@@ -15,12 +15,9 @@ export async function launderPdf(bytes: Uint8Array): Promise<Uint8Array> {
   for (const { dict } of pagesOf(document)) {
     const contents = dict.lookup(PDFName.of('Contents'));
     if (!(contents instanceof PDFArray) || contents.size() === 1) continue;
-    const parts = contents
-      .asArray()
-      .flatMap((_, i) => [Buffer.from(decodeStream(contents.lookup(i))), Buffer.from('\n')]);
     dict.set(
       PDFName.of('Contents'),
-      context.register(context.stream(deflateSync(Buffer.concat(parts)), { Filter: 'FlateDecode' })),
+      context.register(context.stream(deflateSync(pageContent(dict)), { Filter: 'FlateDecode' })),
     );
   }
   const chunks: Uint8Array[] = [];

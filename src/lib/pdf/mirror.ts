@@ -2,7 +2,7 @@ import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFContext, type PDFRef 
 import { applyToBox, compose, invert, type Matrix } from '../core/measure/matrix';
 import type { SurveyPage } from '../core/pages/survey';
 import type { ArtItem } from '../core/surface/surface';
-import { decodeStream } from './decodeStream';
+import { pageContent } from './decodeStream';
 import { boxNumbers, clipTo, concat } from './numbers';
 
 /** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. As a `group` it fades as a whole. */
@@ -15,9 +15,7 @@ export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFCon
   const form =
     only && streams.length === 1
       ? PDFRawStream.of(only.dict.clone(context), only.getContents())
-      : context.flateStream(
-          Buffer.concat(streams.flatMap((part) => [decodeStream(part), Buffer.from('\n')])),
-        );
+      : context.flateStream(pageContent(dict));
   const set = (key: string, value: Parameters<PDFDict['set']>[1] | undefined) =>
     value && form.dict.set(PDFName.of(key), value);
   set('Type', PDFName.of('XObject'));

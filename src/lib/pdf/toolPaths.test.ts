@@ -92,7 +92,7 @@ test('paths in forms, turned pages and all of a path that is filled count; other
     { FunctionType: 4, Domain: [0, 1, 0, 1], Range: [0, 1, 0, 1, 0, 1, 0, 1] },
   ] as never);
   const form = context.register(
-    context.stream('0 0 m 50 0 l 50 50 l h S', {
+    context.stream('0 SCN 0 0 m 9 9 l S 1 SCN 0 0 m 50 0 l 50 50 l h S', {
       Type: 'XObject',
       Subtype: 'Form',
       BBox: [0, 0, 100, 100],
@@ -100,17 +100,14 @@ test('paths in forms, turned pages and all of a path that is filled count; other
     }),
   );
   const content = [
-    '/D CS q /F Do Q', // the tint that comes with the space, in a form twice as large
+    '/D CS q /F Do /G CS Q', // a space that a form twice as large goes on with, and that is there again after another one
     '0 SCN 0 0 300 400 re S 1 SCN', // no tint
     '/G CS 0 0 m 300 400 l S /D CS', // another ink
     '/N cs 1 0 scn 0 0 100 100 re f 0 .5 scn 200 300 30 40 re f', // of two inks the other one, then this one
     '0 0 40 40 re W n BT (0 0 m 300 400 l S) Tj ET', // a clip, and words that look like a path
-    'K 0 0 m 9 9 l S', // process
+    '0 0 0 1 K 0 0 m 9 9 l S', // process
   ].join('\n');
-  page.node.set(
-    PDFName.of('Contents'),
-    context.register(context.stream(content.replace('K 0 0', '0 0 0 1 K 0 0'))),
-  );
+  page.node.set(PDFName.of('Contents'), context.register(context.stream(content)));
   page.node.set(
     PDFName.of('Resources'),
     context.obj({ XObject: { F: form }, ColorSpace: { D: spot('Die'), G: spot('Gold'), N: both } } as never),

@@ -12,7 +12,7 @@ import type { CutBy } from '../core/handover/output';
 import { applyToPoint, compose, IDENTITY, type Matrix } from '../core/measure/matrix';
 import type { Survey } from '../core/pages/survey';
 import { operationsOf } from './content';
-import { decodeStream } from './decodeStream';
+import { decodeStream, pageContent } from './decodeStream';
 import { textOfName } from './libraryObjects';
 import { loadPdf } from './load';
 
@@ -27,11 +27,7 @@ export async function toolPaths(bytes: Uint8Array, by: CutBy, survey: Survey): P
   const document = await loadPdf(bytes);
   return document.getPages().map(({ node }, n) => {
     const reader = new PathReader(by);
-    const contents = node.lookup(PDFName.of('Contents'));
-    const parts =
-      contents instanceof PDFArray ? contents.asArray().map((part) => node.context.lookup(part)) : [contents];
-    const joined = Buffer.concat(parts.flatMap((part) => [decodeStream(part), Buffer.from('\n')]));
-    reader.read(joined, node.Resources(), survey.pages[n]!.toUpright, 0);
+    reader.read(pageContent(node), node.Resources(), survey.pages[n]!.toUpright, 0);
     return reader.found;
   });
 }
@@ -39,10 +35,17 @@ export async function toolPaths(bytes: Uint8Array, by: CutBy, survey: Survey): P
 /** What of the graphics state (ISO 32000-1, 8.4) says where a path lies and what it is drawn in. */
 interface State {
   matrix: Matrix;
-  /** Whether lines, and areas, are drawn in the ink that is read. */
-  line: boolean;
-  area: boolean;
+  line: Paint;
+  area: Paint;
 }
+/** What lines, or areas, are drawn in. */
+interface Paint {
+  /** Which component of the colour space is the ink that is read; undefined where none is. */
+  component?: number | undefined;
+  /** Whether it prints. */
+  inked: boolean;
+}
+const OTHER_INK: Paint = { inked: false };
 
 /** The colour operators by what they set (8.6.8): lines in capitals. */
 const PLAIN_COLOURS = new Set(['G', 'RG', 'K', 'g', 'rg', 'k']);
@@ -54,7 +57,7 @@ class PathReader {
   readonly found: CutPath[] = [];
   /** Marked content that is open, and whether each is the layer. */
   private readonly marked: boolean[] = [];
-  private state: State = { matrix: IDENTITY, line: false, area: false };
+  private state: State = { matrix: IDENTITY, line: OTHER_INK, area: OTHER_INK };
 
   constructor(private readonly by: CutBy) {}
 
@@ -64,8 +67,8 @@ class PathReader {
     this.state = { ...outside, matrix: compose(matrix, outside.matrix) };
     const kept: State[] = [];
     let paths: { points: Point[]; closed: boolean }[] = [];
-    /** Which component of the space set for lines, and for areas, is the ink; undefined where none is. */
-    const component: { line?: number | undefined; area?: number | undefined } = {};
+    const paint = (what: 'line' | 'area', paint: Paint) =>
+      void (this.state = { ...this.state, [what]: paint });
     const at = (x: number, y: number): Point => {
       const point = applyToPoint(this.state.matrix, x, y);
       return [point.x, point.y];
@@ -85,8 +88,8 @@ class PathReader {
         if (CLOSES.has(operator) && open()) open()!.closed = true;
         const drawn =
           this.by.what === 'layer' ||
-          (STROKES.has(operator) && this.state.line) ||
-          (FILLS.has(operator) && this.state.area);
+          (STROKES.has(operator) && this.state.line.inked) ||
+          (FILLS.has(operator) && this.state.area.inked);
         if (drawn && this.onLayer())
           for (const { points, closed } of paths)
             if (points.length > 1) this.found.push({ points, closed: closed || !STROKES.has(operator) });
@@ -94,8 +97,7 @@ class PathReader {
         continue;
       }
       if (PLAIN_COLOURS.has(operator)) {
-        this.state = { ...this.state, [what]: false };
-        component[what] = undefined;
+        paint(what, OTHER_INK);
         continue;
       }
       switch (operator) {
@@ -109,18 +111,20 @@ class PathReader {
           this.state = { ...this.state, matrix: compose(n as unknown as Matrix, this.state.matrix) };
           break;
         case 'CS':
-        case 'cs':
-          component[what] = this.componentOf(lookIn(resources, 'ColorSpace', operands[0]));
+        case 'cs': {
+          const component = this.componentOf(lookIn(resources, 'ColorSpace', operands[0]));
           // A spot is set to its full tint with its space (8.6.6.4).
-          this.state = { ...this.state, [what]: component[what] !== undefined };
+          paint(what, { component, inked: component !== undefined });
           break;
+        }
         case 'SC':
         case 'SCN':
         case 'sc':
-        case 'scn':
-          if (component[what] !== undefined)
-            this.state = { ...this.state, [what]: (n[component[what]] ?? 0) > 0 };
+        case 'scn': {
+          const { component } = this.state[what];
+          paint(what, { component, inked: component !== undefined && (n[component] ?? 0) > 0 });
           break;
+        }
         case 'm':
           begin(at(n[0]!, n[1]!));
           break;

@@ -165,9 +165,10 @@ export async function lookIntoFolders(): Promise<string[]> {
     try {
       found.push(...(await transaction((client) => lookInto(folder, client))));
     } catch (error) {
-      const full = (error as NodeJS.ErrnoException).code === 'ENOSPC';
-      if (!full && !(error instanceof Problem)) throw error;
-      await sayTroubleOf(folder.id, error instanceof Problem ? error.trouble : { code: 'disk-full' });
+      if (error instanceof Problem) await sayTroubleOf(folder.id, error.trouble);
+      else if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
+        await sayTroubleOf(folder.id, { code: 'disk-full' });
+      else throw error;
     }
   }
   return found;

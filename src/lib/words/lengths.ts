@@ -2,7 +2,7 @@ import { LengthError, type LengthErrorCode } from '../core/measure/parseLength';
 import type { Size } from '../core/measure/box';
 import { formatLength } from '../core/measure/formatLength';
 import { MOST_POINTS } from '../core/measure/pageLength';
-import type { Unit } from '../core/measure/unit';
+import { mm, type Unit } from '../core/measure/unit';
 
 const SAY: Record<LengthErrorCode, (error: LengthError) => string> = {
   empty: () => 'Type a length, such as 210, 8.5in or 297/3.',
@@ -36,3 +36,9 @@ export function sayDistance(points: number, what: string, sheet: Size, unit: Uni
 
 /** A scale as a percentage, to a hundredth: `70.71 %`. */
 export const sayPercent = (scale: number): string => `${Math.round(scale * 10_000) / 100} %`;
+
+/** A long way as it is said: in metres where it is one or more and lengths are metric. */
+export const sayWay = (points: number, unit: Unit): string =>
+  (unit === 'mm' || unit === 'cm') && points >= mm(1000)
+    ? `${(points / mm(1000)).toFixed(3)} m`
+    : formatLength(points, unit);

@@ -1,4 +1,4 @@
-import type { Output, OutputKind, PressTurn, Split } from '../core/handover/output';
+import type { CutBy, Output, OutputKind, PressTurn, Split } from '../core/handover/output';
 
 /** What each kind of output is called, and what it is for. */
 export const OUTPUT_NAME: Record<OutputKind, string> = {
@@ -52,6 +52,9 @@ export const TURN_SAID: Record<PressTurn, string> = {
   'one-side': 'one side only',
 };
 
+/** What a cutter follows: `layer Cutting`. */
+export const sayCutBy = ({ what, name }: CutBy): string => `${what} ${name}`;
+
 export type SplitBy = Split['by'];
 /** The ways to split a kind of output, as they are offered. */
 export const SPLITS: Partial<Record<OutputKind, readonly SplitBy[]>> = {
@@ -89,7 +92,7 @@ export function sayOutput(output: Output): string[] {
       `${output.ppi} pixels an inch`,
     );
   if (output.kind === 'cutter')
-    said.push(output.of, output.by ? `${output.by.what} ${output.by.name}` : 'what is drawn for cutting');
+    said.push(output.of, output.by ? sayCutBy(output.by) : 'what is drawn for cutting');
   if (output.kind === 'map') said.push(output.as.toUpperCase());
   if ('split' in output && output.split) {
     const { split } = output;

@@ -1,4 +1,5 @@
-import type { Size } from '../measure/box';
+import { bounds, heightOf, widthOf, type Size } from '../measure/box';
+import { mm } from '../measure/unit';
 
 export type Point = readonly [x: number, y: number];
 /** A path that a tool follows: its corners in points, y up, curves as short chords. A closed one goes back to its first. */
@@ -104,19 +105,21 @@ const NET = 128;
 
 /** Pairs of segments that come near each other, by their indexes, each once. */
 function* neighbours(segments: readonly Segment[]): Generator<[number, number]> {
-  const xs = segments.flatMap(([a, b]) => [a[0], b[0]]);
-  const ys = segments.flatMap(([a, b]) => [a[1], b[1]]);
-  const least = (values: readonly number[]) => values.reduce((low, value) => Math.min(low, value), Infinity);
-  const [x0, y0] = [least(xs), least(ys)];
-  const most = -Math.min(least(xs.map((x) => x0 - x)), least(ys.map((y) => y0 - y)));
-  const cell = Math.max(most / NET, 1);
+  const boxes = segments.map(([[ax, ay], [bx, by]]) => ({
+    x0: Math.min(ax, bx) - SAME,
+    x1: Math.max(ax, bx) + SAME,
+    y0: Math.min(ay, by) - SAME,
+    y1: Math.max(ay, by) + SAME,
+  }));
+  const all = bounds(boxes);
+  const cell = Math.max(widthOf(all) / NET, heightOf(all) / NET, 1);
   const net = new Map<number, number[]>();
   const at = (value: number, from: number) => Math.floor((value - from) / cell);
-  for (const [n, [a, b]] of segments.entries()) {
+  for (const [n, { x0, x1, y0, y1 }] of boxes.entries()) {
     const near = new Set<number>();
-    for (let i = at(Math.min(a[0], b[0]) - SAME, x0); i <= at(Math.max(a[0], b[0]) + SAME, x0); i++)
-      for (let j = at(Math.min(a[1], b[1]) - SAME, y0); j <= at(Math.max(a[1], b[1]) + SAME, y0); j++) {
-        const key = i * 4 * NET + j;
+    for (let i = at(x0, all.x0); i <= at(x1, all.x0); i++)
+      for (let j = at(y0, all.y0); j <= at(y1, all.y0); j++) {
+        const key = i * 2 * NET + j;
         const here = net.get(key) ?? [];
         for (const m of here) near.add(m);
         here.push(n);
@@ -153,8 +156,7 @@ function onto(end: Point, a: Point, b: Point, on: (t: number, at: Point) => void
   if (Math.hypot(a[0] + t * ux - end[0], a[1] + t * uy - end[1]) <= SAME) on(t, end);
 }
 
-const MM = 25.4 / 72;
-const inMm = (points: number): string => String(Number((points * MM).toFixed(4)));
+const inMm = (points: number): string => String(Number((points / mm(1)).toFixed(4)));
 
 /** The paths as a drawing in real size (SVG, millimetres), seen from the front, on a page of `size` points. */
 export function cutSvg(paths: readonly CutPath[], { width, height }: Size): string {

@@ -23,12 +23,11 @@ export interface PressSide extends Pick<PrintedSide, 'sheet' | 'side' | 'size'> 
 
 /** The sides of a plan's sheets on a press that turns as an output says. One that prints one side gives each a sheet of its own. */
 export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressSide[] {
-  const how = turn ?? plannedTurn(plan);
   return [...eachSide(plan)].map(({ sheet, side, size }, n) => {
-    if (how === 'one-side') return { sheet: n + 1, side: 'front', size, turned: 0 };
+    if (turn === 'one-side') return { sheet: n + 1, side: 'front', size, turned: 0 };
     // Left to itself, the press turns every sheet as it was planned.
     if (!turn || side === 'front') return { sheet, side, size, turned: 0 };
-    const axis = turnAxisOf({ turn: how }, size);
+    const axis = turnAxisOf({ turn }, size);
     const meant = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
     return { sheet, side, size, turned: axis === meant ? 0 : 180 };
   });

@@ -76,9 +76,13 @@ export const contains = (outer: Box, inner: Box, slack = 0): boolean =>
   inner.y1 <= outer.y1 + slack;
 
 /** Bounds of all the boxes; the boxes must not be none. */
-export const bounds = (boxes: readonly Box[]): Box => ({
-  x0: Math.min(...boxes.map((b) => b.x0)),
-  y0: Math.min(...boxes.map((b) => b.y0)),
-  x1: Math.max(...boxes.map((b) => b.x1)),
-  y1: Math.max(...boxes.map((b) => b.y1)),
-});
+export const bounds = (boxes: readonly Box[]): Box =>
+  boxes.reduce(
+    (all, b) => ({
+      x0: Math.min(all.x0, b.x0),
+      y0: Math.min(all.y0, b.y0),
+      x1: Math.max(all.x1, b.x1),
+      y1: Math.max(all.y1, b.y1),
+    }),
+    { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity },
+  );

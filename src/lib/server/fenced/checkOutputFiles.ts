@@ -5,8 +5,8 @@ import type { Output } from '../../core/handover/output';
 import { checkFiles } from './handOver';
 import { MADE, type MadeFile } from './made';
 import { runFenced } from './protocol';
-import { warmUpReading } from './warmUpReading';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
+import { warmUpReading } from './warmUpReading';
 
 /** Surveys the files of an output, as `handOver` left them in `folder`, and holds them against what was asked. */
 export interface CheckTask {

@@ -1,13 +1,15 @@
+/** A bounded young generation, and a heap that is gone through once it has grown by half as much again as it held, keep peak memory near what is held. */
+const HEAP = ['--max-semi-space-size=8', '--heap-growing-percent=150'];
+
 /**
- * Node.js flags of fenced processes: a bounded young generation and a heap that is gone
- * through once it has grown by half as much again as it held keep peak memory near what is held; one helper thread of
- * the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
+ * Node.js flags of fenced processes. One helper thread of the engine does no less than the four that it starts by itself,
+ * and leaves the other cores to other processes.
  */
-export const FENCED_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--v8-pool-size=1'];
+export const FENCED_FLAGS = [...HEAP, '--v8-pool-size=1'];
 
 /**
  * The same for processes that go on with many tasks in a row, and for those that read files: such work is shared out among
  * workers, as many as there are cores, and threads that help one of them only take from the others. One file takes up to a
- * third longer, two workers get a tenth to a fifth more done.
+ * third longer, two workers on two cores get a tenth to a fifth more done.
  */
-export const ROW_FLAGS = ['--max-semi-space-size=8', '--heap-growing-percent=150', '--single-threaded'];
+export const ROW_FLAGS = [...HEAP, '--single-threaded'];

@@ -1,5 +1,6 @@
 import { deflateSync } from 'node:zlib';
 import type { Step } from '../../core/docket/steps';
+import { PLAIN_LINES } from '../../core/numbers/lines';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 
 /**
@@ -19,6 +20,18 @@ export const TAKE_IN: Step = {
   name: 'sample.pdf',
   where: { at: 'end' },
 };
+export const FOLIOS: Step = {
+  id: 'f',
+  kind: 'folio',
+  pages: 'all',
+  ...PLAIN_LINES,
+  x: 30,
+  y: 30,
+  edge: 'foot',
+  across: 'outer',
+  text: '{page}',
+};
+
 /** What is parsed is compiled for other objects than what stands in a program. */
 export const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task)) as T;
 

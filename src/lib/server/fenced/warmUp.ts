@@ -1,11 +1,9 @@
 import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
-import type { Step } from '../../core/docket/steps';
-import { PLAIN_LINES } from '../../core/numbers/lines';
 import type { Survey } from '../../core/pages/survey';
 import { writeWork } from '../../pdf/writeOutput';
 import { namesOf, partsAsked } from './handOver';
-import { asItComesIn, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, FOLIOS, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
 
 /**
  * Makes the sheets and the pages of made-up files again and again, with and without lines put on them, and throws them
@@ -34,18 +32,6 @@ export async function* warmUp(): AsyncGenerator<void, void> {
         }
   }
 }
-
-const FOLIOS: Step = {
-  id: 'f',
-  kind: 'folio',
-  pages: 'all',
-  ...PLAIN_LINES,
-  x: 30,
-  y: 30,
-  edge: 'foot',
-  across: 'outer',
-  text: '{page}',
-};
 
 /** What is known of a sample, with all that a survey says of any file. */
 function surveyOf(pages: number, byteCount: number): Survey {

@@ -14,7 +14,7 @@
   import { cutsOf, plannedTurn } from '../../core/handover/standIns';
   import { NAME_TOKENS } from '../../core/handover/names';
   import { plainPattern } from '../../words/fileName';
-  import { OUTPUT_NAME, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
+  import { OUTPUT_NAME, sayCutBy, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
   import { saySize } from '../../words/findings';
   import { facesOf } from '../../core/pages/page';
   import { commonestSize } from '../../core/pages/sizes';
@@ -111,23 +111,23 @@
       />
     {:else if draft.kind === 'press'}
       {@const planned = bench.base.plan && plannedTurn(bench.base.plan)}
-      <div>
-        <label class="label" for="turn">The press prints each sheet</label>
-        <select
-          id="turn"
-          class="field"
-          value={draft.turn ?? ''}
-          onchange={(event) => change({ turn: (event.currentTarget.value || undefined) as PressTurn | undefined })}
-        >
-          <option value="">as planned{planned ? `: ${TURN_SAID[planned]}` : ''}</option>
-          {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
-        </select>
-        {#if planned && draft.turn && draft.turn !== planned}
-          <p class="quiet">
-            The sheets are laid to be {TURN_SAID[planned].replace('one side', 'printed on one side')}: this shows what comes of doing otherwise.
-          </p>
-        {/if}
-      </div>
+      {#if planned === 'one-side'}<p class="quiet">The sheets have one printed side each.</p>{:else}
+        <div>
+          <label class="label" for="turn">The press prints each sheet</label>
+          <select
+            id="turn"
+            class="field"
+            value={draft.turn ?? ''}
+            onchange={(event) => change({ turn: (event.currentTarget.value || undefined) as PressTurn | undefined })}
+          >
+            <option value="">as planned{planned ? `: ${TURN_SAID[planned]}` : ''}</option>
+            {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
+          </select>
+          {#if planned && draft.turn && draft.turn !== planned}
+            <p class="quiet">The sheets are laid to be {TURN_SAID[planned]}: this shows what comes of doing otherwise.</p>
+          {/if}
+        </div>
+      {/if}
     {:else if draft.kind === 'cutter'}
       {@const known = cutsOf(bench.base, draft.of)}
       {#if bench.base.plan}
@@ -146,11 +146,11 @@
         <select
           id="by"
           class="field"
-          value={draft.by ? `${draft.by.what} ${draft.by.name}` : ''}
-          onchange={(event) => change({ by: known.find(({ what, name }) => `${what} ${name}` === event.currentTarget.value) })}
+          value={draft.by ? sayCutBy(draft.by) : ''}
+          onchange={(event) => change({ by: known.find((by) => sayCutBy(by) === event.currentTarget.value) })}
         >
-          <option value="">{known[0] ? `the likeliest: ${known[0].what} ${known[0].name}` : 'nothing: no ink or layer to follow'}</option>
-          {#each known as { what, name } (`${what} ${name}`)}<option value="{what} {name}">{what} {name}</option>{/each}
+          <option value="">{known[0] ? `the likeliest: ${sayCutBy(known[0])}` : 'nothing: no ink or layer to follow'}</option>
+          {#each known.map(sayCutBy) as by (by)}<option value={by}>{by}</option>{/each}
         </select>
       </div>
     {:else if draft.kind === 'previews'}

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { formatLength, formatSize } from '$lib/core/measure/formatLength';
-  import { mm } from '$lib/core/measure/unit';
+  import { formatSize } from '$lib/core/measure/formatLength';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
-  import { OUTPUT_NAME, sayOutput } from '$lib/words/outputs';
+  import { plural } from '$lib/words/findings';
+  import { sayWay } from '$lib/words/lengths';
+  import { OUTPUT_NAME, sayCutBy, sayOutput } from '$lib/words/outputs';
 
   let { data } = $props();
   const { job, title, unit } = $derived(data);
@@ -19,23 +20,16 @@
     return all;
   });
   const cutsPages = $derived(spec.kind === 'cutter' && spec.of === 'pages');
-  const count = (many: number, one: string) => `${many} ${one}${many === 1 ? '' : 's'}`;
   const sum = $derived(
     files.reduce((all, { cut }) => ({ length: all.length + (cut?.length ?? 0), pieces: all.pieces + (cut?.pieces ?? 0) }), { length: 0, pieces: 0 }),
   );
-  /** Long ways in metres, where lengths are metric. */
-  const sayWay = (points: number): string =>
-    (unit === 'mm' || unit === 'cm') && points >= mm(1000) ? `${(points / mm(1000)).toFixed(3)} m` : formatLength(points, unit);
   const inAll = $derived(
     spec.kind === 'press'
-      ? `${count(groups.length, 'sheet')}, ${count(files.length, 'side')}`
-      : `${count(files.length, cutsPages ? 'page' : 'sheet')} · ${sayWay(sum.length)} to cut · ${count(sum.pieces, 'piece')}`,
+      ? `${plural(groups.length, 'sheet')}, ${plural(files.length, 'side')}`
+      : `${plural(files.length, cutsPages ? 'page' : 'sheet')} · ${sayWay(sum.length, unit)} to cut · ${plural(sum.pieces, 'piece')}`,
   );
   /** How it was set up, as it was carried out. */
-  const setUp = $derived.by(() => {
-    const by = files[0]?.cut?.by;
-    return sayOutput(spec.kind === 'cutter' && by ? { ...spec, by } : spec).filter((said) => spec.kind !== 'cutter' || said !== spec.of);
-  });
+  const setUp = $derived(files[0]?.cut ? sayCutBy(files[0].cut.by) : sayOutput(spec).join(' · '));
   const upsideDown = $derived(files.some((file) => file.upsideDown));
 </script>
 
@@ -47,7 +41,7 @@
 <main class="lists">
   <section>
     <h1>{OUTPUT_NAME[spec.kind]}: what it received</h1>
-    <p class="mono">{inAll} · {setUp.join(' · ')}</p>
+    <p class="mono">{inAll} · {setUp}</p>
     <p class="quiet">
       A stand-in is a small simulated machine: nothing was printed or cut.
       {#if spec.kind === 'cutter'}Pieces are all that comes loose, what falls out of holes too.{/if}
@@ -61,7 +55,7 @@
     {/if}
     {#if spec.kind === 'cutter' && files.some(({ cut }) => !cut?.length)}
       <p class="trouble" role="alert">
-        {count(files.filter(({ cut }) => !cut?.length).length, cutsPages ? 'page' : 'sheet')} with no path to follow: nothing is cut there.
+        {plural(files.filter(({ cut }) => !cut?.length).length, cutsPages ? 'page' : 'sheet')} with no path to follow: nothing is cut there.
       </p>
     {/if}
   </section>
@@ -84,7 +78,7 @@
                 {#if file.size}{formatSize(file.size.width, file.size.height, unit)}{/if}
                 {#if file.upsideDown}· upside down{/if}
               </span>
-              {#if file.cut}<span class="mono">{sayWay(file.cut.length)} · {count(file.cut.pieces, 'piece')}</span>{/if}
+              {#if file.cut}<span class="mono">{sayWay(file.cut.length, unit)} · {plural(file.cut.pieces, 'piece')}</span>{/if}
             </figcaption>
           </figure>
         {/each}
