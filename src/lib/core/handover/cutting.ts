@@ -166,7 +166,7 @@ export function cutSvg(paths: readonly CutPath[], { width, height }: Size): stri
       (closed ? 'Z' : ''),
   );
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${inMm(width)}mm" height="${inMm(height)}mm" viewBox="0 0 ${inMm(width)} ${inMm(height)}">
-<path d="${drawn.join('')}" fill="none" stroke="#d81b60" stroke-width="0.25"/>
+<path d="${drawn.join('')}" fill="none" stroke="#d81b60" vector-effect="non-scaling-stroke"/>
 </svg>
 `;
 }

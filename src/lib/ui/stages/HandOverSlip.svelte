@@ -120,7 +120,7 @@
             value={draft.turn ?? ''}
             onchange={(event) => change({ turn: (event.currentTarget.value || undefined) as PressTurn | undefined })}
           >
-            <option value="">as planned{planned ? `: ${TURN_SAID[planned]}` : ''}</option>
+            <option value="">as planned{planned ? `: ${planned.replace('-', ' ')}` : ''}</option>
             {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
           </select>
           {#if planned && draft.turn && draft.turn !== planned}
