@@ -154,16 +154,14 @@ export async function openDirectory(name: string): Promise<string> {
 const growing = new Growing();
 
 /**
- * Looks into every drop folder: files that have stopped growing become runs, whose ids are returned. Any number of processes
- * may look; one at a time does so into each folder. A file is moved aside in the same transaction that makes its run, and
+ * Looks into every drop folder: files that have stopped growing become runs. Any number of processes may look; one at a time does so into each folder. A file is moved aside in the same transaction that makes its run, and
  * what a crash left between the two is put back: none is lost, none is taken twice.
  */
-export async function lookIntoFolders(): Promise<string[]> {
+export async function lookIntoFolders(): Promise<void> {
   const { rows } = await db().query<Row>('select * from drop_folder where not paused');
-  const found: string[] = [];
   for (const folder of rows) {
     try {
-      found.push(...(await transaction((client) => lookInto(folder, client))));
+      await transaction((client) => lookInto(folder, client));
     } catch (error) {
       if (error instanceof Problem) await sayTroubleOf(folder.id, error.trouble);
       else if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
@@ -171,7 +169,6 @@ export async function lookIntoFolders(): Promise<string[]> {
       else throw error;
     }
   }
-  return found;
 }
 
 const sayTroubleOf = (id: string, trouble: Trouble | undefined) =>
@@ -180,16 +177,15 @@ const sayTroubleOf = (id: string, trouble: Trouble | undefined) =>
     trouble ? JSON.stringify(trouble) : null,
   ]);
 
-async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: PoolClient): Promise<string[]> {
+async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: PoolClient): Promise<void> {
   const { rows } = await client.query<{ mine: boolean }>(
     'select pg_try_advisory_xact_lock(hashtextextended($1, 11)) as mine',
     [id],
   );
-  if (!rows[0]!.mine) return [];
+  if (!rows[0]!.mine) return;
   const path = await openDirectory(name);
   await putBack(path, client);
   const recipe = await findRecipe(recipeName);
-  const made: string[] = [];
   const here = new Set<string>();
   for (const entry of await readdir(path, { withFileTypes: true })) {
     if (entry.name.startsWith('.') || entry.isDirectory()) continue;
@@ -205,11 +201,9 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
     );
     await rename(file, join(path, PLACES.working, run, entry.name));
     here.delete(file);
-    made.push(run);
   }
   growing.forget((file) => file.startsWith(`${path}${sep}`) && !here.has(file));
   await client.query('update drop_folder set trouble = null, looked_at = now() where id = $1', [id]);
-  return made;
 }
 
 /** What a crash left in `working`: a file whose run never came to be goes back; what has ended goes where it belongs. */

@@ -1,7 +1,7 @@
 import PgBoss from 'pg-boss';
 import { transaction } from './db';
 
-export const QUEUES = ['survey', 'measure', 'output', 'run'] as const;
+export const QUEUES = ['survey', 'measure', 'output'] as const;
 export type QueueName = (typeof QUEUES)[number];
 
 let started: Promise<PgBoss> | undefined;

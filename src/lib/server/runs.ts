@@ -114,8 +114,8 @@ export interface BegunRun {
   jobId?: string;
 }
 
-/** Takes a run on, the one named or the oldest that waits: at most one worker gets it. Undefined when there is nothing to do any more. */
-export async function beginRun(id?: string): Promise<BegunRun | undefined> {
+/** Takes on the oldest run that waits: at most one worker gets it. Undefined when there is nothing to do any more. */
+export async function beginRun(): Promise<BegunRun | undefined> {
   const { rows } = await db().query<{
     id: string;
     claim: string;
@@ -129,11 +129,10 @@ export async function beginRun(id?: string): Promise<BegunRun | undefined> {
   }>(
     `with mine as (
        update run set state = 'working', claim = gen_random_uuid(), doing = 'taking in', done = 0, total = 0, seen_at = now()
-       where id = (select id from run where state = 'waiting' and ($1::uuid is null or id = $1) order by created_at limit 1 for update skip locked)
+       where id = (select id from run where state = 'waiting' order by created_at limit 1 for update skip locked)
        returning *)
      select r.id, r.claim, r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id
      from mine r left join drop_folder f on f.id = r.folder_id`,
-    [id ?? null],
   );
   const [row] = rows;
   return (
@@ -219,17 +218,13 @@ export async function forgetOldRuns(): Promise<void> {
   );
 }
 
-/** Puts back runs whose worker went away, and returns all that wait. */
-export async function waitingRuns(mine: readonly string[] = []): Promise<string[]> {
+/** Puts back `mine`, and runs whose worker went away: they wait again. */
+export async function putBackRuns(mine: readonly string[] = []): Promise<void> {
   await db().query(
     `update run set state = 'waiting', claim = null where state = 'working'
        and (id = any($1::uuid[]) or seen_at < now() - make_interval(secs => $2))`,
     [mine, SILENT_SECONDS],
   );
-  const { rows } = await db().query<{ id: string }>(
-    "select id from run where state = 'waiting' order by created_at",
-  );
-  return rows.map(({ id }) => id);
 }
 
 /** Whether a source came with runs alone while runs still go on: measuring it, which nobody waits for, would only hold them up. */

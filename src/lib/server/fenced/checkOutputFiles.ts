@@ -6,6 +6,7 @@ import { checkFiles } from './handOver';
 import { MADE, type MadeFile } from './made';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
+import { madeSamples } from './warmUp';
 import { warmUpReading } from './warmUpReading';
 
 /** Surveys the files of an output, as `handOver` left them in `folder`, and holds them against what was asked. */
@@ -21,5 +22,5 @@ await runFenced<CheckTask>(
     const made = JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
     await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
   },
-  process.env.FOLDER_STANDBY ? warmUpReading() : undefined,
+  process.env.FOLDER_STANDBY ? warmUpReading(madeSamples) : undefined,
 );

@@ -6,18 +6,22 @@ import { surveyPdf } from '../../pdf/survey';
 import { asItComesIn, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
 
 /**
- * Surveys a made-up file again and again and holds it against what could have been asked: a process that stands by to read
- * files has then compiled what a real one runs through.
+ * Surveys made-up files, and those of `more`, again and again and holds them against what could have been asked: a process
+ * that stands by to read files has then compiled what a real one runs through.
  */
-export async function* warmUpReading(): AsyncGenerator<void, void> {
-  const [{ pages, rounds }] = SAMPLES;
-  const bytes = await sampleFile(SAMPLES[0]);
+export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncGenerator<void, void> {
+  const { rounds } = SAMPLES.usual;
+  const files: Uint8Array[] = [
+    await sampleFile(SAMPLES.usual),
+    await sampleFile({ ...SAMPLES.usual, packed: true }),
+    ...((await more?.()) ?? []),
+  ];
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
-  for (let round = 0; round < rounds; round++) {
-    const survey = asItComesIn(await surveyPdf(bytes));
+  const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
+  for (let round = 0; round < files.length * rounds; round++) {
+    const survey = asItComesIn(await surveyPdf(files[round % files.length]!));
     const work = workOut(asItComesIn(docket), { [SOURCE]: survey });
-    const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
-    disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(pages)), survey);
+    disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(survey.pages.length)), survey);
     disagreements(askedOf(work, { kind: 'sheets' })!(every(countSides(work.plan!))), survey);
     yield;
   }

@@ -4,7 +4,7 @@ import { dismissStandby, keepReady } from '../fence';
 import { closeQueue, enqueue, queue, type QueueName } from '../queue';
 import { lookIntoFolders } from '../dropFolders';
 import { waitingOutputs } from '../outputs';
-import { forgetOldRuns, waitingRuns } from '../runs';
+import { forgetOldRuns, putBackRuns } from '../runs';
 import { deliverScans } from '../standins/scanner';
 import { making, makeOutput } from './output';
 import { waitingMeasures } from '../measures';
@@ -12,7 +12,7 @@ import { measure, measuring } from './measure';
 import { makeRuns, running } from './run';
 import { surveyIntake } from './survey';
 
-const POLL_SECONDS = 0.5;
+const POLL_MS = 500;
 const LOOK_AFTER_MS = 3000;
 const HAND_OUT_AGAIN_MS = 20_000;
 const LOOK_INTO_FOLDERS_MS = 700;
@@ -24,7 +24,7 @@ keepReady('surveyFile');
 keepReady('writeOutputFile');
 keepReady('checkOutputFiles');
 const take = (name: QueueName, work: (id: string) => Promise<void>) =>
-  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
+  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_MS / 1000, batchSize: 1 }, async ([job]) => {
     try {
       if (job) await work(job.data.id);
     } catch (error) {
@@ -36,16 +36,15 @@ await take('survey', surveyIntake);
 await take('survey', surveyIntake);
 await take('output', makeOutput);
 await take('measure', measure);
-await take('run', makeRuns);
 
 /** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
 const handedOut = new Map<string, number>();
 async function lookAfter(): Promise<void> {
+  await putBackRuns();
   const waiting = [
     ...(await waitingOutputs()).map((id) => ['output', id] as const),
     ...(await waitingMeasures()).map((sha256) => ['measure', sha256] as const),
     ...(await forsakenIntakes()).map((id) => ['survey', id] as const),
-    ...(await waitingRuns()).map((id) => ['run', id] as const),
   ];
   for (const [name, id] of waiting) {
     if (Date.now() - (handedOut.get(id) ?? 0) < HAND_OUT_AGAIN_MS) continue;
@@ -53,38 +52,37 @@ async function lookAfter(): Promise<void> {
     await enqueue(name, id);
   }
 }
-await lookAfter();
-const tidy = () => void forgetOldRuns().catch((error) => console.error('worker:', error));
-tidy();
-const tidying = setInterval(tidy, TIDY_MS);
-const looking = setInterval(
-  () => void lookAfter().catch((error) => console.error('worker:', error)),
-  LOOK_AFTER_MS,
-);
-
-async function look(): Promise<void> {
-  await deliverScans();
-  for (const id of await lookIntoFolders()) {
-    handedOut.set(id, Date.now());
-    await enqueue('run', id);
-  }
-}
-/** One look into the drop folders after the other. */
-let lookingInto: Promise<void> | undefined;
-const folders = setInterval(() => {
-  lookingInto ??= look()
-    .catch((error) => console.error('drop folders:', error))
-    .finally(() => (lookingInto = undefined));
-}, LOOK_INTO_FOLDERS_MS);
 
 let stopping = false;
+/** Does it at once and then every so often, one after the other. */
+function again(what: string, ms: number, work: () => Promise<void>): { stop: () => Promise<void> } {
+  let going: Promise<void> | undefined;
+  const begin = () =>
+    void (going ??= work()
+      .catch((error) => console.error(`${what}:`, error))
+      .finally(() => (going = undefined)));
+  begin();
+  const timer = setInterval(begin, ms);
+  return {
+    async stop() {
+      clearInterval(timer);
+      await going;
+    },
+  };
+}
+const lookingAfter = again('worker', LOOK_AFTER_MS, lookAfter);
+const tidying = again('worker', TIDY_MS, forgetOldRuns);
+const lookingInto = again('drop folders', LOOK_INTO_FOLDERS_MS, async () => {
+  await deliverScans();
+  await lookIntoFolders();
+});
+/** Taken from their own list, the oldest first, and not off the queue. */
+const makingRuns = again('runs', POLL_MS, () => makeRuns(() => !stopping));
+
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
-  clearInterval(looking);
-  clearInterval(tidying);
-  clearInterval(folders);
-  await lookingInto;
+  await Promise.all([lookingAfter, tidying, lookingInto].map((each) => each.stop()));
   const mine = [...making.keys()];
   const mineToo = [...measuring.keys()];
   const myRuns = [...running.keys()];
@@ -92,7 +90,9 @@ async function stop(): Promise<void> {
     controller.abort();
   await waitingOutputs(mine);
   await waitingMeasures(mineToo);
-  await waitingRuns(myRuns);
+  // Nobody else begins a run while this one still has its hands on the files.
+  await makingRuns.stop();
+  await putBackRuns(myRuns);
   dismissStandby();
   await closeQueue();
   await closeDb();

@@ -31,9 +31,13 @@ const TEND_EVERY_MS = 500;
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
 
-/** Works the run that was handed out, then whatever else waits, the oldest first: nothing lies still until it is handed out. */
-export async function makeRuns(id: string): Promise<void> {
-  for (let next = await beginRun(id); next; next = await beginRun()) await makeRun(next.id, next);
+/** Works what waits, the oldest first, until nothing does or it is told to stop. */
+export async function makeRuns(goesOn: () => boolean): Promise<void> {
+  while (goesOn()) {
+    const next = await beginRun();
+    if (!next) return;
+    await makeRun(next.id, next);
+  }
 }
 
 /** Runs that this process is working. */

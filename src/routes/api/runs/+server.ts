@@ -1,7 +1,6 @@
 import { recipeValuesSchema } from '$lib/core/docket/recipe';
 import { bodyOf } from '$lib/server/body';
 import { answer, Problem } from '$lib/server/problem';
-import { enqueue } from '$lib/server/queue';
 import { orderRun } from '$lib/server/runs';
 import * as z from 'zod';
 
@@ -12,7 +11,7 @@ export const POST = ({ request, url }) =>
     const values = recipeValuesSchema.safeParse(JSON.parse(say('values') || '{}'));
     if (!values.success || !z.uuid().safeParse(say('batch')).success || !say('name'))
       throw new Problem(400, { code: 'bad-replay' });
-    const id = await orderRun(say('recipe'), values.data, say('batch'), say('name'), bodyOf(request));
-    await enqueue('run', id);
-    return { id };
+    return {
+      id: await orderRun(say('recipe'), values.data, say('batch'), say('name'), bodyOf(request)),
+    };
   });
