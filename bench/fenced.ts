@@ -10,7 +10,8 @@ export async function makeOutput(
 ): Promise<{ seconds: number; mb: number }> {
   if (ready) {
     keepReady('writeOutputFile');
-    await new Promise((done) => setTimeout(done, 6000));
+    // The one for single outputs and the one for rows both get ready.
+    await new Promise((done) => setTimeout(done, 15_000));
   } else dismissStandby();
   const start = performance.now();
   const whole: OutputTask = { ...task, surveys: sendSurveys(surveys, task.output) };

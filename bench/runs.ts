@@ -3,7 +3,8 @@
  * faster two are, and how the memory of a worker grows over the run. With pages that only get a bleed, with booklets that get
  * bleed and folios and go out as pages, as sheets and with a ticket, and with scans of booklets that are read and put in
  * order, as the demo's recipe does. Rounds take turns and the fastest of each counts: a machine that is shared takes time
- * away. Run by hand: npm run build && npm run bench:runs [ROUNDS]
+ * away. Beside them stands how much more two processes that share nothing get done than one, which is all that this machine
+ * gives just then. Run by hand: npm run build && npm run bench:runs [ROUNDS] [plain|booklets|scans]
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
@@ -17,6 +18,7 @@ import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
 import { FOLIOS } from '../src/lib/server/fenced/samples';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 2)];
+const [, , , only] = process.argv;
 /** How much faster two workers have to be than one. */
 const LEAST = 1.6;
 /** Most memory of a worker in the last third of the run, against the most in the third before: by then it is warm. */
@@ -132,6 +134,27 @@ const [HZ, STOLEN] = [100, 8];
 /** Seconds that other machines on the same host took from this one's cores. */
 const stolen = () => Number(readFileSync('/proc/stat', 'utf8').split('\n', 1)[0]!.split(/\s+/)[STOLEN]) / HZ;
 
+/** Objects made, written and read: what files are worked with, without any file. */
+const YARDSTICK = `let made = [];
+for (let n = 0; n < 60; n++) {
+  made = Array.from({ length: 20000 }, (_, at) => ({ at, box: [0, 0, at, n], name: 'page ' + at }));
+  made = JSON.parse(JSON.stringify(made)).map((page) => page.box.length + page.name.length);
+}`;
+const yardstick = () =>
+  new Promise((done) =>
+    spawn(process.execPath, ['--single-threaded', '-e', YARDSTICK], { stdio: 'ignore' }).once('exit', done),
+  );
+/** How much more two processes that share nothing get done in a time than one. */
+async function machineGives(): Promise<number> {
+  const time = async (count: number) => {
+    const began = performance.now();
+    await Promise.all(Array.from({ length: count }, yardstick));
+    return performance.now() - began;
+  };
+  const alone = await time(1);
+  return (2 * alone) / (await time(2));
+}
+
 interface Round {
   seconds: number;
   growth: number;
@@ -170,15 +193,18 @@ async function round({ name, recipe, draw }: Kind, count: number, mark: string):
 }
 
 try {
-  for (const kind of [PLAIN, BOOKLETS, SCANS]) {
+  for (const kind of [PLAIN, BOOKLETS, SCANS].filter(({ recipe }) => !only || recipe.name === only)) {
     await saveRecipe(kind.recipe);
     await addDropFolder({ name: kind.recipe.name, recipe: kind.recipe.name });
     const rounds: [Round, Round][] = [];
-    for (let n = 0; n < ROUNDS; n++)
+    for (let n = 0; n < ROUNDS; n++) {
+      console.log(`two processes that share nothing: ${(await machineGives()).toFixed(2)} ×`);
       rounds.push([
         await round(kind, 1, `${kind.recipe.name}-one${n}`),
         await round(kind, 2, `${kind.recipe.name}-two${n}`),
       ]);
+    }
+    console.log(`two processes that share nothing: ${(await machineGives()).toFixed(2)} ×`);
     const [one, two] = [0, 1].map((at) => Math.min(...rounds.map((each) => each[at]!.seconds)));
     const growth = Math.max(...rounds.flat().map((each) => each.growth));
     console.log(

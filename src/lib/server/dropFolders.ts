@@ -152,6 +152,8 @@ export async function openDirectory(name: string): Promise<string> {
 }
 
 const growing = new Growing();
+/** Most files that are taken in one go: work on them begins while the next are looked at, and a full folder is no long transaction. */
+const AT_ONCE = 20;
 
 /**
  * Looks into every drop folder: files that have stopped growing become runs. Any number of processes may look; one at a time does so into each folder. A file is moved aside in the same transaction that makes its run, and
@@ -187,10 +189,12 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
   await putBack(path, client);
   const recipe = await findRecipe(recipeName);
   const here = new Set<string>();
+  let taken = 0;
   for (const entry of await readdir(path, { withFileTypes: true })) {
     if (entry.name.startsWith('.') || entry.isDirectory()) continue;
     const file = join(path, entry.name);
     here.add(file);
+    if (taken === AT_ONCE) continue;
     const stat = await lstat(file).catch(() => undefined);
     if (!stat || !growing.isQuiet(file, stat)) continue;
     const run = randomUUID();
@@ -201,6 +205,7 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
     );
     await rename(file, join(path, PLACES.working, run, entry.name));
     here.delete(file);
+    taken++;
   }
   growing.forget((file) => file.startsWith(`${path}${sep}`) && !here.has(file));
   await client.query('update drop_folder set trouble = null, looked_at = now() where id = $1', [id]);

@@ -163,7 +163,7 @@ function start(kind: string, ahead = false): Child {
   const name = row ? kind.slice(0, -IN_A_ROW.length) : kind;
   return spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
     stdio: ['pipe', 'pipe', 'ignore'],
-    env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: '1' } : {}) },
+    env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
   });
 }
 

@@ -7,37 +7,54 @@ import { surveyPdf } from '../../pdf/survey';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { namesOf, partsAsked } from './handOver';
-import { asItComesIn, BLEED, FOLIOS, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, BLEED, FOLIOS, ROW, rowFiles, sampleFile, SINGLE, SOURCE, TAKE_IN } from './samples';
 
-const STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, BLEED], [TAKE_IN, BLEED, FOLIOS]];
-const SHEETS: PdfOutput = { kind: 'sheets' };
-const OUTPUTS: Output[] = [SHEETS, { kind: 'pages', crop: 'bleed' }, { kind: 'pages', crop: 'trim' }];
+/**
+ * Makes the sheets and the pages of made-up files again and again, with and without lines put on them, and throws them
+ * away: a process that stands by has then compiled what a real output runs through, and does not compile it while somebody
+ * waits.
+ */
+export async function* warmUp(): AsyncGenerator<void, void> {
+  for (const { pages, bytes, rounds, outputs } of SINGLE) {
+    const sample = await sampleOf(await sampleFile({ pages, bytes }));
+    for (let round = 0; round < rounds; round++)
+      for (const steps of [[TAKE_IN], [TAKE_IN, FOLIOS]])
+        for (const output of outputs) {
+          await make(sample, steps, output);
+          yield;
+        }
+  }
+}
+
+const ROW_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, BLEED], [TAKE_IN, BLEED, FOLIOS]];
+const ROW_OUTPUTS: Output[] = [
+  { kind: 'sheets' },
+  { kind: 'pages', crop: 'bleed' },
+  { kind: 'pages', crop: 'trim' },
+];
 /** Rounds that make a ticket too. */
 const TICKET_EVERY = 3;
 
-/**
- * Makes the sheets, the pages and the ticket of made-up files again and again and throws them away: a process that stands by
- * has then compiled what a real output runs through, and does not compile it while somebody waits.
- */
-export async function* warmUp(): AsyncGenerator<void, void> {
-  const usual = await usualSamples();
-  for (let round = 0; round < SAMPLES.usual.rounds; round++) {
-    const sample = usual[round % usual.length]!;
-    const outputs: Output[] = round % TICKET_EVERY ? OUTPUTS : [...OUTPUTS, { kind: 'ticket' }];
-    for (const steps of STEPS) for (const output of outputs) yield make(sample, steps, output);
+/** The same for a process that goes on with many outputs in a row, of files from many programs. */
+export async function* warmUpRow(): AsyncGenerator<void, void> {
+  const samples = await Promise.all((await rowFiles()).map(sampleOf));
+  for (let round = 0; round < ROW.rounds; round++) {
+    const outputs: Output[] = round % TICKET_EVERY ? ROW_OUTPUTS : [...ROW_OUTPUTS, { kind: 'ticket' }];
+    for (const steps of ROW_STEPS)
+      for (const output of outputs) {
+        await make(samples[round % samples.length]!, steps, output);
+        yield;
+      }
   }
-  const large = await sampleOf(SAMPLES.large);
-  for (let round = 0; round < SAMPLES.large.rounds; round++)
-    for (const steps of STEPS) yield make(large, steps, SHEETS);
 }
 
 /** Files as outputs are: what is checked after writing is like them. */
 export async function madeSamples(): Promise<Uint8Array[]> {
-  const [sample] = await usualSamples();
+  const sample = await sampleOf((await rowFiles())[0]!);
   const made: Uint8Array[] = [];
-  for (const output of OUTPUTS) {
+  for (const output of ROW_OUTPUTS) {
     const chunks: Uint8Array[] = [];
-    await make(sample!, STEPS.at(-1)!, output, (chunk) => void chunks.push(chunk));
+    await make(sample, ROW_STEPS.at(-1)!, output, (chunk) => void chunks.push(chunk));
     made.push(Buffer.concat(chunks));
   }
   return made;
@@ -47,14 +64,7 @@ interface Sample {
   bytes: Uint8Array;
   survey: Survey;
 }
-async function sampleOf(kind: Parameters<typeof sampleFile>[0]): Promise<Sample> {
-  const bytes = await sampleFile(kind);
-  return { bytes, survey: await surveyPdf(bytes) };
-}
-const usualSamples = async () => [
-  await sampleOf(SAMPLES.usual),
-  await sampleOf({ ...SAMPLES.usual, packed: true }),
-];
+const sampleOf = async (bytes: Uint8Array): Promise<Sample> => ({ bytes, survey: await surveyPdf(bytes) });
 
 async function make(
   { bytes, survey }: Sample,

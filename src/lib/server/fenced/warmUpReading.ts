@@ -3,22 +3,17 @@ import { emptyDocket, type Docket } from '../../core/docket/docket';
 import { askedOf, disagreements } from '../../core/handover/agree';
 import { countSides } from '../../core/sheets/plan';
 import { surveyPdf } from '../../pdf/survey';
-import { asItComesIn, sampleFile, SAMPLES, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, ROW, rowFiles, SOURCE, TAKE_IN } from './samples';
 
 /**
  * Surveys made-up files, and those of `more`, again and again and holds them against what could have been asked: a process
  * that stands by to read files has then compiled what a real one runs through.
  */
 export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncGenerator<void, void> {
-  const { rounds } = SAMPLES.usual;
-  const files: Uint8Array[] = [
-    await sampleFile(SAMPLES.usual),
-    await sampleFile({ ...SAMPLES.usual, packed: true }),
-    ...((await more?.()) ?? []),
-  ];
+  const files: Uint8Array[] = [...(await rowFiles()), ...((await more?.()) ?? [])];
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
   const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
-  for (let round = 0; round < files.length * rounds; round++) {
+  for (let round = 0; round < files.length * ROW.rounds; round++) {
     const survey = asItComesIn(await surveyPdf(files[round % files.length]!));
     const work = workOut(asItComesIn(docket), { [SOURCE]: survey });
     disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(survey.pages.length)), survey);

@@ -6,7 +6,7 @@ import { handOver } from './handOver';
 import { MADE } from './made';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
-import { warmUp } from './warmUp';
+import { warmUp, warmUpRow } from './warmUp';
 
 /** Makes the files of one output of a docket in `folder`, and a list of them there; `files` are the sources' paths by SHA-256. */
 export interface OutputTask {
@@ -31,5 +31,9 @@ await runFenced<OutputTask>(
     });
     writeFileSync(join(folder, MADE), JSON.stringify(made));
   },
-  process.env.FOLDER_STANDBY ? warmUp() : undefined,
+  process.env.FOLDER_STANDBY === 'row'
+    ? warmUpRow()
+    : process.env.FOLDER_STANDBY === 'single'
+      ? warmUp()
+      : undefined,
 );

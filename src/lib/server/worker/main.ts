@@ -12,7 +12,8 @@ import { measure, measuring } from './measure';
 import { makeRuns, running } from './run';
 import { surveyIntake } from './survey';
 
-const POLL_MS = 500;
+const POLL_SECONDS = 0.5;
+const POLL_RUNS_MS = 250;
 const LOOK_AFTER_MS = 3000;
 const HAND_OUT_AGAIN_MS = 20_000;
 const LOOK_INTO_FOLDERS_MS = 700;
@@ -24,7 +25,7 @@ keepReady('surveyFile');
 keepReady('writeOutputFile');
 keepReady('checkOutputFiles');
 const take = (name: QueueName, work: (id: string) => Promise<void>) =>
-  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_MS / 1000, batchSize: 1 }, async ([job]) => {
+  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
     try {
       if (job) await work(job.data.id);
     } catch (error) {
@@ -54,16 +55,21 @@ async function lookAfter(): Promise<void> {
 }
 
 let stopping = false;
-/** Does it at once and then every so often, one after the other. */
-function again(what: string, ms: number, work: () => Promise<void>): { stop: () => Promise<void> } {
+interface Again {
+  now: () => void;
+  stop: () => Promise<void>;
+}
+/** Does it at once and then every so often, or sooner when told, one after the other. */
+function again(what: string, ms: number, work: () => Promise<void>): Again {
   let going: Promise<void> | undefined;
-  const begin = () =>
+  const now = () =>
     void (going ??= work()
       .catch((error) => console.error(`${what}:`, error))
       .finally(() => (going = undefined)));
-  begin();
-  const timer = setInterval(begin, ms);
+  now();
+  const timer = setInterval(now, ms);
   return {
+    now,
     async stop() {
       clearInterval(timer);
       await going;
@@ -72,12 +78,13 @@ function again(what: string, ms: number, work: () => Promise<void>): { stop: () 
 }
 const lookingAfter = again('worker', LOOK_AFTER_MS, lookAfter);
 const tidying = again('worker', TIDY_MS, forgetOldRuns);
+/** Taken from their own list, the oldest first, and not off the queue. */
+const makingRuns = again('runs', POLL_RUNS_MS, () => makeRuns(() => !stopping));
 const lookingInto = again('drop folders', LOOK_INTO_FOLDERS_MS, async () => {
   await deliverScans();
   await lookIntoFolders();
+  makingRuns.now();
 });
-/** Taken from their own list, the oldest first, and not off the queue. */
-const makingRuns = again('runs', POLL_MS, () => makeRuns(() => !stopping));
 
 async function stop(): Promise<void> {
   if (stopping) return;
