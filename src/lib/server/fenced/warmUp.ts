@@ -3,11 +3,12 @@ import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
 import type { Output } from '../../core/handover/output';
 import type { Survey } from '../../core/pages/survey';
+import { sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { namesOf, partsAsked } from './handOver';
-import { asItComesIn, BLEED, FOLIOS, ROW, rowFiles, sampleFile, SINGLE, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, BLEED, FOLIOS, ROW, sampleFile, SINGLE, SOURCE, TAKE_IN } from './samples';
 
 /**
  * Makes the sheets and the pages of made-up files again and again, with and without lines put on them, and throws them
@@ -37,7 +38,7 @@ const TICKET_EVERY = 3;
 
 /** The same for a process that goes on with many outputs in a row, of files from many programs. */
 export async function* warmUpRow(): AsyncGenerator<void, void> {
-  const samples = await Promise.all((await rowFiles()).map(sampleOf));
+  const samples = await Promise.all((await sampleFiles(ROW.pages)).map(sampleOf));
   for (let round = 0; round < ROW.rounds; round++) {
     const outputs: Output[] = round % TICKET_EVERY ? ROW_OUTPUTS : [...ROW_OUTPUTS, { kind: 'ticket' }];
     for (const steps of ROW_STEPS)
@@ -50,7 +51,7 @@ export async function* warmUpRow(): AsyncGenerator<void, void> {
 
 /** Files as outputs are: what is checked after writing is like them. */
 export async function madeSamples(): Promise<Uint8Array[]> {
-  const sample = await sampleOf((await rowFiles())[0]!);
+  const sample = await sampleOf((await sampleFiles(ROW.pages))[0]!);
   const made: Uint8Array[] = [];
   for (const output of ROW_OUTPUTS) {
     const chunks: Uint8Array[] = [];

@@ -2,15 +2,16 @@ import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import { askedOf, disagreements } from '../../core/handover/agree';
 import { countSides } from '../../core/sheets/plan';
+import { sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
-import { asItComesIn, ROW, rowFiles, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, ROW, SOURCE, TAKE_IN } from './samples';
 
 /**
  * Surveys made-up files, and those of `more`, again and again and holds them against what could have been asked: a process
  * that stands by to read files has then compiled what a real one runs through.
  */
 export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncGenerator<void, void> {
-  const files: Uint8Array[] = [...(await rowFiles()), ...((await more?.()) ?? [])];
+  const files: Uint8Array[] = [...(await sampleFiles(ROW.pages)), ...((await more?.()) ?? [])];
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
   const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
   for (let round = 0; round < files.length * ROW.rounds; round++) {
