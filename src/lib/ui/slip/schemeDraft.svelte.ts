@@ -1,6 +1,12 @@
 import { untrack } from 'svelte';
-import type { PressScheme, Scheme } from '../../core/sheets/scheme';
+import { schemeSchema, type PressScheme, type Scheme } from '../../core/sheets/scheme';
 import type { Bench } from '../bench.svelte';
+
+/** A scheme as saving it gives it back, whatever order its parts were written in. */
+function said(scheme: Scheme): string {
+  const read = schemeSchema.safeParse(scheme);
+  return JSON.stringify(read.success ? read.data : scheme);
+}
 
 /** A scheme as its form has it so far; the bench shows it while it is typed, and accepting writes it. */
 export class SchemeDraft<Of extends Scheme = Scheme> {
@@ -23,13 +29,13 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     return Object.values(this.wrong).some(Boolean);
   }
   get changed(): boolean {
-    return JSON.stringify(this.value) !== JSON.stringify(this.stored());
+    return said(this.value) !== said(this.stored());
   }
 
   /** The docket moved under the form: undo, redo, a mend. The same scheme back from being saved is no move. */
   follow(): void {
     const stored = this.stored();
-    if (JSON.stringify(stored) === JSON.stringify(this.seen)) return;
+    if (said(stored) === said(this.seen)) return;
     this.seen = stored;
     this.value = stored;
     this.wrong = {};
