@@ -15,7 +15,7 @@ import sharp from 'sharp';
 import { SCANS_RECIPE } from '../demo/jobs';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
-import { FOLIOS } from '../src/lib/server/fenced/samples';
+import { BLEED, FOLIOS } from '../src/lib/server/fenced/samples';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 2)];
 const [, , , only] = process.argv;
@@ -53,7 +53,6 @@ interface Kind {
   draw: (mark: string) => Promise<Uint8Array>;
 }
 
-const bleed = { id: 'b', kind: 'bleed', pages: 'all', head: 8, foot: 8, spine: 8, fore: 8 };
 async function drawPages(mark: string): Promise<Uint8Array> {
   const document = await PDFDocument.create();
   for (let page = 0; page < PAGES; page++)
@@ -65,7 +64,7 @@ const PLAIN: Kind = {
   recipe: recipeSchema.parse({
     recipe: 1,
     name: 'plain',
-    steps: [bleed],
+    steps: [BLEED],
     outputs: [{ kind: 'pages', crop: 'trim' }],
   }),
   draw: drawPages,
@@ -75,7 +74,7 @@ const BOOKLETS: Kind = {
   recipe: recipeSchema.parse({
     recipe: 1,
     name: 'booklets',
-    steps: [bleed, FOLIOS],
+    steps: [BLEED, FOLIOS],
     scheme: PLAIN_SCHEMES.stitched,
     outputs: [{ kind: 'pages', crop: 'trim' }, { kind: 'sheets' }, { kind: 'ticket' }],
   }),

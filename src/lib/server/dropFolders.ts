@@ -156,7 +156,8 @@ const growing = new Growing();
 const AT_ONCE = 20;
 
 /**
- * Looks into every drop folder: files that have stopped growing become runs. Any number of processes may look; one at a time does so into each folder. A file is moved aside in the same transaction that makes its run, and
+ * Looks into every drop folder: files that have stopped growing become runs. Any number of processes may look; one at a
+ * time does so into each folder. A file is moved aside in the same transaction that makes its run, and
  * what a crash left between the two is put back: none is lost, none is taken twice.
  */
 export async function lookIntoFolders(): Promise<void> {

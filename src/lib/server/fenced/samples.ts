@@ -4,14 +4,14 @@ import { PLAIN_LINES } from '../../core/numbers/lines';
 import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 
 /**
- * Of which a process that stands by for single outputs makes them: one like most files, and one of more objects and bytes
- * than are taken in one piece, of which only sheets are made. Pages take more memory, and it holds little.
+ * What a process that stands by for single outputs is warmed up on: one like most files, and one of more objects and bytes
+ * than are taken in one piece, of which only sheets are made. Pages take more memory, and such a process holds little.
  */
 export const SINGLE = [
   { pages: 100, bytes: 26, rounds: 40, outputs: [{ kind: 'sheets' }, { kind: 'pages', crop: 'bleed' }] },
   { pages: 300, bytes: 4000, rounds: 6, outputs: [{ kind: 'sheets' }] },
 ] as const;
-/** What rows are made of is small and comes from many programs. */
+/** The same for rows of files, which are mostly small: how many pages, and how often each is gone through. */
 export const ROW = { pages: 40, rounds: 24 } as const;
 export const SOURCE = '0'.repeat(64);
 

@@ -11,7 +11,9 @@ import { asItComesIn, ROW, SOURCE, TAKE_IN } from './samples';
  * that stands by to read files has then compiled what a real one runs through.
  */
 export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncGenerator<void, void> {
-  const files: Uint8Array[] = [...(await sampleFiles(ROW.pages)), ...((await more?.()) ?? [])];
+  const files: Uint8Array[] = [...(await sampleFiles(ROW.pages))];
+  yield;
+  files.push(...((await more?.()) ?? []));
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
   const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
   for (let round = 0; round < files.length * ROW.rounds; round++) {

@@ -19,6 +19,12 @@ export interface OutputTask {
   despite?: string | undefined;
 }
 
+/** By what the process stands by for. */
+const WARM_UPS: Record<string, (() => AsyncGenerator<void, void>) | undefined> = {
+  row: warmUpRow,
+  single: warmUp,
+};
+
 await runFenced<OutputTask>(
   async ({ docket, output, surveys, files, folder, at, despite }, onProgress) => {
     const made = await handOver(docket, output, {
@@ -31,9 +37,5 @@ await runFenced<OutputTask>(
     });
     writeFileSync(join(folder, MADE), JSON.stringify(made));
   },
-  process.env.FOLDER_STANDBY === 'row'
-    ? warmUpRow()
-    : process.env.FOLDER_STANDBY === 'single'
-      ? warmUp()
-      : undefined,
+  WARM_UPS[process.env.FOLDER_STANDBY ?? '']?.(),
 );

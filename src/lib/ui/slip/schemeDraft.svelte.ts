@@ -1,12 +1,9 @@
 import { untrack } from 'svelte';
 import { schemeSchema, type PressScheme, type Scheme } from '../../core/sheets/scheme';
+import { asSaved } from '../asSaved';
 import type { Bench } from '../bench.svelte';
 
-/** A scheme as saving it gives it back, whatever order its parts were written in. */
-function said(scheme: Scheme): string {
-  const read = schemeSchema.safeParse(scheme);
-  return JSON.stringify(read.success ? read.data : scheme);
-}
+const said = (scheme: Scheme): string => asSaved(schemeSchema, scheme);
 
 /** A scheme as its form has it so far; the bench shows it while it is typed, and accepting writes it. */
 export class SchemeDraft<Of extends Scheme = Scheme> {

@@ -22,17 +22,14 @@
   import Choice from '../parts/Choice.svelte';
   import CountField from '../slip/CountField.svelte';
   import PagesField from '../slip/PagesField.svelte';
+  import { asSaved } from '../asSaved';
   import PatternField from '../slip/PatternField.svelte';
   import { filesOf } from './outputFiles';
 
   let { bench }: { bench: Bench } = $props();
   const output = $derived(bench.docket.outputs.find((each) => outputKey(each) === bench.handing.chosen));
   let draft = $state.raw<Output | undefined>();
-  /** What an output says, in whatever order it came. */
-  function plain(one: Output | undefined): string {
-    const read = outputSchema.safeParse(one);
-    return JSON.stringify(read.success ? read.data : one);
-  }
+  const plain = (one: Output | undefined): string => asSaved(outputSchema, one);
   const stored = $derived(plain(output));
   $effect(() => {
     // Another output, or another state of it: what was typed belonged to the one before. The same one that was only saved
