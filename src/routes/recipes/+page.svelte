@@ -293,7 +293,8 @@
   .acts {
     display: flex;
     flex: none;
-    align-items: start;
+    align-items: baseline;
+    align-self: start;
     gap: 14px;
     font-size: 13px;
   }

@@ -88,7 +88,7 @@
       class="field mono"
       class:bad={bench.pickedError}
       value={bench.pickedText}
-      placeholder="3, 5-9, even, last"
+      placeholder="3, 5-9, last"
       spellcheck="false"
       autocomplete="off"
       oninput={(event) => bench.pickText(event.currentTarget.value)}
