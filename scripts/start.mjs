@@ -6,7 +6,7 @@ import { chdir } from 'node:process';
 import { dirname, join } from 'node:path';
 import { buildProgram, installPackages, run } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
-import { WORKER } from './lib/worker.mjs';
+import { WORKER, workerEnv } from './lib/worker.mjs';
 
 chdir(join(dirname(import.meta.filename), '..'));
 const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
@@ -52,12 +52,13 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop(0
 run('node', ['--import', 'tsx', 'demo/load.ts', ...(process.env.FOLDER_NO_DEMO ? ['--never'] : [])]);
 
 // Children get their own process group, so that Ctrl-C reaches them once, from here, in order.
-const start = (name, ...command) => {
+const start = (name, command, env = {}) => {
   const program = spawn(process.execPath, command, {
     stdio: 'inherit',
     detached: true,
     env: {
       ...process.env,
+      ...env,
       HOST,
       PORT,
       FOLDER_BUILT: '1',
@@ -76,8 +77,8 @@ const start = (name, ...command) => {
   });
   programs.push(program);
 };
-start('web server', 'build/index.js');
-for (let n = 0; n < workers; n++) start('worker', ...WORKER);
+start('web server', ['build/index.js']);
+for (let n = 0; n < workers; n++) start('worker', WORKER, workerEnv(n));
 
 const address = `http://${HOST}:${PORT}`;
 for (let tries = 0; tries < 100 && !stopping; tries++) {

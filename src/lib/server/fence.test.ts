@@ -1,11 +1,14 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeAll, expect, test } from 'vitest';
+import { afterEach, beforeAll, expect, test, vi } from 'vitest';
 import { surveySchema } from '../core/pages/survey';
 import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
+import { numbersOf } from './ownCore';
+
+vi.hoisted(() => (process.env.FOLDER_WORKER = '1'));
 
 const folder = mkdtempSync(join(tmpdir(), 'folder-fence-'));
 const task = {
@@ -74,4 +77,34 @@ test('a process goes on with the next task of a row; one whose task ended badly 
   await expect(runInFence('surveyFile', task, { ...row, seconds: 0.05 })).rejects.toMatchObject({
     trouble: { code: 'too-slow' },
   });
+});
+
+/** The cores that a process may run on, as util-linux tells them. */
+const coresOf = (pid: string | number) =>
+  spawnSync('taskset', ['-cp', String(pid)], { encoding: 'utf8' })
+    .stdout.split(': ')[1]
+    ?.trim();
+const childrenCores = () =>
+  readdirSync('/proc')
+    .filter((pid) => {
+      try {
+        return (
+          readFileSync(`/proc/${pid}/status`, 'utf8').includes(`\nPPid:\t${process.pid}\n`) &&
+          readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('surveyFile')
+        );
+      } catch {
+        return false;
+      }
+    })
+    .map(coresOf);
+
+test('rows keep to the core of their worker; what is done by itself may run on all, also in a process that had rows', async () => {
+  const all = coresOf(process.pid)!;
+  const own = numbersOf(all)[1]?.toString() ?? all;
+  await runInFence('surveyFile', task, { ...ROOMY, goesOn: true });
+  await vi.waitFor(() => expect(childrenCores()).toEqual([own]));
+  const during: (string | undefined)[][] = [];
+  await runInFence('surveyFile', task, ROOMY, undefined, () => during.push(childrenCores()));
+  expect(during.at(-1)).toEqual([all]);
+  expect(numbersOf('0-2,5')).toEqual([0, 1, 2, 5]);
 });

@@ -6,6 +6,7 @@ import type { Readable, Writable } from 'node:stream';
 import type { Trouble } from '../words/errors';
 import { FENCED_FLAGS, ROW_FLAGS } from './fenced/flags';
 import type { Said } from './fenced/protocol';
+import { keepToOwnCore } from './ownCore';
 
 export interface FenceLimits {
   seconds: number;
@@ -63,6 +64,14 @@ const idle = new Map<string, Idle[]>();
 const MOST_TASKS = 200;
 const IDLE_MS = 15_000;
 
+/** Processes that are kept to the worker's own core, as rows are; what is done by itself runs wherever there is room. */
+const kept = new WeakSet<Child>();
+function keepRowToOwnCore(child: Child, row: boolean): void {
+  if (row === kept.has(child)) return;
+  keepToOwnCore(child.pid!, row);
+  kept[row ? 'add' : 'delete'](child);
+}
+
 /** Starts the next process that stands by, where one is wanted and missing. */
 function standBy(name: string): void {
   if (standby.has(name) && !standby.get(name)) standby.set(name, start(name, true));
@@ -107,6 +116,7 @@ export async function runInFence(
   // Taken: nobody else may have it.
   if (waiting) standby.set(kind, undefined);
   const child = known?.child ?? (waiting?.exitCode === null ? waiting : start(kind));
+  keepRowToOwnCore(child, limits.goesOn ?? false);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
   const stop = (reason: Trouble) => {

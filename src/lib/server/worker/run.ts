@@ -22,6 +22,7 @@ import type { SurveyTask } from '../fenced/surveyFile';
 import { finishMeasureIn } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
+import { keepToOwnCore } from '../ownCore';
 import { Problem } from '../problem';
 import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
@@ -33,11 +34,14 @@ const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
 
 /** Works what waits, the oldest first, until nothing does or it is told to stop. */
 export async function makeRuns(goesOn: () => boolean): Promise<void> {
+  let row = false;
   while (goesOn()) {
     const next = await beginRun();
-    if (!next) return;
+    if (!next) break;
+    if (!row) keepToOwnCore(process.pid, (row = true));
     await makeRun(next.id, next);
   }
+  if (row) keepToOwnCore(process.pid, false);
 }
 
 /** Runs that this process is working. */
