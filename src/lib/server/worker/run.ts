@@ -35,13 +35,16 @@ const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
 /** Works what waits, the oldest first, until nothing does or it is told to stop. */
 export async function makeRuns(goesOn: () => boolean): Promise<void> {
   let row = false;
-  while (goesOn()) {
-    const next = await beginRun();
-    if (!next) break;
-    if (!row) keepToOwnCore(process.pid, (row = true));
-    await makeRun(next.id, next);
+  try {
+    while (goesOn()) {
+      const next = await beginRun();
+      if (!next) return;
+      if (!row) keepToOwnCore(process.pid, (row = true));
+      await makeRun(next.id, next);
+    }
+  } finally {
+    if (row) keepToOwnCore(process.pid, false);
   }
-  if (row) keepToOwnCore(process.pid, false);
 }
 
 /** Runs that this process is working. */
