@@ -1,13 +1,14 @@
 /**
  * A recipe over 100 files of 40 pages that are dropped into a folder, with one worker and with two, in one run: how much
- * faster two are, and how the memory of a worker grows over the run. With pages that only get a bleed, with booklets that get
- * bleed and folios and go out as pages, as sheets and with a ticket, and with scans of booklets that are read and put in
- * order, as the demo's recipe does. One and two take turns, and the median of the pairs counts: a machine that is shared changes
- * its speed. Each worker has worked files before, as workers run for days. Beside them stands how much more two processes that share nothing get done than one, which is all that this machine
- * gives just then. Run by hand: npm run build && npm run bench:runs [ROUNDS] [plain|booklets|scans]
+ * faster two are, and how the memory of a worker and of what works for it grows over the run. With pages that only get a
+ * bleed, with booklets that get bleed and folios and go out as pages, as sheets and with a ticket, and with scans of booklets
+ * that are read and put in order, as the demo's recipe does. Each worker has worked files before, as workers run for days.
+ * One and two take turns, and the median of the pairs counts: a machine that is shared changes its speed. Beside them stands
+ * how much more two processes that share nothing get done than one, which is all that this machine gives just then.
+ * Run by hand: npm run build && npm run bench:runs [ROUNDS] [plain|booklets|scans]
  */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PDFDocument, TextRenderingMode } from '@cantoo/pdf-lib';
@@ -24,7 +25,7 @@ const BEFORE = 30;
 const [, , , only] = process.argv;
 /** How much faster two workers have to be than one. */
 const LEAST = 1.6;
-/** Most memory of a worker in the last third of the run, against the most in the third before: by then it is warm. */
+/** Most memory in the last third of the run, against the most in the third before: by then it is warm. */
 const MOST_GROWTH = 1.25;
 
 const { startPostgres } = (await import('../scripts/lib/postgres.mjs' as string)) as {
@@ -132,8 +133,20 @@ const start = (_: unknown, n: number): ChildProcess =>
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, ...workerEnv(n), FOLDER_BUILT: '1' },
   });
+const PAGE_MB = 4096 / 1024 / 1024;
+/** What a file under /proc of a process says; nothing once it is gone. */
+const told = (pid: string, what: string): string => {
+  try {
+    return readFileSync(`/proc/${pid}/${what}`, 'utf8');
+  } catch {
+    return '';
+  }
+};
+/** Resident megabytes of a worker and of the processes that it started. */
 const memory = ({ pid }: ChildProcess): number =>
-  (Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * 4096) / 1024 / 1024;
+  readdirSync('/proc')
+    .filter((name) => name === String(pid) || told(name, 'status').includes(`\nPPid:\t${pid}\n`))
+    .reduce((mb, name) => mb + Number(told(name, 'statm').split(' ')[1] ?? 0) * PAGE_MB, 0);
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const [HZ, USER, SYSTEM, STOLEN] = [100, 1, 3, 8];
 const spent = (column: number) =>

@@ -1,18 +1,16 @@
 import type { PoolClient } from 'pg';
-import type { Survey } from '../core/pages/survey';
+import { surveySchema, type Survey } from '../core/pages/survey';
 import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
 import { refreshSummary } from './jobs';
-import { surveysOf } from './sources';
 
 /** Takes the measuring of a source on: at most one worker gets it. Undefined when there is nothing to do. */
 export async function beginMeasure(sha256: string): Promise<{ blobId: string; survey: Survey } | undefined> {
-  const { rows } = await db().query<{ blob_id: string }>(
-    "update source set measure = 'measuring', measure_seen_at = now() where sha256 = $1 and measure = 'waiting' returning coalesce(pdf_blob_id, blob_id) as blob_id",
+  const { rows } = await db().query<{ blob_id: string; survey: unknown }>(
+    "update source set measure = 'measuring', measure_seen_at = now() where sha256 = $1 and measure = 'waiting' returning coalesce(pdf_blob_id, blob_id) as blob_id, survey",
     [sha256],
   );
-  const survey = (await surveysOf([sha256]))[sha256];
-  return rows[0] && survey && { blobId: rows[0].blob_id, survey };
+  return rows[0] && { blobId: rows[0].blob_id, survey: surveySchema.parse(rows[0].survey) };
 }
 
 /** Says that the source is still being measured. */

@@ -17,8 +17,9 @@ function allowedCores(): string | undefined {
   }
 }
 const all = allowedCores();
-/** The core of the worker that is the n-th of those started together, as the start command says. */
-const own = all && process.env.FOLDER_WORKER && numbersOf(all)[Number(process.env.FOLDER_WORKER)];
+/** The core of the worker that is the n-th of those started together, from 0, as the start command says. */
+const { FOLDER_WORKER } = process.env;
+const own = all && FOLDER_WORKER ? numbersOf(all)[Number(FOLDER_WORKER)] : undefined;
 
 /**
  * Keeps a process to this worker's own core, or lets it run on all again. Work on a file goes from process to process, one
