@@ -16,8 +16,8 @@ import sharp from 'sharp';
 import { SCANS_RECIPE } from '../demo/jobs';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
-import { median } from './textFile';
 import { BLEED, FOLIOS } from '../src/lib/server/fenced/samples';
+import { median } from './textFile';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 3)];
 /** Files that each worker has worked before: workers run for days. */
@@ -188,6 +188,9 @@ async function drawFiles({ recipe, draw }: Kind, mark: string, count: number): P
     writeFileSync(join(drops, recipe.name, `.${mark}-${n}.pdf`), await draw(`${mark} ${n}`));
 }
 
+/** What was worked before and is left to be measured, nobody waits for here. */
+const leaveUnmeasured = () => db().query("update source set measure = 'done' where measure = 'waiting'");
+
 /** Drops drawn files all at once and waits until they are worked, looking on. The seconds from when the first was found complete. */
 async function drop(
   { recipe }: Kind,
@@ -195,8 +198,7 @@ async function drop(
   count: number,
   lookOn?: (ended: number) => void,
 ): Promise<number> {
-  // What was worked before and is left to be measured, nobody waits for here.
-  await db().query("update source set measure = 'done' where measure = 'waiting'");
+  await leaveUnmeasured();
   const place = (name: string) => join(drops, recipe.name, name);
   for (let n = 0; n < count; n++) renameSync(place(`.${mark}-${n}.pdf`), place(`${mark}-${n}.pdf`));
   for (;;) {
@@ -217,7 +219,7 @@ async function drop(
 async function round(kind: Kind, count: number, mark: string): Promise<Round> {
   await drawFiles(kind, `before-${mark}`, BEFORE * count);
   await drawFiles(kind, mark, FILES);
-  await db().query("update source set measure = 'done' where measure = 'waiting'");
+  await leaveUnmeasured();
   const workers = Array.from({ length: count }, start);
   // What stands by gets ready first.
   await wait(45_000);

@@ -6,7 +6,7 @@ import { afterEach, beforeAll, expect, test, vi } from 'vitest';
 import { surveySchema } from '../core/pages/survey';
 import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
-import { numbersOf } from './ownCore';
+import { keepToOwnCore, numbersOf } from './ownCore';
 
 vi.hoisted(() => (process.env.FOLDER_WORKER = '1'));
 
@@ -87,13 +87,23 @@ const coresOf = (pid: string | number) =>
   spawnSync('taskset', ['-cp', String(pid)], { encoding: 'utf8' })
     .stdout.split(': ')[1]
     ?.trim();
-test('rows keep to the core of their worker; what is done by itself may run on all, also in a process that had rows', async () => {
+
+test('rows keep to the core of their worker; what is done by itself may run on all, in a process that had rows and in one that starts meanwhile', async () => {
   const all = coresOf(process.pid)!;
   const own = numbersOf(all)[1]?.toString() ?? all;
   await runInFence('surveyFile', task, { ...ROOMY, goesOn: true });
-  await vi.waitFor(() => expect(there().map(coresOf)).toEqual([own]));
+  expect(there().map(coresOf)).toEqual([own]);
   const during: (string | undefined)[][] = [];
   await runInFence('surveyFile', task, ROOMY, undefined, () => during.push(there().map(coresOf)));
   expect(during.at(-1)).toEqual([all]);
+
+  // As a worker is while it has a row.
+  keepToOwnCore(process.pid, true);
+  expect(coresOf(process.pid)).toBe(own);
+  dismissStandby();
+  await runInFence('surveyFile', task, ROOMY, undefined, () => during.push(there().map(coresOf)));
+  keepToOwnCore(process.pid, false);
+  expect(during.at(-1)).toEqual([all]);
+  expect(coresOf(process.pid)).toBe(all);
   expect(numbersOf('0-2,5')).toEqual([0, 1, 2, 5]);
 });

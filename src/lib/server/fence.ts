@@ -171,10 +171,13 @@ export async function runInFence(
 function start(kind: string, ahead = false): Child {
   const row = kind.endsWith(IN_A_ROW);
   const name = row ? kind.slice(0, -IN_A_ROW.length) : kind;
-  return spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
+  const child = spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
     stdio: ['pipe', 'pipe', 'ignore'],
     env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
   });
+  // A worker that has a row is kept itself, and what it starts would be too.
+  keepToOwnCore(child.pid!, false);
+  return child;
 }
 
 /** The bundled program where one was built, else the source. */

@@ -1,4 +1,4 @@
-import { execFile } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 
 /** Numbers of a list as Linux writes it: `0-2,5` are 0, 1, 2 and 5. */
@@ -28,6 +28,6 @@ const own = all && FOLDER_WORKER ? numbersOf(all)[Number(FOLDER_WORKER)] : undef
  */
 export function keepToOwnCore(pid: number, kept: boolean): void {
   if (own === undefined) return;
-  // It ended meanwhile, or the system forbids it: it runs as it did.
-  execFile('taskset', ['-acp', kept ? String(own) : all!, String(pid)], () => undefined);
+  // Waited for, so that what is started next begins where it should. It ended meanwhile, or the system forbids it: it runs as it did.
+  spawnSync('taskset', ['-acp', kept ? String(own) : all!, String(pid)], { stdio: 'ignore' });
 }

@@ -1,7 +1,5 @@
-import { deflateSync } from 'node:zlib';
 import type { Step } from '../../core/docket/steps';
 import { PLAIN_LINES } from '../../core/numbers/lines';
-import { ByteOutput, fileHeader, ObjectTable } from '../../pdf/byteOutput';
 
 /**
  * What a process that stands by for single outputs is warmed up on: one like most files, and one of more objects and bytes
@@ -37,37 +35,3 @@ export const FOLIOS: Step = {
 
 /** What is parsed is compiled for other objects than what stands in a program. */
 export const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task)) as T;
-
-/** A plain PDF of so many pages, each with resources and a content stream of so many bytes of its own. */
-export async function sampleFile({ pages, bytes }: { pages: number; bytes: number }): Promise<Uint8Array> {
-  // Stored, not made smaller, so that it has the length asked for.
-  const content = deflateSync('BT /F1 9 Tf (sample) Tj ET'.padEnd(bytes), { level: 0 });
-  const chunks: Uint8Array[] = [];
-  const out = new ByteOutput((chunk) => void chunks.push(chunk));
-  const table = new ObjectTable(out);
-  const write = (number: number, text: string) => {
-    table.begin(number);
-    out.put(text);
-    table.end();
-  };
-  out.put(fileHeader('1.7'));
-  write(1, '<< /Type /Catalog /Pages 2 0 R >>');
-  write(
-    2,
-    `<< /Type /Pages /Count ${pages} /Kids [${Array.from({ length: pages }, (_, i) => `${4 + 2 * i} 0 R`).join(' ')}] >>`,
-  );
-  write(3, '<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>');
-  for (let i = 0; i < pages; i++) {
-    write(
-      4 + 2 * i,
-      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 420 595] /Resources << /Font << /F1 3 0 R >> /ExtGState << >> >> /Contents ${5 + 2 * i} 0 R /Annots [ ] >>`,
-    );
-    write(
-      5 + 2 * i,
-      `<< /Filter /FlateDecode /Length ${content.length} >>\nstream\n${content.toString('latin1')}\nendstream`,
-    );
-  }
-  table.finish('1 0 R', '3 0 R', '0'.repeat(32));
-  await out.drain(true);
-  return Buffer.concat(chunks);
-}

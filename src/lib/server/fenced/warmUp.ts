@@ -3,30 +3,14 @@ import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
 import type { Output } from '../../core/handover/output';
 import type { Survey } from '../../core/pages/survey';
-import { sampleFiles } from '../../pdf/sampleFiles';
+import { sampleFile, sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { namesOf, partsAsked } from './handOver';
-import { asItComesIn, BLEED, FOLIOS, ROW, sampleFile, SINGLE, SOURCE, TAKE_IN } from './samples';
+import { asItComesIn, BLEED, FOLIOS, ROW, SINGLE, SOURCE, TAKE_IN } from './samples';
 
-/**
- * Makes the sheets and the pages of made-up files again and again, with and without lines put on them, and throws them
- * away: a process that stands by has then compiled what a real output runs through, and does not compile it while somebody
- * waits.
- */
-export async function* warmUp(): AsyncGenerator<void, void> {
-  for (const { pages, bytes, rounds, outputs } of SINGLE) {
-    const sample = await sampleOf(await sampleFile({ pages, bytes }));
-    for (let round = 0; round < rounds; round++)
-      for (const steps of [[TAKE_IN], [TAKE_IN, FOLIOS]])
-        for (const output of outputs) {
-          await make(sample, steps, output);
-          yield;
-        }
-  }
-}
-
+const SINGLE_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, FOLIOS]];
 const ROW_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, BLEED], [TAKE_IN, BLEED, FOLIOS]];
 const ROW_OUTPUTS: Output[] = [
   { kind: 'sheets' },
@@ -36,17 +20,38 @@ const ROW_OUTPUTS: Output[] = [
 /** Rounds that make a ticket too. */
 const TICKET_EVERY = 3;
 
+/**
+ * Makes the sheets and the pages of made-up files again and again, with and without lines put on them, and throws them
+ * away: a process that stands by has then compiled what a real output runs through, and does not compile it while somebody
+ * waits.
+ */
+export async function* warmUp(): AsyncGenerator<void, void> {
+  for (const { pages, bytes, rounds, outputs } of SINGLE) {
+    const sample = await sampleOf(await sampleFile({ pages, bytes }));
+    yield* goThrough([sample], rounds, SINGLE_STEPS, () => outputs);
+  }
+}
+
 /** The same for a process that goes on with many outputs in a row, of files from many programs. */
 export async function* warmUpRow(): AsyncGenerator<void, void> {
   const samples = await Promise.all((await sampleFiles(ROW.pages)).map(sampleOf));
-  for (let round = 0; round < ROW.rounds; round++) {
-    const outputs: Output[] = round % TICKET_EVERY ? ROW_OUTPUTS : [...ROW_OUTPUTS, { kind: 'ticket' }];
-    for (const steps of ROW_STEPS)
-      for (const output of outputs) {
+  yield* goThrough(samples, ROW.rounds, ROW_STEPS, (round) =>
+    round % TICKET_EVERY ? ROW_OUTPUTS : [...ROW_OUTPUTS, { kind: 'ticket' }],
+  );
+}
+
+async function* goThrough(
+  samples: readonly Sample[],
+  rounds: number,
+  dockets: readonly Step[][],
+  outputsOf: (round: number) => readonly Output[],
+): AsyncGenerator<void, void> {
+  for (let round = 0; round < rounds; round++)
+    for (const steps of dockets)
+      for (const output of outputsOf(round)) {
         await make(samples[round % samples.length]!, steps, output);
         yield;
       }
-  }
 }
 
 /** Files as outputs are: what is checked after writing is like them. */

@@ -39,7 +39,8 @@ export async function makeRuns(goesOn: () => boolean): Promise<void> {
     while (goesOn()) {
       const next = await beginRun();
       if (!next) return;
-      if (!row) keepToOwnCore(process.pid, (row = true));
+      if (!row) keepToOwnCore(process.pid, true);
+      row = true;
       await makeRun(next.id, next);
     }
   } finally {
