@@ -66,7 +66,7 @@ test('40 pages go out as four named parts, listed before anything is written; th
   ).toEqual(Array.from({ length: 40 }, (_, n) => `P${n + 1}`));
   // A change makes it stale; a reload loses nothing.
   await page.reload();
-  await expect(page.getByText('fresh', { exact: true })).toBeVisible();
+  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
   await page.getByLabel('Title of the job').fill('Another title');
   await page.getByLabel('Title of the job').blur();
   await expect(page.getByText('stale: the job has changed since')).toBeVisible();
@@ -138,6 +138,11 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await desk.getByText('Scanner (a simulated stand-in)').click();
   await desk.getByRole('button', { name: 'Scan one now' }).click();
   await expect(desk).toContainText('1 done', { timeout: 60_000 });
+  await page.getByRole('link', { name: 'Open the job' }).first().click();
+  await go(page, 'Hand over');
+  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
+  await page.goto(`${folder.url}/recipes`);
+  await desk.getByText('Scanner (a simulated stand-in)').click();
   await desk.getByLabel('a sheet missing').check();
   await desk.getByRole('button', { name: 'Scan one now' }).click();
   await expect(desk).toContainText('1 failed', { timeout: 60_000 });

@@ -19,6 +19,7 @@ import {
 import { copyJob, createJob, deleteJob, listJobs, readJob, saveDocket, walk } from './jobs';
 import { migrate } from './migrate';
 import {
+  addFinished,
   beginOutput,
   dropOutput,
   failOutput,
@@ -29,6 +30,7 @@ import {
   tendOutput,
   waitingOutputs,
 } from './outputs';
+import { BLEED } from './fenced/samples';
 import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
 import { dropRecipe, findRecipe, listRecipes, saveRecipe } from './recipes';
@@ -513,6 +515,14 @@ describe.skipIf(!server)('what the database keeps', () => {
           files: [{ name: 'Moor _ guide 1.pdf', bytes: 4, pages: 2, from: 1, to: 2 }, { bytes: 4 }],
         },
       ]);
+    });
+
+    test('are fresh when a recipe made them, in whatever order its steps were written', async () => {
+      const step = Object.fromEntries(Object.entries(BLEED).reverse()) as unknown as typeof BLEED;
+      const written: Docket = { ...emptyDocket('By a recipe'), steps: [step] };
+      const job = await createJob(written);
+      await transaction((client) => addFinished(client, job, written, { kind: 'docket' }, []));
+      expect(await listOutputs(job)).toMatchObject([{ state: 'done', fresh: true }]);
     });
 
     test('are stale once the pages have changed, but not for another unit', async () => {

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { workOut } from '../core/checks';
-import { sourcesOf, type Docket } from '../core/docket/docket';
+import { docketSchema, sourcesOf, type Docket } from '../core/docket/docket';
 import { outputSchema, type Output } from '../core/handover/output';
 import type { Trouble } from '../words/errors';
 import { archiveName } from '../words/fileName';
@@ -98,11 +98,15 @@ export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
   }));
 }
 
-/** What of a docket decides what its outputs look like. */
-const worth = ({ title, book, safe, formats, steps, scheme }: Docket): string =>
-  createHash('sha256')
+/** What of a docket decides what its outputs look like, however it was written: by a recipe, or by an older Folder. Undefined where it cannot be read. */
+function worth(docket: unknown): string | undefined {
+  const read = docketSchema.safeParse(docket);
+  if (!read.success) return undefined;
+  const { title, book, safe, formats, steps, scheme } = read.data;
+  return createHash('sha256')
     .update(JSON.stringify([title, book, safe, formats, steps.filter((step) => !step.off), scheme]))
     .digest('hex');
+}
 
 /** Stops an output that is being made or waits; a finished one is deleted. */
 export async function dropOutput(id: string): Promise<void> {
