@@ -5,6 +5,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import pg from 'pg';
 import { emptyDocket, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
+import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { readBlob, storeBlob, sweep } from './blobs';
 import { closeDb, db, transaction } from './db';
@@ -49,7 +50,6 @@ import {
 import { addSource, surveysOfJob } from './sources';
 import { listWork } from './work';
 
-const server = process.env.DATABASE_URL;
 const MIB = 1 << 20;
 const bytesOf = async function* (...parts: Uint8Array[]) {
   yield* parts;
@@ -59,23 +59,12 @@ const count = async (table: string) =>
 const titled = (docket: Docket, title: string): Docket => ({ ...docket, title });
 
 describe.skipIf(!server)('what the database keeps', () => {
+  let close: () => Promise<void>;
   beforeAll(async () => {
-    const name = `unit_${process.pid}`;
-    const client = new pg.Client({ connectionString: server });
-    await client.connect();
-    await client.query(`drop database if exists ${name}`);
-    await client.query(`create database ${name}`);
-    await client.end();
-    const url = new URL(server!);
-    url.pathname = `/${name}`;
-    process.env.DATABASE_URL = url.href;
-    await migrate();
+    close = await ownDatabase('unit');
     await migrate();
   });
-  afterAll(async () => {
-    await closeDb();
-    process.env.DATABASE_URL = server;
-  });
+  afterAll(() => close());
   beforeEach(async () => {
     await db().query('truncate job, source, blob, picture, own_stamp, recipe, drop_folder, run cascade');
   });

@@ -125,7 +125,7 @@ export async function nameOfDropFolder(id: string): Promise<string> {
   return rows[0].name;
 }
 
-/** The directory of a drop folder, made with all its places. Throws Problem where it leads out of the root or cannot be written. */
+/** The directory of a drop folder, made with all its places. Throws Problem where it leads out of the root, cannot be written, or its disk is full. */
 export async function openDirectory(name: string): Promise<string> {
   const root = dropRoot();
   const path = join(root, name);
@@ -144,10 +144,13 @@ export async function openDirectory(name: string): Promise<string> {
     return path;
   } catch (error) {
     if (error instanceof Problem) throw error;
-    throw new Problem(400, {
-      code: 'drop-unwritable',
-      data: { name, reason: (error as NodeJS.ErrnoException).code ?? '' },
-    });
+    const { code: reason = '' } = error as NodeJS.ErrnoException;
+    throw new Problem(
+      400,
+      reason === 'ENOSPC'
+        ? { code: 'drop-full', data: { name } }
+        : { code: 'drop-unwritable', data: { name, reason } },
+    );
   }
 }
 
@@ -168,7 +171,7 @@ export async function lookIntoFolders(): Promise<void> {
     } catch (error) {
       if (error instanceof Problem) await sayTroubleOf(folder.id, error.trouble);
       else if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
-        await sayTroubleOf(folder.id, { code: 'disk-full' });
+        await sayTroubleOf(folder.id, { code: 'drop-full', data: { name: folder.name } });
       else throw error;
     }
   }

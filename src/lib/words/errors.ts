@@ -234,6 +234,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `“${data.name}” leads out of the directory that drop folders are in (it is a link, or something in it is). Take the link away.`;
     case 'drop-unwritable':
       return `The directory of “${data.name}” cannot be read or written (${data.reason}), so no file is taken from it. Give Folder the right to it.`;
+    case 'drop-full':
+      return `The disk that “${data.name}” is on is full, so no file is taken from it. Make room: the files that wait are taken by themselves then.`;
     case 'no-such-drop-folder':
       return 'This drop folder is no longer there.';
     case 'drop-busy':

@@ -1,0 +1,162 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import * as files from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
+import { ownDatabase, server } from '../../../tests/database';
+import { markedPdf } from '../../../tests/outside';
+import { sweep } from './blobs';
+import { db } from './db';
+import { addDropFolder, changeDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
+import { dismissStandby } from './fence';
+import { BLEED } from './fenced/samples';
+import { deleteJob, listJobs } from './jobs';
+import { saveRecipe } from './recipes';
+import { listRuns } from './runs';
+import * as sources from './sources';
+import { makeRuns } from './worker/run';
+
+let root = '';
+
+/** A disk that is full for everything below this path takes nothing. */
+let full = '';
+vi.mock('node:fs/promises', async (original) => {
+  const real = await original<typeof files>();
+  const unlessFull =
+    <A extends unknown[], R>(work: (...args: A) => Promise<R>, at: number) =>
+    (...args: A): Promise<R> =>
+      full && String(args[at]).startsWith(full)
+        ? Promise.reject(Object.assign(new Error('no space left on device'), { code: 'ENOSPC' }))
+        : work(...args);
+  return {
+    ...real,
+    mkdir: unlessFull(real.mkdir, 0),
+    copyFile: unlessFull(real.copyFile, 1),
+    writeFile: unlessFull(real.writeFile, 0),
+  };
+});
+vi.mock('./sources', async (original) => {
+  const real = await original<typeof sources>();
+  return { ...real, holdSource: vi.fn(real.holdSource) };
+});
+
+const look = async () => {
+  await lookIntoFolders();
+  await wait(1100);
+  await lookIntoFolders();
+};
+const work = () => makeRuns(() => true);
+const inside = (...path: string[]) => readdirSync(join(root, ...path)).sort();
+
+describe.skipIf(!server)('drop folders', () => {
+  let close: () => Promise<void>;
+  beforeAll(async () => {
+    close = await ownDatabase('drops');
+    await saveRecipe({
+      recipe: 1,
+      name: 'Bleed',
+      steps: [BLEED],
+      outputs: [{ kind: 'pages', crop: 'trim' }, { kind: 'docket' }],
+    });
+  });
+  afterAll(async () => {
+    dismissStandby();
+    await close();
+  });
+  beforeEach(async () => {
+    full = '';
+    process.env.FOLDER_DROPS = root = mkdtempSync(join(tmpdir(), 'folder-drops-'));
+    await db().query('truncate job, source, blob, drop_folder, run cascade');
+  });
+
+  test('take twenty files at a time, none before it has stopped growing', async () => {
+    await addDropFolder({ name: 'desk', recipe: 'Bleed' });
+    for (let n = 10; n < 35; n++) writeFileSync(join(root, 'desk', `${n}.pdf`), 'to come');
+    await lookIntoFolders();
+    expect(await listRuns()).toEqual([]);
+    await wait(1100);
+    writeFileSync(join(root, 'desk', '10.pdf'), 'still coming');
+    await lookIntoFolders();
+    expect(await listRuns()).toHaveLength(20);
+    await lookIntoFolders();
+    expect((await listRuns()).map(({ fileName }) => fileName).sort()).toEqual(
+      Array.from({ length: 24 }, (_, n) => `${n + 11}.pdf`),
+    );
+    expect(inside('desk')).toEqual(['10.pdf', 'done', 'failed', 'working']);
+  });
+
+  test('a full disk is told for its folder and holds no other up; where there is room again the file is taken', async () => {
+    for (const name of ['brim', 'roomy']) {
+      await addDropFolder({ name, recipe: 'Bleed' });
+      writeFileSync(join(root, name, 'a.pdf'), 'to come');
+    }
+    full = join(root, 'brim', 'working/');
+    await look();
+    expect(await listDropFolders()).toMatchObject([
+      { name: 'brim', trouble: { code: 'drop-full' }, waiting: 0 },
+      { name: 'roomy', waiting: 1 },
+    ]);
+    expect(inside('brim')).toContain('a.pdf');
+    full = '';
+    await lookIntoFolders();
+    const [brim] = await listDropFolders();
+    expect(brim).toMatchObject({ waiting: 1 });
+    expect(brim).not.toHaveProperty('trouble');
+  });
+
+  test('outputs that find no room beside their file fail the run, and leave nothing half-written', async () => {
+    await addDropFolder({ name: 'tight', recipe: 'Bleed' });
+    writeFileSync(join(root, 'tight', 'a.pdf'), await markedPdf(2));
+    await look();
+    const [run] = await listRuns();
+    full = join(root, 'tight', 'working', run!.id, 'a.docket.json');
+    await work();
+    expect(await listRuns()).toMatchObject([{ state: 'failed', trouble: { code: 'disk-full' } }]);
+    expect(inside('tight', 'working')).toEqual([]);
+    expect(inside('tight', 'failed', 'a')).toEqual(['a.pdf', 'why.txt']);
+    expect(readFileSync(join(root, 'tight', 'failed', 'a', 'why.txt'), 'utf8')).toContain('disk');
+    expect((await db().query('select from output')).rowCount).toBe(0);
+  });
+
+  test('not even the reason finds room: the file stays until it does, and is then settled', async () => {
+    await addDropFolder({ name: 'brim', recipe: 'Bleed' });
+    writeFileSync(join(root, 'brim', 'bad.pdf'), 'no PDF');
+    await look();
+    const [run] = await listRuns();
+    full = join(root, 'brim', 'working', run!.id);
+    await expect(work()).rejects.toMatchObject({ code: 'ENOSPC' });
+    await lookIntoFolders();
+    expect(inside('brim', 'working', run!.id)).toEqual(['bad.pdf']);
+    expect(await listDropFolders()).toMatchObject([{ trouble: { code: 'drop-full' } }]);
+    full = '';
+    await lookIntoFolders();
+    expect(inside('brim', 'failed', 'bad')).toEqual(['bad.pdf', 'why.txt']);
+  });
+
+  test('a source that is swept away while a run counts on it is taken in anew', async () => {
+    await addDropFolder({ name: 'desk', recipe: 'Bleed' });
+    const bytes = await markedPdf(2);
+    for (const name of ['first', 'again']) {
+      writeFileSync(join(root, 'desk', `${name}.pdf`), bytes);
+      await look();
+      const hold = vi.mocked(sources.holdSource);
+      const held = hold.mock.calls.length;
+      if (name === 'again')
+        hold.mockImplementationOnce(async () => {
+          for (const { id } of await listJobs()) await deleteJob(id);
+          await sweep(db());
+          return false;
+        });
+      await work();
+      expect(hold.mock.calls.length - held).toBe(name === 'again' ? 1 : 0);
+    }
+    expect(await listRuns()).toMatchObject([
+      { fileName: 'again.pdf', state: 'done' },
+      { fileName: 'first.pdf', state: 'done' },
+    ]);
+    expect((await listJobs()).map(({ summary }) => summary.title)).toEqual(['again']);
+    expect(inside('desk', 'done', 'again')).toEqual(['again pages.pdf', 'again.docket.json', 'again.pdf']);
+    expect(existsSync(join(root, 'desk', 'done', 'first', 'first pages.pdf'))).toBe(true);
+  });
+});
