@@ -2,13 +2,12 @@ import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
-import pg from 'pg';
 import { emptyDocket, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { readBlob, storeBlob, sweep } from './blobs';
-import { closeDb, db, transaction } from './db';
+import { db, transaction } from './db';
 import {
   dismissIntake,
   forsakenIntakes,

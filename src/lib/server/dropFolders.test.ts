@@ -8,7 +8,7 @@ import { ownDatabase, server } from '../../../tests/database';
 import { markedPdf } from '../../../tests/outside';
 import { sweep } from './blobs';
 import { db } from './db';
-import { addDropFolder, changeDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
+import { addDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
 import { dismissStandby } from './fence';
 import { BLEED } from './fenced/samples';
 import { deleteJob, listJobs } from './jobs';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { pageLength } from '../core/measure/pageLength';
+import { pageLength } from '../core/measure/lengthSchema';
 import type { Size } from '../core/measure/box';
 import { sizeByName } from '../core/paper/sizes';
 import { db } from './db';

@@ -1,7 +1,7 @@
 import { LengthError, type LengthErrorCode } from '../core/measure/parseLength';
 import type { Size } from '../core/measure/box';
 import { formatLength } from '../core/measure/formatLength';
-import { MOST_POINTS } from '../core/measure/pageLength';
+import { MOST_POINTS } from '../core/measure/lengthSchema';
 import { mm, type Unit } from '../core/measure/unit';
 
 const SAY: Record<LengthErrorCode, (error: LengthError) => string> = {

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { lengthWithin } from '../measure/lengthSchema';
 import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
@@ -23,7 +24,7 @@ export const docketSchema = z.object({
     panels: z.enum(PANEL_NUMBERS).optional(),
   }),
   /** The safe margin: nothing that must be read lies nearer to the trim. */
-  safe: z.number().min(0).max(mm(50)).default(DEFAULT_SAFE),
+  safe: lengthWithin([0, mm(50)]).default(DEFAULT_SAFE),
   formats: z
     .array(formatSchema)
     .max(200)

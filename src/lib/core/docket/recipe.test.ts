@@ -14,7 +14,7 @@ import { mm } from '../measure/unit';
 import { PLAIN_LINES } from '../numbers/lines';
 import { PLAIN_SCHEMES } from '../sheets/scheme';
 import { docketSchema, type Docket } from './docket';
-import { askable, readRecipe, recipeOf, withRecipe, type Recipe } from './recipe';
+import { askableIn, optionsOf, readRecipe, recipeOf, withRecipe, type Ask, type Recipe } from './recipe';
 import { replay } from './replay';
 import type { Step } from './steps';
 
@@ -117,11 +117,13 @@ describe('a recipe', () => {
     const docket = taken({ ...folio, pages: 'all' } as unknown as StepDraft);
     const saved = recipe(docket);
     const step = saved.steps[0]!;
-    expect(askable(step)).toEqual(
+    expect(askableIn(saved, step)).toEqual(
       expect.arrayContaining([
         { path: ['pages'], kind: 'pages', preset: 'all' },
         { path: ['x'], kind: 'length', preset: 30 },
         { path: ['text'], kind: 'text', preset: '{page}' },
+        { path: ['edge'], kind: 'choice', preset: 'foot', options: ['head', 'foot'] },
+        { path: ['ink', 'k'], kind: 'number', preset: 1 },
       ]),
     );
     const asking: Recipe = {
@@ -143,6 +145,78 @@ describe('a recipe', () => {
     expect(code({ off: 'far' })).toBe('value-wrong');
     expect(code({ off: 1e9 })).toBe('value-wrong');
     expect(code({ off: 1, of: 2 })).toBe('value-unknown');
+  });
+
+  test('asks besides the steps too: how the book lies, what it is printed on, what goes out', () => {
+    const docket: Docket = {
+      ...taken(),
+      scheme: { ...PLAIN_SCHEMES.stitched, run: { pieces: 100, overs: 3 } },
+      outputs: [
+        { kind: 'pages', crop: 'bleed', split: { by: 'every', count: 10 } },
+        { kind: 'previews', of: 'sheets', ppi: 72 },
+      ],
+    };
+    const ask = (name: string, kind: Ask['kind'], ...path: Ask['path']): Ask => ({
+      name,
+      label: name,
+      kind,
+      path,
+    });
+    const asking: Recipe = {
+      ...recipe(docket),
+      asks: [
+        ask('paper', 'length', 'scheme', 'stock', 'width'),
+        ask('pieces', 'number', 'scheme', 'run', 'pieces'),
+        ask('safe', 'length', 'safe'),
+        ask('spine', 'choice', 'book', 'spine'),
+        ask('each', 'number', 'outputs', 0, 'split', 'count'),
+      ],
+    };
+    expect(optionsOf(asking, asking.asks[3]!)).toEqual(['left', 'right', 'head']);
+    const said = { paper: mm(330), pieces: 250, safe: mm(5), spine: 'right', each: 4 };
+    expect(withRecipe(taken(), asking, said)).toMatchObject({
+      scheme: { stock: { width: mm(330) }, run: { pieces: 250 } },
+      safe: mm(5),
+      book: { spine: 'right' },
+      outputs: [{ split: { count: 4 } }, { ppi: 72 }],
+    });
+    for (const [name, wrong] of Object.entries({
+      paper: -1,
+      pieces: 0.5,
+      spine: 'top',
+      each: 0,
+      safe: mm(60),
+    }))
+      expect(() => withRecipe(taken(), asking, { ...said, [name]: wrong })).toThrow(
+        expect.objectContaining({ code: 'value-wrong', data: expect.objectContaining({ name }) }) as Error,
+      );
+    const beside = { ...asking, asks: [ask('x', 'text', 'steps')] };
+    expect(() => withRecipe(taken(), beside, { x: 'y' })).toThrow('recipe-invalid');
+  });
+
+  test('whatever can be asked for, answered with what it is, changes nothing', () => {
+    fc.assert(
+      fc.property(
+        fc.array(drafts, { maxLength: 5 }),
+        fc.constantFrom(...Object.values(PLAIN_SCHEMES)),
+        (given, scheme) => {
+          const plain = recipe({ ...taken(...given), scheme });
+          const all = [undefined, ...plain.steps]
+            .flatMap((step) => askableIn(plain, step).map((value) => ({ ...value, step: step?.id })))
+            .filter(({ preset }) => preset !== '')
+            .slice(0, 50);
+          expect(all.length).toBeGreaterThan(3);
+          const name = (n: number) => `value-${n}`;
+          const asks = all.map(({ path, kind, step }, n) => ({
+            ...{ name: name(n), label: name(n), kind, path: [...path] },
+            ...(step ? { step } : {}),
+          }));
+          const asking = readRecipe({ ...plain, asks });
+          const said = Object.fromEntries(all.map(({ preset }, n) => [name(n), preset]));
+          expect(withRecipe(taken(), asking, said)).toEqual(withRecipe(taken(), plain, {}));
+        },
+      ),
+    );
   });
 
   test('reaches nothing but its own steps, whatever path it was given, and leaves out what it was not to hold', () => {

@@ -1,24 +1,22 @@
 import * as z from 'zod';
 import type { PageList } from '../pages/page';
 import { describeIndexes, resolveSelection, SelectionError } from '../pages/selection';
+import { ASK_KINDS, askable, type Askable, type Path } from './askable';
 import { docketSchema, emptyDocket, titleFrom, type Docket } from './docket';
 import type { Format } from './format';
 import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
 import { stepSchema, type Step } from './steps';
 
-/** What a value that is asked for is: pages as they are typed, a length in points, a number, or words. */
-export const ASK_KINDS = ['pages', 'length', 'number', 'text'] as const;
-export type AskKind = (typeof ASK_KINDS)[number];
-
-/** A value of a step that is asked for when a recipe is replayed. */
+/** A value that is asked for when a recipe is replayed. */
 const askSchema = z.object({
   /** By which it is set, on the command line too. */
   name: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/),
   label: z.string().trim().min(1).max(80),
   kind: z.enum(ASK_KINDS),
-  /** Id of the step, and where in it the value is. */
-  step: z.string(),
+  /** Id of the step in which the value is; where missing, it is in what the recipe holds besides steps. */
+  step: z.string().optional(),
+  /** Where it is in there. */
   path: z
     .array(z.union([z.string(), z.number().int().min(0)]))
     .min(1)
@@ -29,6 +27,13 @@ const askSchema = z.object({
 export type Ask = z.infer<typeof askSchema>;
 
 const { shape: parts } = docketSchema;
+/** What a recipe may hold besides steps. */
+const besides = {
+  book: parts.book.optional(),
+  safe: parts.safe.unwrap().optional(),
+  scheme: parts.scheme.optional(),
+  outputs: parts.outputs.optional(),
+};
 
 /**
  * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, where wanted, how the
@@ -42,10 +47,7 @@ export const recipeSchema = z.object({
   about: z.string().max(500).optional(),
   steps: parts.steps,
   formats: parts.formats,
-  book: parts.book.optional(),
-  safe: parts.safe.unwrap().optional(),
-  scheme: parts.scheme.optional(),
-  outputs: parts.outputs.optional(),
+  ...besides,
   asks: z.array(askSchema).max(50).default([]),
 });
 export type Recipe = z.infer<typeof recipeSchema>;
@@ -89,6 +91,17 @@ export function readRecipe(json: unknown): Recipe {
     });
   }
   return read.data;
+}
+
+/** Values of a recipe that can be asked for, in a step or besides the steps. */
+export const askableIn = (recipe: Recipe, step?: Step): Askable[] =>
+  step ? askable(stepSchema, step) : askable(z.object(besides), copied(recipe));
+
+/** The words that may be said where a recipe asks for one of several. */
+export function optionsOf(recipe: Recipe, { step, path }: Ask): readonly string[] {
+  const there = recipe.steps.find(({ id }) => id === step);
+  const key = path.join('/');
+  return askableIn(recipe, there).find((each) => each.path.join('/') === key)?.options ?? [];
 }
 
 /** What of a docket a recipe is to hold besides steps. */
@@ -139,8 +152,6 @@ export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, wa
   });
 }
 
-type Path = readonly (string | number)[];
-
 /** A step whose pages are all picked by typed text; `pointed` hears where they were not. */
 function typed(step: Step, list: PageList, pointed: (path: Path, preset: string) => void): Step {
   const walk = (value: unknown, path: Path): unknown => {
@@ -184,82 +195,18 @@ export function freeName(asks: readonly Pick<Ask, 'name'>[], wanted: string): st
   return `${stem}-${n}`;
 }
 
-/** Values of a step that can be asked for: words, numbers and pages, at most two levels deep. */
-export function askable(step: Step): { path: Path; kind: AskKind; preset: string | number }[] {
-  const found: ReturnType<typeof askable> = [];
-  const walk = (value: unknown, path: Path): void => {
-    const last = path.at(-1);
-    if (typeof value === 'number')
-      found.push({ path, kind: LENGTHS.has(String(last)) ? 'length' : 'number', preset: value });
-    else if (typeof value === 'string' && !FIXED.has(String(last)))
-      found.push({ path, kind: last === 'pages' ? 'pages' : 'text', preset: value });
-    else if (value !== null && typeof value === 'object' && path.length < 2)
-      for (const [key, each] of Object.entries(value))
-        walk(each, [...path, Array.isArray(value) ? Number(key) : key]);
-  };
-  for (const [key, value] of Object.entries(step)) if (!FIXED.has(key)) walk(value, [key]);
-  return found;
-}
-/** What makes a step what it is, and choices among words that are no one else's to type. */
-const FIXED: ReadonlySet<string> = new Set([
-  'id',
-  'kind',
-  'off',
-  'from',
-  'recipe',
-  'source',
-  'format',
-  'content',
-  'fixed',
-  'by',
-  'at',
-  'face',
-  'weight',
-  'edge',
-  'across',
-  'as',
-  'style',
-  'purpose',
-  'side',
-  'turn',
-  'art',
-  'like',
-  'where',
-  'arrangement',
-  'parts',
-  'ink',
-  'graphic',
-]);
-const LENGTHS: ReadonlySet<string> = new Set([
-  'width',
-  'height',
-  'x',
-  'y',
-  'head',
-  'foot',
-  'spine',
-  'fore',
-  'left',
-  'right',
-  'gap',
-  'gutter',
-  'size',
-  'wordSize',
-  'allowance',
-  'offset',
-  'beyond',
-]);
-
 /** Values by the names under which they are asked for. */
 export const recipeValuesSchema = z.record(z.string().max(40), z.union([z.string().max(4000), z.number()]));
 export type RecipeValues = Readonly<z.infer<typeof recipeValuesSchema>>;
 
-/** The steps of a recipe with the values that were said. Throws RecipeError. */
-export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
+type FilledIn = Pick<Recipe, 'steps' | keyof typeof besides>;
+
+/** What a recipe holds, with the values that were said. Throws RecipeError. */
+export function filledIn(recipe: Recipe, values: RecipeValues): FilledIn {
   const known = new Set(recipe.asks.map(({ name }) => name));
   for (const name of Object.keys(values))
     if (!known.has(name)) throw new RecipeError('value-unknown', { name });
-  const steps = JSON.parse(JSON.stringify(recipe.steps)) as Step[];
+  const { steps, ...rest } = copied(recipe);
   for (const { name, label, kind, step: id, path, preset } of recipe.asks) {
     const value = values[name] ?? preset;
     if (value === undefined || value === '') throw new RecipeError('value-missing', { name, label });
@@ -270,24 +217,44 @@ export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
         label,
         reason: number ? 'a number is wanted' : 'words are wanted',
       });
-    let at = steps.find((step) => step.id === id) as object | undefined;
-    // Only what the step itself holds: a path from outside leads to nothing that all objects share.
-    for (const key of path.slice(0, -1))
-      at = at && Object.hasOwn(at, key) ? (at[key as never] as object) : undefined;
-    if (at === null || typeof at !== 'object')
-      throw new RecipeError('recipe-invalid', { reason: `nothing in its steps is where “${label}” goes` });
-    Object.defineProperty(at, path.at(-1)!, { value, configurable: true, enumerable: true, writable: true });
+    let at: object | undefined = id === undefined ? rest : steps.find((step) => step.id === id);
+    // Only what the recipe itself holds: a path from outside leads to nothing that all objects share.
+    const held = (key: string | number) => !!at && Object.hasOwn(at, key);
+    for (const key of path.slice(0, -1)) at = held(key) ? (at![key as never] as object) : undefined;
+    const last = path.at(-1)!;
+    if (at === null || typeof at !== 'object' || (id === undefined && path.length === 1 && !held(last)))
+      throw new RecipeError('recipe-invalid', { reason: `nothing in it is where “${label}” goes` });
+    Object.defineProperty(at, last, { value, configurable: true, enumerable: true, writable: true });
   }
-  return steps.map((step) => {
-    const read = stepSchema.safeParse(step);
-    if (read.success) return read.data;
-    const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
-    const ask = recipe.asks.find((each) => each.step === step.id && each.path[0] === path[0]);
-    throw new RecipeError('value-wrong', {
-      name: ask?.name ?? '',
-      label: ask?.label ?? path.join('.'),
-      reason: message,
-    });
+  const blame = (id: string | undefined) => (at: readonly PropertyKey[]) =>
+    recipe.asks.find(
+      ({ step, path }) => step === id && path.every((key, n) => n >= at.length || at[n] === key),
+    );
+  return {
+    ...readFilled(z.object(besides), rest, blame(undefined)),
+    steps: steps.map((step) => readFilled(stepSchema, step, blame(step.id))),
+  };
+}
+
+/** A copy that can be written into, of what of a recipe may be asked for. */
+function copied({ steps, book, safe, scheme, outputs }: Recipe): FilledIn {
+  return JSON.parse(JSON.stringify({ steps, book, safe, scheme, outputs })) as FilledIn;
+}
+
+/** What was filled in, read; where it cannot be, the value that is to blame is named. */
+function readFilled<T>(
+  schema: z.ZodType<T>,
+  given: unknown,
+  asked: (path: readonly PropertyKey[]) => Ask | undefined,
+): T {
+  const read = schema.safeParse(given);
+  if (read.success) return read.data;
+  const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
+  const ask = asked(path);
+  throw new RecipeError('value-wrong', {
+    name: ask?.name ?? '',
+    label: ask?.label ?? path.join('.'),
+    reason: message,
   });
 }
 
@@ -298,7 +265,8 @@ export function filledIn(recipe: Recipe, values: RecipeValues): Step[] {
 export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues): Docket {
   const taken = new Set(docket.steps.map(({ id }) => id));
   const { formats, idOf } = withFormats(docket.formats, recipe.formats);
-  const steps = filledIn(recipe, values).map((step): Step => {
+  const filled = filledIn(recipe, values);
+  const steps = filled.steps.map((step): Step => {
     const id = freeId(step.id, taken);
     taken.add(id);
     const named = 'format' in step && step.format ? { format: idOf(step.format) } : {};
@@ -306,12 +274,12 @@ export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues)
   });
   return {
     ...docket,
-    book: recipe.book ?? docket.book,
-    safe: recipe.safe ?? docket.safe,
+    book: filled.book ?? docket.book,
+    safe: filled.safe ?? docket.safe,
     formats,
     steps: [...docket.steps, ...steps],
-    scheme: recipe.scheme ?? docket.scheme,
-    outputs: recipe.outputs ?? docket.outputs,
+    scheme: filled.scheme ?? docket.scheme,
+    outputs: filled.outputs ?? docket.outputs,
   };
 }
 

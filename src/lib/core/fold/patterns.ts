@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { edgesOf, type BorderFold } from './fold';
 
@@ -22,8 +23,8 @@ const foldSchema = z.object({
 export const ownPatternSchema = z.object({
   fold: z.literal('own'),
   name: z.string().trim().min(1).max(60),
-  columns: z.array(z.number().positive().max(14_400)).min(1).max(16),
-  rows: z.array(z.number().positive().max(14_400)).min(1).max(16),
+  columns: z.array(pageLength).min(1).max(16),
+  rows: z.array(pageLength).min(1).max(16),
   folds: z.array(foldSchema).max(30),
 });
 export type OwnPattern = z.infer<typeof ownPatternSchema>;

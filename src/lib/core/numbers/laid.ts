@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { offset } from '../measure/lengthSchema';
 import { applyToBox, compose, scale, translate, type Matrix } from '../measure/matrix';
 import { heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box';
 import { bleedBox, spineAt, type Art, type Page, type Side } from '../pages/page';
@@ -25,8 +26,8 @@ export const placingSchema = z.object({
   x: z.enum(['outer', 'inner', 'left', 'centre', 'right']),
   y: z.enum(['head', 'centre', 'foot']),
   /** Inwards from there, in points; from the middle towards the fore edge and the head. */
-  dx: z.number().min(-14_400).max(14_400),
-  dy: z.number().min(-14_400).max(14_400),
+  dx: offset,
+  dy: offset,
   /** Clockwise, in degrees. */
   turn: z.number().min(-360).max(360),
 });

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { lengthWithin, offset } from '../measure/lengthSchema';
 import { selectionSchema } from '../pages/selection';
 import { BLACK, colourSchema } from '../surface/colour';
 import { FACES, WEIGHTS } from './faces';
@@ -22,7 +23,6 @@ export const textAtSchema = z.object({
 });
 export type TextAt = z.infer<typeof textAtSchema>;
 
-const offset = z.number().min(-14_400).max(14_400);
 /** How lines of text are set and where they do not show. Lengths in points. */
 export const linesShape = {
   /** What `x` and `y` are measured from: the trim inwards, or the margins outwards to head and foot. */
@@ -31,14 +31,14 @@ export const linesShape = {
   y: offset,
   face: z.enum(FACES),
   weight: z.enum(WEIGHTS),
-  size: z.number().min(1).max(600),
+  size: lengthWithin([1, 600]),
   ink: colourSchema,
   /** A rule over or under the texts of each edge, from side to side. */
   rule: z
     .object({
       at: z.enum(['over', 'under']),
-      width: z.number().min(0.05).max(72),
-      gap: z.number().min(0).max(720),
+      width: lengthWithin([0.05, 72]),
+      gap: lengthWithin([0, 720]),
     })
     .optional(),
   /** On blank pages too. */

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Size } from '../measure/box';
-import { pageLength } from '../measure/pageLength';
+import { inPoints, pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { NAMED_SIZES, sameSize, type NamedSize } from './sizes';
 
@@ -52,7 +52,7 @@ export const stockSchema = z.object({
   height: pageLength,
   grammage: z.number().min(10).max(2000).optional(),
   bulk: z.number().min(0.3).max(5).optional(),
-  caliper: z.number().positive().max(MOST_CALIPER).optional(),
+  caliper: inPoints(z.number().positive().max(MOST_CALIPER)).optional(),
   grain: z.enum(['long', 'short']).optional(),
 });
 export type Stock = z.infer<typeof stockSchema>;

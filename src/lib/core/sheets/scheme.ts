@@ -1,13 +1,11 @@
 import * as z from 'zod';
 import { patternSchema } from '../fold/patterns';
-import { pageLength } from '../measure/pageLength';
+import { distance, lengthWithin, pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { colourSchema } from '../surface/colour';
 import { stockSchema } from '../paper/stock';
 import { sizeByName } from '../paper/sizes';
 
-/** A distance on a sheet, in points. */
-const distance = z.number().min(0).max(14_400);
 const count = (most: number) => z.number().int().min(1).max(most);
 
 export const WORK_STYLES = ['sheetwise', 'work-and-turn', 'work-and-tumble', 'single-side'] as const;
@@ -22,7 +20,6 @@ export const MOST_ALLOWANCE = mm(20);
 export const MOST_FOLDED = mm(2);
 /** Sheets more for setting up and spoilage, in per cent, by practice. */
 export const PLAIN_OVERS = 3;
-const within = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
 
 /** Printer's marks, each kind on or off; lengths in points. */
 const marksSchema = z.object({
@@ -37,10 +34,10 @@ const marksSchema = z.object({
   slug: z.string().max(300).optional(),
   /** What `{date}` stands for: a day as YYYY-MM-DD. */
   date: z.iso.date().optional(),
-  length: within(MARK_LIMITS.length).optional(),
+  length: lengthWithin(MARK_LIMITS.length).optional(),
   /** Their least distance from the trim; they keep clear of the bleed all the same. */
-  offset: within(MARK_LIMITS.offset).optional(),
-  weight: within(MARK_LIMITS.weight).optional(),
+  offset: lengthWithin(MARK_LIMITS.offset).optional(),
+  weight: lengthWithin(MARK_LIMITS.weight).optional(),
 });
 export type MarkSettings = z.infer<typeof marksSchema>;
 
@@ -91,7 +88,7 @@ const pressFields = {
 /** Inner leaves are moved towards the spine, or made narrower, by the paper's thickness (from the stock, or as given). */
 const creepSchema = z.object({
   by: z.enum(['shift', 'scale']),
-  caliper: z.number().min(0).max(MOST_FOLDED).optional(),
+  caliper: lengthWithin([0, MOST_FOLDED]).optional(),
 });
 
 /** How pages go on sheets. *Stitched*: folded sheets nested in each other, wire-stitched through the fold. Lengths in points. */
@@ -125,7 +122,7 @@ const coverSchema = z.object({
   flap: distance.optional(),
   /** What is printed in the middle of the spine, reading from its head or from its foot. */
   text: z.string().max(200).optional(),
-  textSize: z.number().min(SPINE_TEXT.least).max(SPINE_TEXT.most).optional(),
+  textSize: lengthWithin([SPINE_TEXT.least, SPINE_TEXT.most]).optional(),
   /** Black where left out. */
   ink: colourSchema.optional(),
   runs: z.enum(SPINE_WAYS),
@@ -165,7 +162,7 @@ export const leafletSchema = z.object({
   /** The panels' widths from the left of the front, where they are not to be worked out. */
   widths: z.array(pageLength).max(16).optional(),
   /** How much narrower a panel is made because it folds inside another. */
-  allowance: z.number().min(0).max(MOST_ALLOWANCE),
+  allowance: lengthWithin([0, MOST_ALLOWANCE]),
 });
 export type Leaflet = z.infer<typeof leafletSchema>;
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Recipe, RecipeValues } from '../../core/docket/recipe';
+  import { optionsOf, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Unit } from '../../core/measure/unit';
   import LengthField from '../parts/LengthField.svelte';
 
@@ -15,10 +15,19 @@
   const set = (name: string, value: string | number) => onchange({ ...values, [name]: value });
 </script>
 
-{#each recipe.asks as { name, label, kind, preset } (name)}
+{#each recipe.asks as ask (ask.name)}
+  {@const { name, label, kind, preset } = ask}
   {@const value = values[name] ?? preset}
   {#if kind === 'length'}
     <LengthField {label} value={typeof value === 'number' ? value : 0} {unit} onchange={(points) => points !== undefined && set(name, points)} />
+  {:else if kind === 'choice'}
+    <div>
+      <label class="label" for="{id}-{name}">{label}</label>
+      <select id="{id}-{name}" class="field" value={value ?? ''} onchange={(event) => set(name, event.currentTarget.value)}>
+        {#if value === undefined}<option value="">choose …</option>{/if}
+        {#each optionsOf(recipe, ask) as option (option)}<option>{option}</option>{/each}
+      </select>
+    </div>
   {:else}
     <div>
       <label class="label" for="{id}-{name}">{label}</label>

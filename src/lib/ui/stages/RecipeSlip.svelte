@@ -1,8 +1,11 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { askable, freeName, recipeOf, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
+  import type { Askable } from '../../core/docket/askable';
+  import { askableIn, freeName, recipeOf, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Step } from '../../core/docket/steps';
+  import { formatLength } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/pages/page';
+  import { sayAsked } from '../../words/asked';
   import { sayStep } from '../../words/steps';
   import { api } from '../api';
   import { sayFailure } from '../sayFailure';
@@ -31,24 +34,33 @@
   let more = $state.raw<readonly Ask[]>([]);
   const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
   const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), book, scheme, outputs }));
-  const asks = $derived([...draft.asks, ...more.filter((ask) => steps.some(({ id }) => id === ask.step))]);
+  const asks = $derived([...draft.asks, ...more.filter((ask) => askableNow.some((each) => sameAs(ask, each)))]);
+  /** What can be asked for, and the step it is in where it is in one. */
+  const askableNow = $derived([
+    ...askableIn(draft).map((value) => ({ ...value, step: undefined })),
+    ...draft.steps.flatMap((step) => askableIn(draft, step).map((value) => ({ ...value, step: step.id }))),
+  ]);
+  const sameAs = (ask: Pick<Ask, 'path' | 'step'>, value: Pick<Askable, 'path'> & { step: string | undefined }) =>
+    ask.step === value.step && ask.path.join() === value.path.join();
+  /** What is not asked for yet: of a step, or besides the steps. */
+  const offered = (step?: string) => askableNow.filter((value) => value.step === step && !asks.some((ask) => sameAs(ask, value)));
   const say = (step: Step) => {
     const index = docket.steps.indexOf(step);
     const { act, what } = sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, docket.formats);
     return `${act} ${what}`;
   };
   const toggle = (id: string) => (left = new Set(left.has(id) ? [...left].filter((each) => each !== id) : [...left, id]));
-  function ask(step: Step, at: string): void {
-    const value = askable(step)[Number(at)];
+  function ask(at: string, step?: Step): void {
+    const value = offered(step?.id)[Number(at)];
     if (!value) return;
-    const label = `${value.path.join(' ')} of “${say(step)}”`.slice(0, 80);
+    const words = sayAsked(value.path, draft);
     const asked: Ask = {
       name: freeName(asks, String(value.path.at(-1))),
-      label,
+      label: (step ? `${words} of “${say(step)}”` : `${words[0]!.toUpperCase()}${words.slice(1)}`).slice(0, 80),
       kind: value.kind,
-      step: step.id,
       path: [...value.path],
       preset: value.preset,
+      ...(step ? { step: step.id } : {}),
     };
     more = [...more, asked];
   }
@@ -84,6 +96,24 @@
   });
 </script>
 
+{#snippet askFor(label: string, step?: Step)}
+  {@const values = offered(step?.id)}
+  {#if values.length}
+    <select
+      class="field askfor"
+      aria-label={label}
+      value=""
+      onchange={(event) => {
+        ask(event.currentTarget.value, step);
+        event.currentTarget.value = '';
+      }}
+    >
+      <option value="">ask for …</option>
+      {#each values as { path }, at (path.join())}<option value={String(at)}>{sayAsked(path, draft)}</option>{/each}
+    </select>
+  {/if}
+{/snippet}
+
 {#if bench.recipe === 'save'}
   <form
     class="fields"
@@ -105,27 +135,18 @@
           <label
             ><input type="checkbox" checked={!left.has(step.id)} disabled={step.off} onchange={() => toggle(step.id)} /> {n + 1} {say(step)}</label
           >
-          {#if !left.has(step.id) && !step.off && askable(step).length}
-            <select
-              class="field"
-              aria-label="Ask for a value of step {n + 1}"
-              value=""
-              onchange={(event) => {
-                ask(step, event.currentTarget.value);
-                event.currentTarget.value = '';
-              }}
-            >
-              <option value="">ask for …</option>
-              {#each askable(step) as { path }, at (path.join())}<option value={String(at)}>{path.join(' ')}</option>{/each}
-            </select>
-          {/if}
+          {#if !left.has(step.id) && !step.off}{@render askFor(`Ask for a value of step ${n + 1}`, step)}{/if}
         </div>
       {/each}
     </fieldset>
+    <label class="tick"><input type="checkbox" bind:checked={book} /> how the book lies, and its safe margin</label>
+    <label class="tick"><input type="checkbox" bind:checked={scheme} /> how pages go on sheets</label>
+    <label class="tick"><input type="checkbox" bind:checked={outputs} /> what is handed over ({docket.outputs.length})</label>
+    {@render askFor('Ask for a value besides the steps')}
     {#if asks.length}
       <div>
         <p class="label">Asked for when it is replayed</p>
-        {#each asks as { name: asked, label, preset } (asked)}
+        {#each asks as { name: asked, label, kind, preset } (asked)}
           <p class="ask">
             {#if more.some((each) => each.name === asked)}
               <input
@@ -137,14 +158,17 @@
               />
               <button type="button" class="link" onclick={() => (more = more.filter((each) => each.name !== asked))}>leave out</button>
             {:else}{label}: pages that were pointed at, as typed{/if}
-            <span class="mono">{asked} = {typeof preset === 'number' ? Math.round(preset * 100) / 100 : preset}</span>
+            <span class="mono"
+              >{asked} = {kind === 'length' && typeof preset === 'number'
+                ? formatLength(preset, bench.unit)
+                : typeof preset === 'number'
+                  ? Math.round(preset * 100) / 100
+                  : preset}</span
+            >
           </p>
         {/each}
       </div>
     {/if}
-    <label class="tick"><input type="checkbox" bind:checked={book} /> how the book lies, and its safe margin</label>
-    <label class="tick"><input type="checkbox" bind:checked={scheme} /> how pages go on sheets</label>
-    <label class="tick"><input type="checkbox" bind:checked={outputs} /> what is handed over ({docket.outputs.length})</label>
     {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
     {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
     <div class="btns">
@@ -216,7 +240,7 @@
     align-items: baseline;
     font-size: 13px;
   }
-  .step select {
+  .askfor {
     margin: 3px 0 2px 20px;
     width: calc(100% - 20px);
     padding: 2px 4px;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { pageLength } from '../../measure/pageLength';
+import { distance, lengthWithin, pageLength } from '../../measure/lengthSchema';
 import { addressesOf } from '../../pages/panels';
 import { StepProblem } from '../stepKind';
 import { faceAt, mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
@@ -16,14 +16,14 @@ export const stepBase = {
 export const MOST_BLEED = (50 * 72) / 25.4;
 
 const edges = (edge: z.ZodNumber) => ({ head: edge, foot: edge, spine: edge, fore: edge });
-export const bleedEdges = edges(z.number().min(0).max(MOST_BLEED));
-export const cutEdges = edges(z.number().min(0).max(14_400));
+export const bleedEdges = edges(lengthWithin([0, MOST_BLEED]));
+export const cutEdges = edges(distance);
 export const marginEdges = cutEdges;
 /** Margins from the trim inwards, and the columns between them. */
 export const marginsSchema = z.object({
   ...marginEdges,
   columns: z.number().int().min(1).max(40),
-  gap: z.number().min(0).max(14_400),
+  gap: distance,
 });
 export const sizeSchema = z.object({ width: pageLength, height: pageLength });
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { distance } from '../../measure/lengthSchema';
 import type { Sides } from '../../measure/box';
 import { cropPage, cutTo } from '../../pages/crop';
 import { inkOf, isMeasured } from '../../pages/drawn';
@@ -17,15 +18,13 @@ import type { Surveys } from '../../pages/survey';
 import { defineStep, StepProblem } from '../stepKind';
 import { cutEdges, stepBase } from './base';
 
-const length = z.number().min(0).max(14_400);
-
 /** What is cut off: at the book's edges (mirrored on left pages), at the sides, or all beyond the ink and its padding. */
 export const cutSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('edge'), ...cutEdges }),
-  z.object({ by: z.literal('side'), head: length, foot: length, left: length, right: length }),
+  z.object({ by: z.literal('side'), head: distance, foot: distance, left: distance, right: distance }),
   z.object({
     by: z.literal('ink'),
-    padding: length,
+    padding: distance,
     /** Each page by its own ink; else one cut for all, which spares the ink of every page. */
     each: z.boolean(),
     /** One cut for all mirrors on left-hand pages. */

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { offset } from '../../measure/lengthSchema';
 import type { Laid } from '../../numbers/laid';
 import { applyToBox, compose, invert, translate } from '../../measure/matrix';
 import { hasArea, heightOf, intersect, sizeBox, widthOf, type Box } from '../../measure/box';
@@ -9,7 +10,6 @@ import { StepProblem } from '../stepKind';
 import { pagesOnly } from './base';
 import { sourceSchema, toPage } from './takeIn';
 
-const length = z.number().min(-14_400).max(14_400);
 /** A page of a file that is no page of the job. */
 export const graphicFileSchema = z.object({
   source: sourceSchema,
@@ -20,7 +20,7 @@ export const graphicFileSchema = z.object({
 export const graphicSchema = z.union([
   z.object({
     page: selectionSchema,
-    area: z.object({ x0: length, y0: length, x1: length, y1: length }).optional(),
+    area: z.object({ x0: offset, y0: offset, x1: offset, y1: offset }).optional(),
   }),
   graphicFileSchema,
 ]);

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { distance } from '../../measure/lengthSchema';
 import { joinPages } from '../../pages/join';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import type { Page } from '../../pages/page';
@@ -14,7 +15,7 @@ export const join = defineStep({
     pages: selectionSchema,
     columns: z.number().int().min(1).max(12),
     rows: z.number().int().min(1).max(12),
-    gap: z.number().min(0).max(14_400),
+    gap: distance,
   }),
   apply(list, step) {
     const picked = pagesOnly(resolveSelection(step.pages, list), list);

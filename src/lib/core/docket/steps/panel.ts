@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { pageLength } from '../../measure/pageLength';
+import { distance, pageLength } from '../../measure/lengthSchema';
 import { leafOf } from '../../pages/leaves';
 import { sideAt, type Page, type PageList } from '../../pages/page';
 import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK } from '../../pages/panels';
@@ -27,7 +27,7 @@ export const panel = defineStep({
     show: selectionSchema.optional(),
     /** The width of each; where missing, that of what it folds over less the allowance. */
     width: pageLength.optional(),
-    allowance: z.number().min(0).max(14_400),
+    allowance: distance,
     /** Over which face of its leaf each folds in. */
     folds: z.enum(['front', 'back']),
   }),

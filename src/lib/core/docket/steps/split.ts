@@ -1,19 +1,18 @@
 import * as z from 'zod';
+import { offset, pageLength } from '../../measure/lengthSchema';
 import { splitPage } from '../../pages/split';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
-
-const length = z.number().min(-14_400).max(14_400);
 
 /** How pages are cut up: into columns and rows of one size, or in two at a place. Lengths in points. */
 export const splitShape = {
   columns: z.number().int().min(1).max(12),
   rows: z.number().int().min(1).max(12),
   /** Where the cut lies that makes two: from the left, or from the head. In the middle where missing. */
-  at: z.number().positive().max(14_400).optional(),
+  at: pageLength.optional(),
   /** What is left out between parts, half on each side of a cut; less than 0 where both parts show it. */
-  gutter: length,
+  gutter: offset,
 };
 
 /** Cuts pages into parts, in the order they are read: row by row, from the spine's side. */

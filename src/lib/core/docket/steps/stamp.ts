@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { lengthWithin, MOST_POINTS } from '../../measure/lengthSchema';
 import type { Size } from '../../measure/box';
 import { placingSchema, type Laid } from '../../numbers/laid';
 import { selectionSchema } from '../../pages/selection';
@@ -6,7 +7,7 @@ import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 import { graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
 
-const side = z.number().min(0.1).max(14_400);
+const side = lengthWithin([0.1, MOST_POINTS]);
 /** How large a stamp is: a share of its real size, or its width or height in points, the other following. */
 export const stampSizeSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('scale'), scale: z.number().min(0.001).max(1000) }),
