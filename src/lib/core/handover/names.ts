@@ -19,9 +19,10 @@ const DEVICES = /^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/i;
  */
 export function safeName(text: string): string {
   const plain = text
+    // First, so that what stood around them meets: two spaces, or a letter and its accent.
+    .replace(/[\p{Cf}\p{Cs}\p{Co}\p{Cn}]/gu, '')
     .normalize('NFC')
     .replace(/[\p{Cc}\p{Zl}\p{Zp}\s]+/gu, ' ')
-    .replace(/[\p{Cf}\p{Cs}\p{Co}\p{Cn}]/gu, '')
     .replace(/[<>:"/\\|?*]+/g, '_')
     .replace(/^[\s.]+/, '');
   let cut = '';
