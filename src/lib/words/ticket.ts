@@ -61,7 +61,7 @@ function pressLines({ docket: { scheme }, plan }: WorkedOut): string[] {
   if (!plan || !('stock' in scheme)) return [];
   const turned = plan.turnAxis === 'vertical' ? 'from side to side' : 'from head to foot';
   return [
-    `${WORK_STYLE_NAME[scheme.work ?? 'sheetwise']}${scheme.work === 'single-side' ? '' : `, turned over ${turned}`}`,
+    `${WORK_STYLE_NAME[plan.work]}${plan.work === 'single-side' ? '' : `, turned over ${turned}`}`,
   ];
 }
 

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { bookOf, docketOf, hashOf, stepsOf, survey, surveyPage, takeInStep } from '../../../../tests/makers';
+import {
+  bookOf,
+  docketOf,
+  hashOf,
+  plainSurvey,
+  stepsOf,
+  survey,
+  surveyPage,
+  takeInStep,
+} from '../../../../tests/makers';
 import { workOut } from '../checks';
 import type { Box, Size } from '../measure/box';
 import { mm } from '../measure/unit';
@@ -163,6 +172,19 @@ test('whatever is wanted together, and from one plate or two, the gang lies on t
     ),
     { numRuns: 80 },
   );
+});
+
+test.each([
+  ['of which none has a back are printed on one side', 1, undefined, 'single-side', false],
+  ['of which one has a back are printed on both', 3, undefined, 'sheetwise', true],
+  ['are printed on both sides where that was asked for', 1, 'sheetwise', 'sheetwise', true],
+] as const)('pieces %s', (_, pages, asked, work, both) => {
+  const flat: Flat = { ...PLAIN_SCHEMES.flat, ...(asked ? { work: asked } : {}) };
+  const job = workOut(docketOf([takeInStep('a')], { book: bookOf('right'), scheme: flat }), {
+    [hashOf('a')]: plainSurvey(pages),
+  });
+  expect(job.plan!.work).toBe(work);
+  expect(job.plan!.sheets.every(({ back }) => !!back === both)).toBe(true);
 });
 
 test('the sheet map says of every cell where it lies, in millimetres; as CSV by RFC 4180', () => {

@@ -55,11 +55,16 @@ export const pieceForm = (piece: Piece, name?: string): Form =>
     ...(name ? { name } : {}),
   });
 
-/** Plans flat work: pieces side by side, to be cut apart. Undefined for an empty list. */
-export function planFlat(list: PageList, scheme: Flat, job = NO_JOB): SheetPlan | undefined {
+/**
+ * Plans flat work: pieces side by side, to be cut apart. Where nothing is said of it, pieces of which none has a back are
+ * printed on one side. Undefined for an empty list.
+ */
+export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
   const pieces = flatPieces(list);
+  const scheme: Flat =
+    given.work || pieces.some(({ back }) => back) ? given : { ...given, work: 'single-side' };
   const pages = plannedPages(list);
   const said = { pages, cell, blanksAdded: 0, job };
   if (scheme.arrange === 'repeat')

@@ -4,6 +4,7 @@ import type { CoverPart } from '../pages/cover';
 import type { Page, Side } from '../pages/page';
 import type { HandResult } from './byHand';
 import type { Colour } from '../surface/colour';
+import type { WorkStyle } from './scheme';
 import type { Item } from '../surface/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
@@ -86,6 +87,8 @@ export interface SheetPlan {
   readonly hand?: HandResult | undefined;
   /** The axis, as the front lies, about which the sheet is turned over. */
   turnAxis: 'vertical' | 'horizontal';
+  /** How both sides come to be printed. */
+  work: WorkStyle;
   /** How many of the piece a sheet carries, side by side and one above the other. */
   copies: { across: number; up: number };
   /** Of marks, in points. */

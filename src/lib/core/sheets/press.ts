@@ -66,7 +66,7 @@ export const isSideways = (press: Press): boolean => (press.turned ?? 0) % 180 =
 const laid = (size: Size, press: Press): Size =>
   isSideways(press) ? { width: size.height, height: size.width } : size;
 
-export const workOf = (press: Pick<Press, 'work'>): WorkStyle => press.work ?? 'sheetwise';
+const workOf = (press: Pick<Press, 'work'>): WorkStyle => press.work ?? 'sheetwise';
 /** The axis about which a sheet is turned over. */
 export function turnAxisOf(press: Pick<Press, 'turn' | 'work'>, sheet: Size): SheetPlan['turnAxis'] {
   const work = workOf(press);
@@ -216,6 +216,7 @@ export function planForms(job: ToPrint, press: Press): SheetPlan {
       copies,
       needed: { trims: block, bleeds: grown(block, around.bleeds), marks: grown(block, around.marks) },
       turnAxis: turnAxisOf(press, sheet),
+      work: workOf(press),
       layOut: (form, number, byHand) => layOut(form, number, sheet, copies, byHand),
       ...(press.byHand?.length ? { byHand: press.byHand } : {}),
     },
@@ -239,12 +240,13 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
       copies,
       needed: { trims: size, bleeds: grown(size, around.bleeds), marks: grown(size, around.marks) },
       turnAxis: 'vertical',
+      work: workOf(press),
       layOut: (form, number) => layOut(form, number, sheetOf(form), copies),
     },
   );
 }
 
-interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis'> {
+interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis' | 'work'> {
   layOut: (form: Form, number: number, byHand?: FaceChanges) => Sheet;
   byHand?: readonly ByHand[];
 }

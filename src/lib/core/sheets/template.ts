@@ -98,6 +98,7 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
     sheetCount: sheets.length,
     sheets,
     turnAxis: 'vertical',
+    work: 'single-side',
     copies: { across: 1, up: 1 },
     pieceArea: cell.width * cell.height,
     piecesPerSheet: 1,

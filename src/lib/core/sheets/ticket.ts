@@ -117,6 +117,7 @@ export function layTicket(ticket: Ticket, plan: SheetPlan | undefined): SheetPla
     sheetCount: 1,
     sheets: [shown],
     turnAxis: 'vertical',
+    work: 'single-side',
     copies: { across: 1, up: 1 },
     pieceArea: PAPER.width * PAPER.height,
     piecesPerSheet: 1,

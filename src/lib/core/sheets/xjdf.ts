@@ -2,7 +2,6 @@ import { POINTS_PER } from '../measure/unit';
 import { caliperOf, type Stock } from '../paper/stock';
 import { coverPress, SPINE_WORDS } from './cover';
 import { sidesOf, type Cell, type PrintedSide, type SheetPlan } from './plan';
-import { workOf } from './press';
 import type { PressScheme, WorkStyle } from './scheme';
 
 const STYLE: Record<WorkStyle, string> = {
@@ -39,12 +38,12 @@ export function sheetsXjdf(plan: SheetPlan, scheme: PressScheme, title: string):
   const { cover } = plan;
   // A cover is on other paper, and may be printed on one side only.
   const kinds = [
-    { stock: scheme.stock, style: STYLE[workOf(scheme)], names: ofBook },
+    { stock: scheme.stock, style: STYLE[plan.work], names: ofBook },
     ...(cover && scheme.kind === 'signatures'
       ? [
           {
             stock: coverPress(scheme).stock,
-            style: STYLE[cover.plan.sheets[0]!.back ? 'sheetwise' : 'single-side'],
+            style: STYLE[cover.plan.work],
             names: [nameOf(plan.sheetCount + 1)],
           },
         ]

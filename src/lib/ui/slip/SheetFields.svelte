@@ -18,6 +18,8 @@
   const shared = (change: Partial<PressScheme>) => draft.set(change);
 
   const under = (what: string) => (points: number) => sayDistance(points, what, scheme.stock, unit);
+  /** As it was chosen, else as it was planned for these pages. */
+  const work = $derived(scheme.work ?? plan?.work ?? 'sheetwise');
   const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
     draft.take(`copies ${key}`, wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
@@ -37,13 +39,13 @@
     <select
       id="work"
       class="field"
-      value={scheme.work ?? 'sheetwise'}
+      value={work}
       onchange={(event) => shared({ work: event.currentTarget.value as (typeof WORK_STYLES)[number] })}
     >
-      {#each WORK_STYLES as work (work)}<option value={work}>{WORK_STYLE_NAME[work]}</option>{/each}
+      {#each WORK_STYLES as each (each)}<option value={each}>{WORK_STYLE_NAME[each]}</option>{/each}
     </select>
   </div>
-  {#if (scheme.work ?? 'sheetwise') === 'sheetwise'}
+  {#if work === 'sheetwise'}
     <Choice
       label="Turns on its"
       options={[
