@@ -123,7 +123,13 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await rescued(page);
   await page.getByRole('button', { name: 'Save as a recipe' }).click();
   await slip(page).getByLabel('Name', { exact: true }).fill('Read in order');
+  const values = slip(page).getByLabel('Ask for a value besides the steps');
   await slip(page).getByLabel('how pages go on sheets').uncheck();
+  await slip(page).getByLabel('how the book lies').uncheck();
+  await expect(values).not.toContainText('book spine');
+  await slip(page).getByLabel('how the book lies').check();
+  await values.selectOption('book spine');
+  await slip(page).getByLabel('Question for spine').fill('Bound at');
   await page.getByRole('button', { name: 'Save recipe' }).click();
   await expect(slip(page).getByRole('status')).toContainText('version 1');
   await page.goto(`${folder.url}/recipes`);
@@ -133,6 +139,7 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await recipe.getByRole('button', { name: 'Add drop folder' }).click();
   await expect(page.getByRole('alert')).toContainText('cannot be the name of a drop folder');
   await recipe.getByLabel('Its name').fill('desk');
+  await expect(recipe.getByLabel('Bound at')).toHaveValue('left');
   await recipe.getByRole('button', { name: 'Add drop folder' }).click();
   const desk = page.locator('article', { hasText: `${basename(folder.drops)}/desk` });
   await desk.getByText('Scanner (a simulated stand-in)').click();

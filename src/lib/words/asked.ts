@@ -14,6 +14,7 @@ const WORD: Record<string, string> = {
   y0: 'foot',
   x1: 'right',
   y1: 'head',
+  from: 'measured from',
   stock: 'paper',
   caliper: 'thickness',
   run: '',
@@ -37,6 +38,7 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
   const words = rest.map((key) => {
     if (typeof key === 'number') return String(key + 1);
     if (ink && key === 'y') return 'yellow';
+    if (key === 'turn' && path[0] === 'scheme') return 'edge it turns on';
     return WORD[key] ?? key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
   });
   return [output ? `${OUTPUT_NAME[output.kind]}:` : '', ...words].filter(Boolean).join(' ');

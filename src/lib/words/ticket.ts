@@ -60,9 +60,7 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
 function pressLines({ docket: { scheme }, plan }: WorkedOut): string[] {
   if (!plan || !('stock' in scheme)) return [];
   const turned = plan.turnAxis === 'vertical' ? 'from side to side' : 'from head to foot';
-  return [
-    `${WORK_STYLE_NAME[plan.work]}${plan.work === 'single-side' ? '' : `, turned over ${turned}`}`,
-  ];
+  return [`${WORK_STYLE_NAME[plan.work]}${plan.work === 'single-side' ? '' : `, turned over ${turned}`}`];
 }
 
 function stockLines(stock: Stock, { docket: { unit } }: WorkedOut): string[] {

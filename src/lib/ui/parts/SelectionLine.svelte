@@ -5,7 +5,7 @@
   import { STEP_NAME } from '../../words/steps';
   import { addressesOf } from '../../core/pages/panels';
   import { faceLabels } from '../../core/pages/labels';
-  import { formatFigure } from '../../core/measure/formatLength';
+  import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
   import { bleedSides, faceAt, sideAt, type Page } from '../../core/pages/page';
   import { saySize } from '../../words/findings';
   import type { Zoom } from '../mat/Mat.svelte';
@@ -35,16 +35,21 @@
     const where = address ? `panel ${address}` : `${picked[0]! + 1} of ${count}`;
     const lies = address
       ? `folds over the ${first.panel!.folds}`
-      : `${side}${side === 'left' || side === 'right' ? '-hand' : ''} page, leaf ${leaf} ${face}`;
-    return `${where} · ${saySize(first.trim, bench.unit)}${boxesIn(first)} · ${lies}${label ? ` · label “${label}”` : ''}`;
+      : `${side}${side === 'left' || side === 'right' ? '-hand' : ''}, leaf ${leaf} ${face}`;
+    return `${where} · ${saySize(first.trim, bench.unit)}${label ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
   });
-  /** Bleed and, where the page shows a source, the boxes that the source gave. */
-  function boxesIn(page: Page): string {
+  /** The boxes that the source of the one page picked gave. */
+  const boxes = $derived.by(() => {
+    const art = picked.length === 1 ? faceAt(list, picked[0]!)?.art : undefined;
+    const given = art && bench.surveys[art.source]?.pages[art.index]?.given;
+    return given ? ` · boxes ${given.join(', ')}` : '';
+  });
+  function bleedOf(page: Page): string {
     const { left, right, head, foot } = bleedSides(page.bleed, sideAt(picked[0]!, list));
-    const figures = [head, right, foot, left].map((points) => formatFigure(points, bench.unit));
-    const bleed = new Set(figures).size === 1 ? figures[0]! : `${figures.join(' ')} (head, right, foot, left)`;
-    const given = page.art && bench.surveys[page.art.source]?.pages[page.art.index]?.given;
-    return ` · bleed ${bleed}${given ? ` · boxes ${given.join(', ')}` : ''}`;
+    const figures = [...new Set([head, right, foot, left].map((points) => formatLength(points, bench.unit)))];
+    return figures.length === 1
+      ? `bleed ${figures[0]}`
+      : `bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
   }
   const picked = $derived(bench.pickedIndexes);
   const ACTS: Step['kind'][] = [
@@ -110,8 +115,11 @@
       {#each ACTS as kind (kind)}<option value={kind}>{STEP_NAME[kind]}</option>{/each}
     </select>
   {/if}
-  <span class="words" title={bench.pickedError ? undefined : words} class:bad={bench.pickedError} role={bench.pickedError ? 'alert' : undefined}
-    >{bench.pickedError || words}</span
+  <span
+    class="words"
+    title={bench.pickedError ? undefined : `${words}${boxes}`}
+    class:bad={bench.pickedError}
+    role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span
   >
   <span class="right">
     {#if zoom}

@@ -36,12 +36,7 @@
 <div class="row">
   <div>
     <label class="label" for="work">Printed</label>
-    <select
-      id="work"
-      class="field"
-      value={work}
-      onchange={(event) => shared({ work: event.currentTarget.value as (typeof WORK_STYLES)[number] })}
-    >
+    <select id="work" class="field" value={work} onchange={(event) => shared({ work: event.currentTarget.value as (typeof WORK_STYLES)[number] })}>
       {#each WORK_STYLES as each (each)}<option value={each}>{WORK_STYLE_NAME[each]}</option>{/each}
     </select>
   </div>

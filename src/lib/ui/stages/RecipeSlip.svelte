@@ -6,7 +6,7 @@
   import { formatLength } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/pages/page';
   import { sayAsked } from '../../words/asked';
-  import { sayStep } from '../../words/steps';
+  import { sayStep, STEP_NAME } from '../../words/steps';
   import { api } from '../api';
   import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
@@ -32,9 +32,19 @@
   let left = $state.raw<ReadonlySet<string>>(new Set(untrack(() => bench.docket.steps.filter(({ kind }) => kind === 'take-in').map(({ id }) => id))));
   let [book, scheme, outputs] = $state([true, true, true]);
   let more = $state.raw<readonly Ask[]>([]);
+  /** Questions as they were typed, by the name of what is asked for. */
+  let questions = $state.raw<Readonly<Record<string, string>>>({});
   const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
   const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), book, scheme, outputs }));
-  const asks = $derived([...draft.asks, ...more.filter((ask) => askableNow.some((each) => sameAs(ask, each)))]);
+  const asks = $derived(
+    [...draft.asks.map((ask) => ({ ...ask, label: pagesOf(ask) })), ...more.filter((ask) => askableNow.some((each) => sameAs(ask, each)))].map(
+      (ask) => ({ ...ask, label: questions[ask.name] ?? ask.label }),
+    ),
+  );
+  function pagesOf({ step, label }: Ask): string {
+    const kind = steps.find(({ id }) => id === step)?.kind;
+    return kind ? `Pages for “${STEP_NAME[kind]}”` : label;
+  }
   /** What can be asked for, and the step it is in where it is in one. */
   const askableNow = $derived([
     ...askableIn(draft).map((value) => ({ ...value, step: undefined })),
@@ -56,7 +66,7 @@
     const words = sayAsked(value.path, draft);
     const asked: Ask = {
       name: freeName(asks, String(value.path.at(-1))),
-      label: (step ? `${words} of “${say(step)}”` : `${words[0]!.toUpperCase()}${words.slice(1)}`).slice(0, 80),
+      label: `${words[0]!.toUpperCase()}${words.slice(1)}${step ? ` (${STEP_NAME[step.kind]})` : ''}`.slice(0, 80),
       kind: value.kind,
       path: [...value.path],
       preset: value.preset,
@@ -64,7 +74,6 @@
     };
     more = [...more, asked];
   }
-  const relabel = (name: string, label: string) => (more = more.map((each) => (each.name === name ? { ...each, label } : each)));
   const known = $derived(recipes.find((each) => each.name.toLowerCase() === name.trim().toLowerCase()));
   async function save(): Promise<void> {
     wrong = done = '';
@@ -148,23 +157,25 @@
         <p class="label">Asked for when it is replayed</p>
         {#each asks as { name: asked, label, kind, preset } (asked)}
           <p class="ask">
-            {#if more.some((each) => each.name === asked)}
-              <input
-                class="field"
-                aria-label="Question for {asked}"
-                value={label}
-                maxlength="80"
-                oninput={(event) => relabel(asked, event.currentTarget.value)}
-              />
-              <button type="button" class="link" onclick={() => (more = more.filter((each) => each.name !== asked))}>leave out</button>
-            {:else}{label}: pages that were pointed at, as typed{/if}
-            <span class="mono"
-              >{asked} = {kind === 'length' && typeof preset === 'number'
-                ? formatLength(preset, bench.unit)
-                : typeof preset === 'number'
-                  ? Math.round(preset * 100) / 100
-                  : preset}</span
-            >
+            <input
+              class="field"
+              aria-label="Question for {asked}"
+              value={label}
+              maxlength="80"
+              oninput={(event) => (questions = { ...questions, [asked]: event.currentTarget.value })}
+            />
+            <span
+              ><span class="mono"
+                >{asked} = {kind === 'length' && typeof preset === 'number'
+                  ? formatLength(preset, bench.unit)
+                  : typeof preset === 'number'
+                    ? Math.round(preset * 100) / 100
+                    : preset}</span
+              >
+              {#if more.some((each) => each.name === asked)}
+                <button type="button" class="link" onclick={() => (more = more.filter((each) => each.name !== asked))}>leave out</button>
+              {:else}<small>pointed at</small>{/if}
+            </span>
           </p>
         {/each}
       </div>
@@ -172,7 +183,9 @@
     {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
     {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
     <div class="btns">
-      <button class="btn" disabled={!name.trim() || (!steps.length && !book && !scheme && !outputs)}>Save recipe</button>
+      <button class="btn" disabled={!name.trim() || asks.some(({ label }) => !label.trim()) || (!steps.length && !book && !scheme && !outputs)}
+        >Save recipe</button
+      >
       <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Leave'}</button>
     </div>
   </form>
@@ -253,9 +266,18 @@
     padding: 4px 0;
     font-size: 12.5px;
   }
-  .ask .mono {
-    display: block;
+  .ask span {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 8px;
+  }
+  .ask .mono,
+  .ask small {
     color: var(--ink-2);
+  }
+  .ask .mono {
+    overflow-wrap: anywhere;
   }
   .done {
     color: var(--fine);
