@@ -4,9 +4,9 @@ import { artsOf, facesOf, type PageList } from '../pages/page';
 import { readingOrder } from '../pages/panels';
 import { resolveSelection } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
-import { countSides, eachSide, type SheetPlan } from '../sheets/plan';
+import { countSides, sidePlaces, type SheetPlan } from '../sheets/plan';
 import { planProof } from '../sheets/spreads';
-import { cutsOf, pressSides } from './standIns';
+import { cutsOf, pressPlaces } from './standIns';
 import { OUTPUT_KINDS, type Output, type OutputKind, type OutputOf } from './output';
 
 /** One file of an output. */
@@ -62,14 +62,11 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
     case 'pages':
       return pageParts(work, output);
     case 'sheets': {
-      const plan = planned();
-      const perSheet = countSides(plan) > plan.sheetCount ? 2 : 1;
-      const sheetOf = (side: number) => Math.floor(side / perSheet) + 1;
-      const sides = range(countSides(plan));
-      // Printed on one side only, all are fronts.
-      if (perSheet === 1 && output.split?.by === 'faces')
-        return [{ ...cut(sides, undefined, sheetOf)[0]!, name: 'fronts' }];
-      return cut(sides, output.split, sheetOf, ['fronts', 'backs']);
+      const places = sidePlaces(planned());
+      return cut(range(places.length), output.split, (side) => places[side]!.sheet, {
+        names: ['fronts', 'backs'],
+        isBack: (side) => places[side]!.side === 'back',
+      });
     }
     case 'spreads': {
       const spreads = planProof(list);
@@ -83,9 +80,9 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
       return each(range(countSides(planned())), (side) => side + 1);
     }
     case 'press': {
-      const sides = pressSides(planned(), output);
-      const width = String(sides.at(-1)!.sheet).length;
-      return sides.map(({ sheet, side }, n) => ({
+      const places = pressPlaces(planned(), output);
+      const width = String(places.at(-1)!.sheet).length;
+      return places.map(({ sheet, side }, n) => ({
         name: `${String(sheet).padStart(width, '0')} ${side}`,
         pages: [n],
         from: sheet,
@@ -95,7 +92,7 @@ export function partsOf(work: Cuttable, output: Output): Part[] {
     case 'cutter': {
       if (output.of === 'pages') return each(readingOrder(list), (index) => index + 1);
       // Tools follow their paths from the front.
-      return [...eachSide(planned())].flatMap(({ sheet, side }, n) =>
+      return sidePlaces(planned()).flatMap(({ sheet, side }, n) =>
         side === 'front' ? [{ name: String(sheet), pages: [n], from: sheet, to: sheet }] : [],
       );
     }
@@ -121,12 +118,19 @@ const range = (count: number): number[] => Array.from({ length: count }, (_, n) 
 const each = (pages: readonly number[], numberOf: (page: number) => number): Part[] =>
   pages.map((page, n) => ({ name: String(n + 1), pages: [page], from: numberOf(page), to: numberOf(page) }));
 
+/** What tells one face from the other: what files of them are called, and which of an order are backs. */
+interface Faces {
+  names: readonly [fronts: string, backs: string];
+  isBack: (page: number, n: number) => boolean;
+}
+const PAGE_FACES: Faces = { names: ['odd', 'even'], isBack: (_, n) => n % 2 === 1 };
+
 /** Parts of a file whose pages come in an order. */
 function cut(
   order: readonly number[],
   split: Extract<Output, { kind: 'sheets' }>['split'],
   numberOf: (page: number) => number,
-  faceNames: readonly [string, string] = ['odd', 'even'],
+  { names, isBack }: Faces = PAGE_FACES,
 ): Part[] {
   const part = (pages: readonly number[], name: string): Part => ({
     name,
@@ -135,14 +139,12 @@ function cut(
     to: Math.max(...pages.map(numberOf)),
   });
   if (split?.by === 'faces') {
-    const [fronts, backs] = [0, 1].map((face) => order.filter((_, n) => n % 2 === face)) as [
-      number[],
-      number[],
-    ];
-    if (!backs.length) return [part(fronts, faceNames[0])];
+    const fronts = order.filter((page, n) => !isBack(page, n));
+    const backs = order.filter(isBack);
+    if (!backs.length) return [part(fronts, names[0])];
     return [
-      { ...part(fronts, faceNames[0]), ...(fronts.length > backs.length ? { alone: true } : {}) },
-      part(split.reverse ? backs.reverse() : backs, faceNames[1]),
+      { ...part(fronts, names[0]), ...(fronts.length > backs.length ? { alone: true } : {}) },
+      part(split.reverse ? backs.reverse() : backs, names[1]),
     ];
   }
   const count = split?.by === 'every' ? split.count : Math.max(1, order.length);

@@ -1,7 +1,14 @@
 import type { Docket } from '../docket/docket';
 import { inksOf } from '../pages/inks';
 import { turnAxisOf } from '../sheets/press';
-import { allSheets, countSides, eachSide, type PrintedSide, type SheetPlan } from '../sheets/plan';
+import {
+  allSheets,
+  countSides,
+  eachSide,
+  sidePlaces,
+  type PrintedSide,
+  type SheetPlan,
+} from '../sheets/plan';
 import { MARK_LAYERS } from '../surface/surface';
 import type { CutBy, OutputOf, PressTurn } from './output';
 import type { Cuttable } from './parts';
@@ -21,10 +28,17 @@ export interface PressSide extends Pick<PrintedSide, 'sheet' | 'side' | 'size'> 
   turned: 0 | 180;
 }
 
-/** The sides of a plan's sheets on a press that turns as an output says. One that prints one side gives each a sheet of its own. */
+/** On one side only, each side takes a sheet of its own. */
+const onItsOwn = (n: number) => ({ sheet: n + 1, side: 'front' as const });
+
+/** The sides that a press prints as an output says, without laying them. */
+export const pressPlaces = (plan: SheetPlan, { turn }: OutputOf<'press'>) =>
+  sidePlaces(plan).map((place, n) => (turn === 'one-side' ? onItsOwn(n) : place));
+
+/** The sides of a plan's sheets on a press that turns as an output says. */
 export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressSide[] {
   return [...eachSide(plan)].map(({ sheet, side, size }, n) => {
-    if (turn === 'one-side') return { sheet: n + 1, side: 'front', size, turned: 0 };
+    if (turn === 'one-side') return { ...onItsOwn(n), size, turned: 0 };
     // Left to itself, the press turns every sheet as it was planned.
     if (!turn || side === 'front') return { sheet, side, size, turned: 0 };
     const axis = turnAxisOf({ turn }, size);

@@ -11,6 +11,7 @@ import {
   twoSided,
 } from '../../../../tests/makers';
 import { workOut } from '../checks';
+import { partsOf } from '../handover/parts';
 import type { Step } from '../docket/steps';
 import { sizeBox, type Size } from '../measure/box';
 import { translate } from '../measure/matrix';
@@ -19,7 +20,7 @@ import { likelyParts, type CoverPart } from '../pages/cover';
 import { spotsOf } from '../pages/inks';
 import type { Book } from '../pages/page';
 import { spineOf } from './cover';
-import type { Cell, CoverPlan } from './plan';
+import { eachSide, sidePlaces, type Cell, type CoverPlan } from './plan';
 import { runOf } from './run';
 import { sheetsXjdf } from './xjdf';
 import { PLAIN_COVER, PLAIN_SCHEMES, type CoverScheme, type Signatures } from './scheme';
@@ -228,5 +229,20 @@ describe('the cover', () => {
     expect(problem(['outside', 'spine'], '1-2')).toBe('cover-twice');
     expect(problem(['front', 'inside-front', 'inside-back', 'back'], 'all')).toBe('cover-of-nothing');
     expect(problem(['outside', 'inside'], '1-2')).toBeUndefined();
+  });
+
+  test.each([
+    ['both sides, its cover on one', 'sheetwise', ['front', 'back'], [1, 2, 3, 4]],
+    ['one side, its cover on both', 'single-side', ['front', 'inside-front'], [5]],
+  ] as const)('a book printed on %s: fronts and backs go out apart', (_, work, parts, backs) => {
+    // 64 pages, 16 a signature: four sheets, the cover's is the fifth.
+    const job = bound([A5, A5], [...parts], scheme({}, { work }));
+    const places = sidePlaces(job.plan!);
+    expect(places).toEqual([...eachSide(job.plan!)].map(({ sheet, side }) => ({ sheet, side })));
+    const apart = partsOf(job, { kind: 'sheets', split: { by: 'faces' } });
+    expect(apart.map(({ name, pages }) => [name, pages.map((n) => places[n])])).toEqual([
+      ['fronts', [1, 2, 3, 4, 5].map((sheet) => ({ sheet, side: 'front' }))],
+      ['backs', backs.map((sheet) => ({ sheet, side: 'back' }))],
+    ]);
   });
 });

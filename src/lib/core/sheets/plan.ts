@@ -163,9 +163,15 @@ export function* eachSide(plan: SheetPlan): Generator<PrintedSide> {
   for (const sheet of cover?.plan.sheets ?? []) yield* sidesOfSheet(sheet, sheetCount);
 }
 
-/** How many sides there are. */
-export function countSides(plan: SheetPlan): number {
+/** Where the sides lie that `eachSide` gives, in its order; of sheets that are alike only the first is laid. */
+export function sidePlaces(plan: SheetPlan): Pick<PrintedSide, 'sheet' | 'side'>[] {
   const { lay, sheetCount, cover } = plan;
-  if (!lay || !sheetCount) return sidesOf(plan).length;
-  return sheetCount * (lay(0).back ? 2 : 1) + (cover ? sidesOf(cover.plan).length : 0);
+  const placed = (all: readonly Sheet[], from = 0) =>
+    all.flatMap((sheet, n) => sidesOfSheet(sheet, from + n)).map(({ sheet, side }) => ({ sheet, side }));
+  if (!lay || !sheetCount) return placed(plan.sheets);
+  const alike = Array<Sheet>(sheetCount).fill(lay(0));
+  return [...placed(alike), ...placed(cover?.plan.sheets ?? [], sheetCount)];
 }
+
+/** How many sides there are. */
+export const countSides = (plan: SheetPlan): number => sidePlaces(plan).length;

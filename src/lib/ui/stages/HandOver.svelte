@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { outputKey, type Output } from '../../core/handover/output';
+  import { outputKey, outputSchema, type Output } from '../../core/handover/output';
   import { possibleKinds } from '../../core/handover/parts';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import { commonestSize } from '../../core/pages/sizes';
@@ -11,6 +11,7 @@
   import { saySize } from '../../words/findings';
   import { sayTrouble } from '../../words/errors';
   import { api } from '../api';
+  import { asSaved } from '../asSaved';
   import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
   import OutputCard from './OutputCard.svelte';
@@ -27,9 +28,10 @@
   const stale = $derived(
     outputs.filter((output) => {
       const made = bench.outputs.filter(({ spec }) => outputKey(spec) === outputKey(output));
+      const wanted = asSaved(outputSchema, output);
       return !made.some(
         ({ state, fresh, spec }) =>
-          fresh && (state === 'done' || state === 'waiting' || state === 'making') && JSON.stringify(spec) === JSON.stringify(output),
+          fresh && (state === 'done' || state === 'waiting' || state === 'making') && asSaved(outputSchema, spec) === wanted,
       );
     }),
   );
