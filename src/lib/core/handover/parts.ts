@@ -143,7 +143,7 @@ function cut(
     const backs = order.filter(isBack);
     if (!backs.length) return [part(fronts, names[0])];
     return [
-      { ...part(fronts, names[0]), ...(fronts.length > backs.length ? { alone: true } : {}) },
+      { ...part(fronts, names[0]), ...(fronts.at(-1) === order.at(-1) ? { alone: true } : {}) },
       part(split.reverse ? backs.reverse() : backs, names[1]),
     ];
   }

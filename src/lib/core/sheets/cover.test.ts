@@ -244,5 +244,6 @@ describe('the cover', () => {
       ['fronts', [1, 2, 3, 4, 5].map((sheet) => ({ sheet, side: 'front' }))],
       ['backs', backs.map((sheet) => ({ sheet, side: 'back' }))],
     ]);
+    expect(apart[0]!.alone).toBe(work === 'sheetwise' ? true : undefined);
   });
 });
