@@ -71,7 +71,9 @@
           <SpreadPicture spread={summary.spread} />
           <span class="text">
             <strong>{summary.title}</strong>
-            <span class="quiet">{SCHEME_NAME[summary.scheme]}{summary.size ? ` · ${saySize(summary.size, summary.unit)}` : ''}</span>
+            <span class="quiet"
+              >{SCHEME_NAME[summary.scheme]}{#if summary.size}&nbsp;· <span class="size">{saySize(summary.size, summary.unit)}</span>{/if}</span
+            >
             <span class="counts"
               ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"
                   >{summary.sheets}</span

@@ -1,9 +1,9 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { blobToFile } from './blobs';
 import { FenceError, runInFence, type FenceLimits } from './fence';
 import { Problem } from './problem';
+import { workFolder } from './workFolder';
 
 /** Where a task for a fenced process that makes a file of a file has both. */
 export interface FileTask {
@@ -18,7 +18,7 @@ export async function makeOfBlob<Task extends FileTask>(
   task: Omit<Task, keyof FileTask>,
   limits: FenceLimits,
 ): Promise<Buffer> {
-  const folder = await mkdtemp(join(tmpdir(), 'folder-made-'));
+  const folder = await workFolder();
   try {
     const files: FileTask = { file: join(folder, 'in.pdf'), out: join(folder, 'out') };
     await blobToFile(blobId, files.file);

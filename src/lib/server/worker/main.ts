@@ -11,6 +11,7 @@ import { waitingMeasures } from '../measures';
 import { measure, measuring } from './measure';
 import { makeRuns, running } from './run';
 import { surveyIntake } from './survey';
+import { leaveNoWork, sweepWorkFolders } from '../workFolder';
 
 const POLL_SECONDS = 0.5;
 const POLL_RUNS_MS = 250;
@@ -77,7 +78,10 @@ function again(what: string, ms: number, work: () => Promise<void>): Again {
   };
 }
 const lookingAfter = again('worker', LOOK_AFTER_MS, lookAfter);
-const tidying = again('worker', TIDY_MS, forgetOldRuns);
+const tidying = again('worker', TIDY_MS, async () => {
+  await forgetOldRuns();
+  await sweepWorkFolders();
+});
 /** Taken from their own list, the oldest first, and not off the queue. */
 const makingRuns = again('runs', POLL_RUNS_MS, () => makeRuns(() => !stopping));
 const lookingInto = again('drop folders', LOOK_INTO_FOLDERS_MS, async () => {
@@ -103,6 +107,7 @@ async function stop(): Promise<void> {
   dismissStandby();
   await closeQueue();
   await closeDb();
+  await leaveNoWork();
   process.exit(0);
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());

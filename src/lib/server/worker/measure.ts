@@ -1,5 +1,4 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/pages/survey';
 import { blobToFile } from '../blobs';
@@ -7,6 +6,7 @@ import { FenceError, runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import { canWait } from '../runs';
 import { beginMeasure, failMeasure, finishMeasure, tendMeasure } from '../measures';
+import { workFolder } from '../workFolder';
 
 /** A page takes a hundredth of a second as a rule; a crowded one may take a hundred times as long. */
 const LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
@@ -22,7 +22,7 @@ export async function measure(sha256: string): Promise<void> {
   if (!begun) return;
   const controller = new AbortController();
   measuring.set(sha256, controller);
-  const folder = await mkdtemp(join(tmpdir(), 'folder-measure-'));
+  const folder = await workFolder();
   const tend = setInterval(() => void tendMeasure(sha256), TEND_EVERY_MS);
   try {
     const task: MeasureTask = {

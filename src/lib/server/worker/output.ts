@@ -1,10 +1,10 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { transaction } from '../db';
 import { FenceError } from '../fence';
 import { beginOutput, failOutput, finishOutput, tendOutput, type OutputRecord } from '../outputs';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
+import { workFolder } from '../workFolder';
 
 const TEND_EVERY_MS = 500;
 
@@ -17,7 +17,7 @@ export async function makeOutput(id: string): Promise<void> {
   if (!begun) return;
   const controller = new AbortController();
   making.set(id, controller);
-  const folder = await mkdtemp(join(tmpdir(), 'folder-output-'));
+  const folder = await workFolder();
   let progress: [doing: OutputRecord['doing'], done: number, total: number] = ['writing', 0, 0];
   const tend = setInterval(async () => {
     if (!(await tendOutput(id, ...progress))) controller.abort();

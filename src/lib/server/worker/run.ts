@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { copyFile, lstat, mkdtemp, open, readdir, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { copyFile, lstat, open, readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { workOut } from '../../core/checks';
@@ -27,6 +26,7 @@ import { Problem } from '../problem';
 import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
+import { workFolder } from '../workFolder';
 
 const TEND_EVERY_MS = 500;
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
@@ -69,7 +69,7 @@ class Failed extends Error {
 async function makeRun(id: string, begun: BegunRun): Promise<void> {
   const controller = new AbortController();
   running.set(id, controller);
-  const folder = await mkdtemp(join(tmpdir(), 'folder-run-'));
+  const folder = await workFolder();
   const now: { doing: string; done: number; total: number } = { doing: 'taking in', done: 0, total: 0 };
   const tend = setInterval(async () => {
     if (!(await tendRun(id, begun.claim, now.doing, now.done, now.total))) controller.abort();

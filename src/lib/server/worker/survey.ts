@@ -1,5 +1,4 @@
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/pages/survey';
 import { blobToFile, fileBytes } from '../blobs';
@@ -7,6 +6,7 @@ import { FenceError, runInFence } from '../fence';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { enqueue } from '../queue';
 import { intakeToSurvey, settleIntake, tendIntake } from '../intakes';
+import { workFolder } from '../workFolder';
 
 const LIMITS = { seconds: 60, mb: 2048 };
 /** A large file gets a second more for each of these megabytes. */
@@ -17,7 +17,7 @@ const TEND_EVERY_MS = 500;
 export async function surveyIntake(id: string): Promise<void> {
   const intake = await intakeToSurvey(id);
   if (!intake) return;
-  const folder = await mkdtemp(join(tmpdir(), 'folder-survey-'));
+  const folder = await workFolder();
   let progress: [number, number] = [0, 0];
   const tend = setInterval(() => void tendIntake(id, ...progress), TEND_EVERY_MS);
   try {

@@ -1,0 +1,41 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, mkdirSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { beforeEach, expect, test } from 'vitest';
+import { leaveNoWork, sweepWorkFolders, workFolder } from './workFolder';
+
+const root = tmpdir();
+beforeEach(() => {
+  process.env.TMPDIR = mkdtempSync(join(root, 'folder-test-'));
+});
+
+test('what a killed process left of its work is swept once it is old; that of one that lives is not', async () => {
+  // It has ended, and its number is not given again so soon.
+  const ended = spawnSync('true').pid;
+  const leave = (name: string, hours: number) => {
+    const path = join(tmpdir(), name);
+    mkdirSync(path);
+    writeFileSync(join(path, 'half.pdf'), '%PDF');
+    const at = Date.now() / 1000 - hours * 3600;
+    utimesSync(path, at, at);
+  };
+  leave(`folder-work-${ended}-old`, 2);
+  leave(`folder-work-${ended}-new`, 0);
+  leave(`folder-work-${process.pid}-mine`, 2);
+  leave('folder-work-none', 2);
+  await sweepWorkFolders();
+  expect(readdirSync(tmpdir()).sort()).toEqual(
+    [`folder-work-${ended}-new`, `folder-work-${process.pid}-mine`, 'folder-work-none'].sort(),
+  );
+});
+
+test('pieces of work lie apart in one directory of the process, which is made anew when somebody cleaned up', async () => {
+  const [one, other] = [await workFolder(), await workFolder()];
+  expect(one).not.toBe(other);
+  expect(dirname(one)).toBe(dirname(other));
+  rmSync(dirname(one), { recursive: true });
+  const again = await workFolder();
+  await leaveNoWork();
+  expect(existsSync(dirname(again))).toBe(false);
+});

@@ -1,0 +1,50 @@
+import { mkdtemp, readdir, rm, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** Where other machines share the directory, their processes cannot be asked: what was touched so lately stays. */
+const LEFT_ALONE_MS = 3_600_000;
+
+/** What this process has of unfinished work, by a name that nobody can have taken before. */
+let own: Promise<string> | undefined;
+
+/** A new directory for a piece of work; who asked for it removes it. */
+export async function workFolder(again = true): Promise<string> {
+  own ??= mkdtemp(join(tmpdir(), `folder-work-${process.pid}-`));
+  try {
+    return await mkdtemp(join(await own, 'work-'));
+  } catch (error) {
+    own = undefined;
+    // Somebody cleaned up, as systems do with what lies long.
+    if (again && (error as NodeJS.ErrnoException).code === 'ENOENT') return workFolder(false);
+    throw error;
+  }
+}
+
+/** Removes what this process still has. */
+export async function leaveNoWork(): Promise<void> {
+  const mine = await own?.catch(() => undefined);
+  own = undefined;
+  if (mine) await rm(mine, { recursive: true, force: true });
+}
+
+/** Removes what processes of this user left behind that were killed in the middle of their work. */
+export async function sweepWorkFolders(): Promise<void> {
+  for (const name of await readdir(tmpdir())) {
+    const pid = Number(/^folder-work-(\d+)-/.exec(name)?.[1]);
+    if (!pid || isAlive(pid)) continue;
+    const left = join(tmpdir(), name);
+    const seen = await stat(left).catch(() => undefined);
+    if (seen && seen.uid === process.getuid?.() && Date.now() - seen.mtimeMs > LEFT_ALONE_MS)
+      await rm(left, { recursive: true, force: true });
+  }
+}
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code !== 'ESRCH';
+  }
+}
