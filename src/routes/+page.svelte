@@ -35,6 +35,8 @@
     asking = undefined;
     await invalidateAll();
   }
+  /** A size whose figures and unit stay on one line. */
+  const unbroken = (size: string): string => size.replace(/ (?=×|[a-z]+$)|(?<=×) /g, '\u00a0');
 </script>
 
 <svelte:head><title>Jobs · Folder</title></svelte:head>
@@ -72,7 +74,7 @@
           <span class="text">
             <strong>{summary.title}</strong>
             <span class="quiet"
-              >{SCHEME_NAME[summary.scheme]}{#if summary.size}&nbsp;· <span class="size">{saySize(summary.size, summary.unit)}</span>{/if}</span
+              >{SCHEME_NAME[summary.scheme]}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
             >
             <span class="counts"
               ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"
