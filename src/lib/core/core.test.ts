@@ -7,14 +7,15 @@ const SRC = resolve(import.meta.dirname, '..', '..');
 const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/core': { rooms: [], packages: /^zod$/ },
   'lib/words': { rooms: ['lib/core'], packages: /^$/ },
+  'lib/wire': { rooms: ['lib/core', 'lib/words'], packages: /^$/ },
   'lib/pdf': { rooms: ['lib/core'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'lib/raster': { rooms: ['lib/core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'lib/server': {
-    rooms: ['lib/core', 'lib/words', 'lib/pdf', 'lib/raster'],
+    rooms: ['lib/core', 'lib/words', 'lib/wire', 'lib/pdf', 'lib/raster'],
     // The scanner, a stand-in, draws the demo's booklet.
     packages: /^(client-zip|pg|pg-boss|zod|sharp|node:.*|\.\.\/demo\/ruleBook)$/,
   },
-  'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/raster'], packages: /.*/ },
+  'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/wire', 'lib/raster'], packages: /.*/ },
 };
 
 /** `import … from 'x'`, `export … from 'x'`, `import 'x'` at a line's beginning, and `import('x')` anywhere. */

@@ -12,23 +12,10 @@ import { freeIn, Growing, PLACES, WHY } from './dropPlace';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
+import type { DropFolderState } from '../wire/told';
 
 /** The directory under which all drop folders are: the start command says where. */
 export const dropRoot = (): string => resolve(process.env.FOLDER_DROPS ?? join('.folder', 'drops'));
-
-export interface DropFolderRecord {
-  id: string;
-  name: string;
-  path: string;
-  recipe: string;
-  values: RecipeValues;
-  paused: boolean;
-  trouble?: Trouble;
-  scanEvery?: number;
-  waiting: number;
-  done: number;
-  failed: number;
-}
 
 interface Row {
   id: string;
@@ -41,7 +28,7 @@ interface Row {
 }
 
 /** All drop folders with how many files of each wait, are done and failed. */
-export async function listDropFolders(): Promise<DropFolderRecord[]> {
+export async function listDropFolders(): Promise<DropFolderState[]> {
   const { rows } = await db().query<Row & { waiting: string; done: string; failed: string }>(
     `select f.*, count(r.id) filter (where r.state in ('waiting', 'working')) as waiting,
        count(r.id) filter (where r.state = 'done') as done, count(r.id) filter (where r.state in ('failed', 'cancelled')) as failed

@@ -8,19 +8,10 @@ import { db, transaction } from './db';
 import { lockJob, pushState, readJob } from './jobs';
 import { Problem } from './problem';
 import { addSource } from './sources';
+import type { IntakeState } from '../wire/told';
 
 /** A worker that has not been heard of for this long is taken for dead. */
 export const SILENT_SECONDS = 8;
-
-/** A file on its way into a job. */
-export interface Intake {
-  id: string;
-  name: string;
-  state: 'surveying' | 'surveyed' | 'done' | 'failed';
-  done: number;
-  total: number;
-  trouble?: Trouble;
-}
 
 /** Where the pages of a file go; `aside` where it becomes none, but is laid on others. */
 const intakePlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
@@ -47,8 +38,8 @@ export async function receive(
 }
 
 /** The files of a job that are on their way or could not be taken in. */
-export async function openIntakes(jobId: string): Promise<Intake[]> {
-  const { rows } = await db().query<Omit<Intake, 'trouble'> & { trouble: Trouble | null }>(
+export async function openIntakes(jobId: string): Promise<IntakeState[]> {
+  const { rows } = await db().query<Omit<IntakeState, 'trouble'> & { trouble: Trouble | null }>(
     "select id, name, state, done, total, trouble from intake where job_id = $1 and state <> 'done' order by arrival",
     [jobId],
   );

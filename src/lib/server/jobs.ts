@@ -6,15 +6,7 @@ import { db, transaction, type Db } from './db';
 import { Problem } from './problem';
 import { surveysOf } from './sources';
 import { summarise, type JobSummary } from './summary';
-
-/** A job as the bench holds it. `redo` is where redo leads, one docket after the other. */
-export interface JobRecord {
-  id: string;
-  revision: number;
-  docket: Docket;
-  canUndo: boolean;
-  redo: Docket[];
-}
+import type { JobState } from '../wire/told';
 
 export interface JobListing {
   id: string;
@@ -57,7 +49,7 @@ export async function createJobIn(client: PoolClient, work: WorkedOut): Promise<
 }
 
 /** A job. Throws Problem 404. */
-export async function readJob(id: string, client: Db = db()): Promise<JobRecord> {
+export async function readJob(id: string, client: Db = db()): Promise<JobState> {
   if (!UUID.test(id)) throw new Problem(404, { code: 'no-such-job' });
   const { rows } = await client.query<{ revision: number; docket: Docket; undo: boolean }>(
     `select j.revision, s.docket, exists (select from docket_state u where u.job_id = j.id and u.seq < j.at_seq) as undo
@@ -80,7 +72,7 @@ export async function readJob(id: string, client: Db = db()): Promise<JobRecord>
 }
 
 /** Puts a new state of the docket in place of the one with `revision`. Throws Problem 409 with the present state when somebody was quicker. */
-export async function saveDocket(id: string, revision: number, value: unknown): Promise<JobRecord> {
+export async function saveDocket(id: string, revision: number, value: unknown): Promise<JobState> {
   const parsed = docketSchema.safeParse(value);
   if (!parsed.success)
     throw new Problem(400, {
@@ -113,7 +105,7 @@ export async function pushState(client: PoolClient, id: string, docket: Docket):
 }
 
 /** Goes one state back or on. At the last state in that direction it stays. Throws Problem 409. */
-export async function walk(id: string, revision: number, direction: 'undo' | 'redo'): Promise<JobRecord> {
+export async function walk(id: string, revision: number, direction: 'undo' | 'redo'): Promise<JobState> {
   return transaction(async (client) => {
     await lockJob(client, id, revision);
     const { rows } = await client.query<{ seq: number; docket: Docket }>(

@@ -13,27 +13,7 @@ import { readJob } from './jobs';
 import type { MadeFile } from './fenced/made';
 import { Problem } from './problem';
 import { surveysOf } from './sources';
-
-/** One file of an output. */
-export type OutputFile = Omit<MadeFile, 'file'>;
-
-export interface OutputRecord {
-  id: string;
-  spec: Output;
-  /** Of its file, or of the archive that holds several. */
-  fileName: string;
-  state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
-  doing: 'writing' | 'checking';
-  done: number;
-  total: number;
-  files: OutputFile[];
-  trouble?: Trouble;
-  createdAt: string;
-  finishedAt?: string;
-  /** Whether the job is still as it was when this was made. */
-  fresh: boolean;
-  despite?: string;
-}
+import type { OutputFile, OutputState } from '../wire/told';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
 
@@ -59,8 +39,8 @@ interface Row {
   spec: Output;
   docket: Docket;
   file_name: string;
-  state: OutputRecord['state'];
-  doing: OutputRecord['doing'];
+  state: OutputState['state'];
+  doing: OutputState['doing'];
   done: number;
   total: number;
   files: (Omit<OutputFile, 'bytes'> & { bytes: string })[] | null;
@@ -71,7 +51,7 @@ interface Row {
 }
 
 /** The outputs of a job, newest first. */
-export async function listOutputs(jobId: string): Promise<OutputRecord[]> {
+export async function listOutputs(jobId: string): Promise<OutputState[]> {
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<Row>(
     `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.created_at, o.finished_at,
@@ -157,7 +137,7 @@ export async function beginOutput(
 /** Says that the output is still being made; false when it was cancelled meanwhile. */
 export async function tendOutput(
   id: string,
-  doing: OutputRecord['doing'],
+  doing: OutputState['doing'],
   done: number,
   total: number,
 ): Promise<boolean> {

@@ -1,13 +1,10 @@
 import * as z from 'zod';
 import { pageLength } from '../core/measure/lengthSchema';
-import type { Size } from '../core/measure/box';
 import { sizeByName } from '../core/paper/sizes';
 import { db } from './db';
 import { Problem } from './problem';
+import type { OwnSize } from '../wire/told';
 
-export interface OwnSize extends Size {
-  name: string;
-}
 const ownSizeSchema = z.object({
   name: z.string().trim().min(1).max(60),
   width: pageLength,

@@ -1,15 +1,11 @@
 import * as z from 'zod';
-import { keptStampSchema, type KeptStamp } from '../core/docket/steps/stamp';
+import { keptStampSchema } from '../core/docket/steps/stamp';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
 import { Problem } from './problem';
+import type { OwnStamp } from '../wire/told';
 
 const ownStampSchema = z.object({ name: z.string().trim().min(1).max(60), stamp: keptStampSchema });
-export interface OwnStamp {
-  name: string;
-  stamp: KeptStamp;
-}
-
 /** The stamps that the preparer kept, in the order of their names. */
 export async function listOwnStamps(): Promise<OwnStamp[]> {
   const { rows } = await db().query<{ name: string; settings: unknown }>(

@@ -1,9 +1,7 @@
 import * as z from 'zod';
 import { workOut } from '../core/checks';
-import type { Finding } from '../core/checks/finding';
 import { docketSchema, sourcesOf } from '../core/docket/docket';
 import { RecipeError, recipeValuesSchema, withRecipe } from '../core/docket/recipe';
-import type { Trouble } from '../words/errors';
 import { sayFinding } from '../words/findings';
 import { transaction } from './db';
 import { lockJob, pushState, readJob } from './jobs';
@@ -11,32 +9,24 @@ import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { surveysOf } from './sources';
 import { tryValues } from './runs';
+import type { ReplayedState } from '../wire/told';
 
 const askedSchema = z.object({
   jobs: z.array(z.uuid()).min(1).max(500),
   values: recipeValuesSchema.default({}),
 });
 
-/** What became of one job. */
-export interface Replayed {
-  job: string;
-  title: string;
-  pages: number;
-  findings: { level: Finding['level']; title: string }[];
-  trouble?: Trouble;
-}
-
 /** Replays a recipe on jobs, each as one change that undo takes back whole; one that cannot take it stays as it is. Throws Problem. */
-export async function replayOnJobs(name: string, value: unknown): Promise<Replayed[]> {
+export async function replayOnJobs(name: string, value: unknown): Promise<ReplayedState[]> {
   const asked = askedSchema.safeParse(value);
   if (!asked.success) throw new Problem(400, { code: 'bad-replay' });
   const { jobs, values } = asked.data;
   const recipe = await findRecipe(name);
   tryValues(recipe, values);
-  const results: Replayed[] = [];
+  const results: ReplayedState[] = [];
   for (const job of jobs)
     results.push(
-      await transaction(async (client): Promise<Replayed> => {
+      await transaction(async (client): Promise<ReplayedState> => {
         await lockJob(client, job);
         const { docket } = await readJob(job, client);
         const said = { job, title: docket.title };

@@ -1,5 +1,4 @@
 import type { PoolClient } from 'pg';
-import type { Finding } from '../core/checks/finding';
 import { filledIn, RecipeError, type Recipe, type RecipeValues } from '../core/docket/recipe';
 import type { Trouble } from '../words/errors';
 import { storeBlob, sweep } from './blobs';
@@ -7,6 +6,7 @@ import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
+import type { Told } from '../wire/told';
 
 /** A recipe carried out on a file, as it is told. */
 export interface RunRecord {
@@ -21,7 +21,7 @@ export interface RunRecord {
   done: number;
   total: number;
   job?: string;
-  findings?: { level: Finding['level']; title: string }[];
+  findings?: Told;
   trouble?: Trouble;
   createdAt: string;
   finishedAt?: string;
@@ -42,7 +42,7 @@ interface Row {
   done: number;
   total: number;
   job_id: string | null;
-  findings: RunRecord['findings'] | null;
+  findings: Told | null;
   trouble: Trouble | null;
   created_at: Date;
   finished_at: Date | null;
@@ -169,7 +169,7 @@ export async function tieToRun(
   client: PoolClient,
   id: string,
   claim: string,
-  job: { id: string; findings: RunRecord['findings'] },
+  job: { id: string; findings: Told },
 ): Promise<boolean> {
   const { rowCount } = await client.query(
     "update run set job_id = $3, findings = $4 where id = $1 and claim = $2 and state = 'working'",

@@ -1,28 +1,15 @@
 import type { Trouble } from '../words/errors';
 import { db } from './db';
-import { listRuns, type RunRecord } from './runs';
-
-/** One piece of running or recent work, whatever asked for it. */
-export interface WorkRecord extends Pick<
-  RunRecord,
-  'id' | 'state' | 'doing' | 'done' | 'total' | 'job' | 'findings' | 'trouble' | 'createdAt' | 'finishedAt'
-> {
-  of: 'run' | 'output' | 'intake' | 'measure';
-  /** The file that is worked, made or taken in; empty where it is all of a job's, and `total` says how many. */
-  name: string;
-  /** What it belongs to: a recipe in its version, or a job. */
-  for: string;
-  /** Where it came from: a drop folder. */
-  folder?: string;
-}
+import { listRuns } from './runs';
+import type { WorkState } from '../wire/told';
 
 interface Row {
-  of: WorkRecord['of'];
+  of: WorkState['of'];
   id: string;
   name: string;
   title: string;
   job_id: string;
-  state: WorkRecord['state'];
+  state: WorkState['state'];
   doing: string | null;
   done: number;
   total: number;
@@ -34,7 +21,7 @@ interface Row {
 const MOST = 60;
 
 /** Recipes on files, outputs, files on their way in and pages being measured: what goes on first, then the newest. */
-export async function listWork(): Promise<WorkRecord[]> {
+export async function listWork(): Promise<WorkState[]> {
   const [runs, { rows }] = await Promise.all([
     listRuns(),
     db().query<Row>(
@@ -57,7 +44,7 @@ export async function listWork(): Promise<WorkRecord[]> {
       [MOST],
     ),
   ]);
-  const others = rows.map((row): WorkRecord => ({
+  const others = rows.map((row): WorkState => ({
     of: row.of,
     id: row.id,
     name: row.name,
@@ -71,13 +58,13 @@ export async function listWork(): Promise<WorkRecord[]> {
     ...(row.trouble ? { trouble: row.trouble } : {}),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
   }));
-  const ofRuns = runs.map(({ recipe, version, fileName, batch: _, ...run }): WorkRecord => ({
+  const ofRuns = runs.map(({ recipe, version, fileName, batch: _, ...run }): WorkState => ({
     ...run,
     of: 'run',
     name: fileName,
     for: `${recipe}, version ${version}`,
   }));
-  const going = ({ state }: WorkRecord) => Number(state === 'waiting' || state === 'working');
+  const going = ({ state }: WorkState) => Number(state === 'waiting' || state === 'working');
   return [...ofRuns, ...others]
     .sort((a, b) => going(b) - going(a) || (a.createdAt < b.createdAt ? 1 : -1))
     .slice(0, 2 * MOST);

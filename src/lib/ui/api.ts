@@ -1,117 +1,19 @@
 import type { Docket } from '../core/docket/docket';
-import type { CutBy, Output } from '../core/handover/output';
-import type { Size } from '../core/measure/box';
-import type { Finding } from '../core/checks/finding';
+import type { Output } from '../core/handover/output';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import type { Recipe, RecipeValues } from '../core/docket/recipe';
-import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { Place } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
+import type {
+  DropFolderState,
+  JobState,
+  JobStatus,
+  OwnSize,
+  OwnStamp,
+  ReplayedState,
+  WorkState,
+} from '../wire/told';
 import type { Trouble } from '../words/errors';
-
-/** The shapes that the server sends. */
-export interface JobState {
-  id: string;
-  revision: number;
-  docket: Docket;
-  canUndo: boolean;
-  redo: Docket[];
-}
-/** A size that the preparer named; lengths in points. */
-export interface OwnSize {
-  name: string;
-  width: number;
-  height: number;
-}
-/** A stamp that the preparer kept. */
-export interface OwnStamp {
-  name: string;
-  stamp: KeptStamp;
-}
-export interface IntakeState {
-  id: string;
-  name: string;
-  state: 'surveying' | 'surveyed' | 'done' | 'failed';
-  done: number;
-  total: number;
-  trouble?: Trouble;
-}
-export interface OutputState {
-  id: string;
-  spec: Output;
-  fileName: string;
-  state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
-  doing: 'writing' | 'checking';
-  done: number;
-  total: number;
-  files: OutputFile[];
-  trouble?: Trouble;
-  createdAt: string;
-  finishedAt?: string;
-  fresh: boolean;
-  despite?: string;
-}
-/** One file of an output. */
-export interface OutputFile {
-  name: string;
-  bytes: number;
-  pages?: number;
-  from?: number;
-  to?: number;
-  size?: Size;
-  side?: 'front' | 'back';
-  upsideDown?: true;
-  cut?: { by: CutBy; length: number; pieces: number };
-  over?: true;
-  alone?: true;
-}
-/** What is found, in short. */
-type Told = { level: Finding['level']; title: string }[];
-/** A piece of running or recent work: a recipe on a file, an output, a file on its way in, pages being measured. */
-export interface WorkState {
-  of: 'run' | 'output' | 'intake' | 'measure';
-  id: string;
-  name: string;
-  for: string;
-  folder?: string;
-  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
-  doing?: string;
-  done: number;
-  total: number;
-  job?: string;
-  findings?: Told;
-  trouble?: Trouble;
-  createdAt: string;
-  finishedAt?: string;
-}
-/** What a recipe made of a job. */
-export interface ReplayedState {
-  job: string;
-  title: string;
-  pages: number;
-  findings: Told;
-  trouble?: Trouble;
-}
-export interface DropFolderState {
-  id: string;
-  name: string;
-  path: string;
-  recipe: string;
-  values: RecipeValues;
-  paused: boolean;
-  trouble?: Trouble;
-  scanEvery?: number;
-  waiting: number;
-  done: number;
-  failed: number;
-}
-export interface Status {
-  revision: number;
-  intakes: IntakeState[];
-  /** SHA-256 of the sources that are not measured yet. */
-  measuring: string[];
-  outputs: OutputState[];
-}
 
 /** The server said no. For 409 `job` is how the job stands now. */
 export class Refused extends Error {
@@ -146,7 +48,7 @@ export const api = {
     call<JobState>('PUT', `/api/jobs/${id}`, { revision, docket }),
   walk: (id: string, revision: number, direction: 'undo' | 'redo') =>
     call<JobState>('POST', `/api/jobs/${id}/${direction}`, { revision }),
-  status: (id: string) => call<Status>('GET', `/api/jobs/${id}/status`),
+  status: (id: string) => call<JobStatus>('GET', `/api/jobs/${id}/status`),
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
   order: (id: string, output: Output, despite?: string) =>

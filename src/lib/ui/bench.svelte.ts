@@ -17,7 +17,8 @@ import { saySelectionError, sayTrouble } from '../words/errors';
 import { Handing } from './handing.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
-import { api, Refused, upload, type IntakeState, type JobState, type OutputState } from './api';
+import type { IntakeState, JobState, OutputState } from '../wire/told';
+import { api, Refused, upload } from './api';
 
 /** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
 export interface Form {

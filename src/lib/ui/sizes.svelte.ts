@@ -1,6 +1,7 @@
 import type { Size } from '../core/measure/box';
 import { sameSize } from '../core/paper/sizes';
-import { api, type OwnSize } from './api';
+import type { OwnSize } from '../wire/told';
+import { api } from './api';
 
 const KEY = 'folder.recent-sizes';
 const MOST_RECENT = 6;

@@ -2,7 +2,8 @@
   import { onMount, untrack } from 'svelte';
   import type { Recipe, RecipeValues } from '$lib/core/docket/recipe';
   import { safeName } from '$lib/core/handover/names';
-  import { api, Refused, uploadRun, type ReplayedState } from '$lib/ui/api';
+  import { api, Refused, uploadRun } from '$lib/ui/api';
+  import type { ReplayedState } from '$lib/wire/told';
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { api, type WorkState } from '$lib/ui/api';
+  import { api } from '$lib/ui/api';
+  import type { WorkState } from '$lib/wire/told';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';

@@ -10,7 +10,7 @@ import type { CheckTask } from '../fenced/checkOutputFiles';
 import { MADE, type MadeFile } from '../fenced/made';
 import { sendSurveys } from '../fenced/sentSurveys';
 import type { OutputTask } from '../fenced/writeOutputFile';
-import type { OutputRecord } from '../outputs';
+import type { OutputState } from '../../wire/told';
 import { blobOfSource, surveysOf } from '../sources';
 
 const LIMITS = { seconds: 1800, mb: 4096 };
@@ -49,7 +49,7 @@ export async function makeFiles(
   files: Record<string, string>,
   folder: string,
   signal: AbortSignal,
-  onProgress: (doing: OutputRecord['doing'], done: number, total: number) => void,
+  onProgress: (doing: OutputState['doing'], done: number, total: number) => void,
   /** It is one of many in a row. */
   row = false,
 ): Promise<MadeFile[]> {

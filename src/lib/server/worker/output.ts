@@ -2,9 +2,10 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { transaction } from '../db';
 import { FenceError } from '../fence';
-import { beginOutput, failOutput, finishOutput, tendOutput, type OutputRecord } from '../outputs';
+import { beginOutput, failOutput, finishOutput, tendOutput } from '../outputs';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { workFolder } from '../workFolder';
+import type { OutputState } from '../../wire/told';
 
 const TEND_EVERY_MS = 500;
 
@@ -18,7 +19,7 @@ export async function makeOutput(id: string): Promise<void> {
   const controller = new AbortController();
   making.set(id, controller);
   const folder = await workFolder();
-  let progress: [doing: OutputRecord['doing'], done: number, total: number] = ['writing', 0, 0];
+  let progress: [doing: OutputState['doing'], done: number, total: number] = ['writing', 0, 0];
   const tend = setInterval(async () => {
     if (!(await tendOutput(id, ...progress))) controller.abort();
   }, TEND_EVERY_MS);

@@ -23,10 +23,11 @@ import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
 import { keepToOwnCore } from '../ownCore';
 import { Problem } from '../problem';
-import { beginRun, finishRun, tendRun, tieToRun, type BegunRun, type RunRecord } from '../runs';
+import { beginRun, finishRun, tendRun, tieToRun, type BegunRun } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { workFolder } from '../workFolder';
+import type { Told } from '../../wire/told';
 
 const TEND_EVERY_MS = 500;
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
@@ -123,7 +124,7 @@ async function carryOut(work: Work): Promise<void> {
   const surveys = { ...(others.length ? await surveysOf(others) : {}), [source]: survey };
   const job = workOut(docket, surveys);
   const { findings } = job;
-  const told: RunRecord['findings'] = findings.map((finding) => ({
+  const told: Told = findings.map((finding) => ({
     level: finding.level,
     title: sayFinding(finding, docket.unit).title,
   }));

@@ -2,7 +2,7 @@
   import { formatDistanceToNow } from 'date-fns';
   import { sayTrouble } from '../../words/errors';
   import { timeLeft, type FirstSeen } from '../timeLeft';
-  import type { WorkState } from '../api';
+  import type { WorkState } from '../../wire/told';
 
   interface Props {
     work: readonly WorkState[];

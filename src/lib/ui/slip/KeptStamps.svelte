@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { StepOf } from '../../core/docket/steps';
   import { sayTrouble } from '../../words/errors';
-  import { api, Refused, type OwnStamp } from '../api';
+  import type { OwnStamp } from '../../wire/told';
+  import { api, Refused } from '../api';
   import type { Bench } from '../bench.svelte';
   import Folded from '../parts/Folded.svelte';
 

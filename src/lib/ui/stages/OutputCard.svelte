@@ -3,7 +3,8 @@
   import { isSent, outputKey, type Output } from '../../core/handover/output';
   import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, sayBytes, sayOutput, sayPart } from '../../words/outputs';
   import { sayTrouble } from '../../words/errors';
-  import { api, type OutputState } from '../api';
+  import type { OutputState } from '../../wire/told';
+  import { api } from '../api';
   import type { Bench } from '../bench.svelte';
   import { timeLeft } from '../timeLeft';
   import { filesOf } from './outputFiles';

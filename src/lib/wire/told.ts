@@ -1,0 +1,139 @@
+import type { Finding } from '../core/checks/finding';
+import type { Docket } from '../core/docket/docket';
+import type { RecipeValues } from '../core/docket/recipe';
+import type { KeptStamp } from '../core/docket/steps/stamp';
+import type { CutBy, Output } from '../core/handover/output';
+import type { Size } from '../core/measure/box';
+import type { Trouble } from '../words/errors';
+
+/** What the server tells the bench, as JSON. Times are in ISO 8601, lengths in points. */
+
+/** A job as the bench holds it. */
+export interface JobState {
+  id: string;
+  revision: number;
+  docket: Docket;
+  canUndo: boolean;
+  /** Where redo leads, one docket after the other. */
+  redo: Docket[];
+}
+
+/** A size that the preparer named. */
+export interface OwnSize extends Size {
+  name: string;
+}
+
+/** A stamp that the preparer kept. */
+export interface OwnStamp {
+  name: string;
+  stamp: KeptStamp;
+}
+
+/** A file on its way into a job. */
+export interface IntakeState {
+  id: string;
+  name: string;
+  state: 'surveying' | 'surveyed' | 'done' | 'failed';
+  done: number;
+  total: number;
+  trouble?: Trouble;
+}
+
+/** One file of an output. */
+export interface OutputFile {
+  name: string;
+  bytes: number;
+  /** How many pages it has, where it has pages; the first and the last of them. */
+  pages?: number;
+  from?: number;
+  to?: number;
+  /** What a stand-in shows: how large it is. */
+  size?: Size;
+  /** Which side of a sheet it shows; upside down where the press turned the sheet otherwise than it was laid for. */
+  side?: 'front' | 'back';
+  upsideDown?: true;
+  /** Paths of a tool: what it followed, how far it goes, and how many pieces come loose. */
+  cut?: { by: CutBy; length: number; pieces: number };
+  /** It alone is larger than was allowed. */
+  over?: true;
+  /** Its last front has no back. */
+  alone?: true;
+}
+
+/** An output of a job, ordered or made. */
+export interface OutputState {
+  id: string;
+  spec: Output;
+  /** Of its file, or of the archive that holds several. */
+  fileName: string;
+  state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
+  doing: 'writing' | 'checking';
+  done: number;
+  total: number;
+  files: OutputFile[];
+  trouble?: Trouble;
+  createdAt: string;
+  finishedAt?: string;
+  /** Whether the job is still as it was when this was made. */
+  fresh: boolean;
+  /** Why it goes out although findings say stop. */
+  despite?: string;
+}
+
+/** What is found, in short. */
+export type Told = { level: Finding['level']; title: string }[];
+
+/** A piece of running or recent work, whatever asked for it: a recipe on a file, an output, a file on its way in, pages being measured. */
+export interface WorkState {
+  of: 'run' | 'output' | 'intake' | 'measure';
+  id: string;
+  /** The file that is worked, made or taken in; empty where it is all of a job's, and `total` says how many. */
+  name: string;
+  /** What it belongs to: a recipe in its version, or a job. */
+  for: string;
+  /** Where it came from: a drop folder. */
+  folder?: string;
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
+  doing?: string;
+  done: number;
+  total: number;
+  job?: string;
+  findings?: Told;
+  trouble?: Trouble;
+  createdAt: string;
+  finishedAt?: string;
+}
+
+/** What a recipe made of a job. */
+export interface ReplayedState {
+  job: string;
+  title: string;
+  pages: number;
+  findings: Told;
+  trouble?: Trouble;
+}
+
+/** A drop folder, with how many files of it wait, are done and failed. */
+export interface DropFolderState {
+  id: string;
+  name: string;
+  path: string;
+  recipe: string;
+  values: RecipeValues;
+  paused: boolean;
+  trouble?: Trouble;
+  /** Seconds between the scanner's deliveries, where it delivers by itself. */
+  scanEvery?: number;
+  waiting: number;
+  done: number;
+  failed: number;
+}
+
+/** How a job stands, asked for again and again while something is under way. */
+export interface JobStatus {
+  revision: number;
+  intakes: IntakeState[];
+  /** SHA-256 of the sources that are not measured yet. */
+  measuring: string[];
+  outputs: OutputState[];
+}
