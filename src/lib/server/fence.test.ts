@@ -82,6 +82,19 @@ test('a process goes on with the next task of a row; one whose task ended badly 
   });
 });
 
+test('a process that reads files from outside does not know where the database is', async () => {
+  process.env.DATABASE_URL ??= 'postgres://nowhere';
+  const known: string[] = [];
+  await runInFence('surveyFile', task, ROOMY, undefined, () =>
+    known.push(...there().map((pid) => readFileSync(`/proc/${pid}/environ`, 'utf8'))),
+  );
+  expect(known.length).toBeGreaterThan(0);
+  for (const env of known) {
+    expect(env).toContain('PATH=');
+    expect(env).not.toContain('DATABASE_URL');
+  }
+});
+
 /** The cores that a process may run on, as util-linux tells them. */
 const coresOf = (pid: string | number) =>
   spawnSync('taskset', ['-cp', String(pid)], { encoding: 'utf8' })

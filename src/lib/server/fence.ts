@@ -25,44 +25,90 @@ export class FenceError extends Error {
 }
 
 type Child = ChildProcessByStdio<Writable, Readable, null>;
-/** Processes started ahead of their task; undefined while none stands by. */
-const standby = new Map<string, Child | undefined>();
 
-/**
- * Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. Single tasks
- * and rows have different ones where they run differently.
- */
-export function keepReady(name: string): void {
-  for (const row of READERS.has(name) ? [true] : [false, true]) {
-    const kind = kindOf(name, row);
-    standby.set(kind, standby.get(kind) ?? start(kind, true));
-  }
+/** A kind of process: what it runs, and whether as in a row; with those of it that have no task just now. */
+interface Kind {
+  name: string;
+  row: boolean;
+  /** One is to stand by, started ahead of its task. */
+  ready: boolean;
+  standby?: Child | undefined;
+  idle: Idle[];
 }
-
-/** Kinds of task that run as in a row even by themselves. */
-const READERS = new Set(['surveyFile', 'checkOutputFiles']);
-const IN_A_ROW = ' in a row';
-const kindOf = (name: string, row = false): string =>
-  row || READERS.has(name) ? `${name}${IN_A_ROW}` : name;
-
-/** Lets the processes that stand by, or wait for their next task, go. */
-export function dismissStandby(): void {
-  for (const child of standby.values()) child?.kill('SIGKILL');
-  standby.clear();
-  for (const name of idle.keys())
-    for (let one = takeIdle(name); one; one = takeIdle(name)) one.child.kill('SIGKILL');
-}
-
 /** A process that ended its task well and goes on with the next of its kind, and how many it had. */
 interface Idle {
   child: Child;
   tasks: number;
   leaves: NodeJS.Timeout;
 }
-const idle = new Map<string, Idle[]>();
 /** Nothing a process gathers lives longer than so many tasks, nor does it wait longer than this for the next. */
 const MOST_TASKS = 200;
 const IDLE_MS = 15_000;
+
+/** Tasks that run as in a row even by themselves. */
+const READERS = new Set(['surveyFile', 'checkOutputFiles']);
+const kinds: Kind[] = [];
+function kindOf(name: string, goesOn = false): Kind {
+  const row = goesOn || READERS.has(name);
+  const known = kinds.find((kind) => kind.name === name && kind.row === row);
+  if (known) return known;
+  const made: Kind = { name, row, ready: false, idle: [] };
+  kinds.push(made);
+  return made;
+}
+
+/**
+ * Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. Single tasks
+ * and rows have different ones where they run differently.
+ */
+export function keepReady(name: string): void {
+  for (const kind of new Set([kindOf(name), kindOf(name, true)])) {
+    kind.ready = true;
+    standBy(kind);
+  }
+}
+
+/** Starts the next process that stands by, where one is wanted and missing. */
+function standBy(kind: Kind): void {
+  if (kind.ready) kind.standby ??= start(kind, true);
+}
+
+/** Lets the processes that stand by, or wait for their next task, go. */
+export function dismissStandby(): void {
+  for (const kind of kinds) {
+    kind.ready = false;
+    takeStandby(kind)?.kill('SIGKILL');
+    for (let one = takeIdle(kind); one; one = takeIdle(kind)) one.child.kill('SIGKILL');
+  }
+}
+
+/** Whether a process is there still. */
+const lives = ({ exitCode, signalCode }: Child): boolean => exitCode === null && signalCode === null;
+
+/** The process that stands by, which nobody else may have then. */
+function takeStandby(kind: Kind): Child | undefined {
+  const { standby } = kind;
+  kind.standby = undefined;
+  return standby && lives(standby) ? standby : undefined;
+}
+
+/** One that waits for its next task; those that died while they waited are passed over. */
+function takeIdle(kind: Kind): Idle | undefined {
+  for (let found = kind.idle.pop(); found; found = kind.idle.pop()) {
+    clearTimeout(found.leaves);
+    if (lives(found.child)) return found;
+  }
+  return undefined;
+}
+function keepIdle(kind: Kind, child: Child, tasks: number): void {
+  const leaves = setTimeout(() => {
+    kind.idle = kind.idle.filter((each) => each.child !== child);
+    child.kill('SIGKILL');
+    standBy(kind);
+  }, IDLE_MS);
+  leaves.unref();
+  kind.idle.push({ child, tasks, leaves });
+}
 
 /** Processes that are kept to the worker's own core, as rows are; what is done by itself runs wherever there is room. */
 const kept = new WeakSet<Child>();
@@ -70,31 +116,6 @@ function keepRowToOwnCore(child: Child, row: boolean): void {
   if (row === kept.has(child)) return;
   keepToOwnCore(child.pid!, row);
   kept[row ? 'add' : 'delete'](child);
-}
-
-/** Starts the next process that stands by, where one is wanted and missing. */
-function standBy(name: string): void {
-  if (standby.has(name) && !standby.get(name)) standby.set(name, start(name, true));
-}
-
-function takeIdle(name: string): Idle | undefined {
-  const found = idle.get(name)?.pop();
-  if (!found) return undefined;
-  clearTimeout(found.leaves);
-  // One that died while it waited is passed over.
-  return found.child.exitCode === null && found.child.signalCode === null ? found : takeIdle(name);
-}
-function keepIdle(name: string, child: Child, tasks: number): void {
-  const leaves = setTimeout(() => {
-    idle.set(
-      name,
-      (idle.get(name) ?? []).filter((each) => each.child !== child),
-    );
-    child.kill('SIGKILL');
-    standBy(name);
-  }, IDLE_MS);
-  leaves.unref();
-  idle.set(name, [...(idle.get(name) ?? []), { child, tasks, leaves }]);
 }
 
 /**
@@ -112,10 +133,7 @@ export async function runInFence(
 ): Promise<{ peakMb: number }> {
   const kind = kindOf(name, limits.goesOn);
   const known = takeIdle(kind);
-  const waiting = known ? undefined : standby.get(kind);
-  // Taken: nobody else may have it.
-  if (waiting) standby.set(kind, undefined);
-  const child = known?.child ?? (waiting?.exitCode === null ? waiting : start(kind));
+  const child = known?.child ?? takeStandby(kind) ?? start(kind);
   keepRowToOwnCore(child, limits.goesOn ?? false);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
@@ -168,12 +186,12 @@ export async function runInFence(
   }
 }
 
-function start(kind: string, ahead = false): Child {
-  const row = kind.endsWith(IN_A_ROW);
-  const name = row ? kind.slice(0, -IN_A_ROW.length) : kind;
+function start({ name, row }: Kind, ahead = false): Child {
+  // What reads files from outside has no business with the database.
+  const { DATABASE_URL: _, ...env } = process.env;
   const child = spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
     stdio: ['pipe', 'pipe', 'ignore'],
-    env: { ...process.env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
+    env: { ...env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
   });
   // A worker that has a row is kept itself, and what it starts would be too.
   keepToOwnCore(child.pid!, false);
