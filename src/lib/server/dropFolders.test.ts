@@ -11,11 +11,16 @@ import { db } from './db';
 import { addDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
 import { dismissStandby } from './fence';
 import { BLEED } from './fenced/samples';
-import { deleteJob, listJobs } from './jobs';
+import { openIntakes, receive } from './intakes';
+import { createJob, deleteJob, listJobs } from './jobs';
+import { listOutputs, orderOutput } from './outputs';
+import { answer } from './problem';
 import { saveRecipe } from './recipes';
 import { listRuns } from './runs';
 import * as sources from './sources';
+import { makeOutput } from './worker/output';
 import { makeRuns } from './worker/run';
+import { surveyIntake } from './worker/survey';
 
 let root = '';
 
@@ -32,6 +37,7 @@ vi.mock('node:fs/promises', async (original) => {
   return {
     ...real,
     mkdir: unlessFull(real.mkdir, 0),
+    mkdtemp: unlessFull(real.mkdtemp, 0),
     copyFile: unlessFull(real.copyFile, 1),
     writeFile: unlessFull(real.writeFile, 0),
   };
@@ -47,6 +53,9 @@ const look = async () => {
   await lookIntoFolders();
 };
 const work = () => makeRuns(() => true);
+const bytesOf = async function* (bytes: Uint8Array) {
+  yield bytes;
+};
 const inside = (...path: string[]) => readdirSync(join(root, ...path)).sort();
 
 describe.skipIf(!server)('drop folders', () => {
@@ -132,6 +141,26 @@ describe.skipIf(!server)('drop folders', () => {
     full = '';
     await lookIntoFolders();
     expect(inside('brim', 'failed', 'bad')).toEqual(['bad.pdf', 'why.txt']);
+  });
+
+  test('what finds no room to be worked in says so: an output, a file on its way in, a run', async () => {
+    await addDropFolder({ name: 'desk', recipe: 'Bleed' });
+    writeFileSync(join(root, 'desk', 'a.pdf'), await markedPdf(2));
+    await look();
+    const job = await createJob();
+    const output = await orderOutput(job, { output: { kind: 'docket' } });
+    const intake = await receive(job, 'b.pdf', { at: 'end' }, bytesOf(await markedPdf(2)));
+    full = join(tmpdir(), 'folder-work-');
+    await makeOutput(output);
+    await surveyIntake(intake.id);
+    await work();
+    const trouble = { code: 'disk-full' };
+    expect(await listOutputs(job)).toMatchObject([{ state: 'failed', trouble }]);
+    expect(await openIntakes(job)).toMatchObject([{ state: 'failed', trouble }]);
+    expect(await listRuns()).toMatchObject([{ state: 'failed', trouble }]);
+    expect(inside('desk', 'failed', 'a')).toEqual(['a.pdf', 'why.txt']);
+    const noRoom = await answer(() => Promise.reject(Object.assign(new Error(), { code: '53100' })));
+    expect([noRoom.status, await noRoom.json()]).toEqual([507, { trouble }]);
   });
 
   test('a source that is swept away while a run counts on it is taken in anew', async () => {

@@ -12,6 +12,7 @@ import { freeIn, Growing, PLACES, WHY } from './dropPlace';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
+import { troubleOf } from './trouble';
 import type { DropFolderState } from '../wire/told';
 
 /** The directory under which all drop folders are: the start command says where. */
@@ -131,13 +132,9 @@ export async function openDirectory(name: string): Promise<string> {
     return path;
   } catch (error) {
     if (error instanceof Problem) throw error;
+    if (troubleOf(error)) throw new Problem(507, { code: 'drop-full', data: { name } });
     const { code: reason = '' } = error as NodeJS.ErrnoException;
-    throw new Problem(
-      400,
-      reason === 'ENOSPC'
-        ? { code: 'drop-full', data: { name } }
-        : { code: 'drop-unwritable', data: { name, reason } },
-    );
+    throw new Problem(400, { code: 'drop-unwritable', data: { name, reason } });
   }
 }
 
@@ -156,10 +153,10 @@ export async function lookIntoFolders(): Promise<void> {
     try {
       await transaction((client) => lookInto(folder, client));
     } catch (error) {
-      if (error instanceof Problem) await sayTroubleOf(folder.id, error.trouble);
-      else if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
-        await sayTroubleOf(folder.id, { code: 'drop-full', data: { name: folder.name } });
-      else throw error;
+      const trouble = troubleOf(error);
+      if (!trouble) throw error;
+      const full = trouble.code === 'disk-full';
+      await sayTroubleOf(folder.id, full ? { code: 'drop-full', data: { name: folder.name } } : trouble);
     }
   }
 }

@@ -1,4 +1,5 @@
 import type { Trouble } from '../words/errors';
+import { troubleOf } from './trouble';
 
 /** A request that cannot be met: its HTTP status, and the trouble as code and data. `body` is sent along. */
 export class Problem extends Error {
@@ -21,6 +22,8 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
       return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
     if (error instanceof SyntaxError)
       return Response.json({ trouble: { code: 'not-json' } }, { status: 400 });
+    const trouble = troubleOf(error);
+    if (trouble) return Response.json({ trouble }, { status: trouble.code === 'disk-full' ? 507 : 500 });
     throw error;
   }
 }

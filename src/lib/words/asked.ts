@@ -2,9 +2,11 @@ import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
 import { OUTPUT_NAME } from './outputs';
 
-/** Keys that say less than they mean, or whose words would repeat what stands around them. */
+/** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
 const WORD: Record<string, string> = {
   scheme: '',
+  pattern: '',
+  run: '',
   fore: 'fore edge',
   x: 'from the side',
   y: 'from head or foot',
@@ -15,11 +17,24 @@ const WORD: Record<string, string> = {
   x1: 'right',
   y1: 'head',
   from: 'measured from',
-  stock: 'paper',
-  caliper: 'thickness',
-  run: '',
+  stock: 'sheet',
+  caliper: 'thickness of a leaf',
+  grain: 'grain along the',
   pieces: 'pieces wanted',
-  overs: 'sheets more (%)',
+  work: 'printed',
+  lay: 'the work lies',
+  between: 'between copies',
+  pad: 'blanks that fill the last sheet',
+  last: 'what is left for the last one',
+  roughing: 'off the spine',
+  cutOff: 'off the other edges',
+  added: 'boards, glue',
+  fold: 'folded as',
+  arrange: 'the sheet carries',
+  goes: 'filled',
+  start: 'filled from',
+  slug: 'slug line',
+  crop: 'a viewer shows',
   texts: 'text',
   first: 'first page',
   where: 'place',
@@ -29,7 +44,7 @@ const WORD: Record<string, string> = {
   k: 'black',
 };
 
-/** What a value of a recipe is called where it can be asked for: `paper width`, `text 2 edge`. */
+/** What a value of a recipe is called where it can be asked for: `sheet width`, `text 2 edge`. */
 export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
   const outputs = path[0] === 'outputs' ? recipe?.outputs : undefined;
   const output = outputs?.[Number(path[1])];
@@ -38,7 +53,7 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
   const words = rest.map((key) => {
     if (typeof key === 'number') return String(key + 1);
     if (ink && key === 'y') return 'yellow';
-    if (key === 'turn' && path[0] === 'scheme') return 'edge it turns on';
+    if (key === 'turn' && path[0] === 'scheme') return 'turns on its';
     return WORD[key] ?? key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
   });
   return [output ? `${OUTPUT_NAME[output.kind]}:` : '', ...words].filter(Boolean).join(' ');

@@ -237,7 +237,7 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'drop-full':
       return `The disk that “${data.name}” is on is full, so no file is taken from it. Make room: the files that wait are taken by themselves then.`;
     case 'no-such-drop-folder':
-      return 'This drop folder is no longer there.';
+      return 'This drop folder is no longer there: somebody had Folder forget it. Its directory stays; add it anew.';
     case 'drop-busy':
       return `${data.count === 1 ? 'A file of this folder is' : `${data.count} files of this folder are`} still being worked. Pause it, wait until they are done, then forget it.`;
     case 'drop-file-gone':
@@ -253,7 +253,22 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'disagrees':
       return sayDisagreement(data);
     case 'disk-full':
-      return 'The disk is full, and nothing was written. Make room, then make it again.';
+      return 'The disk is full, and nothing was written. Make room, then try again.';
+    case 'no-such-job':
+      return 'This job is no longer there: somebody deleted it. Go back to the jobs.';
+    case 'no-such-output':
+      return 'This file is no longer there: it was deleted, or is not made yet. Make it again under Hand over.';
+    case 'no-such-source':
+    case 'no-such-page':
+      return 'This file is no longer there: no job uses it any more. Take it in again.';
+    case 'stale':
+      return 'The job was changed in another window meanwhile, and this change was not put over it. Look at it as it is now, and do it again.';
+    case 'bad-place':
+      return 'There is no such place among the pages any more, so the file was not taken in. Choose where its pages go.';
+    case 'not-json':
+      return 'What was sent cannot be read, and nothing was changed. Load the page anew and try again.';
+    case 'stopped-early':
+      return 'The work ended without a word, as when a file brings the program that reads it down. Nothing else was harmed. Try again; where it happens twice, save the file anew with the program that made it.';
     case 'bad-stamp':
       return 'A stamp is kept under a name, with its file. Give it a name, and choose a file for it.';
     case 'bad-kept':

@@ -44,7 +44,13 @@ export function askable(schema: z.core.$ZodType, value: unknown, path: Path = []
     case 'default':
       return at(def.innerType);
     case 'union': {
-      const fits = def.options.find((option) => (option as z.ZodType).safeParse(value).success);
+      const by = (def as { discriminator?: string }).discriminator;
+      const fits = def.options.find((option) => {
+        const told = by === undefined ? undefined : (option as z.ZodObject).shape?.[by];
+        return told
+          ? (told as z.ZodType).safeParse((value as Record<string, unknown>)[by!]).success
+          : (option as z.ZodType).safeParse(value).success;
+      });
       return fits ? at(fits) : [];
     }
     case 'object':

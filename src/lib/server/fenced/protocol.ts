@@ -1,3 +1,4 @@
+import { troubleOf } from '../trouble';
 import { writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
@@ -43,13 +44,12 @@ async function carryOut<Task>(
     });
     say({ done: true, peakMb: process.resourceUsage().maxRSS / 1024 });
   } catch (error) {
-    say({ trouble: troubleOf(error) });
+    say({ trouble: toTell(error) });
   }
 }
 
-function troubleOf(error: unknown): Trouble {
+function toTell(error: unknown): Trouble {
   if (error instanceof PdfError || error instanceof PictureError || error instanceof HandOverError)
     return { code: error.code, data: error.data };
-  if ((error as { code?: unknown }).code === 'ENOSPC') return { code: 'disk-full' };
-  return { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
+  return troubleOf(error) ?? { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
 }

@@ -22,9 +22,10 @@ export async function measure(sha256: string): Promise<void> {
   if (!begun) return;
   const controller = new AbortController();
   measuring.set(sha256, controller);
-  const folder = await workFolder();
+  let folder: string | undefined;
   const tend = setInterval(() => void tendMeasure(sha256), TEND_EVERY_MS);
   try {
+    folder = await workFolder();
     const task: MeasureTask = {
       file: join(folder, 'in.pdf'),
       survey: begun.survey,
@@ -36,11 +37,11 @@ export async function measure(sha256: string): Promise<void> {
     await finishMeasure(sha256, surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8'))));
   } catch (error) {
     if (!(error instanceof FenceError)) throw error;
-    // Stopped with the worker: the next one takes it on.
-    if (error.trouble.code !== 'cancelled') await failMeasure(sha256);
+    // Stopped with the worker, or without room: it is taken on later.
+    if (!['cancelled', 'disk-full'].includes(error.trouble.code)) await failMeasure(sha256);
   } finally {
     clearInterval(tend);
     measuring.delete(sha256);
-    await rm(folder, { recursive: true, force: true });
+    if (folder) await rm(folder, { recursive: true, force: true });
   }
 }

@@ -4,6 +4,7 @@ import { transaction } from '../db';
 import { FenceError } from '../fence';
 import { beginOutput, failOutput, finishOutput, tendOutput } from '../outputs';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
+import { troubleOf } from '../trouble';
 import { workFolder } from '../workFolder';
 import type { OutputState } from '../../wire/told';
 
@@ -18,12 +19,13 @@ export async function makeOutput(id: string): Promise<void> {
   if (!begun) return;
   const controller = new AbortController();
   making.set(id, controller);
-  const folder = await workFolder();
+  let folder: string | undefined;
   let progress: [doing: OutputState['doing'], done: number, total: number] = ['writing', 0, 0];
   const tend = setInterval(async () => {
     if (!(await tendOutput(id, ...progress))) controller.abort();
   }, TEND_EVERY_MS);
   try {
+    folder = await workFolder();
     const { docket, spec: output, despite } = begun;
     const files = await fetchSources(docket, folder);
     const into = join(folder, 'made');
@@ -36,11 +38,12 @@ export async function makeOutput(id: string): Promise<void> {
         throw new FenceError({ code: 'cancelled' });
     });
   } catch (error) {
-    if (!(error instanceof FenceError)) throw error;
-    if (error.trouble.code !== 'cancelled') await failOutput(id, error.trouble);
+    const trouble = troubleOf(error);
+    if (!trouble) throw error;
+    if (trouble.code !== 'cancelled') await failOutput(id, trouble);
   } finally {
     clearInterval(tend);
     making.delete(id);
-    await rm(folder, { recursive: true, force: true });
+    if (folder) await rm(folder, { recursive: true, force: true });
   }
 }

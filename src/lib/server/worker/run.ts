@@ -14,7 +14,7 @@ import { blobToFile, fileBytes, MOST_MB, storeBlob } from '../blobs';
 import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
 import { PLACES } from '../dropPlace';
-import { FenceError, runInFence } from '../fence';
+import { runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../fenced/made';
 import type { SurveyTask } from '../fenced/surveyFile';
@@ -22,10 +22,10 @@ import { finishMeasureIn } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
 import { keepToOwnCore } from '../ownCore';
-import { Problem } from '../problem';
 import { beginRun, finishRun, tendRun, tieToRun, type BegunRun } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
+import { troubleOf } from '../trouble';
 import { workFolder } from '../workFolder';
 import type { Told } from '../../wire/told';
 
@@ -70,20 +70,20 @@ class Failed extends Error {
 async function makeRun(id: string, begun: BegunRun): Promise<void> {
   const controller = new AbortController();
   running.set(id, controller);
-  const folder = await workFolder();
   const now: { doing: string; done: number; total: number } = { doing: 'taking in', done: 0, total: 0 };
   const tend = setInterval(async () => {
     if (!(await tendRun(id, begun.claim, now.doing, now.done, now.total))) controller.abort();
   }, TEND_EVERY_MS);
-  const work: Work = { id, begun, folder, signal: controller.signal, now };
+  const work: Work = { id, begun, folder: '', signal: controller.signal, now };
   let trouble: Trouble | undefined;
   try {
+    work.folder = await workFolder();
     await carryOut(work).catch((error) => {
       if (error instanceof Swept) return carryOut(work);
       throw error;
     });
   } catch (error) {
-    trouble = troubleOf(error);
+    trouble = toTell(error);
     if (!trouble) return;
     const said = trouble;
     if (begun.folder) await clearBeside(work).catch(() => undefined);
@@ -91,20 +91,18 @@ async function makeRun(id: string, begun: BegunRun): Promise<void> {
   } finally {
     clearInterval(tend);
     running.delete(id);
-    await rm(folder, { recursive: true, force: true });
+    if (work.folder) await rm(work.folder, { recursive: true, force: true });
   }
   if (begun.folder) await settleFile(await openDirectory(begun.folder.name), id, begun.fileName, trouble);
 }
 
 /** What to tell of an error; undefined where the run is not this worker's to end. */
-function troubleOf(error: unknown): Trouble | undefined {
+function toTell(error: unknown): Trouble | undefined {
   if (error instanceof Lost) return undefined;
-  if (error instanceof Failed || error instanceof Problem) return error.trouble;
-  if (error instanceof FenceError) return error.trouble.code === 'cancelled' ? undefined : error.trouble;
+  if (error instanceof Failed) return error.trouble;
   if (error instanceof RecipeError) return { code: error.code, data: error.data };
-  const { code } = error as NodeJS.ErrnoException;
-  if (code === 'ENOSPC') return { code: 'disk-full' };
-  return { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
+  const trouble = troubleOf(error) ?? { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
+  return trouble.code === 'cancelled' ? undefined : trouble;
 }
 
 interface Work {
@@ -263,8 +261,9 @@ async function copyAside(work: Work, to: string): Promise<string> {
       await copy.write(bytes);
     }
   } catch (error) {
+    if (troubleOf(error)) throw error;
     const { code = '' } = error as NodeJS.ErrnoException;
-    throw code === 'ENOSPC' ? error : new Failed({ code: 'drop-unreadable', data: { reason: code } });
+    throw new Failed({ code: 'drop-unreadable', data: { reason: code } });
   } finally {
     await copy.close();
   }

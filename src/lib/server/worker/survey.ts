@@ -2,10 +2,11 @@ import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/pages/survey';
 import { blobToFile, fileBytes } from '../blobs';
-import { FenceError, runInFence } from '../fence';
+import { runInFence } from '../fence';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { enqueue } from '../queue';
 import { intakeToSurvey, settleIntake, tendIntake } from '../intakes';
+import { troubleOf } from '../trouble';
 import { workFolder } from '../workFolder';
 
 const LIMITS = { seconds: 60, mb: 2048 };
@@ -17,10 +18,11 @@ const TEND_EVERY_MS = 500;
 export async function surveyIntake(id: string): Promise<void> {
   const intake = await intakeToSurvey(id);
   if (!intake) return;
-  const folder = await workFolder();
+  let folder: string | undefined;
   let progress: [number, number] = [0, 0];
   const tend = setInterval(() => void tendIntake(id, ...progress), TEND_EVERY_MS);
   try {
+    folder = await workFolder();
     const task: SurveyTask = {
       file: join(folder, 'in.pdf'),
       out: join(folder, 'survey.json'),
@@ -40,10 +42,11 @@ export async function surveyIntake(id: string): Promise<void> {
     await settleIntake(id, intake.jobId, { survey, sha256: intake.sha256, blobId: intake.blobId, pdf });
     await enqueue('measure', intake.sha256);
   } catch (error) {
-    if (!(error instanceof FenceError)) throw error;
-    await settleIntake(id, intake.jobId, { trouble: error.trouble });
+    const trouble = troubleOf(error);
+    if (!trouble) throw error;
+    await settleIntake(id, intake.jobId, { trouble });
   } finally {
     clearInterval(tend);
-    await rm(folder, { recursive: true, force: true });
+    if (folder) await rm(folder, { recursive: true, force: true });
   }
 }
