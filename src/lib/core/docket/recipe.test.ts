@@ -241,6 +241,11 @@ describe('a recipe', () => {
     ['with a step of an unknown kind', { steps: [{ kind: 'emboss', id: 'x' }] }, 'recipe-unknown-step'],
     ['with a step that is none', { steps: [{ kind: 'remove', id: 'x' }] }, 'recipe-invalid'],
     ['without a name', { name: ' ' }, 'recipe-invalid'],
+    [
+      'that asks for two values under one name',
+      { asks: ['safe', 'book'].map((path) => ({ name: 'x', label: 'x', kind: 'text', path: [path] })) },
+      'recipe-invalid',
+    ],
   ])('%s is refused', (_, wrong, code) => {
     const given = { recipe: 1, name: 'x', version: 1, steps: [], formats: [], asks: [], ...wrong };
     expect(() => readRecipe(given)).toThrow(code);

@@ -48,7 +48,14 @@ export const recipeSchema = z.object({
   steps: parts.steps,
   formats: parts.formats,
   ...besides,
-  asks: z.array(askSchema).max(50).default([]),
+  asks: z
+    .array(askSchema)
+    .max(50)
+    .refine(
+      (asks) => new Set(asks.map(({ name }) => name)).size === asks.length,
+      'two values asked for have one name',
+    )
+    .default([]),
 });
 export type Recipe = z.infer<typeof recipeSchema>;
 

@@ -32,15 +32,18 @@
   let left = $state.raw<ReadonlySet<string>>(new Set(untrack(() => bench.docket.steps.filter(({ kind }) => kind === 'take-in').map(({ id }) => id))));
   let [book, scheme, outputs] = $state([true, true, true]);
   let more = $state.raw<readonly Ask[]>([]);
-  /** Questions as they were typed, by the name of what is asked for. */
+  /** Questions as they were typed, by what is asked for. */
   let questions = $state.raw<Readonly<Record<string, string>>>({});
+  const keyOf = ({ step = '', path }: { step?: string | undefined; path: Ask['path'] | Askable['path'] }) => [step, ...path].join('/');
   const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
   const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), book, scheme, outputs }));
-  const asks = $derived(
-    [...draft.asks.map((ask) => ({ ...ask, label: pagesOf(ask) })), ...more.filter((ask) => askableNow.some((each) => sameAs(ask, each)))].map(
-      (ask) => ({ ...ask, label: questions[ask.name] ?? ask.label }),
-    ),
-  );
+  const asks = $derived.by(() => {
+    const there = new Set(askableNow.map(keyOf));
+    const all: Ask[] = [];
+    for (const ask of [...draft.asks.map((each) => ({ ...each, label: pagesOf(each) })), ...more.filter((each) => there.has(keyOf(each)))])
+      all.push({ ...ask, name: freeName(all, ask.name), label: questions[keyOf(ask)] ?? ask.label });
+    return all;
+  });
   function pagesOf({ step, label }: Ask): string {
     const kind = steps.find(({ id }) => id === step)?.kind;
     return kind ? `Pages for “${STEP_NAME[kind]}”` : label;
@@ -50,10 +53,11 @@
     ...askableIn(draft).map((value) => ({ ...value, step: undefined })),
     ...draft.steps.flatMap((step) => askableIn(draft, step).map((value) => ({ ...value, step: step.id }))),
   ]);
-  const sameAs = (ask: Pick<Ask, 'path' | 'step'>, value: Pick<Askable, 'path'> & { step: string | undefined }) =>
-    ask.step === value.step && ask.path.join() === value.path.join();
   /** What is not asked for yet: of a step, or besides the steps. */
-  const offered = (step?: string) => askableNow.filter((value) => value.step === step && !asks.some((ask) => sameAs(ask, value)));
+  const offered = (step?: string) => {
+    const asked = new Set(asks.map(keyOf));
+    return askableNow.filter((value) => value.step === step && !asked.has(keyOf(value)));
+  };
   const say = (step: Step) => {
     const index = docket.steps.indexOf(step);
     const { act, what } = sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, docket.formats);
@@ -155,14 +159,15 @@
     {#if asks.length}
       <div>
         <p class="label">Asked for when it is replayed</p>
-        {#each asks as { name: asked, label, kind, preset } (asked)}
+        {#each asks as each (keyOf(each))}
+          {@const { name: asked, label, kind, preset } = each}
           <p class="ask">
             <input
               class="field"
               aria-label="Question for {asked}"
               value={label}
               maxlength="80"
-              oninput={(event) => (questions = { ...questions, [asked]: event.currentTarget.value })}
+              oninput={(event) => (questions = { ...questions, [keyOf(each)]: event.currentTarget.value })}
             />
             <span
               ><span class="mono"
@@ -172,8 +177,8 @@
                     ? Math.round(preset * 100) / 100
                     : preset}</span
               >
-              {#if more.some((each) => each.name === asked)}
-                <button type="button" class="link" onclick={() => (more = more.filter((each) => each.name !== asked))}>leave out</button>
+              {#if more.some((one) => keyOf(one) === keyOf(each))}
+                <button type="button" class="link" onclick={() => (more = more.filter((one) => keyOf(one) !== keyOf(each)))}>leave out</button>
               {:else}<small>pointed at</small>{/if}
             </span>
           </p>
