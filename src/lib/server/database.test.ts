@@ -1,13 +1,14 @@
 import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { emptyDocket, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { readBlob, storeBlob, sweep } from './blobs';
 import { db, transaction } from './db';
+import * as coming from './intakes';
 import {
   dismissIntake,
   forsakenIntakes,
@@ -47,9 +48,14 @@ import {
   tendRun,
 } from './runs';
 import { addSource, surveysOfJob } from './sources';
+import { statusOf } from './status';
 import { listWork } from './work';
 
 const MIB = 1 << 20;
+vi.mock('./intakes', async (original) => {
+  const real = await original<typeof coming>();
+  return { ...real, openIntakes: vi.fn(real.openIntakes) };
+});
 const bytesOf = async function* (...parts: Uint8Array[]) {
   yield* parts;
 };
@@ -217,6 +223,20 @@ describe.skipIf(!server)('what the database keeps', () => {
       survey: plainSurvey(2),
       sha256: intake.sha256,
       blobId: intake.blobId,
+    });
+
+    test('are in what is told of a job, one way or the other, also when they come in just then', async () => {
+      const job = await createJob();
+      const { revision } = await readJob(job);
+      const file = await arrive(job, 'a.pdf');
+      expect(await statusOf(job)).toMatchObject({ revision, intakes: [{ name: 'a.pdf' }] });
+      vi.mocked(coming.openIntakes).mockImplementationOnce(async () => {
+        await settleIntake(file.id, job, surveyed(file));
+        return [];
+      });
+      const { revision: now } = await statusOf(job);
+      expect(now).toBeGreaterThan(revision);
+      await expect(statusOf('nowhere')).rejects.toMatchObject({ status: 404 });
     });
 
     test('go on the docket in the order they came, however long each survey takes', async () => {

@@ -120,6 +120,8 @@ export class Bench {
   private work: Promise<void> = Promise.resolve();
   private polling: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
+  /** The job has moved on, and what is being done here is not to be taken away by it. */
+  private behind = false;
   /** Sources asked for once after their measure ended. */
   private readonly asked = new Set<string>();
 
@@ -200,6 +202,7 @@ export class Bench {
     this.format = undefined;
     this.asking = undefined;
     this.recipe = undefined;
+    if (this.behind) void this.poll();
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
@@ -356,8 +359,11 @@ export class Bench {
       this.intakes = [...status.intakes, ...local];
       this.outputs = status.outputs;
       await this.fetchMeasured(status.measuring);
-      if (status.revision !== this.revision && !this.saving && !this.form) await this.reload();
+      this.behind = status.revision !== this.revision;
+      const reloads = this.behind && !this.saving && !this.form;
+      if (reloads) await this.reload();
       busy =
+        reloads ||
         status.intakes.some(({ state }) => state !== 'failed') ||
         status.measuring.length > 0 ||
         status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
@@ -406,6 +412,7 @@ export class Bench {
 
   private take(job: JobState): void {
     this.revision = job.revision;
+    this.behind = false;
     this.docket = job.docket;
     this.canUndo = job.canUndo;
     this.redo = job.redo;
@@ -450,7 +457,7 @@ export class Bench {
       if (this.work !== mine) return;
       this.saving = false;
       // What was handed over may be stale now.
-      if (this.outputs.length) void this.poll();
+      if (this.outputs.length || this.behind) void this.poll();
     });
   }
 }

@@ -36,7 +36,7 @@
     const lies = address
       ? `folds over the ${first.panel!.folds}`
       : `${side}${side === 'left' || side === 'right' ? '-hand' : ''}, leaf ${leaf} ${face}`;
-    return `${where} · ${saySize(first.trim, bench.unit)}${label && label !== String(picked[0]! + 1) ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
+    return `${where} · ${saySize(first.trim, bench.unit)}${label && (address || label !== String(picked[0]! + 1)) ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
   });
   /** The boxes that the source of the one page picked gave. */
   const boxes = $derived.by(() => {
