@@ -319,6 +319,13 @@
   }
   .asked {
     grid-column: 1 / -1;
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 234px));
+    gap: 10px 18px;
+    align-items: end;
+  }
+  .asked :global(.field) {
+    width: 100%;
   }
   .faults {
     display: flex;

@@ -213,7 +213,16 @@
               >
             {:else}
               {@const at = y + height + apart / 2}
-              <line class="turn" x1={x} x2={x + width} y1={at} y2={at} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
+              <!-- Beside the back's name. -->
+              <line
+                class="turn"
+                x1={x + 7 * `${name} back`.length * px}
+                x2={x + width}
+                y1={at}
+                y2={at}
+                stroke-width={1.5 * px}
+                stroke-dasharray="{2 * px} {5 * px}"
+              />
               <text class="turnword" x={x + width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text>
             {/if}
           {/if}
