@@ -24,22 +24,25 @@ import { surveyIntake } from './worker/survey';
 
 let root = '';
 
-/** A disk that is full for everything below this path takes nothing. */
+/** For everything below these paths the disk is full, and nobody may write. */
 let full = '';
+let locked = '';
 vi.mock('node:fs/promises', async (original) => {
   const real = await original<typeof files>();
-  const unlessFull =
+  const unlessRefused =
     <A extends unknown[], R>(work: (...args: A) => Promise<R>, at: number) =>
-    (...args: A): Promise<R> =>
-      full && String(args[at]).startsWith(full)
-        ? Promise.reject(Object.assign(new Error('no space left on device'), { code: 'ENOSPC' }))
-        : work(...args);
+    (...args: A): Promise<R> => {
+      const below = (path: string) => path && String(args[at]).startsWith(path);
+      const code = below(full) ? 'ENOSPC' : below(locked) ? 'EACCES' : undefined;
+      return code ? Promise.reject(Object.assign(new Error(code), { code })) : work(...args);
+    };
   return {
     ...real,
-    mkdir: unlessFull(real.mkdir, 0),
-    mkdtemp: unlessFull(real.mkdtemp, 0),
-    copyFile: unlessFull(real.copyFile, 1),
-    writeFile: unlessFull(real.writeFile, 0),
+    access: unlessRefused(real.access, 0),
+    mkdir: unlessRefused(real.mkdir, 0),
+    mkdtemp: unlessRefused(real.mkdtemp, 0),
+    copyFile: unlessRefused(real.copyFile, 1),
+    writeFile: unlessRefused(real.writeFile, 0),
   };
 });
 vi.mock('./sources', async (original) => {
@@ -74,7 +77,7 @@ describe.skipIf(!server)('drop folders', () => {
     await close();
   });
   beforeEach(async () => {
-    full = '';
+    full = locked = '';
     process.env.FOLDER_DROPS = root = mkdtempSync(join(tmpdir(), 'folder-drops-'));
     await db().query('truncate job, source, blob, drop_folder, run cascade');
   });
@@ -112,6 +115,23 @@ describe.skipIf(!server)('drop folders', () => {
     const [brim] = await listDropFolders();
     expect(brim).toMatchObject({ waiting: 1 });
     expect(brim).not.toHaveProperty('trouble');
+  });
+
+  test('a directory that cannot be written is refused, and told where it was one before; its files wait', async () => {
+    locked = join(root, 'desk');
+    const refused = { trouble: { code: 'drop-unwritable', data: { name: 'desk', reason: 'EACCES' } } };
+    await expect(addDropFolder({ name: 'desk', recipe: 'Bleed' })).rejects.toMatchObject(refused);
+    expect(await listDropFolders()).toEqual([]);
+    locked = '';
+    await addDropFolder({ name: 'desk', recipe: 'Bleed' });
+    writeFileSync(join(root, 'desk', 'a.pdf'), 'to come');
+    locked = join(root, 'desk');
+    await look();
+    expect(await listDropFolders()).toMatchObject([{ ...refused, waiting: 0 }]);
+    expect(inside('desk')).toContain('a.pdf');
+    locked = '';
+    await look();
+    expect(await listDropFolders()).toMatchObject([{ waiting: 1 }]);
   });
 
   test('outputs that find no room beside their file fail the run, and leave nothing half-written', async () => {

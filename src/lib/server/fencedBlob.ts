@@ -1,9 +1,9 @@
-import { readFile, rm } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { blobToFile } from './blobs';
 import { FenceError, runInFence, type FenceLimits } from './fence';
 import { Problem } from './problem';
-import { workFolder } from './workFolder';
+import { inWorkFolder } from './workFolder';
 
 /** Where a task for a fenced process that makes a file of a file has both. */
 export interface FileTask {
@@ -18,16 +18,12 @@ export async function makeOfBlob<Task extends FileTask>(
   task: Omit<Task, keyof FileTask>,
   limits: FenceLimits,
 ): Promise<Buffer> {
-  const folder = await workFolder();
-  try {
+  return inWorkFolder(async (folder) => {
     const files: FileTask = { file: join(folder, 'in.pdf'), out: join(folder, 'out') };
     await blobToFile(blobId, files.file);
-    await runInFence(name, { ...task, ...files }, limits);
-    return await readFile(files.out);
-  } catch (error) {
-    if (error instanceof FenceError) throw new Problem(422, error.trouble);
-    throw error;
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+    await runInFence(name, { ...task, ...files }, limits).catch((error) => {
+      throw error instanceof FenceError ? new Problem(422, error.trouble) : error;
+    });
+    return readFile(files.out);
+  });
 }

@@ -6,25 +6,14 @@ import { db, transaction } from './db';
 import { SILENT_SECONDS } from './intakes';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
-import type { Told } from '../wire/told';
+import type { Told, WorkState } from '../wire/told';
 
 /** A recipe carried out on a file, as it is told. */
-export interface RunRecord {
-  id: string;
+export interface RunRecord extends Omit<WorkState, 'of' | 'name' | 'for'> {
   recipe: string;
   version: number;
   fileName: string;
-  folder?: string;
   batch?: string;
-  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
-  doing?: string;
-  done: number;
-  total: number;
-  job?: string;
-  findings?: Told;
-  trouble?: Trouble;
-  createdAt: string;
-  finishedAt?: string;
 }
 
 const FIELDS = `r.id, r.recipe->>'name' as recipe, (r.recipe->>'version')::integer as version, r.file_name, f.name as folder, r.batch, r.state, r.doing,

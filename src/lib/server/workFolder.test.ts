@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, mkdirSync, readdirSync, rmSync, utimesSync, wr
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { beforeEach, expect, test } from 'vitest';
-import { leaveNoWork, sweepWorkFolders, workFolder } from './workFolder';
+import { inWorkFolder, leaveNoWork, sweepWorkFolders } from './workFolder';
 
 const root = tmpdir();
 beforeEach(() => {
@@ -30,12 +30,22 @@ test('what a killed process left of its work is swept once it is old; that of on
   );
 });
 
-test('pieces of work lie apart in one directory of the process, which is made anew when somebody cleaned up', async () => {
-  const [one, other] = [await workFolder(), await workFolder()];
+test('a piece of work has a directory of its own until it ends, however it ends; one that somebody cleaned up is made anew', async () => {
+  const [one, other] = await Promise.all([
+    inWorkFolder(async (path) => path),
+    inWorkFolder(async (path) => path),
+  ]);
   expect(one).not.toBe(other);
   expect(dirname(one)).toBe(dirname(other));
   rmSync(dirname(one), { recursive: true });
-  const again = await workFolder();
+  let seen = '';
+  const failing = inWorkFolder((path) => {
+    expect(existsSync((seen = path))).toBe(true);
+    return Promise.reject(new Error('no'));
+  });
+  await expect(failing).rejects.toThrow('no');
+  expect(existsSync(seen)).toBe(false);
+  expect(existsSync(dirname(seen))).toBe(true);
   await leaveNoWork();
-  expect(existsSync(dirname(again))).toBe(false);
+  expect(existsSync(dirname(seen))).toBe(false);
 });

@@ -8,15 +8,24 @@ const LEFT_ALONE_MS = 3_600_000;
 /** What this process has of unfinished work, by a name that nobody can have taken before. */
 let own: Promise<string> | undefined;
 
-/** A new directory for a piece of work; who asked for it removes it. */
-export async function workFolder(again = true): Promise<string> {
+/** Does a piece of work in a new directory, which is gone afterwards. */
+export async function inWorkFolder<T>(work: (folder: string) => Promise<T>): Promise<T> {
+  const folder = await makeFolder();
+  try {
+    return await work(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+async function makeFolder(again = true): Promise<string> {
   own ??= mkdtemp(join(tmpdir(), `folder-work-${process.pid}-`));
   try {
     return await mkdtemp(join(await own, 'work-'));
   } catch (error) {
     own = undefined;
     // Somebody cleaned up, as systems do with what lies long.
-    if (again && (error as NodeJS.ErrnoException).code === 'ENOENT') return workFolder(false);
+    if (again && (error as NodeJS.ErrnoException).code === 'ENOENT') return makeFolder(false);
     throw error;
   }
 }

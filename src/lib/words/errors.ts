@@ -203,9 +203,9 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'no-pieces':
       return 'No page belongs to a piece, so there is nothing to split by. Name the pieces first, or split in another way.';
     case 'pages-unread':
-      return `Which pages go out cannot be read: ${data.reason}`;
+      return `Which pages go out cannot be read: ${data.reason} Say it anew where the output is set up.`;
     case 'name-unread':
-      return `The name of the files cannot be read: ${data.reason}`;
+      return `The name of the files cannot be read: ${data.reason} Change it where the output is set up.`;
     case 'recipe-newer':
       return `This recipe was saved by a newer Folder (it says version ${data.version}). Bring Folder up to date, or save the recipe anew from a job.`;
     case 'recipe-unknown-step':
@@ -215,7 +215,7 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'value-missing':
       return `The recipe asks for “${data.label}” (${data.name}), and nothing was said. Say it, so that the steps know what to do.`;
     case 'value-wrong':
-      return `“${data.label}”${data.name ? ` (${data.name})` : ''} cannot be what was said: ${data.reason}.`;
+      return `“${data.label}”${data.name ? ` (${data.name})` : ''} cannot be what was said: ${data.reason}. Say something else; the recipe itself is as it was.`;
     case 'value-unknown':
       return `The recipe asks for nothing named “${data.name}”. Check how it is spelt.`;
     case 'no-such-recipe':
@@ -280,7 +280,7 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
     case 'cancelled':
       return 'Cancelled. Nothing was written.';
     case 'docket-invalid':
-      return `The docket cannot be read: ${data.reason}.`;
+      return `The docket cannot be read: ${data.reason}. Take one that Folder saved, or mend this in it.`;
     default:
       return `The work stopped for a reason that was not foreseen (${code}${data.reason ? `: ${data.reason}` : ''}). Try again; the job itself is unharmed.`;
   }

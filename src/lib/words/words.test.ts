@@ -37,10 +37,10 @@ describe('every trouble has a sentence that says what, why and what to do', () =
   test.each([...codes].filter((code) => code !== 'unforeseen' && code !== 'unknown'))('%s', (code) => {
     const sentence = sayTrouble({
       code,
-      data: { page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf', element: 'text' },
+      data: { reason: 'so.', page: 3, most: 5, seconds: 60, mb: 512, name: 'moor.pdf', element: 'text' },
     });
     expect(sentence).not.toContain('not foreseen');
-    expect(sentence.split(/[.:] /).length).toBeGreaterThan(1);
+    expect(sentence.split('. ').length).toBeGreaterThan(1);
   });
   test('there are as many as there were', () => expect(codes.size).toBeGreaterThan(60));
 

@@ -1,11 +1,10 @@
-import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { transaction } from '../db';
 import { FenceError } from '../fence';
 import { beginOutput, failOutput, finishOutput, tendOutput } from '../outputs';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
-import { workFolder } from '../workFolder';
+import { inWorkFolder } from '../workFolder';
 import type { OutputState } from '../../wire/told';
 
 const TEND_EVERY_MS = 500;
@@ -19,23 +18,23 @@ export async function makeOutput(id: string): Promise<void> {
   if (!begun) return;
   const controller = new AbortController();
   making.set(id, controller);
-  let folder: string | undefined;
   let progress: [doing: OutputState['doing'], done: number, total: number] = ['writing', 0, 0];
   const tend = setInterval(async () => {
     if (!(await tendOutput(id, ...progress))) controller.abort();
   }, TEND_EVERY_MS);
   try {
-    folder = await workFolder();
-    const { docket, spec: output, despite } = begun;
-    const files = await fetchSources(docket, folder);
-    const into = join(folder, 'made');
-    const made = await makeFiles({ docket, output, despite }, files, into, controller.signal, (...how) => {
-      progress = how;
-    });
-    await tendOutput(id, ...progress);
-    await transaction(async (client) => {
-      if (!(await finishOutput(client, id, await storeFiles(client, into, made))))
-        throw new FenceError({ code: 'cancelled' });
+    await inWorkFolder(async (folder) => {
+      const { docket, spec: output, despite } = begun;
+      const files = await fetchSources(docket, folder);
+      const into = join(folder, 'made');
+      const made = await makeFiles({ docket, output, despite }, files, into, controller.signal, (...how) => {
+        progress = how;
+      });
+      await tendOutput(id, ...progress);
+      await transaction(async (client) => {
+        if (!(await finishOutput(client, id, await storeFiles(client, into, made))))
+          throw new FenceError({ code: 'cancelled' });
+      });
     });
   } catch (error) {
     const trouble = troubleOf(error);
@@ -44,6 +43,5 @@ export async function makeOutput(id: string): Promise<void> {
   } finally {
     clearInterval(tend);
     making.delete(id);
-    if (folder) await rm(folder, { recursive: true, force: true });
   }
 }

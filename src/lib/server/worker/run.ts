@@ -26,7 +26,7 @@ import { beginRun, finishRun, tendRun, tieToRun, type BegunRun } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
-import { workFolder } from '../workFolder';
+import { inWorkFolder } from '../workFolder';
 import type { Told } from '../../wire/told';
 
 const TEND_EVERY_MS = 500;
@@ -74,24 +74,24 @@ async function makeRun(id: string, begun: BegunRun): Promise<void> {
   const tend = setInterval(async () => {
     if (!(await tendRun(id, begun.claim, now.doing, now.done, now.total))) controller.abort();
   }, TEND_EVERY_MS);
-  const work: Work = { id, begun, folder: '', signal: controller.signal, now };
   let trouble: Trouble | undefined;
   try {
-    work.folder = await workFolder();
-    await carryOut(work).catch((error) => {
-      if (error instanceof Swept) return carryOut(work);
-      throw error;
+    await inWorkFolder(async (folder) => {
+      const work: Work = { id, begun, folder, signal: controller.signal, now };
+      await carryOut(work).catch((error) => {
+        if (error instanceof Swept) return carryOut(work);
+        throw error;
+      });
     });
   } catch (error) {
     trouble = toTell(error);
     if (!trouble) return;
     const said = trouble;
-    if (begun.folder) await clearBeside(work).catch(() => undefined);
+    if (begun.folder) await clearBeside(id, begun).catch(() => undefined);
     if (!(await transaction((client) => finishRun(client, id, begun.claim, said)))) return;
   } finally {
     clearInterval(tend);
     running.delete(id);
-    if (work.folder) await rm(work.folder, { recursive: true, force: true });
   }
   if (begun.folder) await settleFile(await openDirectory(begun.folder.name), id, begun.fileName, trouble);
 }
@@ -99,7 +99,6 @@ async function makeRun(id: string, begun: BegunRun): Promise<void> {
 /** What to tell of an error; undefined where the run is not this worker's to end. */
 function toTell(error: unknown): Trouble | undefined {
   if (error instanceof Lost) return undefined;
-  if (error instanceof Failed) return error.trouble;
   if (error instanceof RecipeError) return { code: error.code, data: error.data };
   const trouble = troubleOf(error) ?? { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
   return trouble.code === 'cancelled' ? undefined : trouble;
@@ -243,12 +242,12 @@ async function measureNow(survey: Survey, file: string, { folder, signal, now }:
 }
 
 /** The directory that a file of a drop folder lies in while it is worked. */
-const asideOf = async ({ id, begun }: Work): Promise<string> =>
+const asideOf = async (id: string, begun: BegunRun): Promise<string> =>
   join(await openDirectory(begun.folder!.name), PLACES.working, id);
 
 /** Copies the file of a drop folder to where nobody else changes it; its SHA-256. Links are not followed, and nothing but plain files is opened. */
 async function copyAside(work: Work, to: string): Promise<string> {
-  const path = join(await asideOf(work), work.begun.fileName);
+  const path = join(await asideOf(work.id, work.begun), work.begun.fileName);
   const stat = await lstat(path).catch(() => undefined);
   if (!stat) throw new Failed({ code: 'drop-file-gone' });
   if (!stat.isFile()) throw new Failed({ code: 'drop-no-file' });
@@ -271,17 +270,20 @@ async function copyAside(work: Work, to: string): Promise<string> {
 }
 
 /** Leaves nothing beside the file of a run: what was put there is of an earlier try, or of one that failed half-way. */
-async function clearBeside(work: Work): Promise<void> {
-  const aside = await asideOf(work);
+async function clearBeside(id: string, begun: BegunRun): Promise<void> {
+  const aside = await asideOf(id, begun);
   for (const name of await readdir(aside))
-    if (name !== work.begun.fileName) await rm(join(aside, name), { recursive: true });
+    if (name !== begun.fileName) await rm(join(aside, name), { recursive: true });
 }
 
 /** Puts the made files beside the one they were made of. */
-async function putBeside(work: Work, made: readonly { into: string; files: MadeFile[] }[]): Promise<void> {
-  await clearBeside(work);
-  const aside = await asideOf(work);
-  const taken = new Set([work.begun.fileName.toLowerCase()]);
+async function putBeside(
+  { id, begun }: Work,
+  made: readonly { into: string; files: MadeFile[] }[],
+): Promise<void> {
+  await clearBeside(id, begun);
+  const aside = await asideOf(id, begun);
+  const taken = new Set([begun.fileName.toLowerCase()]);
   for (const { into, files } of made)
     for (const { file, name } of files) {
       let free = name;

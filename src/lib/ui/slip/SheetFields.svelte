@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { SheetPlan } from '../../core/sheets/plan';
+  import { workOf } from '../../core/sheets/press';
   import { LAYS, PLAIN_OVERS, WORK_STYLES, type PressScheme } from '../../core/sheets/scheme';
   import { WORK_STYLE_NAME } from '../../words/schemes';
   import { sayDistance } from '../../words/lengths';
@@ -19,7 +20,7 @@
 
   const under = (what: string) => (points: number) => sayDistance(points, what, scheme.stock, unit);
   /** As it was chosen, else as it was planned for these pages. */
-  const work = $derived(scheme.work ?? plan?.work ?? 'sheetwise');
+  const work = $derived(scheme.work ?? plan?.work ?? workOf(scheme));
   const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
     draft.take(`copies ${key}`, wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
