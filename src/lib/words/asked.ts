@@ -1,6 +1,7 @@
 import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
 import { OUTPUT_NAME } from './outputs';
+import { ARRANGE_NAME, FOLD_NAME, WORK_STYLE_NAME } from './schemes';
 
 /** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
 const WORD: Record<string, string> = {
@@ -58,3 +59,13 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
   });
   return [output ? `${OUTPUT_NAME[output.kind]}:` : '', ...words].filter(Boolean).join(' ');
 }
+
+const CHOICES: Record<string, Record<string, string>> = {
+  arrange: ARRANGE_NAME,
+  fold: FOLD_NAME,
+  work: WORK_STYLE_NAME,
+};
+
+/** What one of the words is called from which a value is chosen: `short edge`, `all pieces`. */
+export const sayChoice = (path: Path, word: string): string =>
+  CHOICES[String(path.at(-1))]?.[word] ?? word.replaceAll('-', ' ');

@@ -1,6 +1,6 @@
 import type { FoldName } from '../core/fold/patterns';
 import type { FoldError } from '../core/fold/fold';
-import type { Scheme, WorkStyle } from '../core/sheets/scheme';
+import type { Flat, Scheme, WorkStyle } from '../core/sheets/scheme';
 
 /** What each kind of scheme is called. */
 export const SCHEME_NAME: Record<Scheme['kind'], string> = {
@@ -29,6 +29,14 @@ export const WORK_STYLE_NAME: Record<WorkStyle, string> = {
   'work-and-turn': 'work-and-turn',
   'work-and-tumble': 'work-and-tumble',
   'single-side': 'one side only',
+};
+
+/** What a sheet of flat work carries. */
+export const ARRANGE_NAME: Record<Flat['arrange'], string> = {
+  repeat: 'one piece',
+  sequence: 'piece after piece',
+  stack: 'piles',
+  gang: 'all pieces',
 };
 
 export const FOLD_NAME: Record<FoldName, string> = {

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { Output } from '../core/handover/output';
-import { sayAsked } from './asked';
+import { sayAsked, sayChoice } from './asked';
 import { sayBytes, sayOutput, sayPart } from './outputs';
 import { describe, expect, test } from 'vitest';
 import type { Finding } from '../core/checks/finding';
@@ -373,3 +373,10 @@ test.each([
     said,
   ),
 );
+
+test.each([
+  ['all pieces', ['scheme', 'arrange'], 'gang'],
+  ['one side only', ['scheme', 'work'], 'single-side'],
+  ['closed gatefold', ['scheme', 'pattern', 'fold'], 'closed-gate'],
+  ['short edge', ['scheme', 'turn'], 'short-edge'],
+])('what it may be is called “%s”', (said, path, word) => expect(sayChoice(path, word)).toBe(said));

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { optionsOf, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Unit } from '../../core/measure/unit';
+  import { sayChoice } from '../../words/asked';
   import LengthField from '../parts/LengthField.svelte';
 
   interface Props {
@@ -25,7 +26,7 @@
       <label class="label" for="{id}-{name}">{label}</label>
       <select id="{id}-{name}" class="field" value={value ?? ''} onchange={(event) => set(name, event.currentTarget.value)}>
         {#if value === undefined}<option value="">choose …</option>{/if}
-        {#each optionsOf(recipe, ask) as option (option)}<option>{option}</option>{/each}
+        {#each optionsOf(recipe, ask) as option (option)}<option value={option}>{sayChoice(ask.path, option)}</option>{/each}
       </select>
     </div>
   {:else}

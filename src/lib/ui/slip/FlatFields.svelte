@@ -1,5 +1,6 @@
 <script lang="ts">
   import { RUNS_OF_CELLS, START_CORNERS, type Flat } from '../../core/sheets/scheme';
+  import { ARRANGE_NAME } from '../../words/schemes';
   import Choice from '../parts/Choice.svelte';
   import type { SchemeDraft } from './schemeDraft.svelte';
 
@@ -11,12 +12,7 @@
 
 <Choice
   label="The sheet carries"
-  options={[
-    ['repeat', 'one piece'],
-    ['sequence', 'piece after piece'],
-    ['stack', 'piles'],
-    ['gang', 'all pieces'],
-  ]}
+  options={(Object.keys(ARRANGE_NAME) as Flat['arrange'][]).map((arrange) => [arrange, ARRANGE_NAME[arrange]] as const)}
   value={scheme.arrange}
   onchange={(arrange) => draft.set({ arrange })}
 />

@@ -5,7 +5,8 @@
   import type { Step } from '../../core/docket/steps';
   import { formatLength } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/pages/page';
-  import { sayAsked } from '../../words/asked';
+  import { sayAsked, sayChoice } from '../../words/asked';
+  import { plural } from '../../words/findings';
   import { sayStep, STEP_NAME } from '../../words/steps';
   import { api } from '../api';
   import { sayFailure } from '../sayFailure';
@@ -138,8 +139,8 @@
     <h2>Save as a recipe</h2>
     <div>
       <label class="label" for="recipe-name">Name</label>
-      <input id="recipe-name" class="field" maxlength="60" bind:value={name} />
-      {#if known}<p class="quiet">Becomes version {known.version + 1} of “{known.name}”. Jobs keep what they were made with.</p>{/if}
+      <input id="recipe-name" class="field" maxlength="60" bind:value={name} oninput={() => (done = '')} />
+      {#if known && !done}<p class="quiet">Becomes version {known.version + 1} of “{known.name}”. Jobs keep what they were made with.</p>{/if}
     </div>
     <fieldset>
       <legend class="label">Steps</legend>
@@ -175,7 +176,9 @@
                   ? formatLength(preset, bench.unit)
                   : typeof preset === 'number'
                     ? Math.round(preset * 100) / 100
-                    : preset}</span
+                    : kind === 'choice'
+                      ? sayChoice(each.path, String(preset))
+                      : preset}</span
               >
               {#if more.some((one) => keyOf(one) === keyOf(each))}
                 <button type="button" class="link" onclick={() => (more = more.filter((one) => keyOf(one) !== keyOf(each)))}>leave out</button>
@@ -185,9 +188,9 @@
         {/each}
       </div>
     {/if}
-    {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
-    {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
     <div class="btns">
+      {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
+      {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
       <button class="btn" disabled={!name.trim() || asks.some(({ label }) => !label.trim()) || (!steps.length && !book && !scheme && !outputs)}
         >Save recipe</button
       >
@@ -224,7 +227,7 @@
       <AskedFields {recipe} {values} unit={bench.unit} onchange={(next) => (values = next)} />
       {#if tried.wrong}<p class="wrong" role="alert">{tried.wrong}</p>{/if}
       {#if tried.docket}
-        <p><span class="mono">{bench.shown.list.pages.length}</span> pages, <span class="mono">{bench.findings.length}</span> findings</p>
+        <p>{plural(bench.shown.list.pages.length, 'page')}, {plural(bench.findings.length, 'finding')}</p>
         {#each bench.findings.slice(0, 6) as finding, n (n)}<FindingCard {finding} {bench} />{/each}
       {/if}
     {/if}
@@ -283,6 +286,12 @@
   }
   .ask .mono {
     overflow-wrap: anywhere;
+  }
+  .btns {
+    flex-wrap: wrap;
+  }
+  .btns p {
+    flex: 1 0 100%;
   }
   .done {
     color: var(--fine);
