@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto';
 import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { prettifyError } from 'zod';
-import { docketSchema, emptyDocket, looksAtPages, type Docket } from '../lib/core/docket/docket';
+import { emptyDocket, looksAtPages, type Docket } from '../lib/core/docket/docket';
+import { DocketError, readDocket as readDocketOf } from '../lib/core/docket/readDocket';
 import {
   docketOfFile,
   readRecipe,
@@ -422,11 +422,12 @@ async function readDocket(file: string): Promise<Docket> {
       `${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: 'it is not JSON' } })}`,
     );
   }
-  const docket = docketSchema.safeParse(json);
-  if (docket.success) return docket.data;
-  throw new Failure(
-    `${file}: ${sayTrouble({ code: 'docket-invalid', data: { reason: prettifyError(docket.error).split('\n').join(' ') } })}`,
-  );
+  try {
+    return readDocketOf(json);
+  } catch (error) {
+    if (error instanceof DocketError) throw new Failure(`${file}: ${sayTrouble(error)}`);
+    throw error;
+  }
 }
 
 async function read(file: string): Promise<Buffer> {

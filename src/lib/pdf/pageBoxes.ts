@@ -1,5 +1,6 @@
 import { PDFArray, PDFName, PDFNumber, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
 import { box, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
+import { MOST_POINTS } from '../core/measure/lengthSchema';
 import { applyToBox, compose, scale, turnMatrix, turnOf } from '../core/measure/matrix';
 import type { SurveyPage } from '../core/pages/survey';
 import type { SourcePage } from './pageTree';
@@ -15,10 +16,15 @@ const KEY: Record<Kind, string> = {
   art: 'ArtBox',
 };
 
+/** Coordinates beyond this lose places that matter in the numbers that readers use (ISO 32000-1, annex C.2: reals of five places). */
+const MOST_COORDINATE = 1_000_000;
+const roundedMetres = (points: number): number => Number(((points / 72) * 0.0254).toPrecision(3));
+
 /**
  * The boxes of page `number` (from 1) as seen: corners in any order, indirect numbers, inheritance, `/Rotate` and
  * `UserUnit` resolved; crop, bleed, trim and art cut to the media (ISO 32000-1, 14.11.2.1). A box with nothing inside
- * the media counts as not given. Throws PdfError where the MediaBox is missing or has no area.
+ * the media counts as not given. Throws PdfError where the MediaBox is missing, has no area, or
+ * is larger than PDF readers promise to take (annex C.2).
  */
 export function readBoxes(page: SourcePage, number: number, context: PDFContext): SurveyPage {
   const read = (kind: Kind): Box | undefined => {
@@ -31,6 +37,11 @@ export function readBoxes(page: SourcePage, number: number, context: PDFContext)
   const media = read('media');
   if (!media || !(widthOf(media) > 0) || !(heightOf(media) > 0))
     throw new PdfError('bad-page-box', { page: number });
+  const userUnitGiven = numberOf(page.dict.get(PDFName.of('UserUnit')), context) ?? 1;
+  const userUnit = userUnitGiven > 0 && Number.isFinite(userUnitGiven) ? userUnitGiven : 1;
+  const longest = Math.max(widthOf(media), heightOf(media)) * userUnit;
+  if (Math.max(...Object.values(media).map(Math.abs)) > MOST_COORDINATE || longest > MOST_POINTS)
+    throw new PdfError('page-too-large', { page: number, metres: roundedMetres(longest) });
   const raw: Partial<Record<Kind, Box>> = { media };
   for (const kind of KINDS.slice(1)) {
     const cut = read(kind) && intersect(media, read(kind)!);
@@ -38,8 +49,6 @@ export function readBoxes(page: SourcePage, number: number, context: PDFContext)
   }
   const rotate =
     turnOf(numberOf(page.dict.get(PDFName.of('Rotate')) ?? page.inherited.Rotate, context) ?? 0) ?? 0;
-  const unit = numberOf(page.dict.get(PDFName.of('UserUnit')), context) ?? 1;
-  const userUnit = unit > 0 && Number.isFinite(unit) ? unit : 1;
   const toUpright = compose(turnMatrix(media, rotate), scale(userUnit));
   const crop = raw.crop ?? media;
   const all: Record<Kind, Box> = {

@@ -17,6 +17,7 @@ import { readingOrder } from '../core/pages/panels';
 import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { ArtItem, Item, Surface } from '../core/surface/surface';
+import { activeContent } from './active';
 import { Kit } from './kit';
 import { renameInks } from './renameInks';
 import { addTo, toLibrary } from './libraryObjects';
@@ -148,6 +149,8 @@ export async function writePagesPdf(
     PDFName.of('DisplayDocTitle'),
     context.obj(true),
   );
+  // What was surveyed by an older Folder may hold it too.
+  if (uses.some((source) => job.surveys[source]?.active?.length !== 0)) activeContent(context, true);
   const root = context.trailerInfo.Root as PDFRef;
   await writePdf(
     { context, root, info: writeInfo(context, job.title, job.at), id: job.id, version: sources.version },

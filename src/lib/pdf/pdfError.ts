@@ -6,6 +6,7 @@ export type PdfErrorCode =
   | 'no-pages'
   | 'page-unreadable'
   | 'bad-page-box'
+  | 'page-too-large'
   | 'too-many-pages'
   | 'unpacks-too-large'
   | 'svg-damaged'

@@ -135,6 +135,19 @@ describe('survey', () => {
         ),
       ),
     ).toBe('bad-page-box');
+    // Annex C.2: 14,400 units of 1/72 in at most; a page of 200 in is one still.
+    for (const [box, code] of [
+      ['/MediaBox [0 0 14400 14400]', 'taken'],
+      ['/MediaBox [0 0 14401 90]', 'page-too-large'],
+      ['/MediaBox [0 0 1000000000000 90]', 'page-too-large'],
+      ['/MediaBox [1000000000000 0 1000000000100 90]', 'page-too-large'],
+      ['/MediaBox [0 0 1440 90] /UserUnit 11', 'page-too-large'],
+    ] as const)
+      expect(
+        await refused(
+          written(catalog, '<< /Type /Pages /Count 1 /Kids [3 0 R] >>', `<< /Type /Page ${box} >>`),
+        ),
+      ).toBe(code);
     const bomb = deflateSync(Buffer.alloc(300 * 1024 * 1024));
     const packed = written(
       catalog,

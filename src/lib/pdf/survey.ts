@@ -1,6 +1,7 @@
 import { PDFDict, PDFName } from '@cantoo/pdf-lib';
 import type { Ink, Survey } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
+import { activeContent } from './active';
 import { InkFinder, textOf } from './inks';
 import { readLabelRuns } from './labels';
 import { loadPdf } from './load';
@@ -42,5 +43,6 @@ export async function surveyPdf(
     pdfVersion: document.context.header.getVersionString(),
     encryption: document.context.isDecrypted ? 'owner' : 'none',
     byteCount: bytes.length,
+    active: activeContent(document.context, false),
   };
 }

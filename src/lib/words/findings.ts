@@ -1,6 +1,7 @@
 import type { Finding, Mend } from '../core/checks/finding';
 import type { Size } from '../core/measure/box';
 import type { CoverPart } from '../core/pages/cover';
+import type { ActiveKind } from '../core/pages/survey';
 import { describeIndexes } from '../core/pages/selection';
 import { formatFigure, formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
@@ -26,6 +27,20 @@ export function saySize(size: Size, unit: Unit): string {
   return `${known ? `${known.name}${known.landscape ? ' landscape' : ''}, ` : ''}${formatSize(size.width, size.height, unit)}`;
 }
 
+const ACTIVE_WORD: Record<ActiveKind, string> = {
+  javascript: 'scripts',
+  launch: 'commands that start other programs',
+  'open-action': 'things to be done when it is opened',
+  'embedded-file': 'other files inside it',
+  xfa: 'a form that draws itself (XFA)',
+  'form-action': 'buttons that send or change a form',
+  media: 'sound, film or 3D',
+  'other-file': 'links into other files',
+  'layer-action': 'buttons that switch layers',
+};
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
+
 /** The words for a finding, lengths in the job's unit. */
 export function sayFinding(finding: Finding, unit: Unit): Said {
   const size = ({ width, height }: Size) => formatSize(width, height, unit);
@@ -37,6 +52,11 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
       return {
         title: 'A step does not apply',
         text: `${sayStepProblem(finding.problem)} The pages pass this step unchanged until it is edited or taken out.`,
+      };
+    case 'active-content':
+      return {
+        title: `“${finding.name}” can do more than be looked at`,
+        text: `It holds ${listed(finding.kinds.map((kind) => ACTIVE_WORD[kind]))}. None of it prints, and print shops refuse it: it is left out of everything that goes out. The file itself stays as it is.`,
       };
     case 'mixed-sizes':
       return {

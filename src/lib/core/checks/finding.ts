@@ -4,7 +4,7 @@ import type { Face } from '../numbers/faces';
 import type { CoverPart } from '../pages/cover';
 import type { Book, PageList, Side } from '../pages/page';
 import type { SelectionError } from '../pages/selection';
-import type { Surveys } from '../pages/survey';
+import type { ActiveKind, Surveys } from '../pages/survey';
 import type { Docket } from '../docket/docket';
 import type { Replay } from '../docket/replay';
 import type { StepProblem } from '../docket/stepKind';
@@ -108,6 +108,7 @@ export type Found =
       folded: boolean;
     }
   | { code: 'by-hand-gone'; count: number }
+  | { code: 'active-content'; name: string; kinds: readonly ActiveKind[] }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };
 

@@ -2,6 +2,7 @@ import { replay, type Replay } from '../docket/replay';
 import type { Docket } from '../docket/docket';
 import type { Surveys } from '../pages/survey';
 import { sheetsOf } from '../sheets';
+import { checkActive } from './active';
 import { checkBleed } from './bleed';
 import { checkCover } from './cover';
 import { checkDrawn } from './drawn';
@@ -20,6 +21,7 @@ import { checkSteps } from './steps';
 /** Every family of findings; a new one is one new file and one line here. */
 const CHECKS: readonly Check[] = [
   checkSteps,
+  checkActive,
   checkPairs,
   checkKeptPairs,
   checkScans,

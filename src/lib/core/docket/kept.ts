@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { ownPatternSchema } from '../fold/patterns';
 import { stockSchema } from '../paper/stock';
+import { bringUp, VersionError } from './versions';
 
 /** What a preparer keeps under a name, for every job: papers, and folds of their own. */
 export const KEPT = { paper: stockSchema, folds: ownPatternSchema } as const;
@@ -11,3 +12,31 @@ export interface Kept<Kind extends KeptKind> {
 }
 /** A name to keep something under. */
 export const keptNameSchema = z.string().trim().min(1).max(60);
+
+/** The version that kept things are stored with; at first they had none, which is version 0. */
+export const KEPT_VERSION = 1;
+const UPGRADES: readonly ((older: Record<string, unknown>) => Record<string, unknown>)[] = [
+  (older) => ({ ...older, version: 1 }),
+];
+
+/** What is stored of a kept thing: its settings, with their version. */
+export const storedKept = <Kind extends KeptKind>(settings: Kept<Kind>['settings']): object => ({
+  ...settings,
+  version: KEPT_VERSION,
+});
+
+/** A kept thing as it was stored, by this version or an older one; undefined where it cannot be read. */
+export function readKept<Kind extends KeptKind>(
+  kind: Kind,
+  json: unknown,
+): Kept<Kind>['settings'] | undefined {
+  try {
+    const upToDate = bringUp(json, { key: 'version', now: KEPT_VERSION, oldest: 0, upgrades: UPGRADES });
+    const { version: _, ...settings } = upToDate as Record<string, unknown>;
+    const read = KEPT[kind].safeParse(settings);
+    return read.success ? (read.data as Kept<Kind>['settings']) : undefined;
+  } catch (error) {
+    if (error instanceof VersionError) return undefined;
+    throw error;
+  }
+}

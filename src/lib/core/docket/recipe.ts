@@ -7,6 +7,7 @@ import type { Format } from './format';
 import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
 import { stepSchema, type Step } from './steps';
+import { bringUp, VersionError } from './versions';
 
 /** A value that is asked for when a recipe is replayed. */
 const askSchema = z.object({
@@ -78,11 +79,20 @@ export class RecipeError extends Error {
 
 const KINDS: readonly string[] = stepSchema.options.map((option) => option.shape.kind.value);
 
-/** A recipe as it was written down. Throws RecipeError. */
+/** The version of recipes that this program writes, and what brings older ones up to it, as for dockets. */
+export const RECIPE_VERSION = 1;
+const UPGRADES: readonly ((older: Record<string, unknown>) => Record<string, unknown>)[] = [];
+
+/** A recipe as it was written down, by this version or an older one. Throws RecipeError. */
 export function readRecipe(json: unknown): Recipe {
-  const seen = json as { recipe?: unknown; steps?: unknown } | null;
-  if (typeof seen?.recipe === 'number' && seen.recipe > 1)
-    throw new RecipeError('recipe-newer', { version: seen.recipe });
+  let upToDate: unknown;
+  try {
+    upToDate = bringUp(json, { key: 'recipe', now: RECIPE_VERSION, upgrades: UPGRADES });
+  } catch (error) {
+    if (!(error instanceof VersionError)) throw error;
+    throw new RecipeError('recipe-newer', { version: error.version });
+  }
+  const seen = upToDate as { steps?: unknown } | null;
   const steps = Array.isArray(seen?.steps) ? (seen.steps as ({ kind?: unknown } | null)[]) : [];
   const unknown = steps.findIndex((step) => typeof step?.kind === 'string' && !KINDS.includes(step.kind));
   if (unknown >= 0)
@@ -90,7 +100,7 @@ export function readRecipe(json: unknown): Recipe {
       step: unknown + 1,
       kind: String(steps[unknown]!.kind).slice(0, 60),
     });
-  const read = recipeSchema.safeParse(json);
+  const read = recipeSchema.safeParse(upToDate);
   if (!read.success) {
     const [issue] = read.error.issues;
     throw new RecipeError('recipe-invalid', {

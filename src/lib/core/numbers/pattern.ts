@@ -46,18 +46,20 @@ export function readPatternOf<Of extends string>(text: string, tokens: readonly 
     if (typeof parts[last] === 'string') parts[last] += words;
     else if (words) parts.push(words);
   };
+  const [wordsAt, tokenAt] = [/[^{}]+|\{\{|\}\}/y, /\{([^{}]*)\}/y];
   for (let at = 0; at < text.length;) {
-    const rest = text.slice(at);
-    const words = /^(?:[^{}]+|\{\{|\}\})/.exec(rest)?.[0];
+    wordsAt.lastIndex = tokenAt.lastIndex = at;
+    const words = wordsAt.exec(text)?.[0];
     if (words !== undefined) {
       say(words === '{{' ? '{' : words === '}}' ? '}' : words);
       at += words.length;
       continue;
     }
-    const token = /^\{\s*([^{}]*?)\s*\}/.exec(rest);
-    if (!token) throw new PatternError('open-brace', rest.slice(0, 12), at);
-    const known = tokens.find((name) => name === token[1]!.toLowerCase());
-    if (!known) throw new PatternError('unknown-token', token[1]!, at);
+    const token = tokenAt.exec(text);
+    if (!token) throw new PatternError('open-brace', text.slice(at, at + 12), at);
+    const name = token[1]!.trim();
+    const known = tokens.find((each) => each === name.toLowerCase());
+    if (!known) throw new PatternError('unknown-token', name, at);
     parts.push({ token: known });
     at += token[0].length;
   }

@@ -35,16 +35,21 @@ export function labelRuns(labels: readonly string[]): LabelRun[] {
 
 /** A label as typed: its style, prefix and number. A single letter counts in letters, but for i, v and x. */
 export function readLabel(label: string): Omit<LabelRun, 'from'> {
-  const letter = /^(?:.*[^A-Za-z])?([A-Za-z])$/s.exec(label)?.[1];
+  const letter =
+    /^[A-Za-z]$/.test(label.at(-1) ?? '') && !/^[A-Za-z]$/.test(label.at(-2) ?? '')
+      ? label.at(-1)
+      : undefined;
   if (!letter || /[ivx]/i.test(letter)) return splitLabel(label);
   const style = letter === letter.toLowerCase() ? 'a' : 'A';
   return { prefix: label.slice(0, -1), style, start: letter.toLowerCase().charCodeAt(0) - 96 };
 }
 
 function splitLabel(label: string): Omit<LabelRun, 'from'> {
-  const [, prefix, digits] = /^(.*?)(\d*)$/s.exec(label)!;
+  let at = label.length;
+  while (at > 0 && /^\d$/.test(label[at - 1]!)) at--;
+  const [prefix, digits] = [label.slice(0, at), label.slice(at)];
   if (digits && !digits.startsWith('0') && digits.length < 10)
-    return { prefix: prefix!, style: 'D', start: Number(digits) };
+    return { prefix, style: 'D', start: Number(digits) };
   for (const style of ['r', 'R'] as const) {
     const value = parseRoman(style === 'r' ? label.toUpperCase() : label);
     if (value && formatNumber(value, style) === label) return { prefix: '', style, start: value };

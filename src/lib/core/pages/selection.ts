@@ -146,7 +146,7 @@ class Reader {
     const side = this.word(/^(left|right|upper|lower)\b/i)?.toLowerCase();
     if (side) return where((i) => sideOf(i, book) === side);
     if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
-    const named = this.word(/^(?:size|format|piece|series):\s*([^,]+?)(?=\s*(?:,|$|\bnot\b))/i);
+    const named = this.namedTerm();
     if (named) return this.named(named, start);
     const panel = this.word(/^\d+\s*\+\s*\d+(\s*(front|back)\b)?/i);
     if (panel) return this.panel(panel, start);
@@ -200,6 +200,18 @@ class Reader {
     );
     if (!found.length) throw this.error('no-such-panel', start, words);
     return found;
+  }
+
+  /** `size:A5` and the like, up to a comma, a `not` or the end. One look over the text, however long it is. */
+  private namedTerm(): string | undefined {
+    const head = /^(?:size|format|piece|series):\s*/i.exec(this.rest())?.[0];
+    if (head === undefined) return undefined;
+    const [all] = this.rest().slice(head.length).split(',', 1) as [string];
+    const not = all.slice(1).search(/\bnot\b/i);
+    const name = (not < 0 ? all : all.slice(0, not + 1)).trimEnd();
+    if (!name) return undefined;
+    this.at += head.length + name.length;
+    return head + name;
   }
 
   /** Pages by the name of their size, format, piece or number series, capitals not counted. */

@@ -58,6 +58,20 @@ export const inkSchema = z.object({
 });
 export type Ink = z.infer<typeof inkSchema>;
 
+/** What a file can do besides being looked at, in the order in which it is told. */
+export const ACTIVE_KINDS = [
+  'javascript',
+  'launch',
+  'open-action',
+  'embedded-file',
+  'xfa',
+  'form-action',
+  'media',
+  'other-file',
+  'layer-action',
+] as const;
+export type ActiveKind = (typeof ACTIVE_KINDS)[number];
+
 /** A picture or drawing that was taken in as pages: its kind, the pixels an inch that its pages have, and whether it states them. */
 export const pictureSchema = z.object({
   kind: z.enum(['JPEG', 'PNG', 'TIFF', 'SVG']),
@@ -91,6 +105,8 @@ export const surveySchema = z.object({
   encryption: z.enum(['none', 'owner']),
   byteCount: z.number().int().positive(),
   picture: pictureSchema.optional(),
+  /** What it can do besides being looked at; missing where nobody looked, as in surveys of an older Folder. */
+  active: z.array(z.enum(ACTIVE_KINDS)).optional(),
 });
 export type Survey = z.infer<typeof surveySchema>;
 
