@@ -5,6 +5,6 @@ export default defineConfig({
   plugins: [sveltekit()],
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 2000 },
-  ssr: { external: ['sharp', 'pg', 'pg-boss'] },
+  ssr: { external: ['sharp', 'pg', 'pg-boss', 'pino', '@tus/server', 'yauzl'] },
   test: { include: ['src/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 60_000 },
 });

@@ -189,7 +189,7 @@ async function drawFiles({ recipe, draw }: Kind, mark: string, count: number): P
 }
 
 /** What was worked before and is left to be measured, nobody waits for here. */
-const leaveUnmeasured = () => db().query("update source set measure = 'done' where measure = 'waiting'");
+const leaveUnmeasured = () => db().query("update measure set state = 'done' where state = 'waiting'");
 
 /** Drops drawn files all at once and waits until they are worked, looking on. The seconds from when the first was found complete. */
 async function drop(

@@ -5,7 +5,7 @@ import { storeBlob } from '../src/lib/server/blobs';
 import { closeDb, db, transaction } from '../src/lib/server/db';
 import { addDropFolder } from '../src/lib/server/dropFolders';
 import { createJob } from '../src/lib/server/jobs';
-import { migrate } from '../src/lib/server/migrate';
+import { migrate, NewerDatabase } from '../src/lib/server/migrate';
 import { Problem } from '../src/lib/server/problem';
 import { saveRecipe } from '../src/lib/server/recipes';
 import { addSource } from '../src/lib/server/sources';
@@ -38,7 +38,13 @@ export async function loadDemo(): Promise<void> {
 }
 
 if (process.argv[1] === import.meta.filename) {
-  await migrate();
+  try {
+    await migrate();
+  } catch (error) {
+    if (!(error instanceof NewerDatabase)) throw error;
+    console.error(error.message);
+    process.exit(3);
+  }
   const { rows } = await db().query<{ empty: boolean }>('select not exists (select from job) as empty');
   const wanted = process.argv.includes('--always') || (rows[0]!.empty && !process.argv.includes('--never'));
   if (wanted) await loadDemo();

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { keep, markedPdf, tool } from '../tests/outside';
-import { go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
+import { field, go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -119,21 +119,41 @@ test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is
   await expect.poll(async () => (await tile(page, 1).boundingBox())!.width).toBeGreaterThan(before * 1.3);
 });
 
-test('two windows cannot overwrite each other', async ({ page, context }) => {
+test('two windows see each other, and neither overwrites what the other did', async ({ page, context }) => {
   await jobOf(page, 4);
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(tile(other, 4)).toBeVisible();
-  await blanks(page, 3);
-  await expect(page.locator('.job')).toContainText('7 pages');
-  // The other window does not know yet.
+  await expect(page.locator('.job')).toContainText('another window is here too');
+  // What is done in one is seen in the other by itself, and what is being typed there stays.
   await other.getByRole('button', { name: /^Blank/ }).click();
+  await field(other, 'How many').fill('2');
+  await blanks(page, 3);
+  await expect(step(other, 2)).toContainText('3 pages', { timeout: 2500 });
+  await expect(field(other, 'How many')).toHaveValue('2');
   await other.getByRole('button', { name: 'Put on docket' }).click();
-  await expect(other.getByRole('alert').filter({ hasText: 'changed in another window' })).toBeVisible();
-  await expect(other.locator('.job')).toContainText('7 pages');
-  await expect(step(other, 2)).toContainText('3 pages');
+  for (const each of [page, other]) await expect(each.locator('.job')).toContainText('9 pages');
+  // Made at once, without knowing of each other: both are there; at the same place, the first one is.
+  for (const [title, said] of [
+    [undefined, 'Both changes are on the docket'],
+    ['Another name', 'at the same place'],
+  ] as const) {
+    await other.route('**/status?**', (route) => route.abort());
+    await blanks(page, 1);
+    if (title) {
+      await page.getByLabel('Title of the job').fill('First');
+      await page.keyboard.press('Enter');
+      await saved(page);
+      await other.getByLabel('Title of the job').fill(title);
+      await other.keyboard.press('Enter');
+    } else await blanks(other, 1);
+    await expect(other.getByRole('alert').filter({ hasText: said })).toBeVisible();
+    await other.unroute('**/status?**');
+    await expect(other.locator('.job')).toContainText(title ? '12 pages' : '11 pages');
+  }
   await page.reload();
-  await expect(page.locator('.job')).toContainText('7 pages');
+  await expect(page.locator('.job')).toContainText('12 pages');
+  await expect(page.getByLabel('Title of the job')).toHaveValue('First');
 });
 
 test('jobs: searched, copied, deleted when asked twice; a file that another job uses stays', async ({
@@ -196,12 +216,12 @@ test('a power cut in the middle of an output loses nothing; one that is cancelle
           await folder.query<{ state: string }>('select state from output order by created_at desc limit 1')
         )[0]?.state,
     )
-    .toBe('making');
+    .toBe('working');
   await folder.kill('SIGKILL');
   expect(
     (await folder.query<{ state: string }>('select state from output order by created_at desc limit 1'))[0]!
       .state,
-  ).toBe('making');
+  ).toBe('working');
   await folder.run();
   const [download] = await Promise.all([
     page.waitForEvent('download', { timeout: 80_000 }),

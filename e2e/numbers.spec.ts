@@ -219,7 +219,7 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
   await expect
     .poll(
       async () =>
-        (await folder.query<{ n: number }>("select count(*)::int n from source where measure <> 'done'"))[0]!
+        (await folder.query<{ n: number }>("select count(*)::int n from measure where state <> 'done'"))[0]!
           .n,
       { timeout: 60_000 },
     )

@@ -144,7 +144,7 @@ test('bad files are named with their reason, leave nothing behind, and the rest 
     'select (select count(*) from blob) as blobs, (select count(*) from blob_chunk c where not exists (select from source s where s.blob_id = c.blob_id)) as chunks',
   );
   expect(Number(after!.blobs)).toBe(Number(before!.blobs) + 1);
-  await arrivals.getByRole('button', { name: 'Put away' }).first().click();
+  await arrivals.getByRole('button', { name: 'Dismiss' }).first().click();
   await expect(arrivals.locator('li')).toHaveCount(3);
 });
 

@@ -1,5 +1,61 @@
+import { dev } from '$app/environment';
+import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
+import { actAs } from '$lib/server/actor';
+import { isAway } from '$lib/server/away';
 import { closeDb } from '$lib/server/db';
+import { doorsOf, HEADERS, NO_PAGE_CSP, refusalOf } from '$lib/server/doors';
+import { reportFault } from '$lib/server/faults';
+import { personOf } from '$lib/server/people';
+import { answer } from '$lib/server/problem';
 import { closeQueue } from '$lib/server/queue';
+import { cookieName, isByItself, isOpen, mustSignIn } from '$lib/server/signedIn';
+import { sayTrouble } from '$lib/words/errors';
+
+const doors = doorsOf(process.env);
+const asksWho = !dev && mustSignIn(process.env);
+const cookie = cookieName((process.env.ORIGIN ?? '').startsWith('https:'));
+
+/** Finds out who asks; where they must sign in first, what to answer instead. */
+async function refusedAs(event: RequestEvent): Promise<Response | undefined> {
+  if (!asksWho) return undefined;
+  const { pathname, search } = event.url;
+  const token = event.cookies.get(cookie);
+  const person = token && (await personOf(token, !isByItself(event.request.method, pathname)));
+  if (person) event.locals.person = person;
+  if (person || isOpen(pathname)) return undefined;
+  if (!pathname.startsWith('/api/')) redirect(303, `/sign-in?to=${encodeURIComponent(pathname + search)}`);
+  return Response.json({ trouble: { code: 'signed-out' } }, { status: 401 });
+}
+
+async function answerAs(event: RequestEvent, resolve: Parameters<Handle>[0]['resolve']): Promise<Response> {
+  let refused: Response | undefined;
+  const asked = await answer(async () => void (refused = await refusedAs(event)));
+  if (!asked.ok) return asked;
+  return refused ?? actAs(event.locals.person ?? null, () => resolve(event));
+}
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const refusal = refusalOf(event.request, doors);
+  const response = refusal
+    ? Response.json({ trouble: { code: refusal.code } }, { status: refusal.status })
+    : await answerAs(event, resolve);
+  for (const [name, value] of Object.entries(HEADERS))
+    if (!response.headers.has(name)) response.headers.set(name, value);
+  if (!response.headers.has('content-security-policy'))
+    response.headers.set('content-security-policy', NO_PAGE_CSP);
+  return response;
+};
+
+/** What a page says where something went wrong that nobody foresaw; the whole of it goes into the log. */
+export const handleError: HandleServerError = ({ error, status, event }) => {
+  if (status === 404) return { message: 'There is nothing at this address. It may have been deleted.' };
+  if (isAway(error)) return { message: sayTrouble({ code: 'database-away' }) };
+  void reportFault(`the page ${event.route.id ?? event.url.pathname}`, error);
+  return { message: sayTrouble({ code: 'server-fault' }) };
+};
+
+// A promise that nobody waited for is one request's misfortune, and no reason to leave everybody without a server.
+process.on('unhandledRejection', (error) => void reportFault('the web server', error));
 
 // Without this, open connections would keep a stopped server from ending.
 process.on('sveltekit:shutdown', async () => {

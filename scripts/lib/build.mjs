@@ -14,13 +14,13 @@ const SOURCES = [
   'tsconfig.json',
 ];
 
-/** Runs a command of the project, showing what it says; stops everything when it fails. */
-export function run(command, args, { quiet = false } = {}) {
+/** Runs a command of the project, showing what it says, or returning it where it `answers`; stops everything when it fails. */
+export function run(command, args, { quiet = false, answers = false } = {}) {
   const { status, stdout, stderr } = spawnSync(command, args, {
-    stdio: quiet ? 'pipe' : 'inherit',
+    stdio: quiet ? 'pipe' : answers ? ['ignore', 'pipe', 'inherit'] : 'inherit',
     encoding: 'utf8',
   });
-  if (status === 0) return;
+  if (status === 0) return stdout;
   if (quiet) console.error(stdout, stderr);
   console.error(`“${[command, ...args].join(' ')}” failed.`);
   process.exit(1);

@@ -1,10 +1,14 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { once } from 'node:events';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { postgresPrograms } from './debian.mjs';
+
+/** How often it is looked whether the database is still there. */
+const LOOK_MS = 1000;
 
 /** PostgreSQL refuses to run as root: then it runs as the user that Debian's package made for it. */
 function whoRunsIt() {
@@ -41,8 +45,8 @@ const freePort = () =>
   });
 
 /**
- * Starts a private PostgreSQL cluster on loopback, made when it is not there, and returns its address and how to stop it.
- * One that runs already is used as it is, and left running.
+ * Starts a private PostgreSQL cluster on loopback, made when it is not there, and returns its address, how to stop it, and how
+ * to keep it running. One that runs already is used as it is, and left to whoever started it.
  */
 export async function startPostgres(name) {
   const programs = postgresPrograms();
@@ -86,20 +90,42 @@ export async function startPostgres(name) {
     return {
       url: address(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])),
       stop: () => undefined,
+      keep: () => undefined,
     };
   const port = await freePort();
-  run(
-    'pg_ctl',
-    '-D',
-    data,
-    '-w',
-    '-t',
-    '60',
-    '-l',
-    join(data, 'server.log'),
-    '-o',
-    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`,
-    'start',
-  );
-  return { url: address(port), stop: () => run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop') };
+  const start = ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o'];
+  const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
+  run('pg_ctl', ...start, settings, 'start');
+  let watching;
+  return {
+    url: address(port),
+    stop: () => {
+      clearInterval(watching);
+      run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop');
+    },
+    /** Starts the database again whenever it is not there, on the same port. */
+    keep: () => {
+      let looking = false;
+      const pg = async (...args) => {
+        const program = spawn(join(programs, 'pg_ctl'), args, {
+          ...who,
+          cwd: '/',
+          stdio: 'ignore',
+          env: { ...process.env, LC_ALL: 'C.UTF-8' },
+        });
+        return (await once(program, 'close'))[0];
+      };
+      watching = setInterval(async () => {
+        if (looking) return;
+        looking = true;
+        try {
+          if ((await pg('-D', data, 'status')) === 0) return;
+          console.error('The database is not there. It is started again.');
+          await pg(...start, settings, 'start');
+        } finally {
+          looking = false;
+        }
+      }, LOOK_MS);
+    },
+  };
 }

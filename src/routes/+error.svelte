@@ -1,11 +1,36 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
+  import { api } from '$lib/ui/api';
+  import { sayFailure } from '$lib/ui/sayFailure';
+
+  let asking = $state(false);
+  let wrong = $state('');
+  async function remove(id: string): Promise<void> {
+    try {
+      await api.deleteJob(id);
+      await goto('/');
+    } catch (error) {
+      wrong = sayFailure(error);
+    }
+  }
 </script>
 
 <svelte:head><title>Folder</title></svelte:head>
 <main>
-  <h1>{page.status === 404 ? 'Nothing here' : 'This did not work'}</h1>
+  <h1>{page.error?.job ? 'This job cannot be opened here' : page.status === 404 ? 'Nothing here' : 'This did not work'}</h1>
   <p>{page.error?.message ?? 'The server met something that was not foreseen. Your jobs are unharmed.'}</p>
+  {#if page.error?.job}
+    {@const id = page.error.job}
+    <p class="acts">
+      <a class="link" href="/api/jobs/{id}/docket" download>Download its docket</a>
+      {#if asking}<span role="alert">Delete this job? Files that other jobs use stay.</span>
+        <button class="link stop" onclick={() => void remove(id)}>Delete</button>
+        <button class="link" onclick={() => (asking = false)}>Keep</button>
+      {:else}<button class="link" onclick={() => (asking = true)}>Delete this job</button>{/if}
+    </p>
+    {#if wrong}<p role="alert">{wrong}</p>{/if}
+  {/if}
   <a class="btn" href="/">To the jobs</a>
 </main>
 
@@ -20,6 +45,14 @@
     display: grid;
     gap: 12px;
     justify-items: start;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 16px;
+  }
+  .stop {
+    color: var(--cut);
   }
   h1 {
     font-size: 20px;

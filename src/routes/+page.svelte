@@ -67,7 +67,7 @@
     <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
   {/if}
   <ul>
-    {#each found as { id, summary, changedAt } (id)}
+    {#each found as { id, summary, changedAt, by, newer } (id)}
       <li>
         <a class="open" href="/jobs/{id}" aria-label="Open {summary.title}">
           <SpreadPicture spread={summary.spread} />
@@ -84,6 +84,7 @@
                 piece{summary.pieces === 1 ? '' : 's'}{/if}</span
             >
             <span class="findings">
+              {#if newer}<span class="n stop">made by a newer Folder</span>{/if}
               {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}
               {#if summary.open.look}<span class="n look"><span class="mono">{summary.open.look}</span> look</span>{/if}
               {#if summary.open.note}<span class="n"><span class="mono">{summary.open.note}</span> note{summary.open.note > 1 ? 's' : ''}</span>{/if}
@@ -101,7 +102,7 @@
             >
           {:else}
             <time class="quiet" datetime={changedAt} title={format(changedAt, 'd MMMM yyyy, HH:mm')}
-              >touched {formatDistanceToNow(changedAt, { addSuffix: true })}</time
+              >{by ? `${by}, ` : 'changed '}{formatDistanceToNow(changedAt, { addSuffix: true })}</time
             >
             <span class="acts"
               ><button class="link" onclick={() => void copy(id)}>Copy</button><button class="link" onclick={() => (asking = id)}>Delete</button

@@ -3,43 +3,129 @@ import { constants } from 'node:fs';
 import { open } from 'node:fs/promises';
 import type { PoolClient } from 'pg';
 import { db, type Db } from './db';
+import { MOST_FILE_MB } from '../core/docket/limits';
 import { Problem } from './problem';
 
 const CHUNK_BYTES = 1 << 20;
-/** Largest file taken in, in megabytes. */
-export const MOST_MB = 1024;
+/** A file whose bytes are here, but which is no blob that anything may refer to until it is sealed. */
+export interface Arrived {
+  id: string;
+  sha256: string;
+  size: number;
+}
+
+/** Begins a file whose bytes come from outside, in their own time; nobody sees it until it is sealed. Returns its id. */
+export async function openBlob(): Promise<string> {
+  return (await db().query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
+}
 
 /**
- * Stores bytes as they come, in chunks, within the caller's transaction, and returns the blob's id. A file that is
- * there already is stored no second time. Throws Problem `too-large`.
+ * Adds bytes (at most a chunk) at the end of a file that is arriving, in a transaction of their own: no connection is held
+ * while more are waited for. Returns its new size; undefined where it did not end at `offset`, and then nothing is added.
  */
-export async function storeBlob(
-  client: PoolClient,
-  bytes: AsyncIterable<Uint8Array>,
-): Promise<{ id: string; sha256: string; size: number }> {
+export async function appendTo(id: string, offset: number, bytes: Uint8Array): Promise<number | undefined> {
+  const { rows } = await db().query<{ size: string }>(
+    `with grown as (
+       update blob set size = size + $3, chunks = chunks + 1, touched_at = now()
+       where id = $1 and sha256 is null and size = $2 returning id, size, chunks),
+     added as (insert into blob_chunk (blob_id, n, bytes) select id, chunks - 1, $4 from grown)
+     select size from grown`,
+    [id, offset, bytes.length, bytes],
+  );
+  return rows[0] && Number(rows[0].size);
+}
+
+/** Stores bytes as they come from outside; what breaks off leaves nothing. The result is to be sealed. Throws Problem `too-large`. */
+export async function receiveBlob(bytes: AsyncIterable<Uint8Array>): Promise<Arrived> {
   const hash = createHash('sha256');
-  let id: string | undefined;
-  let [size, n] = [0, 0];
-  for await (const chunk of inChunks(bytes)) {
-    size += chunk.length;
-    if (size > MOST_MB * 1024 * 1024) throw new Problem(413, { code: 'too-large', data: { most: MOST_MB } });
-    hash.update(chunk);
-    id = await addChunk(client, id, n++, chunk);
+  const id = await openBlob();
+  let size = 0;
+  try {
+    for await (const chunk of inChunks(bytes)) {
+      checkSize(size + chunk.length);
+      hash.update(chunk);
+      await appendTo(id, size, chunk);
+      size += chunk.length;
+    }
+  } catch (error) {
+    await dropArriving(id).catch(() => undefined);
+    throw error;
   }
-  // An empty file has no chunk.
-  id ??= (await client.query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
-  const sha256 = hash.digest('hex');
+  return { id, sha256: hash.digest('hex'), size };
+}
+
+/** What a file is that has arrived whole, read once more. */
+export async function arrived(id: string): Promise<Arrived> {
+  const hash = createHash('sha256');
+  let size = 0;
+  for await (const chunk of readBlob(id)) {
+    hash.update(chunk);
+    size += chunk.length;
+  }
+  return { id, sha256: hash.digest('hex'), size };
+}
+
+/** Deletes a file that is arriving. */
+export async function dropArriving(id: string): Promise<void> {
+  await db().query('delete from blob where id = $1 and sha256 is null', [id]);
+}
+
+/** Hours after which a file that stopped arriving is deleted. */
+const ARRIVING_HOURS = 24;
+export async function dropAbandoned(): Promise<void> {
+  await db().query(
+    'delete from blob where sha256 is null and touched_at < now() - make_interval(hours => $1)',
+    [ARRIVING_HOURS],
+  );
+  await db().query(
+    'delete from upload where created_at < now() - make_interval(hours => $1) and (select sha256 from blob where id = blob_id) is not null',
+    [ARRIVING_HOURS],
+  );
+}
+
+/** Throws Problem `too-large`. */
+export function checkSize(bytes: number): void {
+  if (bytes > MOST_FILE_MB * 1024 * 1024)
+    throw new Problem(413, { code: 'too-large', data: { most: MOST_FILE_MB } });
+}
+
+/**
+ * Makes a file that has arrived a blob, in the transaction that first refers to it. Where a file with the same bytes is
+ * there already, that one's id is returned, and the new one is deleted.
+ */
+export async function sealBlob(client: PoolClient, { id, sha256, size }: Arrived): Promise<Arrived> {
   // Two uploads of one file at once: the later waits here until the earlier has ended, then finds it.
   await client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
   const known = await client.query<{ id: string }>('select id from blob where sha256 = $1 for key share', [
     sha256,
   ]);
   if (known.rows[0]) {
-    await client.query('delete from blob where id = $1', [id]);
+    // Sealed before already, where one upload is taken in twice.
+    if (known.rows[0].id !== id) await client.query('delete from blob where id = $1', [id]);
     return { id: known.rows[0].id, sha256, size };
   }
   await client.query('update blob set sha256 = $2, size = $3 where id = $1', [id, sha256, size]);
   return { id, sha256, size };
+}
+
+/**
+ * Stores the bytes of a file of this machine, in chunks, within the caller's transaction, and returns the blob's id. A file
+ * that is there already is stored no second time. Throws Problem `too-large`. What comes from outside is received instead.
+ */
+export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Array>): Promise<Arrived> {
+  const hash = createHash('sha256');
+  let id: string | undefined;
+  let [size, n] = [0, 0];
+  for await (const chunk of inChunks(bytes)) {
+    size += chunk.length;
+    checkSize(size);
+    hash.update(chunk);
+    id = await addChunk(client, id, n++, chunk);
+  }
+  // An empty file has no chunk.
+  id ??= (await client.query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
+  const sha256 = hash.digest('hex');
+  return sealBlob(client, { id, sha256, size });
 }
 
 /** Adds a chunk to a blob, or to a new one; returns the blob's id. */
@@ -82,15 +168,14 @@ export async function* fileBytes(path: string): AsyncGenerator<Buffer> {
 
 /** The bytes of a blob, chunk by chunk, from one moment in time. */
 export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<Uint8Array> {
-  for (let n = 0; ; n++) {
-    const { rows } = await client.query<{ bytes: Buffer }>(
-      'select bytes from blob_chunk where blob_id = $1 and n = $2',
+  for (let [n, left] = [0, 1]; left > 0; n++) {
+    const { rows } = await client.query<{ bytes: Buffer; size: string }>(
+      'select c.bytes, b.size from blob_chunk c join blob b on b.id = c.blob_id where c.blob_id = $1 and c.n = $2',
       [id, n],
     );
     if (!rows[0]) return;
     yield rows[0].bytes;
-    // All chunks but the last are whole.
-    if (rows[0].bytes.length < CHUNK_BYTES) return;
+    left = (n ? left : Number(rows[0].size)) - rows[0].bytes.length;
   }
 }
 

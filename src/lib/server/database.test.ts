@@ -9,47 +9,21 @@ import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers
 import { readBlob, storeBlob, sweep } from './blobs';
 import { db, transaction } from './db';
 import * as coming from './intakes';
-import {
-  dismissIntake,
-  forsakenIntakes,
-  intakeToSurvey,
-  openIntakes,
-  receive,
-  settleIntake,
-} from './intakes';
+import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
+import { dismissIntake, failIntake, openIntakes, receive, settleIntake } from './intakes';
 import { copyJob, createJob, deleteJob, listJobs, readJob, saveDocket, walk } from './jobs';
 import { migrate } from './migrate';
-import {
-  addFinished,
-  beginOutput,
-  dropOutput,
-  failOutput,
-  finishOutput,
-  listOutputs,
-  orderOutput,
-  outputFiles,
-  tendOutput,
-  waitingOutputs,
-} from './outputs';
+import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
 import { BLEED } from './fenced/samples';
 import { forget, keep, listKept } from './kept';
 import { dropOwnStamp, keepOwnStamp } from './ownStamps';
 import { dropRecipe, findRecipe, listRecipes, saveRecipe } from './recipes';
 import { QUEUES } from './queue';
 import { replayOnJobs } from './replayOnJobs';
-import {
-  beginRun,
-  dropRun,
-  finishRun,
-  forgetOldRuns,
-  listRuns,
-  orderRun,
-  putBackRuns,
-  tendRun,
-} from './runs';
+import { claimRun, dropRun, finishRun, forgetOldRuns, listRuns, orderedRun, orderRun } from './runs';
 import { addSource, surveysOfJob } from './sources';
 import { statusOf } from './status';
-import { listWork } from './work';
+import { listWork, tryAgain } from './work';
 
 const MIB = 1 << 20;
 vi.mock('./intakes', async (original) => {
@@ -216,14 +190,10 @@ describe.skipIf(!server)('what the database keeps', () => {
 
   describe('files on their way in', () => {
     const arrive = async (job: string, name: string) => {
-      const { id } = await receive(job, name, { at: 'end' }, bytesOf(Buffer.from(name)));
-      return { id, ...(await intakeToSurvey(id))! };
+      const { id } = await receive(job, name, { at: 'end' }, { bytes: bytesOf(Buffer.from(name)) });
+      return (await claim('survey', id))!;
     };
-    const surveyed = (intake: { sha256: string; blobId: string }) => ({
-      survey: plainSurvey(2),
-      sha256: intake.sha256,
-      blobId: intake.blobId,
-    });
+    const settle = (file: Claim) => settleIntake(file, plainSurvey(2));
 
     test('are in what is told of a job, one way or the other, also when they come in just then', async () => {
       const job = await createJob();
@@ -231,7 +201,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const file = await arrive(job, 'a.pdf');
       expect(await statusOf(job)).toMatchObject({ revision, intakes: [{ name: 'a.pdf' }] });
       vi.mocked(coming.openIntakes).mockImplementationOnce(async () => {
-        await settleIntake(file.id, job, surveyed(file));
+        await settle(file);
         return [];
       });
       const { revision: now } = await statusOf(job);
@@ -246,10 +216,10 @@ describe.skipIf(!server)('what the database keeps', () => {
         await arrive(job, 'b.pdf'),
         await arrive(job, 'c.pdf'),
       ];
-      await settleIntake(files[2]!.id, job, surveyed(files[2]!));
+      await settle(files[2]!);
       expect((await readJob(job)).docket.steps).toEqual([]);
-      await settleIntake(files[0]!.id, job, surveyed(files[0]!));
-      await settleIntake(files[1]!.id, job, { trouble: { code: 'damaged' } });
+      await settle(files[0]!);
+      await failIntake(files[1]!, { code: 'damaged' }, false);
       const { docket } = await readJob(job);
       expect(docket.steps.map((step) => step.kind === 'take-in' && step.name)).toEqual([
         'moor_guide.pdf',
@@ -263,9 +233,8 @@ describe.skipIf(!server)('what the database keeps', () => {
 
     test('one kept aside becomes a source of the job and no page; its stamp outlives the job', async () => {
       const job = await createJob();
-      const { id } = await receive(job, 'mark.pdf', { at: 'aside' }, bytesOf(Buffer.from('mark')));
-      const intake = { id, ...(await intakeToSurvey(id))! };
-      await settleIntake(id, job, surveyed(intake));
+      const intake = await receive(job, 'mark.pdf', { at: 'aside' }, { bytes: bytesOf(Buffer.from('mark')) });
+      await settle((await claim('survey', intake.id))!);
       expect((await readJob(job)).docket.steps).toEqual([]);
       expect(Object.keys(await surveysOfJob(job))).toEqual([intake.sha256]);
       expect(await openIntakes(job)).toEqual([]);
@@ -312,25 +281,38 @@ describe.skipIf(!server)('what the database keeps', () => {
     test('one that fails leaves only the word of it, until that is put away', async () => {
       const job = await createJob();
       const file = await arrive(job, 'bad.pdf');
-      await settleIntake(file.id, job, { trouble: { code: 'not-a-pdf' } });
+      await failIntake(file, { code: 'not-a-pdf' }, false);
       expect([await count('blob'), await count('blob_chunk'), await count('source')]).toEqual([0, 0, 0]);
       await dismissIntake(file.id);
       expect(await openIntakes(job)).toEqual([]);
     });
 
-    test('one whose worker went silent is found again', async () => {
+    test('surveyed twice, by whoever, one goes on the docket once; what comes of it later changes nothing', async () => {
       const job = await createJob();
-      const file = await arrive(job, 'slow.pdf');
-      expect(await forsakenIntakes()).toEqual([]);
+      const late = await arrive(job, 'guide.pdf');
+      expect(await claim('survey', late.id)).toBeUndefined();
       await db().query("update intake set seen_at = now() - interval '1 minute'");
-      expect(await forsakenIntakes()).toEqual([file.id]);
+      await releaseSilent('survey');
+      const next = (await claim('survey', late.id))!;
+      expect(await settle(next)).toBe(true);
+      for (const again of [late, next]) {
+        expect(await settle(again)).toBe(false);
+        expect(await failIntake(again, { code: 'damaged' }, false)).toBe(false);
+      }
+      const { docket, revision } = await readJob(job);
+      expect(docket.steps).toMatchObject([{ source: expect.stringMatching(/^[0-9a-f]{64}$/) as string }]);
+      expect(await walk(job, revision, 'undo')).toMatchObject({ canUndo: false });
+      await deleteJob(job);
+      expect(await settle(next)).toBe(false);
     });
 
     test('are refused for a job that is not there', async () => {
       await expect(
-        receive('00000000-0000-4000-8000-000000000000', 'x', { at: 'end' }, bytesOf()),
+        receive('00000000-0000-4000-8000-000000000000', 'x', { at: 'end' }, { bytes: bytesOf() }),
       ).rejects.toMatchObject({ status: 404 });
-      await expect(receive(await createJob(), 'x', { at: 'nowhere' }, bytesOf())).rejects.toMatchObject({
+      await expect(
+        receive(await createJob(), 'x', { at: 'nowhere' }, { bytes: bytesOf() }),
+      ).rejects.toMatchObject({
         status: 400,
       });
     });
@@ -393,50 +375,37 @@ describe.skipIf(!server)('what the database keeps', () => {
   describe('runs', () => {
     const order = async (name = 'in.pdf') => {
       await saveRecipe({ recipe: 1, name: 'Nothing', steps: [] });
-      return orderRun(
-        'nothing',
-        {},
-        '00000000-0000-4000-8000-000000000000',
-        name,
-        bytesOf(Buffer.from(name)),
-      );
+      return orderRun('nothing', {}, '00000000-0000-4000-8000-000000000000', name, {
+        bytes: bytesOf(Buffer.from(name)),
+      });
     };
 
     test('go to one worker each, the oldest first, with the recipe as it was when they were ordered', async () => {
       const ids = [await order('1.pdf'), await order('2.pdf')];
-      const begun = await Promise.all([beginRun(), beginRun(), beginRun()]);
-      expect(
-        begun
-          .map((run) => run?.id)
-          .filter(Boolean)
-          .sort(),
-      ).toEqual([...ids].sort());
-      expect(begun.find((run) => run?.id === ids[0])).toMatchObject({
-        fileName: '1.pdf',
-        recipe: { version: 1 },
-      });
-      expect(await beginRun()).toBeUndefined();
+      const begun = await Promise.all([claimRun(), claimRun(), claimRun()]);
+      expect(begun.map((run) => run?.id).filter(Boolean).sort()).toEqual([...ids].sort()); // prettier-ignore
+      const first = begun.find((run) => run?.id === ids[0])!;
+      expect(await orderedRun(first)).toMatchObject({ fileName: '1.pdf', recipe: { version: 1 } });
+      expect(await claimRun()).toBeUndefined();
     });
 
-    test('of a worker that went silent begin anew, and what that one still says of it counts no more', async () => {
-      const id = await order();
-      const lost = (await beginRun())!;
-      await putBackRuns();
-      expect(await beginRun()).toBeUndefined();
-      await db().query("update run set seen_at = now() - interval '1 minute'");
-      await putBackRuns();
-      const next = (await beginRun())!;
-      expect(await tendRun(id, lost.claim, 'late', 1, 2)).toBe(false);
-      expect(await transaction((client) => finishRun(client, id, lost.claim))).toBe(false);
-      expect(await tendRun(id, next.claim, 'working', 1, 2)).toBe(true);
-      expect(await transaction((client) => finishRun(client, id, next.claim, { code: 'damaged' }))).toBe(
-        true,
-      );
-      expect(await listRuns()).toMatchObject([
-        { id, state: 'failed', trouble: { code: 'damaged' }, done: 1 },
-      ]);
+    test('that end let their file go, unless it is kept for another try', async () => {
+      const ids = [await order('1.pdf'), await order('2.pdf')];
+      const trouble = { code: 'damaged' };
+      for (const kept of [false, true]) {
+        const mine = (await claimRun())!;
+        expect(await transaction((client) => finishRun(client, mine, { trouble, kept }))).toBe(true);
+        expect(await transaction((client) => finishRun(client, mine))).toBe(false);
+      }
       await sweep(db());
-      expect(await count('blob')).toBe(0);
+      expect(await count('blob')).toBe(1);
+      expect(await listRuns()).toMatchObject([
+        { id: ids[1], again: true },
+        { id: ids[0], trouble },
+      ]);
+      await tryAgain({ of: 'run', id: ids[1] });
+      await expect(tryAgain({ of: 'run', id: ids[0] })).rejects.toMatchObject({ status: 409 });
+      expect(await claimRun()).toMatchObject({ id: ids[1], tries: 1 });
     });
 
     test('are cancelled; their file is kept while they wait and no longer', async () => {
@@ -473,9 +442,9 @@ describe.skipIf(!server)('what the database keeps', () => {
     await source('a');
     const job = await createJob(docketOf([takeInStep('a')], { title: 'Moor guide' }));
     const output = await orderOutput(job, { output: { kind: 'pages', crop: 'trim' }, despite: 'proof' });
-    await receive(job, 'late.pdf', { at: 'end' }, bytesOf(Buffer.from('late')));
+    await receive(job, 'late.pdf', { at: 'end' }, { bytes: bytesOf(Buffer.from('late')) });
     await saveRecipe({ recipe: 1, name: 'Fold', steps: [] });
-    const run = await orderRun('Fold', {}, randomUUID(), 'scan.pdf', bytesOf(Buffer.from('scan')));
+    const run = await orderRun('Fold', {}, randomUUID(), 'scan.pdf', { bytes: bytesOf(Buffer.from('scan')) });
     await dropRun(run);
     const work = await listWork();
     expect(work.at(-1)).toMatchObject({
@@ -485,7 +454,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       state: 'cancelled',
     });
     expect(new Set(work.slice(0, -1).map(({ of, state }) => `${of} ${state}`))).toEqual(
-      new Set(['output waiting', 'intake working', 'measure waiting']),
+      new Set(['output waiting', 'intake waiting', 'measure waiting']),
     );
     expect(work.find(({ of }) => of === 'output')).toMatchObject({ id: output, job, for: 'Moor guide' });
     expect(work.find(({ of }) => of === 'measure')).toMatchObject({ job, done: 0, total: 1 });
@@ -496,23 +465,23 @@ describe.skipIf(!server)('what the database keeps', () => {
       const job = await createJob(emptyDocket('Moor / guide'));
       return { job, id: await orderOutput(job, { output: { kind: 'sheets' } }) };
     };
-    const finish = (id: string) =>
+    const begin = async (id: string) => (await claim('output', id))!;
+    const finish = (mine: Claim) =>
       transaction(async (client) => {
         const { id: blobId } = await storeBlob(client, bytesOf(Buffer.from('%PDF')));
-        return finishOutput(client, id, [
+        return finishOutput(client, mine, [
           { blobId, made: { file: '1', name: 'Moor _ guide 1.pdf', bytes: 4, pages: 2, from: 1, to: 2 } },
           { blobId, made: { file: '2', name: 'Moor _ guide 2.pdf', bytes: 4 } },
         ]);
       });
 
-    test('are made by one worker only, and are there when done', async () => {
+    test('are there when done', async () => {
       const { job, id } = await order();
-      const begun = await Promise.all([beginOutput(id), beginOutput(id), beginOutput(id)]);
-      expect(begun.filter(Boolean)).toHaveLength(1);
-      expect(await tendOutput(id, 'writing', 3, 8)).toBe(true);
-      expect(await listOutputs(job)).toMatchObject([{ state: 'making', done: 3, total: 8, fresh: true }]);
+      const mine = await begin(id);
+      expect(await tend(mine, { doing: 'writing', done: 3, total: 8 })).toBe(true);
+      expect(await listOutputs(job)).toMatchObject([{ state: 'working', done: 3, total: 8, fresh: true }]);
       await expect(outputFiles(id)).rejects.toMatchObject({ status: 404 });
-      expect(await finish(id)).toBe(true);
+      expect(await finish(mine)).toBe(true);
       expect(await outputFiles(id)).toMatchObject({
         archive: 'Moor _ guide sheets.zip',
         files: [{ name: 'Moor _ guide 1.pdf', size: 4 }, { name: 'Moor _ guide 2.pdf' }],
@@ -535,8 +504,7 @@ describe.skipIf(!server)('what the database keeps', () => {
 
     test('are stale once the pages have changed, but not for another unit', async () => {
       const { job, id } = await order();
-      await beginOutput(id);
-      await finish(id);
+      await finish(await begin(id));
       const { docket } = await readJob(job);
       await saveDocket(job, 1, { ...docket, unit: 'in' });
       expect(await listOutputs(job)).toMatchObject([{ fresh: true }]);
@@ -546,25 +514,19 @@ describe.skipIf(!server)('what the database keeps', () => {
 
     test('are stopped by cancelling, and leave no file', async () => {
       const { job, id } = await order();
-      await beginOutput(id);
+      const mine = await begin(id);
       await dropOutput(id);
-      expect(await tendOutput(id, 'checking', 1, 2)).toBe(false);
-      expect(await finish(id)).toBe(false);
+      expect(await tend(mine, { done: 1, total: 2 })).toBe(false);
+      const late = transaction(async (client) => {
+        await storeBlob(client, bytesOf(Buffer.from('late')));
+        if (!(await finishOutput(client, mine, []))) throw new Error('lost');
+      });
+      await expect(late).rejects.toThrow('lost');
       await sweep(db());
       expect(await count('blob')).toBe(0);
       expect(await listOutputs(job)).toMatchObject([{ state: 'cancelled' }]);
       await dropOutput(id);
       expect(await listOutputs(job)).toEqual([]);
-    });
-
-    test('whose worker went silent wait again; those that are tended do not', async () => {
-      const [lost, tended] = [await order(), await order()];
-      await beginOutput(lost.id);
-      await beginOutput(tended.id);
-      expect(await waitingOutputs()).toEqual([]);
-      await db().query("update output set seen_at = now() - interval '1 minute' where id = $1", [lost.id]);
-      expect(await waitingOutputs()).toEqual([lost.id]);
-      expect(await waitingOutputs([tended.id])).toEqual([lost.id, tended.id]);
     });
 
     test('wait for a word while a finding says stop, and keep it', async () => {
@@ -582,8 +544,7 @@ describe.skipIf(!server)('what the database keeps', () => {
 
     test('that fail say why', async () => {
       const { job, id } = await order();
-      await beginOutput(id);
-      await failOutput(id, { code: 'no-sheets' });
+      await endClaim(db(), await begin(id), 'failed', { code: 'no-sheets' });
       expect(await listOutputs(job)).toMatchObject([{ state: 'failed', trouble: { code: 'no-sheets' } }]);
       await expect(orderOutput(job, { output: { kind: 'statue' } })).rejects.toMatchObject({ status: 400 });
     });

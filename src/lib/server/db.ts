@@ -1,6 +1,16 @@
 import pg from 'pg';
+import { setTimeout as wait } from 'node:timers/promises';
+import { isAway } from './away';
+import { log } from './log';
 
 export type Db = pg.Pool | pg.PoolClient;
+
+/** Connections a process holds at most. Nothing that waits for somebody outside may hold one. */
+const MOST_CONNECTIONS = 10;
+/** A database that is there answers within this time; a query that takes longer is given up. */
+const CONNECT_MS = 5000;
+const QUERY_MS = 120_000;
+const RETRY_MS = 500;
 
 let pool: pg.Pool | undefined;
 
@@ -9,31 +19,56 @@ export function db(): pg.Pool {
   if (!process.env.DATABASE_URL)
     throw new Error('DATABASE_URL is not set. Start with npm start, which sets it.');
   if (!pool) {
-    pool = new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 });
-    // An idle connection that the database closes is replaced by the next query; unheard, its error would end the process.
-    pool.on('error', (error) => console.error('database:', error.message));
+    pool = new pg.Pool({
+      connectionString: process.env.DATABASE_URL,
+      max: MOST_CONNECTIONS,
+      connectionTimeoutMillis: CONNECT_MS,
+      query_timeout: Number(process.env.FOLDER_QUERY_MS ?? QUERY_MS),
+      keepAlive: true,
+    });
+    // Both kinds of connections, idle ones and those in use, report that the database went away. Without a listener
+    // that would end the process; the query that is under way fails by itself, and the next one connects anew.
+    pool.on('error', heard);
+    pool.on('connect', (client) => client.on('error', heard));
   }
   return pool;
 }
 
+const heard = (error: Error) => log.warn({ reason: error.message }, 'a database connection was lost');
+
 /** Closes the pool. */
 export async function closeDb(): Promise<void> {
-  await pool?.end();
+  const closing = pool;
   pool = undefined;
+  await closing?.end();
+}
+
+/** Does `work` again and again while the database is away, until `goesOn` says no. */
+export async function onceThere<T>(work: () => Promise<T>, goesOn: () => boolean = () => true): Promise<T> {
+  for (;;)
+    try {
+      return await work();
+    } catch (error) {
+      if (!isAway(error) || !goesOn()) throw error;
+      await wait(RETRY_MS);
+    }
 }
 
 /** Runs `work` in one transaction; whatever it throws takes everything back. */
 export async function transaction<T>(work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await db().connect();
+  let broken: Error | undefined;
   try {
     await client.query('begin');
     const result = await work(client);
     await client.query('commit');
     return result;
   } catch (error) {
-    await client.query('rollback').catch(() => undefined);
+    // On a connection that is gone a rollback would wait for ever: the database rolls back by itself.
+    if (isAway(error)) broken = error as Error;
+    else await client.query('rollback').catch((lost: Error) => (broken = lost));
     throw error;
   } finally {
-    client.release();
+    client.release(broken);
   }
 }

@@ -32,6 +32,7 @@ export async function outputResponse(id: string, n?: number): Promise<Response> 
   return new Response(zip.body, { headers: { 'content-type': 'application/zip', ...asFile(archive) } });
 }
 
-const asFile = (name: string) => ({
+/** Headers that have a browser keep an answer as a file. */
+export const asFile = (name: string) => ({
   'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
 });

@@ -18,9 +18,10 @@ import { answer } from './problem';
 import { saveRecipe } from './recipes';
 import { listRuns } from './runs';
 import * as sources from './sources';
-import { makeOutput } from './worker/output';
+import { outputWork } from './worker/output';
 import { makeRuns } from './worker/run';
-import { surveyIntake } from './worker/survey';
+import { surveyWork } from './worker/survey';
+import { workOn } from './worker/workAt';
 
 let root = '';
 
@@ -139,7 +140,7 @@ describe.skipIf(!server)('drop folders', () => {
     writeFileSync(join(root, 'tight', 'a.pdf'), await markedPdf(2));
     await look();
     const [run] = await listRuns();
-    full = join(root, 'tight', 'working', run!.id, 'a.docket.json');
+    full = `${join(root, 'tight', 'working', run!.id)}/.`;
     await work();
     expect(await listRuns()).toMatchObject([{ state: 'failed', trouble: { code: 'disk-full' } }]);
     expect(inside('tight', 'working')).toEqual([]);
@@ -169,10 +170,10 @@ describe.skipIf(!server)('drop folders', () => {
     await look();
     const job = await createJob();
     const output = await orderOutput(job, { output: { kind: 'docket' } });
-    const intake = await receive(job, 'b.pdf', { at: 'end' }, bytesOf(await markedPdf(2)));
+    const intake = await receive(job, 'b.pdf', { at: 'end' }, { bytes: bytesOf(await markedPdf(2)) });
     full = join(tmpdir(), 'folder-work-');
-    await makeOutput(output);
-    await surveyIntake(intake.id);
+    await workOn(outputWork, output);
+    await workOn(surveyWork, intake.id);
     await work();
     const trouble = { code: 'disk-full' };
     expect(await listOutputs(job)).toMatchObject([{ state: 'failed', trouble }]);

@@ -8,7 +8,7 @@ import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { sayTrouble, type Trouble } from '../words/errors';
 import { db, transaction } from './db';
-import { freeIn, Growing, PLACES, WHY } from './dropPlace';
+import { freeIn, Growing, placeOfTry, PLACES, WHY } from './dropPlace';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
@@ -208,7 +208,8 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
     state: string;
     file_name: string;
     trouble: Trouble | null;
-  }>('select id, state, file_name, trouble from run where id::text = any($1)', [ids]);
+    token: string | null;
+  }>('select id, state, file_name, trouble, token from run where id::text = any($1)', [ids]);
   const known = new Map(rows.map((row) => [row.id, row]));
   for (const id of ids) {
     const run = known.get(id);
@@ -218,7 +219,9 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
         path,
         id,
         run.file_name,
-        run.state === 'done' ? undefined : (run.trouble ?? { code: 'unknown' }),
+        run.state === 'done'
+          ? { token: run.token ?? undefined }
+          : { trouble: run.trouble ?? { code: 'unknown' } },
       );
     else {
       const aside = join(path, PLACES.working, id);
@@ -229,17 +232,27 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
   }
 }
 
-/** Moves what was worked out of `working`: to `done`, or with the reason to `failed`. Done twice it does no harm. */
+/**
+ * Moves what was worked out of `working`: to `done`, with what the try with this token made, or with the reason to `failed`.
+ * Done twice it does no harm.
+ */
 export async function settleFile(
   path: string,
   id: string,
   fileName: string,
-  trouble?: Trouble,
+  { token, trouble }: { token?: string | undefined; trouble?: Trouble | undefined },
 ): Promise<void> {
   const aside = join(path, PLACES.working, id);
   const to = join(path, trouble ? PLACES.failed : PLACES.done);
   try {
     if (trouble) await writeFile(join(aside, WHY), `${fileName}\n\n${sayTrouble(trouble)}\n`);
+    const tries = (await readdir(aside)).filter((name) => name.startsWith('.'));
+    for (const name of tries) {
+      if (!trouble && token && name === placeOfTry(token))
+        for (const made of await readdir(join(aside, name)))
+          await rename(join(aside, name, made), join(aside, made));
+      await rm(join(aside, name), { recursive: true });
+    }
     await rename(aside, join(to, await freeIn([to], safeName(fileName.replace(/\.[^.]+$/, '')))));
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;

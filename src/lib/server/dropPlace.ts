@@ -5,6 +5,8 @@ import { readdir } from 'node:fs/promises';
 export const PLACES = { working: 'working', done: 'done', failed: 'failed' } as const;
 /** What tells whoever looks into `failed` why a file is there. */
 export const WHY = 'why.txt';
+/** Where one try of a run puts what it makes, beside the file, until it is known to be the one that counts. */
+export const placeOfTry = (token: string): string => `.${token}`;
 /** A file has stopped growing when it was the same for so long. */
 const QUIET_MS = 1000;
 

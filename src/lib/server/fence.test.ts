@@ -6,6 +6,7 @@ import { afterEach, beforeAll, expect, test, vi } from 'vitest';
 import { surveySchema } from '../core/pages/survey';
 import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
+import { openToFence } from './fenceUser';
 import { keepToOwnCore, numbersOf } from './ownCore';
 
 vi.hoisted(() => (process.env.FOLDER_WORKER = '1'));
@@ -16,6 +17,7 @@ const task = {
   out: join(folder, 'survey.json'),
   pdf: join(folder, 'made.pdf'),
 };
+await openToFence(folder);
 const ROOMY = { seconds: 60, mb: 2048 };
 beforeAll(async () => writeFileSync(task.file, await markedPdf(300)));
 afterEach(dismissStandby);

@@ -6,6 +6,7 @@ import type { Readable, Writable } from 'node:stream';
 import type { Trouble } from '../words/errors';
 import { FENCED_FLAGS, ROW_FLAGS } from './fenced/flags';
 import type { Said } from './fenced/protocol';
+import { fenceUser, limitedByKernel } from './fenceUser';
 import { keepToOwnCore } from './ownCore';
 
 export interface FenceLimits {
@@ -16,15 +17,27 @@ export interface FenceLimits {
 }
 
 const LOOK_EVERY_MS = 100;
+/** Where so much time passed between two looks, this process was stopped itself, and the time is not the task's. */
+const PAUSE_MS = 2000;
 
 /** Work in a fenced process ended badly. */
 export class FenceError extends Error {
-  constructor(readonly trouble: Trouble) {
+  constructor(
+    readonly trouble: Trouble,
+    /** The last lines that the process wrote on its standard error, where it ended in a way that nobody foresaw. */
+    readonly stderr?: string,
+  ) {
     super(trouble.code);
   }
 }
 
-type Child = ChildProcessByStdio<Writable, Readable, null>;
+type Child = ChildProcessByStdio<Writable, Readable, Readable>;
+
+/** What a process last wrote on its standard error. */
+const stderrs = new WeakMap<Child, string>();
+const MOST_STDERR = 4000;
+/** Troubles that whoever runs Folder wants to see the standard error of. */
+const PUZZLING: ReadonlySet<string> = new Set(['stopped-early', 'unforeseen']);
 
 /** A kind of process: what it runs, and whether as in a row; with those of it that have no task just now. */
 interface Kind {
@@ -41,7 +54,7 @@ interface Idle {
   tasks: number;
   leaves: NodeJS.Timeout;
 }
-/** Nothing a process gathers lives longer than so many tasks, nor does it wait longer than this for the next. */
+/** A process is replaced after so many tasks, and ended after so long without one, so that nothing it leaks can build up. */
 const MOST_TASKS = 200;
 const IDLE_MS = 15_000;
 
@@ -143,11 +156,13 @@ export async function runInFence(
     stopped = true;
   };
   let stopped = false;
-  const late = setTimeout(
-    () => stop({ code: 'too-slow', data: { seconds: limits.seconds } }),
-    limits.seconds * 1000,
-  );
+  let [spentMs, lastLook] = [0, performance.now()];
   const look = setInterval(async () => {
+    const now = performance.now();
+    spentMs += Math.min(now - lastLook, PAUSE_MS);
+    lastLook = now;
+    if (spentMs > limits.seconds * 1000 && !stopped)
+      stop({ code: 'too-slow', data: { seconds: limits.seconds } });
     if ((await residentMb(child.pid!)) > limits.mb && !stopped)
       stop({ code: 'too-much-memory', data: { mb: limits.mb } });
   }, LOOK_EVERY_MS);
@@ -167,13 +182,12 @@ export async function runInFence(
       }
       if ('trouble' in said) trouble = said.trouble;
       else [trouble, peakMb] = [undefined, said.peakMb];
-      // Its last word on this: there is no need to see it off.
+      // This is the final message: there is no need to wait for the process to exit.
       break;
     }
-    if (trouble) throw new FenceError(trouble);
+    if (trouble) throw new FenceError(trouble, PUZZLING.has(trouble.code) ? stderrs.get(child) : undefined);
     return { peakMb };
   } finally {
-    clearTimeout(late);
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     words.close();
@@ -189,9 +203,15 @@ export async function runInFence(
 function start({ name, row }: Kind, ahead = false): Child {
   // What reads files from outside has no business with the database.
   const { DATABASE_URL: _, ...env } = process.env;
-  const child = spawn(process.execPath, [...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)], {
-    stdio: ['pipe', 'pipe', 'ignore'],
+  const node = [process.execPath, ...(row ? ROW_FLAGS : FENCED_FLAGS), ...command(name)];
+  const [program, ...args] = limitedByKernel(node);
+  const child = spawn(program!, args, {
+    stdio: ['pipe', 'pipe', 'pipe'],
     env: { ...env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
+    ...fenceUser(),
+  });
+  child.stderr.setEncoding('utf8').on('data', (text: string) => {
+    stderrs.set(child, `${stderrs.get(child) ?? ''}${text}`.slice(-MOST_STDERR));
   });
   // A worker that has a row is kept itself, and what it starts would be too.
   keepToOwnCore(child.pid!, false);

@@ -1,3 +1,4 @@
+import { readJson } from './body';
 import { makeOfBlob } from './fencedBlob';
 import type { HideInksTask } from './fenced/hideInksFile';
 import { Problem } from './problem';
@@ -10,7 +11,7 @@ let line: Promise<unknown> = Promise.resolve();
 
 /** A copy of a source, for viewing, in which some inks print nothing; `hidden` are their names as JSON. Throws Problem. */
 export async function inkView(sha256: string, hidden: string): Promise<Buffer> {
-  const names = JSON.parse(hidden) as unknown;
+  const names = readJson(Buffer.from(hidden));
   if (!Array.isArray(names) || names.length > MOST_INKS || !names.every((name) => typeof name === 'string'))
     throw new Problem(400, { code: 'not-json' });
   const blob = await blobOfSource(sha256);

@@ -1,62 +1,91 @@
+import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { titleFrom } from '../core/docket/docket';
 import { placeSchema } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type { Trouble } from '../words/errors';
-import { storeBlob, sweep } from './blobs';
+import { actAs, actor } from './actor';
+import { sealBlob, storeBlob, sweep } from './blobs';
+import { beginAgain, endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
-import { lockJob, pushState, readJob } from './jobs';
+import { pushState, readJob } from './jobs';
 import { Problem } from './problem';
 import { addSource } from './sources';
+import { arrivedFile, type Coming } from './uploads';
 import type { IntakeState } from '../wire/told';
-
-/** A worker that has not been heard of for this long is taken for dead. */
-export const SILENT_SECONDS = 8;
 
 /** Where the pages of a file go; `aside` where it becomes none, but is laid on others. */
 const intakePlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
 type IntakePlace = z.infer<typeof intakePlaceSchema>;
 
-/** Stores a file that arrives for a job, all or nothing; its survey comes after. Throws Problem. */
+/**
+ * Stores a file that arrives for a job, all or nothing; its survey comes after. An upload that is taken in twice, because the
+ * first answer was lost, is one intake. Throws Problem.
+ */
 export async function receive(
   jobId: string,
   name: string,
   place: unknown,
-  bytes: AsyncIterable<Uint8Array>,
+  coming: Coming,
 ): Promise<{ id: string; sha256: string }> {
   const where = intakePlaceSchema.safeParse(place);
   if (!where.success) throw new Problem(400, { code: 'bad-place' });
   await readJob(jobId);
-  return transaction(async (client) => {
-    const blob = await storeBlob(client, bytes);
-    const { rows } = await client.query<{ id: string }>(
-      "insert into intake (job_id, name, place, state, blob_id) values ($1, $2, $3, 'surveying', $4) returning id",
-      [jobId, name.slice(0, 400), JSON.stringify(where.data), blob.id],
+  if (coming.upload) {
+    const { rows } = await db().query<{ id: string; sha256: string }>(
+      'select id, sha256 from intake where id::text = $1',
+      [coming.upload],
     );
-    return { id: rows[0]!.id, sha256: blob.sha256 };
+    if (rows[0]) return rows[0];
+  }
+  const file = await arrivedFile(coming);
+  return transaction(async (client) => {
+    const { id: blobId, sha256 } = await sealBlob(client, file);
+    const { rows } = await client.query<{ id: string }>(
+      `insert into intake (id, job_id, name, place, state, blob_id, sha256, by)
+       values (coalesce($1, gen_random_uuid()), $2, $3, $4, 'waiting', $5, $6, $7)
+       on conflict (id) do update set id = excluded.id returning id`,
+      [coming.upload ?? null, jobId, name.slice(0, 400), JSON.stringify(where.data), blobId, sha256, actor()],
+    );
+    return { id: rows[0]!.id, sha256 };
   });
 }
 
 /** The files of a job that are on their way or could not be taken in. */
 export async function openIntakes(jobId: string): Promise<IntakeState[]> {
-  const { rows } = await db().query<Omit<IntakeState, 'trouble'> & { trouble: Trouble | null }>(
-    "select id, name, state, done, total, trouble from intake where job_id = $1 and state <> 'done' order by arrival",
+  const { rows } = await db().query<
+    Omit<IntakeState, 'trouble'> & { trouble: Trouble | null; again: boolean }
+  >(
+    `select id, name, state, done, total, trouble, state = 'failed' and blob_id is not null as again
+     from intake where job_id = $1 and state <> 'done' order by arrival`,
     [jobId],
   );
-  return rows.map(({ trouble, ...intake }) => ({ ...intake, ...(trouble ? { trouble } : {}) }));
+  return rows.map(({ trouble, again, ...intake }) => ({
+    ...intake,
+    // What an earlier try met is told only where it was the last.
+    ...(trouble && intake.state === 'failed' ? { trouble } : {}),
+    ...(again ? { again } : {}),
+  }));
 }
 
-/** Puts the word about a failed file away. */
+/** Removes the word about a failed file, and the file where it was kept for another try. */
 export async function dismissIntake(id: string): Promise<void> {
-  await db().query("delete from intake where id::text = $1 and state = 'failed'", [id]);
+  await transaction(async (client) => {
+    await client.query("delete from intake where id::text = $1 and state = 'failed'", [id]);
+    await sweep(client);
+  });
 }
 
-/** The file of an intake that still wants its survey. */
-export async function intakeToSurvey(
-  id: string,
-): Promise<{ jobId: string; blobId: string; sha256: string; size: number } | undefined> {
+/** Has a failed file surveyed again, where it is still here; false where it is not. */
+export const tryIntakeAgain = (id: string): Promise<boolean> =>
+  beginAgain('survey', id, 'blob_id is not null');
+
+/** The file of a claimed intake; undefined where its job was deleted meanwhile. */
+export async function fileOfIntake({
+  id,
+}: Claim): Promise<{ jobId: string; blobId: string; sha256: string; size: number } | undefined> {
   const { rows } = await db().query<{ job_id: string; blob_id: string; sha256: string; size: string }>(
-    "select i.job_id, i.blob_id, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1 and i.state = 'surveying'",
+    'select i.job_id, i.blob_id, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1',
     [id],
   );
   return (
@@ -69,77 +98,82 @@ export async function intakeToSurvey(
   );
 }
 
-/** Says that the file is still being surveyed, and how far. */
-export async function tendIntake(id: string, done: number, total: number): Promise<void> {
-  await db().query('update intake set done = $2, total = $3, seen_at = now() where id = $1', [
-    id,
-    done,
-    total,
-  ]);
-}
-
-/** Intakes whose survey nobody is at: their worker went away. */
-export async function forsakenIntakes(): Promise<string[]> {
-  const { rows } = await db().query<{ id: string }>(
-    "select id from intake where state = 'surveying' and seen_at < now() - make_interval(secs => $1)",
-    [SILENT_SECONDS],
-  );
-  return rows.map(({ id }) => id);
-}
-
-/** Ends an intake: with a survey its file becomes a source; with a trouble its file is deleted and only the word of it stays. */
+/** Ends an intake with its survey: its file becomes a source. False, with nothing written, where the claim holds no more. */
 export async function settleIntake(
-  id: string,
-  jobId: string,
-  result:
-    | { survey: Survey; sha256: string; blobId: string; pdf?: AsyncIterable<Uint8Array> | undefined }
-    | { trouble: Trouble },
-): Promise<void> {
-  await transaction(async (client) => {
-    await lockJob(client, jobId);
-    if ('survey' in result) {
-      const pdf = result.pdf && (await storeBlob(client, result.pdf));
-      await addSource(client, result.sha256, result.blobId, result.survey, pdf?.id);
-      await client.query('insert into job_source (job_id, sha256) values ($1, $2) on conflict do nothing', [
-        jobId,
-        result.sha256,
-      ]);
-      await client.query("update intake set state = 'surveyed' where id = $1", [id]);
-    } else {
-      await client.query("update intake set state = 'failed', trouble = $2, blob_id = null where id = $1", [
-        id,
-        JSON.stringify(result.trouble),
-      ]);
-      await sweep(client);
-    }
-    // Files of one drop go on the docket in the order they came, however long each survey took.
-    const waiting = await client.query<{
-      id: string;
-      name: string;
-      place: IntakePlace;
-      state: string;
-      sha256: string;
-    }>(
-      "select i.id, i.name, i.place, i.state, b.sha256 from intake i left join blob b on b.id = i.blob_id where i.job_id = $1 and i.state in ('surveying', 'surveyed') order by i.arrival",
-      [jobId],
-    );
-    for (const intake of waiting.rows) {
-      if (intake.state !== 'surveyed') break;
-      await client.query("update intake set state = 'done', blob_id = null where id = $1", [intake.id]);
-      if (intake.place.at === 'aside') continue;
-      const { docket } = await readJob(jobId, client);
-      const step = {
-        id: `t-${intake.id.slice(0, 8)}`,
-        kind: 'take-in' as const,
-        source: intake.sha256,
-        name: intake.name,
-        where: intake.place,
-      };
-      await pushState(client, jobId, {
+  claim: Claim,
+  survey: Survey,
+  pdf?: AsyncIterable<Uint8Array>,
+): Promise<boolean> {
+  const file = await fileOfIntake(claim);
+  if (!file) return false;
+  return ending(file.jobId, async (client) => {
+    if (!(await endClaim(client, claim, 'surveyed'))) return false;
+    const pdfBlob = pdf && (await storeBlob(client, pdf));
+    await addSource(client, file.sha256, file.blobId, survey, pdfBlob?.id);
+    await client.query('insert into job_source (job_id, sha256) values ($1, $2) on conflict do nothing', [
+      file.jobId,
+      file.sha256,
+    ]);
+    return true;
+  });
+}
+
+/** Ends an intake badly. The file itself is deleted, unless it is kept for another try. */
+export async function failIntake(claim: Claim, trouble: Trouble, kept: boolean): Promise<boolean> {
+  const file = await fileOfIntake(claim);
+  if (!file) return false;
+  return ending(file.jobId, async (client) => {
+    if (!(await endClaim(client, claim, 'failed', trouble))) return false;
+    if (kept) return true;
+    await client.query('update intake set blob_id = null where id = $1', [claim.id]);
+    await sweep(client);
+    return true;
+  });
+}
+
+/** Ends an intake in one transaction, then puts on the docket what now can be. */
+const ending = (jobId: string, end: (client: PoolClient) => Promise<boolean>): Promise<boolean> =>
+  transaction(async (client) => {
+    // The job before the intake, as deleting a job locks them.
+    const { rowCount } = await client.query('select from job where id = $1 for update', [jobId]);
+    if (!rowCount || !(await end(client))) return false;
+    await putOnDocket(client, jobId);
+    return true;
+  });
+
+/** Files of one drop go on the docket in the order they came, however long each survey took. The caller holds the job's row. */
+async function putOnDocket(client: PoolClient, jobId: string): Promise<void> {
+  const { rows } = await client.query<{
+    id: string;
+    name: string;
+    place: IntakePlace;
+    state: string;
+    sha256: string;
+    by: string | null;
+  }>(
+    `select i.id, i.name, i.place, i.state, b.sha256, i.by from intake i join blob b on b.id = i.blob_id
+     where i.job_id = $1 and i.state in ('waiting', 'working', 'surveyed') order by i.arrival`,
+    [jobId],
+  );
+  for (const intake of rows) {
+    if (intake.state !== 'surveyed') break;
+    await client.query("update intake set state = 'done', blob_id = null where id = $1", [intake.id]);
+    const { place } = intake;
+    if (place.at === 'aside') continue;
+    const { docket } = await readJob(jobId, client);
+    const step = {
+      id: `t-${intake.id.slice(0, 8)}`,
+      kind: 'take-in' as const,
+      source: intake.sha256,
+      name: intake.name,
+      where: place,
+    };
+    await actAs(intake.by, () =>
+      pushState(client, jobId, {
         ...docket,
         title: docket.steps.length || docket.title !== 'New job' ? docket.title : titleFrom(intake.name),
         steps: [...docket.steps, step],
-      });
-    }
-  });
+      }),
+    );
+  }
 }

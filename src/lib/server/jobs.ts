@@ -1,6 +1,8 @@
 import type { PoolClient } from 'pg';
 import { workOut, type WorkedOut } from '../core/checks';
-import { docketSchema, emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
+import { emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
+import { DOCKET_VERSION, DocketError, readDocket } from '../core/docket/readDocket';
+import { actor } from './actor';
 import { sweep } from './blobs';
 import { db, transaction, type Db } from './db';
 import { Problem } from './problem';
@@ -12,6 +14,10 @@ export interface JobListing {
   id: string;
   summary: JobSummary;
   changedAt: string;
+  /** Who changed it last, where people sign in. */
+  by?: string;
+  /** A newer Folder wrote it: it cannot be opened here, only downloaded and removed. */
+  newer?: true;
 }
 
 /** States kept for undo; older ones are let go. */
@@ -23,10 +29,34 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** The jobs, last touched first. */
 export async function listJobs(): Promise<JobListing[]> {
-  const { rows } = await db().query<{ id: string; summary: JobSummary; changed_at: Date }>(
-    'select id, summary, changed_at from job order by changed_at desc, id',
+  const { rows } = await db().query<{
+    id: string;
+    summary: JobSummary;
+    changed_at: Date;
+    by: string | null;
+    newer: boolean;
+  }>(
+    `select j.id, j.summary, j.changed_at, s.by, coalesce((s.docket->>'version')::numeric > $1, false) as newer
+     from job j left join docket_state s on s.job_id = j.id and s.seq = j.at_seq order by j.changed_at desc, j.id`,
+    [DOCKET_VERSION],
   );
-  return rows.map(({ id, summary, changed_at }) => ({ id, summary, changedAt: changed_at.toISOString() }));
+  return rows.map(({ id, summary, changed_at, by, newer }) => ({
+    id,
+    summary,
+    changedAt: changed_at.toISOString(),
+    ...(by ? { by } : {}),
+    ...(newer ? { newer } : {}),
+  }));
+}
+
+/** A docket that comes from outside, or from an older Folder. Throws Problem. */
+export function docketFrom(value: unknown): Docket {
+  try {
+    return readDocket(value);
+  } catch (error) {
+    if (error instanceof DocketError) throw new Problem(400, { code: error.code, data: error.data });
+    throw error;
+  }
 }
 
 /** Starts a job with nothing in it, or with the given docket. */
@@ -35,24 +65,35 @@ export const createJob = (docket: Docket = emptyDocket('New job')): Promise<stri
 
 /** The same in the caller's transaction, of a docket that is worked out. */
 export async function createJobIn(client: PoolClient, work: WorkedOut): Promise<string> {
-  const { docket } = work;
   const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
     JSON.stringify(summarise(work)),
   ]);
   const id = rows[0]!.id;
-  await client.query('insert into docket_state (job_id, seq, docket) values ($1, 0, $2)', [
-    id,
-    JSON.stringify(docket),
-  ]);
-  await keepSources(client, id, docket);
+  await storeState(client, id, 0, work.docket);
   return id;
 }
 
-/** A job. Throws Problem 404. */
+/** The one way in which a docket gets into the database: what could not be read again is refused. */
+async function storeState(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
+  await client.query('insert into docket_state (job_id, seq, docket, by) values ($1, $2, $3, $4)', [
+    id,
+    seq,
+    JSON.stringify(readDocket(docket)),
+    actor(),
+  ]);
+  await keepSources(client, id, docket);
+}
+
+/** A job. Throws Problem 404, or 422 where its docket cannot be read. */
 export async function readJob(id: string, client: Db = db()): Promise<JobState> {
   if (!UUID.test(id)) throw new Problem(404, { code: 'no-such-job' });
-  const { rows } = await client.query<{ revision: number; docket: Docket; undo: boolean }>(
-    `select j.revision, s.docket, exists (select from docket_state u where u.job_id = j.id and u.seq < j.at_seq) as undo
+  const { rows } = await client.query<{
+    revision: number;
+    docket: Docket;
+    by: string | null;
+    undo: boolean;
+  }>(
+    `select j.revision, s.docket, s.by, exists (select from docket_state u where u.job_id = j.id and u.seq < j.at_seq) as undo
      from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1`,
     [id],
   );
@@ -64,26 +105,61 @@ export async function readJob(id: string, client: Db = db()): Promise<JobState> 
   return {
     id,
     revision: rows[0].revision,
-    // What an older Folder wrote has not all that a docket has today: the schema fills it in.
-    docket: docketSchema.parse(rows[0].docket),
+    docket: stored(rows[0].docket),
+    ...(rows[0].by ? { by: rows[0].by } : {}),
     canUndo: rows[0].undo,
-    redo: redo.rows.map((row) => docketSchema.parse(row.docket)),
+    redo: readable(redo.rows.map(({ docket }) => docket)),
   };
 }
 
+/** A docket from the database. Throws Problem 422 where a newer Folder wrote it, or it is damaged. */
+function stored(docket: unknown): Docket {
+  try {
+    return readDocket(docket);
+  } catch (error) {
+    if (!(error instanceof DocketError)) throw error;
+    const code = error.code === 'docket-newer' ? 'job-newer' : 'job-damaged';
+    throw new Problem(422, { code, data: error.data });
+  }
+}
+
+/** Dockets up to the first that cannot be read. */
+function readable(dockets: readonly unknown[]): Docket[] {
+  const read: Docket[] = [];
+  try {
+    for (const docket of dockets) read.push(readDocket(docket));
+  } catch (error) {
+    if (!(error instanceof DocketError)) throw error;
+  }
+  return read;
+}
+
+/** The docket of a job as it is stored, readable or not. Throws Problem 404. */
+export async function rawDocket(id: string, client: Db = db()): Promise<unknown> {
+  const { rows } = UUID.test(id)
+    ? await client.query<{ docket: unknown }>(
+        'select s.docket from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1',
+        [id],
+      )
+    : { rows: [] };
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
+  return rows[0].docket;
+}
+
 /** Puts a new state of the docket in place of the one with `revision`. Throws Problem 409 with the present state when somebody was quicker. */
-export async function saveDocket(id: string, revision: number, value: unknown): Promise<JobState> {
-  const parsed = docketSchema.safeParse(value);
-  if (!parsed.success)
-    throw new Problem(400, {
-      code: 'docket-invalid',
-      data: { reason: parsed.error.issues[0]?.message ?? '' },
-    });
+export async function saveDocket(id: string, revision: unknown, value: unknown): Promise<JobState> {
+  const docket = docketFrom(value);
   return transaction(async (client) => {
-    await lockJob(client, id, revision);
-    await pushState(client, id, parsed.data);
+    await lockJob(client, id, revisionFrom(revision));
+    await pushState(client, id, docket);
     return readJob(id, client);
   });
+}
+
+/** Which state a change was made of. Throws Problem 400 where nothing says: it could overwrite what somebody else did. */
+function revisionFrom(value: unknown): number {
+  if (typeof value === 'number' && Number.isInteger(value)) return value;
+  throw new Problem(400, { code: 'no-revision' });
 }
 
 /** Makes `docket` the job's next state; the caller holds the job's row. */
@@ -95,26 +171,21 @@ export async function pushState(client: PoolClient, id: string, docket: Docket):
     seq,
     MOST_STATES,
   ]);
-  await client.query('insert into docket_state (job_id, seq, docket) values ($1, $2, $3)', [
-    id,
-    seq,
-    JSON.stringify(docket),
-  ]);
-  await keepSources(client, id, docket);
+  await storeState(client, id, seq, docket);
   await stand(client, id, seq, docket);
 }
 
 /** Goes one state back or on. At the last state in that direction it stays. Throws Problem 409. */
-export async function walk(id: string, revision: number, direction: 'undo' | 'redo'): Promise<JobState> {
+export async function walk(id: string, revision: unknown, direction: 'undo' | 'redo'): Promise<JobState> {
   return transaction(async (client) => {
-    await lockJob(client, id, revision);
+    await lockJob(client, id, revisionFrom(revision));
     const { rows } = await client.query<{ seq: number; docket: Docket }>(
       direction === 'undo'
         ? 'select s.seq, s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq < j.at_seq order by s.seq desc limit 1'
         : 'select s.seq, s.docket from docket_state s join job j on j.id = s.job_id where s.job_id = $1 and s.seq > j.at_seq order by s.seq limit 1',
       [id],
     );
-    if (rows[0]) await stand(client, id, rows[0].seq, rows[0].docket);
+    if (rows[0]) await stand(client, id, rows[0].seq, stored(rows[0].docket));
     return readJob(id, client);
   });
 }
@@ -128,8 +199,8 @@ export async function copyJob(id: string): Promise<string> {
 /** Deletes a job. Its sources go too, but for those that other jobs use. */
 export async function deleteJob(id: string): Promise<void> {
   await transaction(async (client) => {
-    await readJob(id, client);
-    await client.query('delete from job where id = $1', [id]);
+    const { rowCount } = await client.query('delete from job where id::text = $1', [id]);
+    if (!rowCount) throw new Problem(404, { code: 'no-such-job' });
     await sweep(client);
   });
 }
@@ -165,7 +236,9 @@ async function keepSources(client: PoolClient, id: string, docket: Docket): Prom
 
 /** Works out anew what the list of jobs shows of a job, which itself stays as it is. */
 export async function refreshSummary(client: PoolClient, id: string): Promise<void> {
-  const { docket } = await readJob(id, client);
+  const docket = readable([await rawDocket(id, client)])[0];
+  // One that cannot be read is shown as it was when it could.
+  if (!docket) return;
   await client.query('update job set summary = $2 where id = $1', [
     id,
     JSON.stringify(summarise(await worked(client, docket))),

@@ -1,4 +1,4 @@
-import { KEPT, keptNameSchema, type Kept, type KeptKind } from '../core/docket/kept';
+import { KEPT, keptNameSchema, readKept, storedKept, type Kept, type KeptKind } from '../core/docket/kept';
 import { db } from './db';
 import { Problem } from './problem';
 
@@ -8,13 +8,17 @@ function kindOf(kind: string): KeptKind {
   throw new Problem(404, { code: 'http-404' });
 }
 
-/** What the preparer keeps of a kind, in the order of the names. Throws Problem. */
+/** What the preparer keeps of a kind, in the order of the names. What a newer Folder kept stays as it is, and is left out. Throws Problem. */
 export async function listKept(given: string): Promise<Kept<KeptKind>[]> {
-  const { rows } = await db().query<Kept<KeptKind>>(
+  const kind = kindOf(given);
+  const { rows } = await db().query<{ name: string; settings: unknown }>(
     'select name, settings from kept where kind = $1 order by lower(name)',
-    [kindOf(given)],
+    [kind],
   );
-  return rows;
+  return rows.flatMap(({ name, settings }) => {
+    const read = readKept(kind, settings);
+    return read ? [{ name, settings: read }] : [];
+  });
 }
 
 /** Keeps something under a name; what had that name is changed. Throws Problem. */
@@ -25,7 +29,7 @@ export async function keep(given: string, value: unknown): Promise<Kept<KeptKind
   if (!named.success || !kept.success) throw new Problem(400, { code: 'bad-kept' });
   await db().query(
     'insert into kept (kind, name, settings) values ($1, $2, $3) on conflict (kind, (lower(name))) do update set name = $2, settings = $3',
-    [kind, named.data, JSON.stringify(kept.data)],
+    [kind, named.data, JSON.stringify(storedKept(kept.data))],
   );
   return listKept(kind);
 }

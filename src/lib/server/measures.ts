@@ -1,35 +1,40 @@
 import type { PoolClient } from 'pg';
 import { surveySchema, type Survey } from '../core/pages/survey';
+import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
-import { SILENT_SECONDS } from './intakes';
 import { refreshSummary } from './jobs';
 
-/** Takes the measuring of a source on: at most one worker gets it. Undefined when there is nothing to do. */
-export async function beginMeasure(sha256: string): Promise<{ blobId: string; survey: Survey } | undefined> {
+/** What a claimed measure is about; undefined where the source is here no more. */
+export async function sourceToMeasure({
+  id,
+}: Claim): Promise<{ blobId: string; survey: Survey } | undefined> {
   const { rows } = await db().query<{ blob_id: string; survey: unknown }>(
-    "update source set measure = 'measuring', measure_seen_at = now() where sha256 = $1 and measure = 'waiting' returning coalesce(pdf_blob_id, blob_id) as blob_id, survey",
-    [sha256],
+    'select coalesce(pdf_blob_id, blob_id) as blob_id, survey from source where sha256 = $1',
+    [id],
   );
   return rows[0] && { blobId: rows[0].blob_id, survey: surveySchema.parse(rows[0].survey) };
 }
 
-/** Says that the source is still being measured. */
-export async function tendMeasure(sha256: string): Promise<void> {
-  await db().query("update source set measure_seen_at = now() where sha256 = $1 and measure = 'measuring'", [
-    sha256,
-  ]);
+/** Ends a measure with its survey; false, with nothing written, where the claim holds no more. */
+export const finishMeasure = (claim: Claim, survey: Survey): Promise<boolean> =>
+  transaction(async (client) => {
+    if (!(await endClaim(client, claim, 'done'))) return false;
+    await putMeasured(client, claim.id, survey);
+    return true;
+  });
+
+/** Puts a survey with its measures in place, which a run made on its way, in the caller's transaction. */
+export async function finishMeasureIn(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
+  await client.query(
+    "update measure set state = 'done', token = null, trouble = null, finished_at = now() where id = $1",
+    [sha256],
+  );
+  await putMeasured(client, sha256, survey);
 }
 
 /** Puts the measured survey in place and works out anew what the list of jobs shows of its jobs. */
-export const finishMeasure = (sha256: string, survey: Survey): Promise<void> =>
-  transaction((client) => finishMeasureIn(client, sha256, survey));
-
-/** The same in the caller's transaction. */
-export async function finishMeasureIn(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
-  await client.query("update source set measure = 'done', survey = $2 where sha256 = $1", [
-    sha256,
-    JSON.stringify(survey),
-  ]);
+async function putMeasured(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
+  await client.query('update source set survey = $2 where sha256 = $1', [sha256, JSON.stringify(survey)]);
   const { rows } = await client.query<{ job_id: string }>(
     'select job_id from job_source where sha256 = $1 order by job_id',
     [sha256],
@@ -37,28 +42,16 @@ export async function finishMeasureIn(client: PoolClient, sha256: string, survey
   for (const { job_id } of rows) await refreshSummary(client, job_id);
 }
 
-/** Measuring went wrong: the source works as before, only what needs a measure does not. */
-export async function failMeasure(sha256: string): Promise<void> {
-  await db().query("update source set measure = 'failed' where sha256 = $1", [sha256]);
-}
-
-/** Puts back sources whose worker went away (and `mine`), and returns all that wait. */
-export async function waitingMeasures(mine: readonly string[] = []): Promise<string[]> {
-  await db().query(
-    "update source set measure = 'waiting' where measure = 'measuring' and (sha256 = any($1) or measure_seen_at < now() - make_interval(secs => $2))",
-    [mine, SILENT_SECONDS],
-  );
-  const { rows } = await db().query<{ sha256: string }>(
-    "select sha256 from source where measure = 'waiting' order by taken_at",
-  );
-  return rows.map(({ sha256 }) => sha256);
-}
-
 /** The sources of a job that are not measured yet, but will be. */
-export async function measuringOf(jobId: string): Promise<string[]> {
+export const measuringOf = (jobId: string): Promise<string[]> => sourcesIn(jobId, ['waiting', 'working']);
+
+/** The sources of a job that could not be measured. */
+export const unmeasuredOf = (jobId: string): Promise<string[]> => sourcesIn(jobId, ['failed']);
+
+async function sourcesIn(jobId: string, states: readonly string[]): Promise<string[]> {
   const { rows } = await db().query<{ sha256: string }>(
-    "select s.sha256 from source s join job_source j using (sha256) where j.job_id = $1 and s.measure in ('waiting', 'measuring')",
-    [jobId],
+    'select j.sha256 from job_source j join measure m on m.id = j.sha256 where j.job_id = $1 and m.state = any($2)',
+    [jobId, states],
   );
   return rows.map(({ sha256 }) => sha256);
 }

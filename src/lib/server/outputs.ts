@@ -2,14 +2,15 @@ import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { workOut } from '../core/checks';
-import { docketSchema, sourcesOf, type Docket } from '../core/docket/docket';
+import { sourcesOf, type Docket } from '../core/docket/docket';
 import { outputSchema, type Output } from '../core/handover/output';
 import type { Trouble } from '../words/errors';
 import { archiveName } from '../words/fileName';
 import { sweep } from './blobs';
+import { actor } from './actor';
+import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
-import { SILENT_SECONDS } from './intakes';
-import { readJob } from './jobs';
+import { docketFrom, readJob } from './jobs';
 import type { MadeFile } from './fenced/made';
 import { Problem } from './problem';
 import { surveysOf } from './sources';
@@ -28,8 +29,15 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   const stops = work.findings.filter(({ level }) => level === 'stop').length;
   if (stops && !despite) throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state, despite) values ($1, $2, $3, $4, 'waiting', $5) returning id",
-    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output), despite || null],
+    "insert into output (job_id, spec, docket, file_name, state, despite, by) values ($1, $2, $3, $4, 'waiting', $5, $6) returning id",
+    [
+      jobId,
+      JSON.stringify(output),
+      JSON.stringify(docket),
+      archiveName(docket, output),
+      despite || null,
+      actor(),
+    ],
   );
   return rows[0]!.id;
 }
@@ -40,12 +48,13 @@ interface Row {
   docket: Docket;
   file_name: string;
   state: OutputState['state'];
-  doing: OutputState['doing'];
+  doing: OutputState['doing'] | null;
   done: number;
   total: number;
   files: (Omit<OutputFile, 'bytes'> & { bytes: string })[] | null;
   trouble: Trouble | null;
   despite: string | null;
+  by: string | null;
   created_at: Date;
   finished_at: Date | null;
 }
@@ -54,7 +63,7 @@ interface Row {
 export async function listOutputs(jobId: string): Promise<OutputState[]> {
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<Row>(
-    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.created_at, o.finished_at,
+    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.by, o.created_at, o.finished_at,
        (select json_agg(f.facts::jsonb || jsonb_build_object('name', f.name, 'bytes', b.size) order by f.n)
         from output_file f join blob b on b.id = f.blob_id where f.output_id = o.id) as files
      from output o where o.job_id = $1 order by o.created_at desc limit 50`,
@@ -66,11 +75,12 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
     spec: row.spec,
     fileName: row.files?.length === 1 ? row.files[0]!.name : row.file_name,
     state: row.state,
-    doing: row.doing,
+    doing: row.doing ?? 'writing',
     done: row.done,
     total: row.total,
     files: (row.files ?? []).map((file) => ({ ...file, bytes: Number(file.bytes) })),
-    ...(row.trouble ? { trouble: row.trouble } : {}),
+    ...(row.trouble && row.state === 'failed' ? { trouble: row.trouble } : {}),
+    ...(row.by ? { by: row.by } : {}),
     ...(row.despite ? { despite: row.despite } : {}),
     createdAt: row.created_at.toISOString(),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
@@ -80,9 +90,14 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
 
 /** What of a docket decides what its outputs look like, however it was written: by a recipe, or by an older Folder. Undefined where it cannot be read. */
 function worth(docket: unknown): string | undefined {
-  const read = docketSchema.safeParse(docket);
-  if (!read.success) return undefined;
-  const { title, book, safe, formats, steps, scheme } = read.data;
+  let read: Docket;
+  try {
+    read = docketFrom(docket);
+  } catch (error) {
+    if (error instanceof Problem) return undefined;
+    throw error;
+  }
+  const { title, book, safe, formats, steps, scheme } = read;
   return createHash('sha256')
     .update(JSON.stringify([title, book, safe, formats, steps.filter((step) => !step.off), scheme]))
     .digest('hex');
@@ -92,7 +107,7 @@ function worth(docket: unknown): string | undefined {
 export async function dropOutput(id: string): Promise<void> {
   await transaction(async (client) => {
     const { rowCount } = await client.query(
-      "update output set state = 'cancelled', finished_at = now() where id::text = $1 and state in ('waiting', 'making')",
+      "update output set state = 'cancelled', finished_at = now() where id::text = $1 and state in ('waiting', 'working')",
       [id],
     );
     if (!rowCount) await client.query('delete from output where id::text = $1', [id]);
@@ -123,29 +138,15 @@ export async function outputFiles(
   };
 }
 
-/** Takes an output on: at most one worker gets it. Undefined when there is nothing to do any more. */
-export async function beginOutput(
-  id: string,
-): Promise<{ docket: Docket; spec: Output; despite: string | null } | undefined> {
-  const { rows } = await db().query<{ docket: Docket; spec: Output; despite: string | null }>(
-    "update output set state = 'making', doing = 'writing', done = 0, total = 0, seen_at = now() where id = $1 and state = 'waiting' returning docket, spec, despite",
+/** What a claimed output is to be. */
+export async function orderedOutput({
+  id,
+}: Claim): Promise<{ docket: Docket; spec: Output; despite: string | null } | undefined> {
+  const { rows } = await db().query<{ docket: unknown; spec: Output; despite: string | null }>(
+    'select docket, spec, despite from output where id = $1',
     [id],
   );
-  return rows[0];
-}
-
-/** Says that the output is still being made; false when it was cancelled meanwhile. */
-export async function tendOutput(
-  id: string,
-  doing: OutputState['doing'],
-  done: number,
-  total: number,
-): Promise<boolean> {
-  const { rowCount } = await db().query(
-    "update output set doing = $2, done = $3, total = $4, seen_at = now() where id = $1 and state = 'making'",
-    [id, doing, done, total],
-  );
-  return rowCount === 1;
+  return rows[0] && { ...rows[0], docket: docketFrom(rows[0].docket) };
 }
 
 /** Keeps an output that was made without being ordered, in the caller's transaction. */
@@ -157,23 +158,28 @@ export async function addFinished(
   files: readonly { blobId: string; made: MadeFile }[],
 ): Promise<void> {
   const { rows } = await client.query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state) values ($1, $2, $3, $4, 'making') returning id",
-    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output)],
+    "insert into output (job_id, spec, docket, file_name, state, by, finished_at) values ($1, $2, $3, $4, 'done', $5, now()) returning id",
+    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output), actor()],
   );
-  await finishOutput(client, rows[0]!.id, files);
+  await addFiles(client, rows[0]!.id, files);
 }
 
-/** Ends an output well, with its files; false, with nothing kept, when it was cancelled meanwhile. */
+/** Ends an output well, with its files; false where the claim holds no more, and then the transaction is to be rolled back. */
 export async function finishOutput(
+  client: PoolClient,
+  claim: Claim,
+  files: readonly { blobId: string; made: MadeFile }[],
+): Promise<boolean> {
+  if (!(await endClaim(client, claim, 'done'))) return false;
+  await addFiles(client, claim.id, files);
+  return true;
+}
+
+async function addFiles(
   client: PoolClient,
   id: string,
   files: readonly { blobId: string; made: MadeFile }[],
-): Promise<boolean> {
-  const { rowCount } = await client.query(
-    "update output set state = 'done', finished_at = now() where id = $1 and state = 'making'",
-    [id],
-  );
-  if (rowCount !== 1) return false;
+): Promise<void> {
   for (const [n, { blobId, made }] of files.entries()) {
     const { name, file: _, bytes: _b, ...facts } = made;
     await client.query(
@@ -181,24 +187,4 @@ export async function finishOutput(
       [id, n, name, JSON.stringify(facts), blobId],
     );
   }
-  return true;
-}
-
-export async function failOutput(id: string, trouble: Trouble): Promise<void> {
-  await db().query(
-    "update output set state = 'failed', trouble = $2, finished_at = now() where id = $1 and state = 'making'",
-    [id, JSON.stringify(trouble)],
-  );
-}
-
-/** Puts back outputs whose worker went away, and returns all that wait. */
-export async function waitingOutputs(mine: readonly string[] = []): Promise<string[]> {
-  await db().query(
-    `update output set state = 'waiting' where state = 'making' and (id = any($1::uuid[]) or seen_at < now() - make_interval(secs => $2))`,
-    [mine, SILENT_SECONDS],
-  );
-  const { rows } = await db().query<{ id: string }>(
-    "select id from output where state = 'waiting' order by created_at",
-  );
-  return rows.map(({ id }) => id);
 }

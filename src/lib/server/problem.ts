@@ -1,4 +1,5 @@
 import type { Trouble } from '../words/errors';
+import { reportFault } from './faults';
 import { troubleOf } from './trouble';
 
 /** A request that cannot be met: its HTTP status, and the trouble as code and data. `body` is sent along. */
@@ -12,6 +13,9 @@ export class Problem extends Error {
   }
 }
 
+/** HTTP statuses of troubles that no request is to blame for. */
+const STATUS: Record<string, number> = { 'disk-full': 507, 'database-away': 503 };
+
 /** Answers a request with JSON, or with the response that the work gives; a Problem becomes its status and trouble. */
 export async function answer(work: () => Promise<unknown>): Promise<Response> {
   try {
@@ -20,10 +24,11 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   } catch (error) {
     if (error instanceof Problem)
       return Response.json({ trouble: error.trouble, ...error.body }, { status: error.status });
-    if (error instanceof SyntaxError)
-      return Response.json({ trouble: { code: 'not-json' } }, { status: 400 });
-    const trouble = troubleOf(error);
-    if (trouble) return Response.json({ trouble }, { status: trouble.code === 'disk-full' ? 507 : 500 });
-    throw error;
+    let trouble = troubleOf(error);
+    if (!trouble) {
+      void reportFault('a request', error);
+      trouble = { code: 'server-fault' };
+    }
+    return Response.json({ trouble }, { status: STATUS[trouble.code] ?? 500 });
   }
 }

@@ -1,5 +1,6 @@
 import { readRecipe, RecipeError, sourcesOfRecipe, type Recipe } from '../core/docket/recipe';
 import type { Trouble } from '../words/errors';
+import { actor } from './actor';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
 import { Problem } from './problem';
@@ -18,9 +19,11 @@ export function recipeFrom(value: unknown): Recipe {
 export async function listRecipes(): Promise<{
   recipes: Recipe[];
   unread: { name: string; trouble: Trouble }[];
+  /** Who saved them last, by their names, where people sign in. */
+  by: Record<string, string>;
 }> {
-  const { rows } = await db().query<{ name: string; recipe: unknown }>(
-    'select name, recipe from recipe order by lower(name)',
+  const { rows } = await db().query<{ name: string; recipe: unknown; by: string | null }>(
+    'select name, recipe, by from recipe order by lower(name)',
   );
   const [recipes, unread]: [Recipe[], { name: string; trouble: Trouble }[]] = [[], []];
   for (const { name, recipe } of rows)
@@ -30,7 +33,8 @@ export async function listRecipes(): Promise<{
       if (!(error instanceof Problem)) throw error;
       unread.push({ name, trouble: error.trouble });
     }
-  return { recipes, unread };
+  const by = Object.fromEntries(rows.flatMap(({ name, by: who }) => (who ? [[name, who]] : [])));
+  return { recipes, unread, by };
 }
 
 /** A recipe by its name. Throws Problem 404, or 400 where it cannot be read. */
@@ -56,11 +60,15 @@ export async function saveRecipe(value: unknown): Promise<Recipe> {
     const json = JSON.stringify(saved);
     if (rows[0])
       await client.query(
-        'update recipe set name = $2, version = $3, recipe = $4, changed_at = now() where name = $1',
-        [rows[0].name, saved.name, saved.version, json],
+        'update recipe set name = $2, version = $3, recipe = $4, by = $5, changed_at = now() where name = $1',
+        [rows[0].name, saved.name, saved.version, json, actor()],
       );
     else
-      await client.query('insert into recipe (name, version, recipe) values ($1, 1, $2)', [saved.name, json]);
+      await client.query('insert into recipe (name, version, recipe, by) values ($1, 1, $2, $3)', [
+        saved.name,
+        json,
+        actor(),
+      ]);
     await client.query('delete from recipe_source where name = $1', [saved.name]);
     await client.query(
       'insert into recipe_source (name, sha256) select $1, sha256 from source where sha256 = any($2)',

@@ -1,11 +1,13 @@
 import type { PoolClient } from 'pg';
 import { filledIn, RecipeError, type Recipe, type RecipeValues } from '../core/docket/recipe';
 import type { Trouble } from '../words/errors';
-import { storeBlob, sweep } from './blobs';
+import { actor } from './actor';
+import { sealBlob, sweep } from './blobs';
+import { claimNext, endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
-import { SILENT_SECONDS } from './intakes';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
+import { arrivedFile, type Coming } from './uploads';
 import type { Told, WorkState } from '../wire/told';
 
 /** A recipe carried out on a file, as it is told. */
@@ -17,7 +19,7 @@ export interface RunRecord extends Omit<WorkState, 'of' | 'name' | 'for'> {
 }
 
 const FIELDS = `r.id, r.recipe->>'name' as recipe, (r.recipe->>'version')::integer as version, r.file_name, f.name as folder, r.batch, r.state, r.doing,
-  r.done, r.total, r.job_id, r.findings, r.trouble, r.created_at, r.finished_at from run r left join drop_folder f on f.id = r.folder_id`;
+  r.done, r.total, r.job_id, r.findings, r.trouble, r.by, r.state = 'failed' and r.blob_id is not null as again, r.created_at, r.finished_at from run r left join drop_folder f on f.id = r.folder_id`;
 
 interface Row {
   id: string;
@@ -33,6 +35,8 @@ interface Row {
   job_id: string | null;
   findings: Told | null;
   trouble: Trouble | null;
+  by: string | null;
+  again: boolean;
   created_at: Date;
   finished_at: Date | null;
 }
@@ -51,7 +55,9 @@ const told = (row: Row): RunRecord => ({
   ...(row.doing && row.state === 'working' ? { doing: row.doing } : {}),
   ...(row.job_id ? { job: row.job_id } : {}),
   ...(row.findings ? { findings: row.findings } : {}),
-  ...(row.trouble ? { trouble: row.trouble } : {}),
+  ...(row.trouble && row.finished_at ? { trouble: row.trouble } : {}),
+  ...(row.by ? { by: row.by } : {}),
+  ...(row.again ? { again: true } : {}),
   ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
 });
 
@@ -77,15 +83,30 @@ export async function orderRun(
   values: RecipeValues,
   batch: string,
   fileName: string,
-  bytes: AsyncIterable<Uint8Array>,
+  coming: Coming,
 ): Promise<string> {
   const recipe = await findRecipe(name);
   tryValues(recipe, values);
+  if (coming.upload) {
+    const { rowCount } = await db().query('select from run where id::text = $1', [coming.upload]);
+    if (rowCount) return coming.upload;
+  }
+  const file = await arrivedFile(coming);
   return transaction(async (client) => {
-    const blob = await storeBlob(client, bytes);
+    const blob = await sealBlob(client, file);
     const { rows } = await client.query<{ id: string }>(
-      "insert into run (recipe, vals, batch, file_name, blob_id, state) values ($1, $2, $3, $4, $5, 'waiting') returning id",
-      [JSON.stringify(recipe), JSON.stringify(values), batch, fileName.slice(0, 400), blob.id],
+      `insert into run (id, recipe, vals, batch, file_name, blob_id, state, by)
+       values (coalesce($1, gen_random_uuid()), $2, $3, $4, $5, $6, 'waiting', $7)
+       on conflict (id) do update set id = excluded.id returning id`,
+      [
+        coming.upload ?? null,
+        JSON.stringify(recipe),
+        JSON.stringify(values),
+        batch,
+        fileName.slice(0, 400),
+        blob.id,
+        actor(),
+      ],
     );
     return rows[0]!.id;
   });
@@ -93,21 +114,21 @@ export async function orderRun(
 
 /** What a worker needs of a run. */
 export interface BegunRun {
-  id: string;
-  claim: string;
   recipe: Recipe;
   values: RecipeValues;
   fileName: string;
   folder?: { id: string; name: string };
   blobId?: string;
   jobId?: string;
+  by: string | null;
 }
 
-/** Takes on the oldest run that waits: at most one worker gets it. Undefined when there is nothing to do any more. */
-export async function beginRun(): Promise<BegunRun | undefined> {
+/** Claims the oldest run that waits. Undefined when there is nothing to do any more. */
+export const claimRun = (): Promise<Claim | undefined> => claimNext('run');
+
+/** What a claimed run is to do; undefined where it was removed meanwhile. */
+export async function orderedRun({ id }: Claim): Promise<BegunRun | undefined> {
   const { rows } = await db().query<{
-    id: string;
-    claim: string;
     recipe: Recipe;
     vals: RecipeValues;
     file_name: string;
@@ -115,22 +136,19 @@ export async function beginRun(): Promise<BegunRun | undefined> {
     folder: string | null;
     blob_id: string | null;
     job_id: string | null;
+    by: string | null;
   }>(
-    `with mine as (
-       update run set state = 'working', claim = gen_random_uuid(), doing = 'taking in', done = 0, total = 0, seen_at = now()
-       where id = (select id from run where state = 'waiting' order by created_at limit 1 for update skip locked)
-       returning *)
-     select r.id, r.claim, r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id
-     from mine r left join drop_folder f on f.id = r.folder_id`,
+    `select r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id, r.by
+     from run r left join drop_folder f on f.id = r.folder_id where r.id = $1`,
+    [id],
   );
   const [row] = rows;
   return (
     row && {
-      id: row.id,
-      claim: row.claim,
       recipe: row.recipe,
       values: row.vals,
       fileName: row.file_name,
+      by: row.by,
       ...(row.folder_id ? { folder: { id: row.folder_id, name: row.folder! } } : {}),
       ...(row.blob_id ? { blobId: row.blob_id } : {}),
       ...(row.job_id ? { jobId: row.job_id } : {}),
@@ -138,48 +156,28 @@ export async function beginRun(): Promise<BegunRun | undefined> {
   );
 }
 
-/** Says what is being done; false when the run was cancelled, or given to somebody else. */
-export async function tendRun(
-  id: string,
-  claim: string,
-  doing: string,
-  done: number,
-  total: number,
-): Promise<boolean> {
-  const { rowCount } = await db().query(
-    "update run set doing = $3, done = $4, total = $5, seen_at = now() where id = $1 and claim = $2 and state = 'working'",
-    [id, claim, doing, done, total],
-  );
-  return rowCount === 1;
-}
-
-/** Ties the job that was made to a run, in the caller's transaction; false when it is this worker's no more. */
+/** Ties the job that was made to a run, in the caller's transaction; false where the claim holds no more. */
 export async function tieToRun(
   client: PoolClient,
-  id: string,
-  claim: string,
+  { id, token }: Claim,
   job: { id: string; findings: Told },
 ): Promise<boolean> {
   const { rowCount } = await client.query(
-    "update run set job_id = $3, findings = $4 where id = $1 and claim = $2 and state = 'working'",
-    [id, claim, job.id, JSON.stringify(job.findings)],
+    "update run set job_id = $3, findings = $4 where id = $1 and token = $2 and state = 'working'",
+    [id, token, job.id, JSON.stringify(job.findings)],
   );
   return rowCount === 1;
 }
 
-/** Ends a run; false, with nothing kept, when it is this worker's no more. */
+/** Ends a run, in the caller's transaction; false where the claim holds no more. Its file goes, unless it is kept for another try. */
 export async function finishRun(
   client: PoolClient,
-  id: string,
-  claim: string,
-  trouble?: Trouble,
+  claim: Claim,
+  failure?: { trouble: Trouble; kept: boolean },
 ): Promise<boolean> {
-  const { rowCount } = await client.query(
-    `update run set state = $3, trouble = $4, blob_id = null, finished_at = now()
-     where id = $1 and claim = $2 and state = 'working'`,
-    [id, claim, trouble ? 'failed' : 'done', trouble ? JSON.stringify(trouble) : null],
-  );
-  return rowCount === 1;
+  if (!(await endClaim(client, claim, failure ? 'failed' : 'done', failure?.trouble))) return false;
+  if (!failure?.kept) await client.query('update run set blob_id = null where id = $1', [claim.id]);
+  return true;
 }
 
 /** Stops a run that waits or is being worked; one that has ended is taken off the list. */
@@ -204,15 +202,6 @@ export async function forgetOldRuns(): Promise<void> {
        and (folder_id is null or exists (
          select from drop_folder f where f.id = r.folder_id and f.trouble is null and f.looked_at > r.finished_at))`,
     [KEPT_DAYS],
-  );
-}
-
-/** Puts back `mine`, and runs whose worker went away: they wait again. */
-export async function putBackRuns(mine: readonly string[] = []): Promise<void> {
-  await db().query(
-    `update run set state = 'waiting', claim = null where state = 'working'
-       and (id = any($1::uuid[]) or seen_at < now() - make_interval(secs => $2))`,
-    [mine, SILENT_SECONDS],
   );
 }
 

@@ -28,16 +28,15 @@ export async function addSource(
   survey: Survey,
   pdfBlobId?: string,
 ): Promise<void> {
-  await client.query(
-    'insert into source (sha256, blob_id, survey, measure, pdf_blob_id) values ($1, $2, $3, $4, $5) on conflict (sha256) do nothing',
-    [
-      sha256,
-      blobId,
-      JSON.stringify(survey),
-      survey.pages.every(({ drawn }) => drawn) ? 'done' : 'waiting',
-      pdfBlobId ?? null,
-    ],
+  const { rowCount } = await client.query(
+    'insert into source (sha256, blob_id, survey, pdf_blob_id) values ($1, $2, $3, $4) on conflict (sha256) do nothing',
+    [sha256, blobId, JSON.stringify(survey), pdfBlobId ?? null],
   );
+  if (rowCount)
+    await client.query('insert into measure (id, state) values ($1, $2)', [
+      sha256,
+      survey.pages.every(({ drawn }) => drawn) ? 'done' : 'waiting',
+    ]);
 }
 
 /** Holds a source until the caller's transaction ends, so that it is not swept away; false when it is here no more. */

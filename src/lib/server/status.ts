@@ -1,8 +1,13 @@
-import type { JobStatus } from '../wire/told';
+import * as z from 'zod';
+import type { JobPulse, JobStatus } from '../wire/told';
+import { actor } from './actor';
+import { db } from './db';
 import { openIntakes } from './intakes';
 import { readJob } from './jobs';
 import { measuringOf } from './measures';
 import { listOutputs } from './outputs';
+import { presentIn } from './presence';
+import { Problem } from './problem';
 
 /**
  * What moves while somebody looks on. The revision is read last, so that it has whatever ended before, and what goes on still
@@ -15,4 +20,41 @@ export async function statusOf(jobId: string): Promise<JobStatus> {
   const measuring = await measuringOf(jobId);
   const { revision } = await readJob(jobId);
   return { revision, intakes, measuring, outputs };
+}
+
+const askedSchema = z.object({
+  /** The window that asks. */
+  window: z.guid().optional(),
+  /** What is being done there, in a word or two. */
+  doing: z.string().max(60).optional(),
+  /** The tag of the status that it knows. */
+  tag: z.string().max(64).optional(),
+});
+
+/**
+ * The same for a window that asks every second: who else has the job open, and the status only where it is another than the
+ * one that is known. Throws Problem.
+ */
+export async function pulseOf(jobId: string, query: Record<string, string>): Promise<JobPulse> {
+  const asked = askedSchema.safeParse(query);
+  if (!asked.success) throw new Problem(400, { code: 'not-json' });
+  const { window, doing, tag: known } = asked.data;
+  // Before the status is read: what changes meanwhile gives another tag the next time.
+  const tag = await tagOf(jobId);
+  const others = window ? await presentIn(jobId, { window, person: actor(), doing: doing ?? null }) : [];
+  return { tag, others, ...(tag === known ? {} : { status: await statusOf(jobId) }) };
+}
+
+/** A text that is another one whenever the status of a job is. Throws Problem 404. */
+async function tagOf(jobId: string): Promise<string> {
+  const { rows } = await db().query<{ tag: string | null }>(
+    `select md5(concat_ws(',', j.revision,
+       (select string_agg(concat(i.id, i.state, i.done, i.total), ',' order by i.arrival) from intake i where i.job_id = j.id and i.state <> 'done'),
+       (select string_agg(concat(o.id, o.state, o.doing, o.done, o.total), ',' order by o.created_at, o.id) from output o where o.job_id = j.id),
+       (select string_agg(concat(m.id, m.state), ',' order by m.id) from measure m join job_source s on s.sha256 = m.id where s.job_id = j.id)
+     )) as tag from job j where j.id::text = $1`,
+    [jobId],
+  );
+  if (!rows[0]?.tag) throw new Problem(404, { code: 'no-such-job' });
+  return rows[0].tag;
 }

@@ -1,5 +1,11 @@
+import * as z from 'zod';
 import type { Trouble } from '../words/errors';
+import { beginAgain } from './claims';
 import { db } from './db';
+import { tryIntakeAgain } from './intakes';
+import { unmeasuredOf } from './measures';
+import { Problem } from './problem';
+import { enqueue } from './queue';
 import { listRuns } from './runs';
 import type { WorkState } from '../wire/told';
 
@@ -14,6 +20,8 @@ interface Row {
   done: number;
   total: number;
   trouble: Trouble | null;
+  again: boolean | null;
+  by: string | null;
   created_at: Date;
   finished_at: Date | null;
 }
@@ -28,18 +36,20 @@ export async function listWork(): Promise<WorkState[]> {
       `select * from (
          (select 'output' as of, o.id::text,
             coalesce((select min(f.name) from output_file f where f.output_id = o.id having count(*) = 1), o.file_name) as name, o.job_id,
-            case o.state when 'making' then 'working' else o.state end as state, o.doing, o.done, o.total, o.trouble, o.created_at, o.finished_at
+            o.state, o.doing, o.done, o.total, case o.state when 'failed' then o.trouble end as trouble, o.state = 'failed' as again, o.by, o.created_at, o.finished_at
           from output o where not exists (select from run r where r.job_id = o.job_id and r.finished_at = o.finished_at)
-          order by o.state in ('waiting', 'making') desc, o.created_at desc limit $1)
+          order by o.state in ('waiting', 'working') desc, o.created_at desc limit $1)
          union all
-         (select 'intake', id::text, name, job_id, case state when 'failed' then 'failed' else 'working' end, 'taking in', done, total, trouble, created_at, null
+         (select 'intake', id::text, name, job_id, case state when 'surveyed' then 'working' else state end, 'taking in', done, total,
+            case state when 'failed' then trouble end, state = 'failed' and blob_id is not null, by, created_at, finished_at
           from intake where state <> 'done' order by created_at desc limit $1)
          union all
          (select 'measure', j.job_id::text, '', j.job_id,
-            case when bool_or(s.measure = 'measuring') then 'working' else 'waiting' end, 'reading the pages',
-            count(*) filter (where s.measure not in ('waiting', 'measuring'))::integer, count(*)::integer, null, job.created_at, null
-          from source s join job_source j using (sha256) join job on job.id = j.job_id
-          group by j.job_id, job.created_at having bool_or(s.measure in ('waiting', 'measuring')) order by job.created_at desc limit $1)
+            case when bool_or(m.state = 'working') then 'working' when bool_or(m.state = 'waiting') then 'waiting' else 'failed' end, 'reading the pages',
+            count(*) filter (where m.state = 'done')::integer, count(*)::integer,
+            (array_agg(m.trouble) filter (where m.state = 'failed'))[1], bool_or(m.state = 'failed'), null, job.created_at, max(m.finished_at)
+          from measure m join job_source j on j.sha256 = m.id join job on job.id = j.job_id
+          group by j.job_id, job.created_at having bool_or(m.state <> 'done') order by job.created_at desc limit $1)
        ) as w join lateral (select summary->>'title' as title from job where job.id = w.job_id) as t on true`,
       [MOST],
     ),
@@ -55,8 +65,12 @@ export async function listWork(): Promise<WorkState[]> {
     job: row.job_id,
     createdAt: row.created_at.toISOString(),
     ...(row.doing && row.state === 'working' ? { doing: row.doing } : {}),
-    ...(row.trouble ? { trouble: row.trouble } : {}),
-    ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
+    ...(row.trouble && row.state === 'failed' ? { trouble: row.trouble } : {}),
+    ...(row.again && row.state === 'failed' ? { again: true } : {}),
+    ...(row.by ? { by: row.by } : {}),
+    ...(row.finished_at && row.state !== 'working' && row.state !== 'waiting'
+      ? { finishedAt: row.finished_at.toISOString() }
+      : {}),
   }));
   const ofRuns = runs.map(({ recipe, version, fileName, batch: _, ...run }): WorkState => ({
     ...run,
@@ -68,4 +82,28 @@ export async function listWork(): Promise<WorkState[]> {
   return [...ofRuns, ...others]
     .sort((a, b) => going(b) - going(a) || (a.createdAt < b.createdAt ? 1 : -1))
     .slice(0, 2 * MOST);
+}
+
+const againSchema = z.object({ of: z.enum(['run', 'output', 'intake', 'measure']), id: z.uuid() });
+
+/** Has work that failed tried again, as if it had never been begun. Throws Problem. */
+export async function tryAgain(value: unknown): Promise<void> {
+  const asked = againSchema.safeParse(value);
+  if (!asked.success) throw new Problem(400, { code: 'not-again' });
+  const { of, id } = asked.data;
+  let begun = false;
+  if (of === 'run') begun = await beginAgain('run', id, 'blob_id is not null');
+  else if (of === 'output') {
+    begun = await beginAgain('output', id);
+    if (begun) enqueue('output', id);
+  } else if (of === 'intake') {
+    begun = await tryIntakeAgain(id);
+    if (begun) enqueue('survey', id);
+  } else
+    for (const sha256 of await unmeasuredOf(id))
+      if (await beginAgain('measure', sha256)) {
+        begun = true;
+        enqueue('measure', sha256);
+      }
+  if (!begun) throw new Problem(409, { code: 'not-again' });
 }

@@ -1,6 +1,7 @@
-import { mkdtemp, readdir, rm, stat } from 'node:fs/promises';
+import { chmod, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { openToFence } from './fenceUser';
 
 /** Where other machines share the directory, their processes cannot be asked: what was touched so lately stays. */
 const LEFT_ALONE_MS = 3_600_000;
@@ -19,15 +20,24 @@ export async function inWorkFolder<T>(work: (folder: string) => Promise<T>): Pro
 }
 
 async function makeFolder(again = true): Promise<string> {
-  own ??= mkdtemp(join(tmpdir(), `folder-work-${process.pid}-`));
+  own ??= makeOwn();
   try {
-    return await mkdtemp(join(await own, 'work-'));
+    const folder = await mkdtemp(join(await own, 'work-'));
+    await openToFence(folder);
+    return folder;
   } catch (error) {
     own = undefined;
     // Somebody cleaned up, as systems do with what lies long.
     if (again && (error as NodeJS.ErrnoException).code === 'ENOENT') return makeFolder(false);
     throw error;
   }
+}
+
+async function makeOwn(): Promise<string> {
+  const folder = await mkdtemp(join(tmpdir(), `folder-work-${process.pid}-`));
+  // Others may go through it to what is theirs, but see nothing of what is there.
+  await chmod(folder, 0o711);
+  return folder;
 }
 
 /** Removes what this process still has. */

@@ -1,3 +1,5 @@
+import { Upload as Tus, type DetailedError } from 'tus-js-client';
+import { MOST_FILE_MB } from '../core/docket/limits';
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/output';
 import type { Kept, KeptKind } from '../core/docket/kept';
@@ -6,6 +8,7 @@ import type { Place } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type {
   DropFolderState,
+  JobPulse,
   JobState,
   JobStatus,
   OwnSize,
@@ -26,9 +29,25 @@ export class Refused extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** Statuses that say that the server, or what it needs, is away just now, or that nobody is signed in any more. */
+const AWAY: readonly number[] = [0, 401, 502, 503, 504];
+/** Whether a call failed because nobody answered, and not because it was refused. */
+export const isNoAnswer = (error: unknown): boolean =>
+  error instanceof Refused ? AWAY.includes(error.status) : isNetworkError(error);
+
+/** Fetch standard: a network error is a TypeError; a call that was given up is a TimeoutError. */
+const isNetworkError = (error: unknown): boolean =>
+  error instanceof TypeError || (error instanceof DOMException && error.name === 'TimeoutError');
+
+/** A call that takes longer is given up. */
+const CALL_MS = 30_000;
+/** So is asking how things stand: three seconds after the server went away people know. */
+const PULSE_MS = 1800;
+
+async function call<T>(method: string, path: string, body?: unknown, ms = CALL_MS): Promise<T> {
   const response = await fetch(path, {
     method,
+    signal: AbortSignal.timeout(ms),
     ...(body === undefined
       ? {}
       : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
@@ -38,10 +57,23 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` }, said.job);
 }
 
+/** Does something that may be done twice, again and again while nobody answers. */
+async function untilAnswered<T>(work: () => Promise<T>): Promise<T> {
+  for (;;)
+    try {
+      return await work();
+    } catch (error) {
+      if (!isNoAnswer(error)) throw error;
+      await new Promise((soon) => setTimeout(soon, 1000));
+    }
+}
+
 export const api = {
+  signIn: (name: string, password: string) => call('POST', '/api/session', { name, password }),
+  signOut: () => call('DELETE', '/api/session'),
   newJob: (docket?: unknown) =>
     call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
-  copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`),
+  copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`, {}),
   deleteJob: (id: string) => call('DELETE', `/api/jobs/${id}`),
   readJob: (id: string) => call<JobState>('GET', `/api/jobs/${id}`),
   save: (id: string, revision: number, docket: Docket) =>
@@ -49,6 +81,13 @@ export const api = {
   walk: (id: string, revision: number, direction: 'undo' | 'redo') =>
     call<JobState>('POST', `/api/jobs/${id}/${direction}`, { revision }),
   status: (id: string) => call<JobStatus>('GET', `/api/jobs/${id}/status`),
+  pulse: (id: string, query: { window: string; tag: string; doing: string }) =>
+    call<JobPulse>('GET', `/api/jobs/${id}/status?${new URLSearchParams(query)}`, undefined, PULSE_MS),
+  /** Says that a window no longer shows a job. Nobody waits for an answer: the window may be gone before. */
+  gone: (id: string, window: string): void =>
+    void fetch(`/api/jobs/${id}/status?window=${window}`, { method: 'DELETE', keepalive: true }).catch(
+      () => undefined,
+    ),
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
   order: (id: string, output: Output, despite?: string) =>
@@ -72,6 +111,7 @@ export const api = {
   replayOnJobs: (name: string, jobs: readonly string[], values: RecipeValues) =>
     call<ReplayedState[]>('POST', `/api/recipes/${encodeURIComponent(name)}/jobs`, { jobs, values }),
   work: () => call<WorkState[]>('GET', '/api/work'),
+  tryAgain: (of: WorkState['of'], id: string) => call<WorkState[]>('POST', '/api/work', { of, id }),
   dropRun: (id: string) => call('DELETE', `/api/runs/${id}`),
   dropFolders: () => call<DropFolderState[]>('GET', '/api/drop-folders'),
   addDropFolder: (folder: { name: string; recipe: string; values: RecipeValues }) =>
@@ -83,6 +123,50 @@ export const api = {
     call<{ name: string }>('POST', `/api/drop-folders/${id}/scan`, { faults }),
 };
 
+/** Bytes that one request brings of a file; each is sent again by itself where the line was cut. */
+const PIECE_BYTES = 4 << 20;
+/** An upload goes on by itself after cuts, for about ten minutes without one byte getting through. */
+const RETRY_DELAYS = [0, 300, 1000, 2000, ...Array.from({ length: 120 }, () => 5000)];
+
+/** Sends the bytes of a file (tus 1.0.0), and returns the id of the upload. `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
+async function sendBytes(file: File, onProgress: (share: number) => void): Promise<string> {
+  if (file.size > MOST_FILE_MB * 1024 * 1024)
+    throw new Refused(413, { code: 'too-large', data: { most: MOST_FILE_MB } });
+  return new Promise((done, fail) => {
+    const sending = new Tus(file, {
+      endpoint: '/api/uploads',
+      chunkSize: PIECE_BYTES,
+      retryDelays: RETRY_DELAYS,
+      storeFingerprintForResuming: false,
+      onProgress: (sent, total) => onProgress(total ? sent / total : 0),
+      onShouldRetry: (error) => {
+        const status = 'originalResponse' in error ? (error.originalResponse?.getStatus() ?? 0) : 0;
+        // Stored already, or by somebody else just then: asked where it ends, it goes on from there.
+        return AWAY.includes(status) || status === 409 || status === 423 || status === 500;
+      },
+      onError: (error) => fail(refusalOf(error)),
+      onSuccess: () => done(sending.url!.split('/').at(-1)!),
+    });
+    sending.start();
+  });
+}
+
+function refusalOf(error: Error | DetailedError): Refused {
+  const answer = 'originalResponse' in error ? error.originalResponse : null;
+  if (!answer) return new Refused(0, { code: 'upload-cut-off' });
+  try {
+    const { trouble } = JSON.parse(answer.getBody()) as { trouble: Trouble };
+    return new Refused(answer.getStatus(), trouble);
+  } catch {
+    return new Refused(
+      answer.getStatus(),
+      answer.getStatus() === 413
+        ? { code: 'too-large', data: { most: MOST_FILE_MB } }
+        : { code: `http-${answer.getStatus()}` },
+    );
+  }
+}
+
 /** Sends a file of a batch, to be worked by a recipe. Rejects with Refused. */
 export async function uploadRun(
   recipe: string,
@@ -90,39 +174,25 @@ export async function uploadRun(
   batch: string,
   file: File,
 ): Promise<void> {
-  const query = new URLSearchParams({ recipe, values: JSON.stringify(values), batch, name: file.name });
-  const response = await fetch(`/api/runs?${query}`, { method: 'POST', body: file });
-  if (response.ok) return;
-  const said = (await response.json().catch(() => ({}))) as { trouble?: Trouble };
-  throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` });
+  const id = await sendBytes(file, () => undefined);
+  const query = new URLSearchParams({
+    recipe,
+    values: JSON.stringify(values),
+    batch,
+    name: file.name,
+    upload: id,
+  });
+  await untilAnswered(() => call('POST', `/api/runs?${query}`, {}));
 }
 
 /** Sends a file to become pages at a place, or to be kept aside; `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
-export function upload(
+export async function upload(
   jobId: string,
   file: File,
   place: Place | { at: 'aside' },
   onProgress: (share: number) => void,
 ): Promise<{ id: string; sha256: string }> {
-  return new Promise((done, fail) => {
-    const request = new XMLHttpRequest();
-    request.open(
-      'POST',
-      `/api/jobs/${jobId}/intakes?name=${encodeURIComponent(file.name)}&place=${encodeURIComponent(JSON.stringify(place))}`,
-    );
-    request.upload.onprogress = (event) => onProgress(event.total ? event.loaded / event.total : 0);
-    request.onload = () => {
-      if (request.status < 300)
-        return done(JSON.parse(request.responseText) as { id: string; sha256: string });
-      let trouble: Trouble = { code: `http-${request.status}` };
-      try {
-        trouble = (JSON.parse(request.responseText) as { trouble: Trouble }).trouble;
-      } catch {
-        // The answer was not ours; its status says enough.
-      }
-      fail(new Refused(request.status, trouble));
-    };
-    request.onerror = () => fail(new Refused(0, { code: 'upload-cut-off' }));
-    request.send(file);
-  });
+  const id = await sendBytes(file, onProgress);
+  const query = new URLSearchParams({ name: file.name, place: JSON.stringify(place), upload: id });
+  return untilAnswered(() => call('POST', `/api/jobs/${jobId}/intakes?${query}`, {}));
 }

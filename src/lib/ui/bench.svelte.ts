@@ -13,12 +13,14 @@ import {
   type Selection,
 } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
-import { saySelectionError, sayTrouble } from '../words/errors';
+import { saySelectionError } from '../words/errors';
 import { Handing } from './handing.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
-import type { IntakeState, JobState, OutputState } from '../wire/told';
-import { api, Refused, upload } from './api';
+import { mergeDockets } from '../core/docket/mergeDockets';
+import type { IntakeState, JobState, JobStatus, OutputState, Present } from '../wire/told';
+import { api, isNoAnswer, Refused, upload } from './api';
+import { Saving } from './saving.svelte';
 
 /** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
 export interface Form {
@@ -46,6 +48,9 @@ export type Guide = 'safe' | 'margins' | 'away';
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
+/** How often a window that shows a job looks whether it moved on, and one that is not looked at. */
+const IDLE_MS = 1000;
+const HIDDEN_MS = 5000;
 
 /** One job on the bench: its state, what is worked out from it, what is picked, and what is being tried. */
 export class Bench {
@@ -53,6 +58,8 @@ export class Bench {
   revision = $state(0);
   docket = $state.raw<Docket>()!;
   surveys = $state.raw<Surveys>({});
+  /** Who made the docket what it is, where people sign in. */
+  by = $state<string | undefined>();
   canUndo = $state(false);
   redo = $state.raw<Docket[]>([]);
 
@@ -93,10 +100,11 @@ export class Bench {
   asking = $state.raw<((object: OnPage) => void) | undefined>();
 
   notice = $state('');
-  saving = $state(false);
   uploads = $state.raw<Upload[]>([]);
   intakes = $state.raw<IntakeState[]>([]);
   outputs = $state.raw<OutputState[]>([]);
+  /** Who else has the job open. */
+  others = $state.raw<readonly Present[]>([]);
   /** Sources whose drawing is still being measured. */
   measuring = $state.raw<readonly string[]>([]);
 
@@ -117,18 +125,51 @@ export class Bench {
 
   private trialFindings = $state.raw<readonly Finding[]>([]);
   private lastBase: WorkedOut | undefined;
-  private work: Promise<void> = Promise.resolve();
   private polling: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
-  /** The job has moved on, and what is being done here is not to be taken away by it. */
+  /** The job has moved on. */
   private behind = false;
   /** Sources asked for once after their measure ended. */
   private readonly asked = new Set<string>();
 
+  readonly saving: Saving;
+  /** This window, among all that have the job open. */
+  private readonly window = newWindowId();
+  private tag = '';
+
   constructor(job: JobState, surveys: Surveys) {
     this.id = job.id;
     this.surveys = surveys;
+    this.saving = new Saving(
+      {
+        id: job.id,
+        take: async (state) => {
+          await this.fetchSurveys(state.docket);
+          this.take(state);
+          // What was handed over may be out of date now.
+          if (this.outputs.length) void this.poll();
+        },
+        reload: () => this.reload(),
+        say: (notice) => (this.notice = notice),
+      },
+      job,
+    );
     this.take(job);
+  }
+
+  /** Sends what an earlier window of this browser could not send any more, where that still can be done. */
+  sendLeftOver(): void {
+    const left = this.saving.leftOver();
+    if (!left) return;
+    const merged = mergeDockets(left.base.docket, left.docket, this.docket);
+    if (!merged) {
+      this.notice =
+        'A change that was made here while the server did not answer could not be put on the docket: the same place was changed elsewhere since.';
+      return;
+    }
+    if (JSON.stringify(merged) === JSON.stringify(this.docket)) return;
+    this.put(merged);
+    this.notice = 'A change that was made here while the server did not answer is on the docket now.';
   }
 
   get unit() {
@@ -149,7 +190,7 @@ export class Bench {
     else if (this.draft?.kind === 'copy' && this.draft.size) sizes.use(this.draft.size);
     this.leave();
     this.sayPicked();
-    this.queue(async () => this.take(await api.save(this.id, this.revision, docket)));
+    this.saving.send({ docket });
   }
 
   /** Puts a step in the place of the one with its id. */
@@ -177,13 +218,13 @@ export class Bench {
 
   /** Resolves once all that was put in place is saved. */
   settled(): Promise<void> {
-    return this.work;
+    return this.saving.settled();
   }
 
   walk(direction: 'undo' | 'redo'): void {
     if (direction === 'undo' ? !this.canUndo : !this.redo.length) return;
     this.leave();
-    this.queue(async () => this.take(await api.walk(this.id, this.revision, direction)));
+    this.saving.send({ walk: direction });
   }
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
@@ -202,7 +243,6 @@ export class Bench {
     this.format = undefined;
     this.asking = undefined;
     this.recipe = undefined;
-    if (this.behind) void this.poll();
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
@@ -334,6 +374,12 @@ export class Bench {
     return sha256;
   }
 
+  /** Has a file surveyed again whose survey failed. */
+  async tryIntake(intake: IntakeState): Promise<void> {
+    await api.tryAgain('intake', intake.id).catch(() => undefined);
+    void this.poll();
+  }
+
   dismiss(intake: IntakeState): void {
     this.intakes = this.intakes.filter((each) => each !== intake);
     if (!intake.id.startsWith('local-')) void api.dismiss(intake.id);
@@ -354,33 +400,65 @@ export class Bench {
     if (this.closed) return;
     let busy = true;
     try {
-      const status = await api.status(this.id);
-      const local = this.intakes.filter(({ id }) => id.startsWith('local-'));
-      this.intakes = [...status.intakes, ...local];
-      this.outputs = status.outputs;
-      await this.fetchMeasured(status.measuring);
-      this.behind = status.revision !== this.revision;
-      const reloads = this.behind && !this.saving && !this.form;
-      if (reloads) await this.reload();
-      busy =
-        reloads ||
-        status.intakes.some(({ state }) => state !== 'failed') ||
-        status.measuring.length > 0 ||
-        status.outputs.some(({ state }) => state === 'waiting' || state === 'making');
-    } catch {
-      // The server may be starting again; the next look will tell.
+      const { status, tag, others } = await api.pulse(this.id, {
+        window: this.window,
+        tag: this.tag,
+        doing: this.form?.kind ?? (this.typing ? 'scheme' : this.format ? 'format' : ''),
+      });
+      // A change that waits tells by itself when it gets through.
+      if (!this.saving.unsent) this.saving.isBack();
+      if (JSON.stringify(others) !== JSON.stringify(this.others)) this.others = others;
+      if (status) await this.show(status);
+      this.tag = tag;
+      busy = this.isBusy() || this.behind;
+    } catch (error) {
+      busy = true;
+      this.tag = '';
+      if (isNoAnswer(error)) this.saving.isAway(error);
     }
-    if (busy && !this.closed) this.polling = setTimeout(() => void this.poll(), POLL_MS);
+    if (this.closed) return;
+    clearTimeout(this.polling);
+    const ms = busy ? POLL_MS : document.visibilityState === 'hidden' ? HIDDEN_MS : IDLE_MS;
+    this.polling = setTimeout(() => void this.poll(), ms);
+  }
+
+  private async show(status: JobStatus): Promise<void> {
+    const local = this.intakes.filter(({ id }) => id.startsWith('local-'));
+    this.intakes = [...status.intakes, ...local];
+    this.outputs = status.outputs;
+    await this.fetchMeasured(status.measuring);
+    this.behind = status.revision !== this.revision;
+    if (this.behind && !this.saving.unsent) await this.reload();
+  }
+
+  /** Something is under way that shows how far it is. */
+  private isBusy(): boolean {
+    return (
+      this.intakes.some(({ state }) => state !== 'failed') ||
+      this.measuring.length > 0 ||
+      this.outputs.some(({ state }) => state === 'waiting' || state === 'working')
+    );
+  }
+
+  /** The window is being closed, or put away by the browser. */
+  goAway(): void {
+    this.saving.keep();
+    api.gone(this.id, this.window);
   }
 
   close(): void {
     this.closed = true;
+    api.gone(this.id, this.window);
+    this.saving.close();
     clearTimeout(this.polling);
   }
 
   private async reload(): Promise<void> {
     const job = await api.readJob(this.id);
     await this.fetchSurveys(job.docket);
+    // A change that was made meanwhile is told what it was overtaken by when it is sent.
+    if (this.saving.unsent) return;
+    this.saving.knows(job);
     this.take(job);
   }
 
@@ -413,7 +491,10 @@ export class Bench {
   private take(job: JobState): void {
     this.revision = job.revision;
     this.behind = false;
+    // What is being tried here stays, on the docket as it is now.
+    if (this.trial) this.trial = mergeDockets(this.docket, this.trial, job.docket) ?? this.trial;
     this.docket = job.docket;
+    this.by = job.by;
     this.canUndo = job.canUndo;
     this.redo = job.redo;
     this.picked = new Set(
@@ -430,37 +511,14 @@ export class Bench {
     const means = this.pickedText.trim() ? pickedOf(this.pickedText, list) : [];
     if (means.join() !== now.join()) this.pickedText = describeIndexes(now, list);
   }
-
-  private queue(work: () => Promise<void>): void {
-    this.saving = true;
-    this.work = this.work.then(async () => {
-      try {
-        await work();
-        this.notice = '';
-      } catch (error) {
-        if (!(error instanceof Refused)) {
-          this.notice =
-            'Not saved: the server does not answer. What you see is kept here; the next change tries again.';
-        } else if (error.status === 409 && error.job) {
-          await this.fetchSurveys(error.job.docket);
-          this.take(error.job);
-          this.notice =
-            'This job was changed in another window, so your last change was not put on the docket. What you see is how it stands now.';
-        } else {
-          await this.reload().catch(() => undefined);
-          this.notice = `Not saved. ${sayTrouble(error.trouble)}`;
-        }
-      }
-    });
-    const mine = this.work;
-    void mine.then(() => {
-      if (this.work !== mine) return;
-      this.saving = false;
-      // What was handed over may be stale now.
-      if (this.outputs.length || this.behind) void this.poll();
-    });
-  }
 }
+
+/** An id of this window. Browsers have randomUUID only on secure origins and loopback. */
+const newWindowId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(16))]
+    .map((byte) => byte.toString(16).padStart(2, '0'))
+    .join('')
+    .replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
 
 let lastStep = 0;
 /** An id for a new step, unique in its docket. */

@@ -13,6 +13,8 @@ export interface JobState {
   id: string;
   revision: number;
   docket: Docket;
+  /** Who made it what it is, where people sign in. */
+  by?: string;
   canUndo: boolean;
   /** Where redo leads, one docket after the other. */
   redo: Docket[];
@@ -33,10 +35,12 @@ export interface OwnStamp {
 export interface IntakeState {
   id: string;
   name: string;
-  state: 'surveying' | 'surveyed' | 'done' | 'failed';
+  state: 'waiting' | 'working' | 'surveyed' | 'done' | 'failed';
   done: number;
   total: number;
   trouble?: Trouble;
+  /** It failed and its file was kept: it can be tried again. */
+  again?: boolean;
 }
 
 /** One file of an output. */
@@ -66,7 +70,7 @@ export interface OutputState {
   spec: Output;
   /** Of its file, or of the archive that holds several. */
   fileName: string;
-  state: 'waiting' | 'making' | 'done' | 'failed' | 'cancelled';
+  state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
   doing: 'writing' | 'checking';
   done: number;
   total: number;
@@ -76,6 +80,8 @@ export interface OutputState {
   finishedAt?: string;
   /** Whether the job is still as it was when this was made. */
   fresh: boolean;
+  /** Who ordered it, where people sign in. */
+  by?: string;
   /** Why it goes out although findings say stop. */
   despite?: string;
 }
@@ -100,6 +106,10 @@ export interface WorkState {
   job?: string;
   findings?: Told;
   trouble?: Trouble;
+  /** It failed, and can be tried again. */
+  again?: boolean;
+  /** Who asked for it, where people sign in. */
+  by?: string;
   createdAt: string;
   finishedAt?: string;
 }
@@ -127,6 +137,22 @@ export interface DropFolderState {
   waiting: number;
   done: number;
   failed: number;
+}
+
+/** Somebody else who has a job open. */
+export interface Present {
+  window: string;
+  /** Their name, where people sign in. */
+  person?: string;
+  doing?: string;
+}
+
+/** What a window that has a job open is told every second. */
+export interface JobPulse {
+  tag: string;
+  others: Present[];
+  /** Missing where it is as the window knows it. */
+  status?: JobStatus;
 }
 
 /** How a job stands, asked for again and again while something is under way. */

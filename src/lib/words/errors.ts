@@ -170,6 +170,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `Page ${data.page} of this PDF cannot be read, so the file is probably cut short. Ask for it again.`;
     case 'bad-page-box':
       return `Page ${data.page} has no usable size (its MediaBox is missing or empty). Have the sender save the PDF anew.`;
+    case 'page-too-large':
+      return `Page ${data.page} is ${data.metres} m long, more than a PDF page can be (200 inches, 5.08 m), so no press could be given it. Have the sender save the PDF at the size it is to be printed.`;
     case 'too-many-pages':
       return `This file has more than ${data.most} pages, more than can be taken in at once. Split it and take in the parts.`;
     case 'unpacks-too-large':
@@ -279,6 +281,50 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `“${data.name}” is the name of a standard size. Choose another one, so that nobody mistakes them.`;
     case 'cancelled':
       return 'Cancelled. Nothing was written.';
+    case 'no-revision':
+      return 'Nothing says which state of the job this change was made of, so it could overwrite what somebody else did. Load the page anew, and do it again.';
+    case 'docket-newer':
+      return `This docket was written by a newer Folder (it says version ${data.version}). Bring Folder up to date, or save the docket anew from the older one.`;
+    case 'job-newer':
+      return `This job was written by a newer Folder (its docket says version ${data.version}), and this one cannot read it without losing something. Bring Folder up to date to open it; its docket can be downloaded as it is.`;
+    case 'job-damaged':
+      return `The docket of this job cannot be read (${data.reason}). It can be downloaded as it is, mended and given to a new job; the files are unharmed.`;
+    case 'json-too-large':
+      return `This is longer than ${data.most} MB, more than any docket or recipe needs. Nothing was changed; look whether the right file was sent.`;
+    case 'json-too-deep':
+      return `Values lie more than ${data.most} deep in one another, which no docket or recipe does. Nothing was changed; look whether the right file was sent.`;
+    case 'text-unfit':
+      return 'A text holds a character that cannot be kept (U+0000, or half of a pair). Nothing was changed; take the character away and send it again.';
+    case 'database-away':
+      return 'The database does not answer, so nothing can be read or kept just now. What you changed stays in this window; it is sent as soon as the database is back.';
+    case 'server-fault':
+      return 'Folder met a fault that nobody foresaw; nothing was changed. Try again. Whoever runs Folder finds what happened with “npm run faults”.';
+    case 'worker-died':
+      return `The work was begun ${data.tries} times, and each time the program that did it ended before it was through. Try again when the machine is less busy; where it happens again, save the file anew with the program that made it.`;
+    case 'no-such-upload':
+      return 'This upload is no longer there: it was taken in already, or lay unfinished for more than a day. Drop the file again.';
+    case 'not-again':
+      return 'This cannot be tried again: it did not fail, or its file was not kept. Drop the file anew.';
+    case 'person-name':
+      return 'A name has 1 to 60 letters, figures, spaces, dots, hyphens or apostrophes, and begins with a letter or figure. Choose another one.';
+    case 'password-short':
+      return `A password has ${data.least} to ${data.most} characters: a handful of words that do not belong together is easy to keep and hard to guess. Choose a longer one.`;
+    case 'password-name':
+      return 'This password is little more than the name. Choose another one.';
+    case 'sign-in-wrong':
+      return 'Name or password is wrong. Try again, or ask whoever runs Folder here for a new password.';
+    case 'sign-in-often':
+      return `This was tried too often. Wait ${data.minutes} minutes, or ask whoever runs Folder here for a new password.`;
+    case 'signed-out':
+      return 'You are signed out. Sign in again, in another tab where something is not saved here yet: it is kept meanwhile.';
+    case 'door-host':
+      return 'Folder is not known by the name in this address, so nothing is told here: a foreign page could stand behind it. Use the address that Folder prints at its start, or start it with ORIGIN set to this one.';
+    case 'door-origin':
+      return 'This was asked by a page that is not Folder’s, and was not done. Do it from Folder itself.';
+    case 'door-type':
+      return 'What was sent does not say what it is (its content type is missing), and was not read. Send JSON as application/json.';
+    case 'door-address':
+      return 'This address cannot be read: it holds signs that stand for no text. Nothing was changed; go back to the jobs.';
     case 'docket-invalid':
       return `The docket cannot be read: ${data.reason}. Take one that Folder saved, or mend this in it.`;
     default:

@@ -256,6 +256,7 @@
     <WorkTable
       work={runs}
       none="Nothing has been worked by a recipe yet."
+      onagain={(each) => void guard(async () => (work = await api.tryAgain(each.of, each.id)))}
       ondrop={({ id }) =>
         void guard(async () => {
           await api.dropRun(id);

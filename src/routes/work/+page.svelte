@@ -9,6 +9,7 @@
   let { data } = $props();
   let work = $state.raw(untrack(() => data.work));
   let wrong = $state('');
+  let away = $state('');
   const going = $derived(work.filter(({ state }) => state === 'waiting' || state === 'working'));
   const ended = $derived(work.filter((each) => !going.includes(each)));
 
@@ -21,13 +22,20 @@
       wrong = sayFailure(error);
     }
   }
+  async function again({ of, id }: WorkState): Promise<void> {
+    wrong = '';
+    try {
+      work = await api.tryAgain(of, id);
+    } catch (error) {
+      wrong = sayFailure(error);
+    }
+  }
   onMount(() => {
     const again = setInterval(
       () =>
         void api.work().then(
-          (now) => (work = now),
-          // Asked again in a moment.
-          () => undefined,
+          (now) => ([work, away] = [now, '']),
+          (error) => (away = sayFailure(error)),
         ),
       1000,
     );
@@ -39,13 +47,14 @@
 
 <TopBar here="work" />
 <main class="lists">
+  {#if away}<p class="trouble" role="alert">{away}</p>{/if}
   {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
   <section>
-    <h1>Going on</h1>
-    <WorkTable work={going} none="Nothing is being made, taken in or worked right now." ondrop={drop} />
+    <h1>In progress</h1>
+    <WorkTable work={going} none="Nothing is being made, taken in or worked right now." ondrop={drop} onagain={again} />
   </section>
   <section>
-    <h1>Ended lately</h1>
-    <WorkTable work={ended} none="Outputs of jobs and files that recipes have worked will stand here." ondrop={drop} />
+    <h1>Recent</h1>
+    <WorkTable work={ended} none="Outputs of jobs and files that recipes have worked will stand here." ondrop={drop} onagain={again} />
   </section>
 </main>

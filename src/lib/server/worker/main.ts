@@ -1,59 +1,72 @@
-import { closeDb } from '../db';
-import { forsakenIntakes } from '../intakes';
-import { dismissStandby, keepReady } from '../fence';
-import { closeQueue, enqueue, queue, type QueueName } from '../queue';
+import { isAway } from '../away';
+import { dropAbandoned } from '../blobs';
+import { releaseSilent, waitingFor, WORK_KINDS } from '../claims';
+import { closeDb, onceThere } from '../db';
 import { lookIntoFolders } from '../dropFolders';
-import { waitingOutputs } from '../outputs';
-import { forgetOldRuns, putBackRuns } from '../runs';
+import { forgetSessions } from '../people';
+import { forgetWindows } from '../presence';
+import { reportFault } from '../faults';
+import { dismissStandby, keepReady } from '../fence';
+import { log } from '../log';
+import { closeQueue, enqueue, queue, QUEUES, type QueueName } from '../queue';
+import { canWait, forgetOldRuns } from '../runs';
 import { deliverScans } from '../standins/scanner';
-import { making, makeOutput } from './output';
-import { waitingMeasures } from '../measures';
-import { measure, measuring } from './measure';
-import { makeRuns, running } from './run';
-import { surveyIntake } from './survey';
+import { sayAlive, sayGone } from '../workers';
 import { leaveNoWork, sweepWorkFolders } from '../workFolder';
+import { measureWork } from './measure';
+import { outputWork } from './output';
+import { makeRuns } from './run';
+import { surveyWork } from './survey';
+import { letGoOfAll, tellAll, workOn, type Worked } from './workAt';
 
 const POLL_SECONDS = 0.5;
 const POLL_RUNS_MS = 250;
 const LOOK_AFTER_MS = 3000;
-const HAND_OUT_AGAIN_MS = 20_000;
 const LOOK_INTO_FOLDERS_MS = 700;
 const TIDY_MS = 3_600_000;
 
-/** Takes work off the queue until it is told to stop. Several may run, on one machine or more. */
-const boss = await queue();
+/** What is handed out over the queue, and how many pieces of each kind a worker takes at once. */
+const WORKED: Record<
+  QueueName,
+  { worked: Worked; atOnce: number; canWait?: (id: string) => Promise<boolean> }
+> = {
+  survey: { worked: surveyWork, atOnce: 2 },
+  output: { worked: outputWork, atOnce: 1 },
+  measure: { worked: measureWork, atOnce: 1, canWait },
+};
+
+/** Takes work until it is told to stop. Several may run, on one machine or more. */
+const boss = await onceThere(queue);
 keepReady('surveyFile');
 keepReady('writeOutputFile');
 keepReady('checkOutputFiles');
-const take = (name: QueueName, work: (id: string) => Promise<void>) =>
-  boss.work<{ id: string }>(name, { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 }, async ([job]) => {
-    try {
-      if (job) await work(job.data.id);
-    } catch (error) {
-      console.error(`${name}:`, error);
-      throw error;
-    }
-  });
-await take('survey', surveyIntake);
-await take('survey', surveyIntake);
-await take('output', makeOutput);
-await take('measure', measure);
+for (const name of QUEUES)
+  for (let n = 0; n < WORKED[name].atOnce; n++)
+    await onceThere(() =>
+      boss.work<{ id: string }>(
+        name,
+        { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 },
+        async ([job]) => {
+          const { worked, canWait: later } = WORKED[name];
+          if (!job || (await later?.(job.data.id))) return;
+          await workOn(worked, job.data.id);
+        },
+      ),
+    );
 
-/** Work whose worker died before this one came, or while it runs, is handed out again; twice does no harm, only one worker gets it. */
-const handedOut = new Map<string, number>();
+/** Work whose worker went silent waits again, and whatever waits is handed out: also what was lost on its way to the queue. */
 async function lookAfter(): Promise<void> {
-  await putBackRuns();
-  const waiting = [
-    ...(await waitingOutputs()).map((id) => ['output', id] as const),
-    ...(await waitingMeasures()).map((sha256) => ['measure', sha256] as const),
-    ...(await forsakenIntakes()).map((id) => ['survey', id] as const),
-  ];
-  for (const [name, id] of waiting) {
-    if (Date.now() - (handedOut.get(id) ?? 0) < HAND_OUT_AGAIN_MS) continue;
-    handedOut.set(id, Date.now());
-    await enqueue(name, id);
-  }
+  await tellAll();
+  await sayAlive();
+  for (const kind of WORK_KINDS) await releaseSilent(kind);
+  for (const name of QUEUES) for (const id of await waitingFor(name)) enqueue(name, id);
 }
+
+// Somebody who restarts it is there; going on with what nobody caught would not be safe, unless only the database was away.
+process.on('unhandledRejection', (error) => {
+  if (isAway(error)) log.warn('something was not done: the database is away');
+  else void reportFault('the worker', error).finally(() => process.exit(1));
+});
 
 let stopping = false;
 interface Again {
@@ -65,7 +78,9 @@ function again(what: string, ms: number, work: () => Promise<void>): Again {
   let going: Promise<void> | undefined;
   const now = () =>
     void (going ??= work()
-      .catch((error) => console.error(`${what}:`, error))
+      .catch((error) =>
+        isAway(error) ? log.warn(`${what}: the database is away`) : reportFault(what, error),
+      )
       .finally(() => (going = undefined)));
   now();
   const timer = setInterval(now, ms);
@@ -77,13 +92,15 @@ function again(what: string, ms: number, work: () => Promise<void>): Again {
     },
   };
 }
-const lookingAfter = again('worker', LOOK_AFTER_MS, lookAfter);
-const tidying = again('worker', TIDY_MS, async () => {
+const lookingAfter = again('looking after work', LOOK_AFTER_MS, lookAfter);
+const tidying = again('tidying up', TIDY_MS, async () => {
   await forgetOldRuns();
+  await dropAbandoned();
   await sweepWorkFolders();
+  await forgetWindows();
+  await forgetSessions();
 });
-/** Taken from their own list, the oldest first, and not off the queue. */
-const makingRuns = again('runs', POLL_RUNS_MS, () => makeRuns(() => !stopping));
+const makingRuns = again('recipes on files', POLL_RUNS_MS, () => makeRuns(() => !stopping));
 const lookingInto = again('drop folders', LOOK_INTO_FOLDERS_MS, async () => {
   await deliverScans();
   await lookIntoFolders();
@@ -94,21 +111,13 @@ async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
   await Promise.all([lookingAfter, tidying, lookingInto].map((each) => each.stop()));
-  const mine = [...making.keys()];
-  const mineToo = [...measuring.keys()];
-  const myRuns = [...running.keys()];
-  for (const controller of [...making.values(), ...measuring.values(), ...running.values()])
-    controller.abort();
-  await waitingOutputs(mine);
-  await waitingMeasures(mineToo);
-  // Nobody else begins a run while this one still has its hands on the files.
+  await letGoOfAll();
   await makingRuns.stop();
-  await putBackRuns(myRuns);
   dismissStandby();
+  await sayGone().catch(() => undefined);
   await closeQueue();
   await closeDb();
   await leaveNoWork();
   process.exit(0);
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop());
-console.log('worker: ready');

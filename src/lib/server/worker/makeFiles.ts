@@ -5,6 +5,7 @@ import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/output';
 import type { Surveys } from '../../core/pages/survey';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
+import { openToFence } from '../fenceUser';
 import { runInFence, type FenceLimits } from '../fence';
 import type { CheckTask } from '../fenced/checkOutputFiles';
 import { MADE, type MadeFile } from '../fenced/made';
@@ -55,6 +56,7 @@ export async function makeFiles(
 ): Promise<MadeFile[]> {
   const limits: FenceLimits = row ? { ...LIMITS, goesOn: true } : LIMITS;
   await mkdir(folder);
+  await openToFence(folder);
   const known = surveys ?? (await surveysOf(Object.keys(files)));
   const asked = { docket, output, surveys: sendSurveys(known, output), folder };
   const task: OutputTask = {

@@ -1,19 +1,22 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { copyFile, lstat, open, readdir, readFile, rm } from 'node:fs/promises';
+import { copyFile, lstat, mkdir, open, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { workOut } from '../../core/checks';
+import { MOST_FILE_MB } from '../../core/docket/limits';
 import { looksAtPages, sourcesOf, type Docket } from '../../core/docket/docket';
 import { docketOfFile, RecipeError } from '../../core/docket/recipe';
 import { possibleKinds } from '../../core/handover/parts';
 import { surveySchema, type Survey } from '../../core/pages/survey';
 import type { Trouble } from '../../words/errors';
 import { sayFinding } from '../../words/findings';
-import { blobToFile, fileBytes, MOST_MB, storeBlob } from '../blobs';
+import { actAs } from '../actor';
+import { blobToFile, fileBytes, storeBlob } from '../blobs';
+import type { Claim, Progress } from '../claims';
 import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
-import { PLACES } from '../dropPlace';
+import { PLACES, placeOfTry } from '../dropPlace';
 import { runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../fenced/made';
@@ -22,38 +25,36 @@ import { finishMeasureIn } from '../measures';
 import { createJobIn } from '../jobs';
 import { addFinished } from '../outputs';
 import { keepToOwnCore } from '../ownCore';
-import { beginRun, finishRun, tendRun, tieToRun, type BegunRun } from '../runs';
+import { claimRun, finishRun, orderedRun, tieToRun, type BegunRun } from '../runs';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
 import { inWorkFolder } from '../workFolder';
+import { Lost, workAt, type Worked } from './workAt';
 import type { Told } from '../../wire/told';
 
-const TEND_EVERY_MS = 500;
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
 
-/** Works what waits, the oldest first, until nothing does or it is told to stop. */
+/**
+ * Works what waits, the oldest first, until nothing does or it is told to stop. Rows of files are taken from the list itself
+ * and not handed out over the queue: a message and a visit for each of hundreds of small files would cost more than the work.
+ */
 export async function makeRuns(goesOn: () => boolean): Promise<void> {
   let row = false;
   try {
     while (goesOn()) {
-      const next = await beginRun();
+      const next = await claimRun();
       if (!next) return;
       if (!row) keepToOwnCore(process.pid, true);
       row = true;
-      await makeRun(next.id, next);
+      await workAt(runWork, next);
     }
   } finally {
     if (row) keepToOwnCore(process.pid, false);
   }
 }
 
-/** Runs that this process is working. */
-export const running = new Map<string, AbortController>();
-
-/** The run is this worker's no more: it was cancelled, or given to another one. */
-class Lost extends Error {}
 /** A source that was here is here no more: nobody used it. */
 class Swept extends Error {}
 /** The run ends badly, for a reason that is told. */
@@ -67,53 +68,46 @@ class Failed extends Error {
  * Carries a recipe out on one file: takes it in, works the steps, makes what goes out, and moves the file of a drop folder
  * where it belongs. Whatever was done before a worker died is found again, so that it can be begun anew at any time.
  */
-async function makeRun(id: string, begun: BegunRun): Promise<void> {
-  const controller = new AbortController();
-  running.set(id, controller);
-  const now: { doing: string; done: number; total: number } = { doing: 'taking in', done: 0, total: 0 };
-  const tend = setInterval(async () => {
-    if (!(await tendRun(id, begun.claim, now.doing, now.done, now.total))) controller.abort();
-  }, TEND_EVERY_MS);
-  let trouble: Trouble | undefined;
-  try {
-    await inWorkFolder(async (folder) => {
-      const work: Work = { id, begun, folder, signal: controller.signal, now };
-      await carryOut(work).catch((error) => {
-        if (error instanceof Swept) return carryOut(work);
-        throw error;
+export const runWork: Worked = {
+  kind: 'run',
+  async carryOut(claim, now, signal) {
+    const begun = await orderedRun(claim);
+    if (!begun) throw new Lost();
+    await actAs(begun.by, () =>
+      inWorkFolder(async (folder) => {
+        const work: Work = { claim, begun, folder, signal, now };
+        await carryOut(work).catch((error) => {
+          if (error instanceof Swept) return carryOut(work);
+          throw error instanceof RecipeError ? new Failed({ code: error.code, data: error.data }) : error;
+        });
+      }),
+    );
+    if (begun.folder)
+      await settleFile(await openDirectory(begun.folder.name), claim.id, begun.fileName, {
+        token: claim.token,
       });
-    });
-  } catch (error) {
-    trouble = toTell(error);
-    if (!trouble) return;
-    const said = trouble;
-    if (begun.folder) await clearBeside(id, begun).catch(() => undefined);
-    if (!(await transaction((client) => finishRun(client, id, begun.claim, said)))) return;
-  } finally {
-    clearInterval(tend);
-    running.delete(id);
-  }
-  if (begun.folder) await settleFile(await openDirectory(begun.folder.name), id, begun.fileName, trouble);
-}
-
-/** What to tell of an error; undefined where the run is not this worker's to end. */
-function toTell(error: unknown): Trouble | undefined {
-  if (error instanceof Lost) return undefined;
-  if (error instanceof RecipeError) return { code: error.code, data: error.data };
-  const trouble = troubleOf(error) ?? { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
-  return trouble.code === 'cancelled' ? undefined : trouble;
-}
+  },
+  async fail(claim, trouble, kept) {
+    const begun = await orderedRun(claim);
+    // The file of a drop folder goes to `failed`, where it can be taken from: only that of a batch is kept here.
+    const failure = { trouble, kept: kept && !begun?.folder };
+    if (!begun || !(await transaction((client) => finishRun(client, claim, failure)))) return;
+    if (begun.folder)
+      await settleFile(await openDirectory(begun.folder.name), claim.id, begun.fileName, { trouble });
+  },
+};
 
 interface Work {
-  id: string;
+  claim: Claim;
   begun: BegunRun;
   folder: string;
   signal: AbortSignal;
-  now: { doing: string; done: number; total: number };
+  now: Progress;
 }
 
 async function carryOut(work: Work): Promise<void> {
-  const { id, begun, folder, now, signal } = work;
+  const { claim, begun, folder, now, signal } = work;
+  now.doing = 'taking in';
   const { source, survey, file, keep } = await takeFile(work);
   const docket = docketOfFile({ source, name: begun.fileName }, begun.recipe, begun.values);
   now.doing = 'working the steps';
@@ -131,7 +125,7 @@ async function carryOut(work: Work): Promise<void> {
     (await transaction(async (client) => {
       await keep(client);
       const made = await createJobIn(client, job);
-      if (!(await tieToRun(client, id, begun.claim, { id: made, findings: told }))) throw new Lost();
+      if (!(await tieToRun(client, claim, { id: made, findings: told }))) throw new Lost();
       return made;
     }));
   const stops = told.filter(({ level }) => level === 'stop');
@@ -161,7 +155,7 @@ async function carryOut(work: Work): Promise<void> {
   await transaction(async (client) => {
     for (const { output, into, files: list } of made)
       await addFinished(client, jobId, docket, output, await storeFiles(client, into, list));
-    if (!(await finishRun(client, id, begun.claim))) throw new Lost();
+    if (!(await finishRun(client, claim))) throw new Lost();
   });
 }
 
@@ -242,16 +236,17 @@ async function measureNow(survey: Survey, file: string, { folder, signal, now }:
 }
 
 /** The directory that a file of a drop folder lies in while it is worked. */
-const asideOf = async (id: string, begun: BegunRun): Promise<string> =>
-  join(await openDirectory(begun.folder!.name), PLACES.working, id);
+const asideOf = async ({ claim, begun }: Work): Promise<string> =>
+  join(await openDirectory(begun.folder!.name), PLACES.working, claim.id);
 
 /** Copies the file of a drop folder to where nobody else changes it; its SHA-256. Links are not followed, and nothing but plain files is opened. */
 async function copyAside(work: Work, to: string): Promise<string> {
-  const path = join(await asideOf(work.id, work.begun), work.begun.fileName);
+  const path = join(await asideOf(work), work.begun.fileName);
   const stat = await lstat(path).catch(() => undefined);
   if (!stat) throw new Failed({ code: 'drop-file-gone' });
   if (!stat.isFile()) throw new Failed({ code: 'drop-no-file' });
-  if (stat.size > MOST_MB * 1024 * 1024) throw new Failed({ code: 'too-large', data: { most: MOST_MB } });
+  if (stat.size > MOST_FILE_MB * 1024 * 1024)
+    throw new Failed({ code: 'too-large', data: { most: MOST_FILE_MB } });
   const hash = createHash('sha256');
   const copy = await open(to, 'w');
   try {
@@ -269,26 +264,19 @@ async function copyAside(work: Work, to: string): Promise<string> {
   return hash.digest('hex');
 }
 
-/** Leaves nothing beside the file of a run: what was put there is of an earlier try, or of one that failed half-way. */
-async function clearBeside(id: string, begun: BegunRun): Promise<void> {
-  const aside = await asideOf(id, begun);
-  for (const name of await readdir(aside))
-    if (name !== begun.fileName) await rm(join(aside, name), { recursive: true });
-}
-
-/** Puts the made files beside the one they were made of. */
-async function putBeside(
-  { id, begun }: Work,
-  made: readonly { into: string; files: MadeFile[] }[],
-): Promise<void> {
-  await clearBeside(id, begun);
-  const aside = await asideOf(id, begun);
-  const taken = new Set([begun.fileName.toLowerCase()]);
+/**
+ * Puts the made files beside the one they were made of, in a directory of this try alone: a try that lost its claim and does
+ * not know it yet touches nothing of the one that counts.
+ */
+async function putBeside(work: Work, made: readonly { into: string; files: MadeFile[] }[]): Promise<void> {
+  const mine = join(await asideOf(work), placeOfTry(work.claim.token));
+  await mkdir(mine);
+  const taken = new Set([work.begun.fileName.toLowerCase()]);
   for (const { into, files } of made)
     for (const { file, name } of files) {
       let free = name;
       for (let n = 2; taken.has(free.toLowerCase()); n++) free = name.replace(/(\.[^.]+)$/, ` ${n}$1`);
       taken.add(free.toLowerCase());
-      await copyFile(join(into, file), join(aside, free));
+      await copyFile(join(into, file), join(mine, free));
     }
 }

@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { page } from '$app/state';
+  import { api } from '../api';
 
   interface Props {
     here: 'jobs' | 'recipes' | 'work';
@@ -7,6 +9,11 @@
   }
   /** The head of the pages that are not a job's: where one is, and what is begun here. */
   let { here, children }: Props = $props();
+
+  async function leave(): Promise<void> {
+    await api.signOut();
+    location.assign('/sign-in');
+  }
 </script>
 
 <header>
@@ -17,6 +24,7 @@
     <a href="/work" aria-current={here === 'work' ? 'page' : undefined}>Work</a>
   </nav>
   {@render children?.()}
+  {#if page.data.person}<span class="quiet">{page.data.person} <button class="link" onclick={() => void leave()}>Sign out</button></span>{/if}
 </header>
 
 <style>

@@ -10,9 +10,11 @@
     none: string;
     /** Cancels what goes on, or takes what has ended off the list. */
     ondrop: (which: WorkState) => void;
+    /** Tries again what failed. */
+    onagain?: (which: WorkState) => void;
   }
   /** Running and recent work: what it is, for what, how far it is, and what came of it. */
-  let { work, none, ondrop }: Props = $props();
+  let { work, none, ondrop, onagain }: Props = $props();
   const KIND = { run: '', output: 'output', intake: 'taken in', measure: 'measured' } as const;
   const STAGE = { run: 'hand-over', output: 'hand-over', intake: 'take-in', measure: 'take-in' } as const;
   const going = ({ state }: WorkState) => state === 'waiting' || state === 'working';
@@ -33,7 +35,11 @@
     <tbody>
       {#each work as each (`${each.of} ${each.id}`)}
         <tr class={each.state}>
-          <td class="name">{each.name || `its files (${each.total})`}<small>{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}</small></td>
+          <td class="name"
+            >{each.name || `its files (${each.total})`}<small
+              >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
+            ></td
+          >
           <td class="name">{each.for}</td>
           <td>
             {#if each.state === 'working'}{each.doing ?? 'working'}
@@ -56,7 +62,8 @@
               >{/if}
           </td>
           <td
-            >{#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Put away'}</button>{/if}</td
+            >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>Try again</button>{/if}
+            {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</td
           >
         </tr>
       {/each}

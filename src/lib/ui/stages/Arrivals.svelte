@@ -19,7 +19,10 @@
         <b>{intake.name}</b>
         {#if intake.state === 'failed'}
           <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unknown' })}</p>
-          <button class="link" onclick={() => bench.dismiss(intake)}>Put away</button>
+          <span
+            >{#if intake.again}<button class="link" onclick={() => void bench.tryIntake(intake)}>Try again</button>{/if}
+            <button class="link" onclick={() => bench.dismiss(intake)}>Dismiss</button></span
+          >
         {:else}
           <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>
           <span class="mono">{intake.total ? `surveyed ${intake.done} of ${intake.total} pages` : 'waiting for its survey'}</span>

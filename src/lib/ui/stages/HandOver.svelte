@@ -31,7 +31,7 @@
       const wanted = asSaved(outputSchema, output);
       return !made.some(
         ({ state, fresh, spec }) =>
-          fresh && (state === 'done' || state === 'waiting' || state === 'making') && asSaved(outputSchema, spec) === wanted,
+          fresh && (state === 'done' || state === 'waiting' || state === 'working') && asSaved(outputSchema, spec) === wanted,
       );
     }),
   );

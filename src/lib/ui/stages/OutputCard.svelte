@@ -89,10 +89,10 @@
             {/if}
           {:else if one.state === 'failed'}
             <span class="stale" role="alert">{sayTrouble(one.trouble ?? { code: 'unknown' })}</span>
-            <button class="link" onclick={() => void drop(one)}>Put away</button>
+            <button class="link" onclick={() => void drop(one)}>Dismiss</button>
           {:else if one.state === 'cancelled'}
             <span class="quiet">Cancelled. Nothing was written.</span>
-            <button class="link" onclick={() => void drop(one)}>Put away</button>
+            <button class="link" onclick={() => void drop(one)}>Dismiss</button>
           {:else}
             <progress max={one.total || undefined} value={one.total ? one.done : undefined} aria-label="Being made"></progress>
             <span class="mono">{one.state === 'waiting' ? 'waiting' : `${one.doing} ${share(one)}`}</span>

@@ -1,3 +1,4 @@
+import { jsonOf } from '$lib/server/body';
 import { addDropFolder, listDropFolders } from '$lib/server/dropFolders';
 import { answer } from '$lib/server/problem';
 
@@ -5,6 +6,6 @@ export const GET = () => answer(listDropFolders);
 
 export const POST = ({ request }) =>
   answer(async () => {
-    await addDropFolder(await request.json());
+    await addDropFolder(await jsonOf(request));
     return listDropFolders();
   });

@@ -1,9 +1,10 @@
+import { jsonOf } from '$lib/server/body';
 import { changeDropFolder, dropDropFolder, listDropFolders } from '$lib/server/dropFolders';
 import { answer } from '$lib/server/problem';
 
 export const PATCH = ({ params, request }) =>
   answer(async () => {
-    await changeDropFolder(params.id, await request.json());
+    await changeDropFolder(params.id, await jsonOf(request));
     return listDropFolders();
   });
 

@@ -1,3 +1,4 @@
+import { objectOf } from '$lib/server/body';
 import { deleteJob, readJob, saveDocket } from '$lib/server/jobs';
 import { answer } from '$lib/server/problem';
 
@@ -5,7 +6,7 @@ export const GET = ({ params }) => answer(() => readJob(params.id));
 
 export const PUT = ({ params, request }) =>
   answer(async () => {
-    const { revision, docket } = (await request.json()) as { revision: number; docket: unknown };
+    const { revision, docket } = await objectOf(request);
     return saveDocket(params.id, revision, docket);
   });
 

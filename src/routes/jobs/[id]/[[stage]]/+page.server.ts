@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { readJob } from '$lib/server/jobs';
 import { Problem } from '$lib/server/problem';
+import { sayTrouble } from '$lib/words/errors';
 import { surveysOfJob } from '$lib/server/sources';
 
 export const load = async ({ params }) => {
@@ -9,6 +10,8 @@ export const load = async ({ params }) => {
   } catch (problem) {
     if (problem instanceof Problem && problem.status === 404)
       error(404, 'There is no such job. It may have been deleted.');
+    if (problem instanceof Problem && problem.status === 422)
+      error(422, { message: sayTrouble(problem.trouble), job: params.id });
     throw problem;
   }
 };

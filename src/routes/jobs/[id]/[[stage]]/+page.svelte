@@ -10,6 +10,7 @@
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
+  import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/Mat.svelte';
   import { Pictures } from '$lib/ui/pictures.svelte';
   import { anotherSize, evenSizes } from '$lib/ui/slip/freshStep';
@@ -59,7 +60,31 @@
 
   $effect(() => bench.judgeSoon());
 
+  /** Whether what is seen here is saved. */
+  const standing = $derived(
+    bench.saving.signedOut
+      ? 'You are signed out. Your changes are kept here: sign in again in another tab.'
+      : bench.saving.away
+        ? bench.saving.unsent
+          ? 'Not saved yet: the server does not answer. Your changes are kept here and sent when it is back.'
+          : 'The server does not answer. What you change is kept here until it is back.'
+        : bench.saving.unsent
+          ? 'saving'
+          : bench.notice
+            ? 'see below'
+            : bench.by && bench.by !== data.person
+              ? `saved by ${bench.by}`
+              : 'saved',
+  );
+  const sayPresent = ({ person, doing }: Present) => `${person ?? 'another window'} is here too${doing ? ` (${doing})` : ''}`;
+  const keepUnsent = (event: BeforeUnloadEvent) => {
+    bench.saving.keep();
+    // Asked only while something could be lost from sight.
+    if (bench.saving.away && bench.saving.unsent) event.preventDefault();
+  };
+
   onMount(() => {
+    bench.sendLeftOver();
     void bench.poll();
     const look = () => void bench.poll();
     window.addEventListener('focus', look);
@@ -159,7 +184,7 @@
 </script>
 
 <svelte:head><title>{bench.docket.title} · Folder</title></svelte:head>
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} onbeforeunload={keepUnsent} onpagehide={() => bench.goAway()} />
 
 <div class="room">
   <header>
@@ -173,12 +198,13 @@
         onchange={rename}
         onkeydown={(event) => event.key === 'Enter' && title?.blur()}
       />
-      <span class="quiet" aria-live="polite"
-        >{SCHEME_NAME[bench.docket.scheme.kind]} · {bench.base.list.pages.length} pages · {bench.notice
-          ? 'see below'
-          : bench.saving
-            ? 'saving'
-            : 'saved'}</span
+      <span class="quiet" class:away={bench.saving.away} aria-live="polite" title={standing}
+        >{#if bench.saving.away}{standing}{:else}{SCHEME_NAME[bench.docket.scheme.kind]} · {bench.base.list.pages.length} page{bench.base.list.pages
+            .length === 1
+            ? ''
+            : 's'} · {standing}{#if bench.others.length}&nbsp;· <b class="others" title={bench.others.map(sayPresent).join(', ')}
+              >{bench.others.length === 1 ? sayPresent(bench.others[0]!) : `also open in ${bench.others.length} other windows`}</b
+            >{/if}{/if}</span
       >
     </div>
     <nav aria-label="Stages">
@@ -285,6 +311,14 @@
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+  .job .away {
+    color: var(--cut);
+    font-weight: 600;
+  }
+  .job .others {
+    color: var(--act);
+    font-weight: 500;
   }
   nav {
     display: flex;

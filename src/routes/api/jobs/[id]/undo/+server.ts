@@ -1,5 +1,6 @@
+import { objectOf } from '$lib/server/body';
 import { walk } from '$lib/server/jobs';
 import { answer } from '$lib/server/problem';
 
 export const POST = ({ params, request }) =>
-  answer(async () => walk(params.id, ((await request.json()) as { revision: number }).revision, 'undo'));
+  answer(async () => walk(params.id, (await objectOf(request)).revision, 'undo'));

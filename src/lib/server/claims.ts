@@ -1,0 +1,152 @@
+import { db, type Db } from './db';
+import type { Trouble } from '../words/errors';
+
+/**
+ * Long work, kind by kind: the table whose rows are its pieces. All these tables have the same columns for it: `state`,
+ * `token`, `tries`, `not_before`, `seen_at`, `doing`, `done`, `total`, `trouble`, `finished_at`.
+ */
+const TABLES = { survey: 'intake', measure: 'measure', output: 'output', run: 'run' } as const;
+export type WorkKind = keyof typeof TABLES;
+export const WORK_KINDS = Object.keys(TABLES) as WorkKind[];
+
+/** A worker that holds a piece and has not been heard of for this long is taken for dead. A piece that waits is not silent. */
+export const SILENT_SECONDS = 10;
+/** How often a piece is begun at most before it stands still until somebody asks again. */
+export const MOST_TRIES = 3;
+/** A piece that failed waits this long, times its tries, before it is begun again. */
+const RETRY_SECONDS = 1;
+
+/** The right to work at a piece. Whoever holds the token that its row has, and nobody else, may write what comes of it. */
+export interface Claim {
+  kind: WorkKind;
+  id: string;
+  token: string;
+  /** How often the piece has been begun, this time included. */
+  tries: number;
+}
+
+/** How far a piece is. */
+export interface Progress {
+  doing?: string;
+  done: number;
+  total: number;
+}
+
+const TAKE =
+  "state = 'working', token = gen_random_uuid(), tries = tries + 1, seen_at = now(), doing = null, done = 0, total = 0";
+const CAN_BEGIN = "state = 'waiting' and not_before <= now()";
+/** $1 is the piece, $2 the token. */
+const IS_HELD = "id = $1 and token = $2 and state = 'working'";
+
+/** Claims a piece. Of all who ask, at most one gets it; undefined when it does not wait any more, or not yet. */
+export async function claim(kind: WorkKind, id: string): Promise<Claim | undefined> {
+  const { rows } = await db().query<{ token: string; tries: number }>(
+    `update ${TABLES[kind]} set ${TAKE} where id = $1 and ${CAN_BEGIN} returning token, tries`,
+    [id],
+  );
+  return rows[0] && { kind, id, ...rows[0] };
+}
+
+/** Claims the oldest piece of a kind that waits. */
+export async function claimNext(kind: WorkKind): Promise<Claim | undefined> {
+  const table = TABLES[kind];
+  const { rows } = await db().query<{ id: string; token: string; tries: number }>(
+    `update ${table} set ${TAKE} where id = (
+       select id from ${table} where ${CAN_BEGIN} order by created_at, id limit 1 for update skip locked)
+     returning id, token, tries`,
+  );
+  return rows[0] && { kind, ...rows[0] };
+}
+
+/** Says that a piece is still being worked at, and how far it is; false when it is no longer this claim's. */
+export async function tend({ kind, id, token }: Claim, { doing, done, total }: Progress): Promise<boolean> {
+  const { rowCount } = await db().query(
+    `update ${TABLES[kind]} set doing = $3, done = $4, total = $5, seen_at = now() where ${IS_HELD}`,
+    [id, token, doing ?? null, done, total],
+  );
+  return rowCount === 1;
+}
+
+/**
+ * Ends a piece, in the transaction that writes what came of it; false when it is no longer this claim's, and then that
+ * transaction must be rolled back.
+ */
+export async function endClaim(
+  client: Db,
+  { kind, id, token }: Claim,
+  state: 'done' | 'failed' | 'surveyed',
+  trouble?: Trouble,
+): Promise<boolean> {
+  const { rowCount } = await client.query(
+    `update ${TABLES[kind]} set state = $3, trouble = $4, doing = null, finished_at = now() where ${IS_HELD}`,
+    [id, token, state, trouble ? JSON.stringify(trouble) : null],
+  );
+  return rowCount === 1;
+}
+
+/** Gives a piece back after a try that failed: it waits, and is begun again after a while. */
+export async function tryLater({ kind, id, token }: Claim, trouble: Trouble): Promise<void> {
+  await db().query(
+    `update ${TABLES[kind]} set state = 'waiting', token = null, trouble = $3,
+       not_before = now() + make_interval(secs => $4::double precision * tries) where ${IS_HELD}`,
+    [id, token, JSON.stringify(trouble), RETRY_SECONDS],
+  );
+}
+
+/** Gives a piece back that was interrupted through no fault of its own: this try does not count. */
+export async function giveBack({ kind, id, token }: Claim): Promise<void> {
+  await db().query(
+    `update ${TABLES[kind]} set state = 'waiting', token = null, tries = greatest(tries - 1, 0) where ${IS_HELD}`,
+    [id, token],
+  );
+}
+
+/** Lets pieces wait again whose worker has gone silent: killed, cut off or stopped. */
+export async function releaseSilent(kind: WorkKind): Promise<void> {
+  await db().query(
+    `update ${TABLES[kind]} set state = 'waiting', token = null
+     where state = 'working' and seen_at < now() - make_interval(secs => $1)`,
+    [SILENT_SECONDS],
+  );
+}
+
+/** The pieces of a kind that could be begun now, the oldest first. */
+export async function waitingFor(kind: WorkKind): Promise<string[]> {
+  const { rows } = await db().query<{ id: string }>(
+    `select id from ${TABLES[kind]} where ${CAN_BEGIN} order by created_at, id`,
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** The trouble that the last try of a piece had. */
+export async function lastTrouble({ kind, id }: Claim): Promise<Trouble | undefined> {
+  const { rows } = await db().query<{ trouble: Trouble | null }>(
+    `select trouble from ${TABLES[kind]} where id = $1`,
+    [id],
+  );
+  return rows[0]?.trouble ?? undefined;
+}
+
+/** Begins a piece that failed anew, as if it had never been tried; false where it did not fail. `also` is a condition in SQL. */
+export async function beginAgain(kind: WorkKind, id: string, also = 'true'): Promise<boolean> {
+  const { rowCount } = await db().query(
+    `update ${TABLES[kind]} set state = 'waiting', token = null, tries = 0, not_before = now(), trouble = null, finished_at = null
+     where id::text = $1 and state = 'failed' and ${also}`,
+    [id],
+  );
+  return rowCount === 1;
+}
+
+/** How many pieces of a kind wait and are being worked, and for how long the oldest of those that wait could have been begun. */
+export async function workCounts(
+  kind: WorkKind,
+): Promise<{ waiting: number; working: number; oldestSeconds: number }> {
+  const { rows } = await db().query<{ waiting: number; working: number; oldest: number | null }>(
+    `select count(*) filter (where state = 'waiting')::integer as waiting,
+       count(*) filter (where state = 'working')::integer as working,
+       extract(epoch from now() - min(greatest(created_at, not_before)) filter (where ${CAN_BEGIN}))::integer as oldest
+     from ${TABLES[kind]} where state in ('waiting', 'working')`,
+  );
+  const { waiting, working, oldest } = rows[0]!;
+  return { waiting, working, oldestSeconds: oldest ?? 0 };
+}

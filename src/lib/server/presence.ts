@@ -1,0 +1,37 @@
+import type { Present } from '../wire/told';
+import { db } from './db';
+
+/** A window that was not heard of for so long is closed, or its machine is away. */
+const GONE_SECONDS = 4;
+
+/** Says that a window has a job open, and returns the others that have. */
+export async function presentIn(
+  jobId: string,
+  { window, person, doing }: { window: string; person: string | null; doing: string | null },
+): Promise<Present[]> {
+  await db().query(
+    `insert into presence (job_id, "window", person, doing) values ($1, $2, $3, $4)
+     on conflict (job_id, "window") do update set person = $3, doing = $4, seen_at = now()`,
+    [jobId, window, person, doing],
+  );
+  const { rows } = await db().query<{ window: string; person: string | null; doing: string | null }>(
+    `select "window", person, doing from presence
+     where job_id = $1 and "window" <> $2 and seen_at > now() - make_interval(secs => $3) order by seen_at desc limit 20`,
+    [jobId, window, GONE_SECONDS],
+  );
+  return rows.map(({ window: id, person: name, doing: what }) => ({
+    window: id,
+    ...(name ? { person: name } : {}),
+    ...(what ? { doing: what } : {}),
+  }));
+}
+
+/** A window was closed. */
+export async function leave(jobId: string, window: string): Promise<void> {
+  await db().query('delete from presence where job_id::text = $1 and "window"::text = $2', [jobId, window]);
+}
+
+/** Forgets windows that are gone. */
+export async function forgetWindows(): Promise<void> {
+  await db().query("delete from presence where seen_at < now() - interval '1 hour'");
+}

@@ -1,0 +1,135 @@
+import { DataStore, ERRORS, Server, Upload, type Locker } from '@tus/server';
+import { randomUUID } from 'node:crypto';
+import type { Readable } from 'node:stream';
+import { MOST_FILE_MB } from '../core/docket/limits';
+import { appendTo, arrived, openBlob, receiveBlob, type Arrived } from './blobs';
+import { db } from './db';
+import { Problem } from './problem';
+import { troubleOf } from './trouble';
+
+/** Bytes that are on their way: those of a request, or those of an upload that has ended, by its id. */
+export interface Coming {
+  bytes?: AsyncIterable<Uint8Array>;
+  upload?: string;
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** Receives the bytes of a request, or what an upload brought. Nothing holds a connection to the database meanwhile. Throws Problem. */
+export async function arrivedFile({ bytes, upload }: Coming): Promise<Arrived> {
+  if (bytes) return receiveBlob(bytes);
+  const { rows } =
+    upload && UUID.test(upload)
+      ? await db().query<{ blob_id: string; size: string; length: string }>(
+          `select u.blob_id, b.size, u.length from upload u join blob b on b.id = u.blob_id where u.id = $1 and b.sha256 is null`,
+          [upload],
+        )
+      : { rows: [] };
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-upload' });
+  if (rows[0].size !== rows[0].length) throw new Problem(409, { code: 'upload-cut-off' });
+  return arrived(rows[0].blob_id);
+}
+
+/** Bytes gathered before they are written: a chunk is one row. */
+const CHUNK_BYTES = 1 << 20;
+/** What is read of a request that has failed already; browsers send uploads in pieces smaller than this. */
+const DRAINED_BYTES = 16 << 20;
+
+/**
+ * Where uploads lie: in the database, so that they go on after a cut, a restart, or through another web server. Each chunk is
+ * written by itself, and only where the upload ends at the offset that the client said.
+ */
+class DatabaseStore extends DataStore {
+  override extensions = ['creation', 'creation-with-upload', 'termination'];
+
+  override async create(upload: Upload): Promise<Upload> {
+    await db().query('insert into upload (id, blob_id, length) values ($1, $2, $3)', [
+      upload.id,
+      await openBlob(),
+      upload.size,
+    ]);
+    return upload;
+  }
+
+  override async getUpload(id: string): Promise<Upload> {
+    const { rows } = UUID.test(id)
+      ? await db().query<{ length: string; size: string }>(
+          'select u.length, b.size from upload u join blob b on b.id = u.blob_id where u.id = $1',
+          [id],
+        )
+      : { rows: [] };
+    if (!rows[0]) throw ERRORS.FILE_NOT_FOUND;
+    return new Upload({ id, size: Number(rows[0].length), offset: Number(rows[0].size) });
+  }
+
+  override async write(stream: Readable, id: string, offset: number): Promise<number> {
+    const { rows } = await db().query<{ blob_id: string }>('select blob_id from upload where id = $1', [id]);
+    if (!rows[0]) throw ERRORS.FILE_NOT_FOUND;
+    let waiting: Uint8Array[] = [];
+    let length = 0;
+    const flush = async () => {
+      if (!length) return;
+      const size = await appendTo(rows[0]!.blob_id, offset, Buffer.concat(waiting));
+      if (size === undefined) throw ERRORS.INVALID_OFFSET;
+      offset = size;
+      [waiting, length] = [[], 0];
+    };
+    let failed: unknown;
+    let drained = 0;
+    try {
+      for await (const part of stream as AsyncIterable<Uint8Array>) {
+        if (failed) {
+          // A browser hears an answer only when it was let finish what it sends.
+          if ((drained += part.length) > DRAINED_BYTES) break;
+          continue;
+        }
+        for (let at = 0; at < part.length; at += CHUNK_BYTES) {
+          const piece = part.subarray(at, at + CHUNK_BYTES);
+          if (length + piece.length > CHUNK_BYTES) await flush().catch((error) => (failed = error));
+          waiting.push(piece);
+          length += piece.length;
+        }
+      }
+    } catch (error) {
+      failed ??= error;
+    }
+    // What came before the line was cut is kept: the client goes on from there.
+    await flush().catch((error) => (failed ??= error));
+    if (failed) throw failed;
+    return offset;
+  }
+
+  override async remove(id: string): Promise<void> {
+    await db().query(
+      'delete from blob where sha256 is null and id = (select blob_id from upload where id::text = $1)',
+      [id],
+    );
+  }
+}
+
+/** No two writes at one offset both succeed, so there is nothing to be locked: see `appendTo`. */
+const noLocks: Locker = {
+  newLock: () => ({ lock: () => Promise.resolve(), unlock: () => Promise.resolve() }),
+};
+
+let started: Server | undefined;
+
+/** Answers requests of the resumable upload protocol (tus 1.0.0) below /api/uploads. */
+export function uploadResponse(request: Request): Promise<Response> {
+  started ??= new Server({
+    path: '/api/uploads',
+    datastore: new DatabaseStore(),
+    maxSize: MOST_FILE_MB * 1024 * 1024,
+    relativeLocation: true,
+    namingFunction: () => randomUUID(),
+    allowedOrigins: [],
+    locker: noLocks,
+    onResponseError: (_, error) => {
+      if (!(error instanceof Error)) return undefined;
+      const trouble = troubleOf(error);
+      if (!trouble) return undefined;
+      return { status_code: trouble.code === 'disk-full' ? 507 : 503, body: JSON.stringify({ trouble }) };
+    },
+  });
+  return started.handleWeb(request);
+}
