@@ -7,7 +7,7 @@ export async function useOwnDatabase(): Promise<() => void> {
   const { startPostgres } = (await import('./lib/postgres.mjs' as string)) as {
     startPostgres: (name: string) => Promise<{ url: string; stop: () => void }>;
   };
-  const { url, stop } = await startPostgres('postgres');
+  const { url, stop } = await startPostgres(process.env.FOLDER_CLUSTER ?? 'postgres');
   process.env.DATABASE_URL = url;
   return stop;
 }

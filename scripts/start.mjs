@@ -29,7 +29,7 @@ buildProgram();
 let database;
 if (ownDatabase) {
   const { startPostgres } = await import('./lib/postgres.mjs');
-  database = await startPostgres('postgres');
+  database = await startPostgres(process.env.FOLDER_CLUSTER ?? 'postgres');
   process.env.DATABASE_URL = database.url;
 }
 

@@ -16,6 +16,7 @@ needPackages([
   'ghostscript',
   'libpaper-utils',
   'mupdf-tools',
+  'unzip',
 ]);
 installPackages();
 

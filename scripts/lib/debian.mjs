@@ -23,6 +23,7 @@ const THERE = {
   ghostscript: () => onPath('gs'),
   'mupdf-tools': () => onPath('mutool'),
   'libpaper-utils': () => onPath('paperconf'),
+  unzip: () => onPath('unzip'),
 };
 
 /** Installs the Debian packages that are missing, as root; otherwise names the command that does and stops. */

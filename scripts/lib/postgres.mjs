@@ -91,6 +91,7 @@ export async function startPostgres(name) {
       url: address(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])),
       stop: () => undefined,
       keep: () => undefined,
+      again: () => undefined,
     };
   const port = await freePort();
   const start = ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o'];
@@ -103,6 +104,8 @@ export async function startPostgres(name) {
       clearInterval(watching);
       run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop');
     },
+    /** Starts it once more, on the same port. */
+    again: () => run('pg_ctl', ...start, settings, 'start'),
     /** Starts the database again whenever it is not there, on the same port. */
     keep: () => {
       let looking = false;

@@ -3,7 +3,9 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/findings';
   import { SCHEME_NAME } from '$lib/words/schemes';
-  import { api } from '$lib/ui/api';
+  import { api, openJobFile } from '$lib/ui/api';
+  import FileButton from '$lib/ui/parts/FileButton.svelte';
+  import { sayFailure } from '$lib/ui/sayFailure';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import SpreadPicture from '$lib/ui/parts/SpreadPicture.svelte';
   import Search from '@lucide/svelte/icons/search';
@@ -21,20 +23,26 @@
     });
   });
 
-  async function start(): Promise<void> {
+  let wrong = $state('');
+  const guard = async (work: () => Promise<unknown>): Promise<void> => {
     busy = true;
-    const { id } = await api.newJob();
-    await goto(`/jobs/${id}/take-in`);
-  }
-  async function copy(id: string): Promise<void> {
-    await api.copyJob(id);
-    await invalidateAll();
-  }
-  async function remove(id: string): Promise<void> {
-    await api.deleteJob(id);
-    asking = undefined;
-    await invalidateAll();
-  }
+    wrong = '';
+    try {
+      await work();
+    } catch (error) {
+      wrong = sayFailure(error);
+    }
+    busy = false;
+  };
+  const start = () => guard(async () => goto(`/jobs/${(await api.newJob()).id}/take-in`));
+  const open = (file: File) => guard(async () => goto(`/jobs/${await openJobFile(file)}`));
+  const copy = (id: string) => guard(() => api.copyJob(id).then(invalidateAll));
+  const remove = (id: string) =>
+    guard(async () => {
+      await api.deleteJob(id);
+      asking = undefined;
+      await invalidateAll();
+    });
   /** A size whose figures and unit stay on one line. */
   const unbroken = (size: string): string => size.replace(/ (?=×|[a-z]+$)|(?<=×) /g, '\u00a0');
 </script>
@@ -54,9 +62,11 @@
       bind:value={search}
     /></label
   >
+  <FileButton words="Open a job file" quiet accept=".zip" onfiles={([file]) => file && void open(file)} />
   <button class="btn" onclick={() => void start()} disabled={busy}>New job</button>
 </TopBar>
 <main>
+  {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
   {#if !data.jobs.length}
     <section class="empty">
       <h1>No jobs yet</h1>
@@ -105,8 +115,10 @@
               >{by ? `${by}, ` : 'changed '}{formatDistanceToNow(changedAt, { addSuffix: true })}</time
             >
             <span class="acts"
-              ><button class="link" onclick={() => void copy(id)}>Copy</button><button class="link" onclick={() => (asking = id)}>Delete</button
-              ></span
+              ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button
+                class="link"
+                onclick={() => void copy(id)}>Copy</button
+              ><button class="link" onclick={() => (asking = id)}>Delete</button></span
             >
           {/if}
         </footer>

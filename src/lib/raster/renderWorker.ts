@@ -6,7 +6,6 @@ import { Renderer, type OpenPdf } from './pdfium';
 export interface RenderRequest {
   /** What the picture goes by. */
   key: string;
-  source: string;
   /** Where the source's bytes are, or those of a copy for viewing. */
   url: string;
   /** See-through where nothing is drawn. */
@@ -17,7 +16,17 @@ export interface RenderRequest {
   height: number;
   pixels: number;
 }
-export type RenderAnswer = { key: string; pixels: number; picture: Blob } | { source: string; error: string };
+export type RenderAnswer =
+  | { key: string; pixels: number; picture: Blob }
+  | {
+      key: string;
+      error: string;
+      /** The source could not be fetched just now: the page itself may be drawn later. */
+      away: boolean;
+    };
+
+/** The bytes of a source could not be fetched. */
+class Away extends Error {}
 
 /** Sources held open at once; each keeps its bytes in memory. */
 const MOST_OPEN = 8;
@@ -25,7 +34,7 @@ const renderer = fetch(wasmUrl).then(async (response) => Renderer.start(await re
 const open = new Map<string, OpenPdf>();
 
 self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
-  const { key, source, url, index, pixels } = data;
+  const { key, url, index, pixels } = data;
   try {
     const pdf = open.get(url) ?? (await openSource(url));
     const { width, height, rgba } = pdf.render(index, data.media, data.width, data.height, data.clear);
@@ -34,12 +43,15 @@ self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
     const answer: RenderAnswer = { key, pixels, picture: await canvas.convertToBlob() };
     self.postMessage(answer);
   } catch (error) {
-    self.postMessage({ source, error: String(error) } satisfies RenderAnswer);
+    self.postMessage({ key, error: String(error), away: error instanceof Away } satisfies RenderAnswer);
   }
 };
 
 async function openSource(url: string): Promise<OpenPdf> {
-  const response = await fetch(url);
+  const response = await fetch(url).catch((error: unknown) => {
+    throw new Away(String(error));
+  });
+  if (response.status >= 500 || response.status === 401) throw new Away(`source ${response.status}`);
   if (!response.ok) throw new Error(`source ${response.status}`);
   const bytes = new Uint8Array(await response.arrayBuffer());
   const [oldest] = open.keys();

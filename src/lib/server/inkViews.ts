@@ -1,13 +1,14 @@
 import { readJson } from './body';
 import { makeOfBlob } from './fencedBlob';
 import type { HideInksTask } from './fenced/hideInksFile';
+import { Lanes } from './lanes';
 import { Problem } from './problem';
 import { blobOfSource } from './sources';
 
 const LIMITS = { seconds: 60, mb: 3072 };
 const MOST_INKS = 200;
 /** Views are made one at a time: each may hold a whole file in memory. */
-let line: Promise<unknown> = Promise.resolve();
+const lanes = new Lanes(['view']);
 
 /** A copy of a source, for viewing, in which some inks print nothing; `hidden` are their names as JSON. Throws Problem. */
 export async function inkView(sha256: string, hidden: string): Promise<Buffer> {
@@ -16,9 +17,7 @@ export async function inkView(sha256: string, hidden: string): Promise<Buffer> {
     throw new Problem(400, { code: 'not-json' });
   const blob = await blobOfSource(sha256);
   if (!blob) throw new Problem(404, { code: 'no-such-source' });
-  const turn = line.then(() =>
+  return lanes.run('view', () =>
     makeOfBlob<HideInksTask>(blob.id, 'hideInksFile', { hidden: names as string[] }, LIMITS),
   );
-  line = turn.catch(() => undefined);
-  return turn;
 }

@@ -1,6 +1,6 @@
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
-import { titleFrom } from '../core/docket/docket';
+import { sourcesOf, titleFrom } from '../core/docket/docket';
 import { placeSchema } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
 import type { Trouble } from '../words/errors';
@@ -8,7 +8,7 @@ import { actAs, actor } from './actor';
 import { sealBlob, storeBlob, sweep } from './blobs';
 import { beginAgain, endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
-import { pushState, readJob } from './jobs';
+import { pushState, readJob, seenAnew } from './jobs';
 import { Problem } from './problem';
 import { addSource } from './sources';
 import { arrivedFile, type Coming } from './uploads';
@@ -159,7 +159,12 @@ async function putOnDocket(client: PoolClient, jobId: string): Promise<void> {
     if (intake.state !== 'surveyed') break;
     await client.query("update intake set state = 'done', blob_id = null where id = $1", [intake.id]);
     const { place } = intake;
-    if (place.at === 'aside') continue;
+    if (place.at === 'aside') {
+      // A file that steps of the job ask for already, as where it was opened from an archive: the pages are there now.
+      if (sourcesOf((await readJob(jobId, client)).docket).includes(intake.sha256))
+        await seenAnew(client, jobId);
+      continue;
+    }
     const { docket } = await readJob(jobId, client);
     const step = {
       id: `t-${intake.id.slice(0, 8)}`,

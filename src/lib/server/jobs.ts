@@ -59,9 +59,16 @@ export function docketFrom(value: unknown): Docket {
   }
 }
 
-/** Starts a job with nothing in it, or with the given docket. */
-export const createJob = (docket: Docket = emptyDocket('New job')): Promise<string> =>
-  transaction(async (client) => createJobIn(client, await worked(client, docket)));
+/** Starts a job with nothing in it, or with the given docket; `also` is done in the same transaction. */
+export const createJob = (
+  docket: Docket = emptyDocket('New job'),
+  also?: (client: PoolClient, id: string) => Promise<void>,
+): Promise<string> =>
+  transaction(async (client) => {
+    const id = await createJobIn(client, await worked(client, docket));
+    await also?.(client, id);
+    return id;
+  });
 
 /** The same in the caller's transaction, of a docket that is worked out. */
 export async function createJobIn(client: PoolClient, work: WorkedOut): Promise<string> {
@@ -232,6 +239,12 @@ async function keepSources(client: PoolClient, id: string, docket: Docket): Prom
     'insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing',
     [id, sourcesOf(docket)],
   );
+}
+
+/** The job's files are others than before though its docket is the same: whoever looks at it looks again. */
+export async function seenAnew(client: PoolClient, id: string): Promise<void> {
+  await client.query('update job set revision = revision + 1 where id = $1', [id]);
+  await refreshSummary(client, id);
 }
 
 /** Works out anew what the list of jobs shows of a job, which itself stays as it is. */

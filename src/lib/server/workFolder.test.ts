@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, mkdirSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, mkdtempSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { hostname, tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { beforeEach, expect, test } from 'vitest';
 import { inWorkFolder, leaveNoWork, sweepWorkFolders } from './workFolder';
@@ -10,24 +10,22 @@ beforeEach(() => {
   process.env.TMPDIR = mkdtempSync(join(root, 'folder-test-'));
 });
 
-test('what a killed process left of its work is swept once it is old; that of one that lives is not', async () => {
+test('what a killed process of this machine left of its work is swept; that of one that lives, or of another machine, is not', async () => {
   // It has ended, and its number is not given again so soon.
   const ended = spawnSync('true').pid;
-  const leave = (name: string, hours: number) => {
-    const path = join(tmpdir(), name);
-    mkdirSync(path);
-    writeFileSync(join(path, 'half.pdf'), '%PDF');
-    const at = Date.now() / 1000 - hours * 3600;
-    utimesSync(path, at, at);
-  };
-  leave(`folder-work-${ended}-old`, 2);
-  leave(`folder-work-${ended}-new`, 0);
-  leave(`folder-work-${process.pid}-mine`, 2);
-  leave('folder-work-none', 2);
+  const here = `folder-work-${hostname().replace(/[^A-Za-z0-9.-]/g, '_')}`;
+  const names = [
+    `${here}-${ended}-killed`,
+    `${here}-${process.pid}-mine`,
+    `folder-work-elsewhere-${ended}-x`,
+    `${here}-none`,
+  ];
+  for (const name of names) {
+    mkdirSync(join(tmpdir(), name));
+    writeFileSync(join(tmpdir(), name, 'half.pdf'), '%PDF');
+  }
   await sweepWorkFolders();
-  expect(readdirSync(tmpdir()).sort()).toEqual(
-    [`folder-work-${ended}-new`, `folder-work-${process.pid}-mine`, 'folder-work-none'].sort(),
-  );
+  expect(readdirSync(tmpdir()).sort()).toEqual(names.slice(1).sort());
 });
 
 test('a piece of work has a directory of its own until it ends, however it ends; one that somebody cleaned up is made anew', async () => {

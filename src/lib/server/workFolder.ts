@@ -1,10 +1,11 @@
 import { chmod, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openToFence } from './fenceUser';
 
-/** Where other machines share the directory, their processes cannot be asked: what was touched so lately stays. */
-const LEFT_ALONE_MS = 3_600_000;
+/** This machine in a file's name: where several share the directory, each sweeps only what its own processes left. */
+const HOST = hostname().replace(/[^A-Za-z0-9.-]/g, '_');
+const PREFIX = `folder-work-${HOST}-`;
 
 /** What this process has of unfinished work, by a name that nobody can have taken before. */
 let own: Promise<string> | undefined;
@@ -34,7 +35,7 @@ async function makeFolder(again = true): Promise<string> {
 }
 
 async function makeOwn(): Promise<string> {
-  const folder = await mkdtemp(join(tmpdir(), `folder-work-${process.pid}-`));
+  const folder = await mkdtemp(join(tmpdir(), `${PREFIX}${process.pid}-`));
   // Others may go through it to what is theirs, but see nothing of what is there.
   await chmod(folder, 0o711);
   return folder;
@@ -50,12 +51,12 @@ export async function leaveNoWork(): Promise<void> {
 /** Removes what processes of this user left behind that were killed in the middle of their work. */
 export async function sweepWorkFolders(): Promise<void> {
   for (const name of await readdir(tmpdir())) {
-    const pid = Number(/^folder-work-(\d+)-/.exec(name)?.[1]);
+    if (!name.startsWith(PREFIX)) continue;
+    const pid = Number(/^(\d+)-/.exec(name.slice(PREFIX.length))?.[1]);
     if (!pid || isAlive(pid)) continue;
     const left = join(tmpdir(), name);
     const seen = await stat(left).catch(() => undefined);
-    if (seen && seen.uid === process.getuid?.() && Date.now() - seen.mtimeMs > LEFT_ALONE_MS)
-      await rm(left, { recursive: true, force: true });
+    if (seen && seen.uid === process.getuid?.()) await rm(left, { recursive: true, force: true });
   }
 }
 

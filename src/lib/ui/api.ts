@@ -167,6 +167,12 @@ function refusalOf(error: Error | DetailedError): Refused {
   }
 }
 
+/** Opens a job that was saved as a file; returns its id. Rejects with Refused. */
+export async function openJobFile(file: File): Promise<string> {
+  const upload = await sendBytes(file, () => undefined);
+  return (await call<{ id: string }>('POST', `/api/archives?upload=${upload}`, {})).id;
+}
+
 /** Sends a file of a batch, to be worked by a recipe. Rejects with Refused. */
 export async function uploadRun(
   recipe: string,

@@ -41,7 +41,7 @@ export function pictureFor(shown: () => Shown | undefined): {
       return now && pictures.urlOf(now.source, now.index, !!now.clear);
     },
     get broken() {
-      return !!now && pictures.broken.has(now.source);
+      return !!now && pictures.isBroken(now.source, now.index, !!now.clear);
     },
   };
 }

@@ -10,6 +10,8 @@ interface Picture {
   bytes: number;
 }
 
+/** A page that takes longer to fetch and draw is told as broken. */
+const MOST_MS = 30_000;
 const SMALLEST = 64;
 const LARGEST = 2048;
 /** Pictures kept: this many bytes of packed picture; the longest unseen go first. */
@@ -21,18 +23,22 @@ export class Pictures {
   readonly ready = new SvelteMap<string, Picture>();
   /** Inks that are not shown, each name once. */
   hidden = $state.raw<readonly string[]>([]);
-  /** Sources that the renderer cannot read. */
-  readonly broken = new SvelteMap<string, string>();
+  /** Pages that the renderer cannot draw, by what they go by. */
+  private readonly broken = new SvelteMap<string, string>();
   private readonly wanted = new Map<
     string,
     { source: string; index: number; page: SurveyPage; pixels: number; view: string; clear: boolean }
   >();
-  private readonly worker: Worker | undefined;
-  private busy = false;
+  private worker: Worker | undefined;
+  /** What is being drawn. */
+  private drawing: { key: string; late: ReturnType<typeof setTimeout> } | undefined;
   private bytes = 0;
 
   constructor() {
-    if (typeof Worker === 'undefined') return;
+    if (typeof Worker !== 'undefined') this.start();
+  }
+
+  private start(): void {
     this.worker = new Worker(new URL('../raster/renderWorker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => this.receive(data);
   }
@@ -51,12 +57,16 @@ export class Pictures {
     return (this.ready.get(this.keyOf(source, index, clear)) ?? this.ready.get(plain))?.url;
   }
 
+  isBroken(source: string, index: number, clear: boolean): boolean {
+    return this.broken.has(this.keyOf(source, index, clear));
+  }
+
   /** Asks for a page at least `pixels` long on its longer side. The picture there is until then stays. */
   want(source: string, index: number, page: SurveyPage, pixels: number, clear: boolean): void {
     const key = this.keyOf(source, index, clear);
     const size = bucket(pixels);
     const has = this.ready.get(key);
-    if (this.broken.has(source) || (has && has.pixels >= size)) return;
+    if (this.broken.has(key) || (has && has.pixels >= size)) return;
     this.wanted.delete(key);
     this.wanted.set(key, { source, index, page, pixels: size, view: this.view, clear });
     this.next();
@@ -69,11 +79,12 @@ export class Pictures {
 
   close(): void {
     this.worker?.terminate();
+    clearTimeout(this.drawing?.late);
     for (const { url } of this.ready.values()) URL.revokeObjectURL(url);
   }
 
   private next(): void {
-    if (this.busy || !this.worker) return;
+    if (this.drawing || !this.worker) return;
     const last = [...this.wanted].at(-1);
     if (!last) return;
     const [key, { source, index, page, pixels, view, clear }] = last;
@@ -82,7 +93,6 @@ export class Pictures {
     const scale = pixels / Math.max(width, height);
     const request: RenderRequest = {
       key,
-      source,
       // Inks are hidden in a copy that is made for viewing.
       url: `/api/sources/${source}${view ? `/inks?hide=${encodeURIComponent(view)}` : ''}`,
       clear,
@@ -92,14 +102,18 @@ export class Pictures {
       height: Math.max(1, Math.round(height * scale)),
       pixels,
     };
-    this.busy = true;
+    // A page that never ends is given up, with the worker that draws it: others are drawn by a new one.
+    this.drawing = { key, late: setTimeout(() => this.giveUp(key), MOST_MS) };
     this.worker.postMessage(request);
   }
 
   private receive(answer: RenderAnswer): void {
-    this.busy = false;
-    if ('error' in answer) this.broken.set(answer.source, answer.error);
-    else {
+    clearTimeout(this.drawing?.late);
+    this.drawing = undefined;
+    if ('error' in answer) {
+      // Where only the server was away the page is asked for again the next time it is looked at.
+      if (!answer.away) this.broken.set(answer.key, answer.error);
+    } else {
       const { key } = answer;
       this.forget(key);
       this.ready.set(key, {
@@ -113,6 +127,14 @@ export class Pictures {
         this.forget(old);
       }
     }
+    this.next();
+  }
+
+  private giveUp(key: string): void {
+    this.worker?.terminate();
+    this.drawing = undefined;
+    this.broken.set(key, 'too slow');
+    this.start();
     this.next();
   }
 

@@ -301,6 +301,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return 'Folder met a fault that nobody foresaw; nothing was changed. Try again. Whoever runs Folder finds what happened with “npm run faults”.';
     case 'worker-died':
       return `The work was begun ${data.tries} times, and each time the program that did it ended before it was through. Try again when the machine is less busy; where it happens again, save the file anew with the program that made it.`;
+    case 'bad-archive':
+      return 'This is no job that Folder saved, or it is damaged: a part of it is missing or not what it should be. Nothing was opened; save the job as a file again, and bring that.';
     case 'no-such-upload':
       return 'This upload is no longer there: it was taken in already, or lay unfinished for more than a day. Drop the file again.';
     case 'not-again':

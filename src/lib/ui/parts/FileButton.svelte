@@ -1,19 +1,22 @@
 <script lang="ts">
+  const FILES = 'application/pdf,.pdf,image/jpeg,image/png,image/tiff,image/svg+xml,.jpg,.jpeg,.png,.tif,.tiff,.svg';
   interface Props {
     /** What it says. */
     words?: string;
     quiet?: boolean;
     /** Takes several files at once. */
     many?: boolean;
+    /** Endings and types that are offered; those that can be taken in where nothing else is said. */
+    accept?: string;
     onfiles: (files: File[]) => void;
   }
-  let { words = 'Choose files', quiet = false, many = false, onfiles }: Props = $props();
+  let { words = 'Choose files', quiet = false, many = false, accept = FILES, onfiles }: Props = $props();
 </script>
 
 <label class="btn" class:q={quiet}
   >{words}<input
     type="file"
-    accept="application/pdf,.pdf,image/jpeg,image/png,image/tiff,image/svg+xml,.jpg,.jpeg,.png,.tif,.tiff,.svg"
+    {accept}
     multiple={many}
     onchange={(event) => {
       const files = [...(event.currentTarget.files ?? [])];
