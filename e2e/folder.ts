@@ -10,20 +10,25 @@ const { WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as { WO
 
 /** A whole Folder for one test file: a database of its own, web server and worker. */
 export class Folder {
-  private programs: ChildProcess[] = [];
+  programs: ChildProcess[] = [];
   /** Under which its drop folders are. */
   readonly drops = mkdtempSync(join(tmpdir(), 'folder-drops-'));
   private constructor(
     readonly databaseUrl: string,
     readonly port: number,
+    private readonly more: NodeJS.ProcessEnv,
   ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async start({ demo = false } = {}): Promise<Folder> {
-    const server = process.env.DATABASE_URL;
+  /** `server`: where its database is made; `named`: by which name people reach it, so that they sign in. */
+  static async start({
+    demo = false,
+    server = process.env.DATABASE_URL,
+    named,
+  }: { demo?: boolean; server?: string; named?: string } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const name = `e2e_${process.pid}_${Date.now()}`;
     const client = new pg.Client({ connectionString: server });
@@ -32,7 +37,8 @@ export class Folder {
     await client.end();
     const url = new URL(server);
     url.pathname = `/${name}`;
-    const folder = new Folder(url.href, await freePort());
+    const port = await freePort();
+    const folder = new Folder(url.href, port, named ? { ORIGIN: `http://${named}:${port}` } : {});
     const setUp = spawnSync(
       process.execPath,
       ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'],
@@ -45,23 +51,28 @@ export class Folder {
 
   /** Starts web server and worker. */
   async run(): Promise<void> {
-    this.launch('build/index.js');
-    this.more();
+    this.startWorker();
+    await this.runWeb();
+  }
+
+  /** Starts the web server, and waits until it answers. */
+  async runWeb(): Promise<ChildProcess> {
+    const web = this.launch('build/index.js');
     for (let tries = 0; tries < 150; tries++) {
       if (
-        await fetch(`${this.url}/api/jobs`).then(
-          (response) => response.ok,
+        await fetch(`${this.url}/healthz`).then(
+          () => true,
           () => false,
         )
       )
-        return;
+        return web;
       await new Promise((done) => setTimeout(done, 100));
     }
     throw new Error('the web server does not answer');
   }
 
   /** Starts one more worker, which can be ended by itself. */
-  more(): ChildProcess {
+  startWorker(): ChildProcess {
     return this.launch(...WORKER);
   }
 
@@ -106,6 +117,7 @@ export class Folder {
       NODE_ENV: 'production',
       BODY_SIZE_LIMIT: 'Infinity',
       SHUTDOWN_TIMEOUT: '1',
+      ...this.more,
     };
   }
 }

@@ -232,7 +232,7 @@ test('200 files in bursts, two workers, one killed in the middle and started aga
     count(
       "run where folder_id = (select id from drop_folder where name = 'burst') and state in ('done', 'failed')",
     );
-  const second = folder.more();
+  const second = folder.startWorker();
   await drop(names.slice(0, 80));
   await expect.poll(() => count("run where state = 'waiting'"), { timeout: 30_000 }).toBeGreaterThan(5);
   const [{ id } = { id: '' }] = await folder.query<{ id: string }>(
@@ -245,7 +245,7 @@ test('200 files in bursts, two workers, one killed in the middle and started aga
   await expect.poll(ended, { timeout: 90_000 }).toBeGreaterThan(25);
   second.kill('SIGKILL');
   await drop(names.slice(80, 140));
-  folder.more();
+  folder.startWorker();
   await drop(names.slice(140));
   // What is half written, locked, no PDF, or hostile.
   const whole = await markedPdf(3);

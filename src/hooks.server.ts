@@ -1,5 +1,5 @@
 import { dev } from '$app/environment';
-import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
+import type { Handle, HandleServerError, RequestEvent } from '@sveltejs/kit';
 import { actAs } from '$lib/server/actor';
 import { isAway } from '$lib/server/away';
 import { closeDb } from '$lib/server/db';
@@ -23,14 +23,21 @@ async function refusedAs(event: RequestEvent): Promise<Response | undefined> {
   const person = token && (await personOf(token, !isByItself(event.request.method, pathname)));
   if (person) event.locals.person = person;
   if (person || isOpen(pathname)) return undefined;
-  if (!pathname.startsWith('/api/')) redirect(303, `/sign-in?to=${encodeURIComponent(pathname + search)}`);
+  if (!pathname.startsWith('/api/')) {
+    const location = `/sign-in?to=${encodeURIComponent(pathname + search)}`;
+    return new Response(null, { status: 303, headers: { location } });
+  }
   return Response.json({ trouble: { code: 'signed-out' } }, { status: 401 });
 }
 
 async function answerAs(event: RequestEvent, resolve: Parameters<Handle>[0]['resolve']): Promise<Response> {
   let refused: Response | undefined;
-  const asked = await answer(async () => void (refused = await refusedAs(event)));
-  if (!asked.ok) return asked;
+  try {
+    refused = await refusedAs(event);
+  } catch (error) {
+    if (!event.url.pathname.startsWith('/api/')) throw error;
+    return answer(() => Promise.reject(error as Error));
+  }
   return refused ?? actAs(event.locals.person ?? null, () => resolve(event));
 }
 

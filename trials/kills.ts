@@ -10,6 +10,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { markedPdf } from '../tests/outside';
+import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
 import { emptyDocket } from '../src/lib/core/docket/docket';
 import type { JobState, JobStatus } from '../src/lib/wire/told';
 import { freePort, Refusal, Running } from './running';
@@ -18,8 +19,11 @@ const KILLS = Number(process.argv[2] ?? 50);
 const PARTS = ['worker', 'fenced', 'web', 'postgres'] as const;
 const CLUSTER = 'trial-postgres';
 const EVERY_MS = 4000;
+/** How work ends whose every try was killed. */
+const AFTER_TRIES = new Set(['worker-died', 'stopped-early', 'unforeseen']);
 const SETTLE_SECONDS = 240;
 
+const tempBefore = new Set(readdirSync(tmpdir()));
 rmSync(join('.folder', CLUSTER), { recursive: true, force: true });
 const folder = new Running(await freePort(), { FOLDER_CLUSTER: CLUSTER });
 await folder.start();
@@ -33,7 +37,11 @@ const acknowledged = {
   dropped: [] as string[],
 };
 const newJob = (title: string) =>
-  folder.insist(() => folder.call<{ id: string }>('POST', '/api/jobs', { docket: emptyDocket(title) }));
+  folder.insist(() =>
+    folder.call<{ id: string }>('POST', '/api/jobs', {
+      docket: { ...emptyDocket(title), scheme: PLAIN_SCHEMES.stitched },
+    }),
+  );
 const statusOf = (id: string) => folder.get<JobStatus>(`/api/jobs/${id}/status`);
 
 /** A file of its own, of 1 to 60 pages. */
@@ -178,6 +186,8 @@ if (twice) wrong.push(`${twice} files taken in twice`);
 const { outputs } = await statusOf(made.id);
 const stuck = outputs.filter(({ state }) => state === 'waiting' || state === 'working').length;
 const failed = outputs.filter(({ state }) => state === 'failed');
+for (const { trouble } of failed)
+  if (!AFTER_TRIES.has(trouble?.code ?? '')) wrong.push(`an output failed: ${JSON.stringify(trouble)}`);
 const missing = acknowledged.outputs
   .slice(-50)
   .filter((id) => !outputs.some((each) => each.id === id)).length;
@@ -202,7 +212,9 @@ await folder.stop();
 await folder.start();
 await wait(2000);
 await folder.stop();
-const temp = readdirSync(tmpdir()).filter((name) => name.startsWith('folder-work-') && !isOfSomebody(name));
+const temp = readdirSync(tmpdir()).filter(
+  (name) => name.startsWith('folder-work-') && !tempBefore.has(name) && !isOfSomebody(name),
+);
 if (temp.length) wrong.push(`temp folders left: ${temp.join(' ')}`);
 
 function isOfSomebody(name: string): boolean {

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ownDatabase, server } from '../../../tests/database';
 import {
   beginAgain,
@@ -100,6 +100,24 @@ describe.skipIf(!server)('claims', () => {
       expect(await beginAgain(kind, id)).toBe(true);
       expect(await claim(kind, id)).toMatchObject({ tries: 1 });
     });
+  });
+
+  test.each([-1, 1])('clocks that are %d h apart from the database’s decide nothing', async (hours) => {
+    vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + hours * 3_600_000 });
+    try {
+      const mine = (await claim('output', ID))!;
+      await releaseSilent('output');
+      expect(await tend(mine, QUIET)).toBe(true);
+      await tryLater(mine, { code: 'unforeseen' });
+      expect(await claim('output', ID)).toBeUndefined();
+      await passes('output', SILENT_SECONDS + 5);
+      const next = (await claim('output', ID))!;
+      await passes('output', SILENT_SECONDS + 5);
+      await releaseSilent('output');
+      expect(await tend(next, QUIET)).toBe(false);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 
   describe('work at them', () => {

@@ -12,7 +12,7 @@ import { addDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
 import { dismissStandby } from './fence';
 import { BLEED } from './fenced/samples';
 import { openIntakes, receive } from './intakes';
-import { createJob, deleteJob, listJobs } from './jobs';
+import { createJob, deleteJob, listJobs, readJob } from './jobs';
 import { listOutputs, orderOutput } from './outputs';
 import { answer } from './problem';
 import { saveRecipe } from './recipes';
@@ -182,6 +182,15 @@ describe.skipIf(!server)('drop folders', () => {
     expect(inside('desk', 'failed', 'a')).toEqual(['a.pdf', 'why.txt']);
     const noRoom = await answer(() => Promise.reject(Object.assign(new Error(), { code: '53100' })));
     expect([noRoom.status, await noRoom.json()]).toEqual([507, { trouble }]);
+  });
+
+  test('a file that is handed out three times at once is on the docket once', async () => {
+    const job = await createJob();
+    const { id } = await receive(job, 'b.pdf', { at: 'end' }, { bytes: bytesOf(await markedPdf(2)) });
+    await Promise.all([1, 2, 3].map(() => workOn(surveyWork, id)));
+    await workOn(surveyWork, id);
+    expect((await readJob(job)).docket.steps).toHaveLength(1);
+    expect(await openIntakes(job)).toEqual([]);
   });
 
   test('a source that is swept away while a run counts on it is taken in anew', async () => {
