@@ -11,7 +11,9 @@ import { db, transaction } from './db';
 import * as coming from './intakes';
 import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
 import { dismissIntake, failIntake, openIntakes, receive, settleIntake } from './intakes';
-import { copyJob, createJob, deleteJob, listJobs, readJob, saveDocket, walk } from './jobs';
+import { isAway } from './away';
+import { answer } from './problem';
+import { copyJob, createJob, deleteJob, listJobs, pushState, readJob, saveDocket, walk } from './jobs';
 import { migrate } from './migrate';
 import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
 import { BLEED } from './fenced/samples';
@@ -58,6 +60,50 @@ describe.skipIf(!server)('what the database keeps', () => {
     await Promise.all(starts);
     const { rows } = await db().query<{ name: string }>('select name from queue.queue');
     expect(rows.map(({ name }) => name)).toEqual(expect.arrayContaining([...QUEUES]));
+  });
+
+  test('a database that a newer Folder has used is left alone', async () => {
+    await db().query("insert into migration (name) values ('999_of_tomorrow.sql')");
+    await expect(migrate()).rejects.toThrow(/newer Folder \(it has 999_of_tomorrow\.sql\)/);
+    await db().query("delete from migration where name like '999%'");
+    await migrate();
+  });
+
+  test('a connection that is lost while it is used, idle or not, ends nothing but what it was used for', async () => {
+    const end =
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()';
+    const lost = transaction(async (client) => {
+      await db().query(end);
+      await new Promise((done) => setTimeout(done, 100));
+      await client.query('select 1');
+    });
+    await expect(lost).rejects.toSatisfy(isAway);
+    expect(await answer(() => lost).then(({ status }) => status)).toBe(503);
+    expect(await count('job')).toBe(0);
+  });
+
+  test('what cannot be read is nowhere stored, and one that is there is removed as any other', async () => {
+    const broken = docketOf([{ ...takeInStep('a'), source: null } as never]);
+    await expect(createJob(broken)).rejects.toMatchObject({ code: 'docket-invalid' });
+    const id = await createJob();
+    await expect(transaction((client) => pushState(client, id, broken))).rejects.toMatchObject({
+      code: 'docket-invalid',
+    });
+    await db().query('update docket_state set docket = $1', [JSON.stringify({ ...broken, version: 9 })]);
+    await expect(readJob(id)).rejects.toMatchObject({ status: 422, trouble: { code: 'job-newer' } });
+    expect(await listJobs()).toMatchObject([{ id, newer: true }]);
+    await db().query('update docket_state set docket = $1', [JSON.stringify(broken)]);
+    await expect(readJob(id)).rejects.toMatchObject({ status: 422, trouble: { code: 'job-damaged' } });
+    await deleteJob(id);
+    expect(await count('docket_state')).toBe(0);
+  });
+
+  test('a change that does not say what it was made of is refused', async () => {
+    const id = await createJob();
+    for (const revision of [undefined, null, '1', 1.5]) {
+      await expect(walk(id, revision, 'undo')).rejects.toMatchObject({ trouble: { code: 'no-revision' } });
+      await expect(saveDocket(id, revision, emptyDocket('x'))).rejects.toMatchObject({ status: 400 });
+    }
   });
 
   test('connections that the database closes while they wait are replaced', async () => {

@@ -6,7 +6,7 @@ import { afterEach, beforeAll, expect, test, vi } from 'vitest';
 import { surveySchema } from '../core/pages/survey';
 import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
-import { openToFence } from './fenceUser';
+import { fenceUser, openToFence } from './fenceUser';
 import { keepToOwnCore, numbersOf } from './ownCore';
 
 vi.hoisted(() => (process.env.FOLDER_WORKER = '1'));
@@ -41,6 +41,27 @@ test.each([
   ['too much memory', task, { seconds: 60, mb: 8 }, 'too-much-memory'],
 ])('%s: the trouble is named', async (_, work, limits, code) => {
   await expect(runInFence('surveyFile', work, limits)).rejects.toMatchObject({ trouble: { code } });
+});
+
+test('a process runs under the kernel’s limits, and as the user that it is to have; what it last said goes with the trouble', async () => {
+  // Where the program lies in a directory that no other user can enter, there is none.
+  const { uid = process.getuid!() } = fenceUser();
+  const seen: string[] = [];
+  await runInFence('surveyFile', task, ROOMY, undefined, () => {
+    for (const pid of there())
+      seen.push(readFileSync(`/proc/${pid}/limits`, 'utf8') + readFileSync(`/proc/${pid}/status`, 'utf8'));
+  });
+  expect(seen.length).toBeGreaterThan(0);
+  for (const each of seen) {
+    for (const limit of ['data size', 'cpu time', 'file size', 'open files'])
+      expect(each).toMatch(new RegExp(`Max ${limit}\\s+\\d`));
+    expect(each).toMatch(/Max core file size\s+0/);
+    expect(each).toMatch(new RegExp(`^Uid:\\s+${uid}\\s`, 'm'));
+  }
+  await expect(runInFence('noSuchFile', task, ROOMY)).rejects.toMatchObject({
+    trouble: { code: 'stopped-early' },
+    stderr: expect.stringContaining('noSuchFile') as string,
+  });
 });
 
 test('work is cancelled at once', async () => {

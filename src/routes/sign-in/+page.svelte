@@ -61,6 +61,11 @@
     gap: 6px;
   }
   input {
+    padding: 7px 9px;
+    border: 1px solid var(--ink-2);
+    border-radius: 0;
+    background: #fff;
+    font: inherit;
     margin-bottom: 8px;
   }
   .btn {
