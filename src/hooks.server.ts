@@ -3,7 +3,7 @@ import type { Handle, HandleServerError, RequestEvent } from '@sveltejs/kit';
 import { actAs } from '$lib/server/actor';
 import { isAway } from '$lib/server/away';
 import { closeDb } from '$lib/server/db';
-import { doorsOf, HEADERS, NO_PAGE_CSP, refusalOf } from '$lib/server/doors';
+import { doorsOf, HEADERS, NO_PAGE_CSP, PDF_CSP, refusalOf } from '$lib/server/doors';
 import { reportFault } from '$lib/server/faults';
 import { personOf } from '$lib/server/people';
 import { answer } from '$lib/server/problem';
@@ -49,7 +49,10 @@ export const handle: Handle = async ({ event, resolve }) => {
   for (const [name, value] of Object.entries(HEADERS))
     if (!response.headers.has(name)) response.headers.set(name, value);
   if (!response.headers.has('content-security-policy'))
-    response.headers.set('content-security-policy', NO_PAGE_CSP);
+    response.headers.set(
+      'content-security-policy',
+      response.headers.get('content-type') === 'application/pdf' ? PDF_CSP : NO_PAGE_CSP,
+    );
   return response;
 };
 

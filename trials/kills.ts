@@ -21,7 +21,8 @@ const CLUSTER = 'trial-postgres';
 const EVERY_MS = 4000;
 /** How work ends whose every try was killed. */
 const AFTER_TRIES = new Set(['worker-died', 'stopped-early', 'unforeseen']);
-const SETTLE_SECONDS = 240;
+/** What waits goes on being worked afterwards; where nothing of it moved for so long, it is stuck. */
+const STUCK_SECONDS = 120;
 
 const tempBefore = new Set(readdirSync(tmpdir()));
 rmSync(join('.folder', CLUSTER), { recursive: true, force: true });
@@ -145,15 +146,20 @@ await Promise.all(work);
 console.log(`\nkilled: ${JSON.stringify(killed)}`);
 await folder.isWell(120);
 
-/** Waits until nothing waits or is worked any more. */
+/** Waits until nothing waits or is worked any more; false where that does not move. */
 async function settled(): Promise<boolean> {
-  for (let n = 0; n < SETTLE_SECONDS; n++) {
-    const { queue } = await folder
-      .get<{ queue: { waiting: number; working: number } }>('/healthz')
-      .catch((): { queue: { waiting: number; working: number } } => ({ queue: { waiting: 1, working: 0 } }));
-    const left = readdirSync(join(folder.drops, 'desk')).filter((name) => name.endsWith('.pdf'));
-    if (!queue.waiting && !queue.working && !left.length) return true;
+  let [last, since] = [-1, Date.now()];
+  while (Date.now() - since < STUCK_SECONDS * 1000) {
     await wait(1000);
+    const queue = await folder.get<{ queue: { waiting: number; working: number } }>('/healthz').then(
+      (told) => told.queue,
+      () => undefined,
+    );
+    if (!queue) continue;
+    const left = readdirSync(join(folder.drops, 'desk')).filter((name) => name.endsWith('.pdf')).length;
+    const now = queue.waiting + queue.working + left;
+    if (!now) return true;
+    if (now !== last) [last, since] = [now, Date.now()];
   }
   return false;
 }

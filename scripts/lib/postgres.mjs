@@ -102,7 +102,12 @@ export async function startPostgres(name) {
     url: address(port),
     stop: () => {
       clearInterval(watching);
-      run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop');
+      try {
+        run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop');
+      } catch {
+        // It was just being started, or hangs: what it has acknowledged is on the disk, and it mends the rest when it starts.
+        run('pg_ctl', '-D', data, '-w', '-m', 'immediate', 'stop');
+      }
     },
     /** Starts it once more, on the same port. */
     again: () => run('pg_ctl', ...start, settings, 'start'),

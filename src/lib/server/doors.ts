@@ -82,3 +82,5 @@ export const HEADERS: Readonly<Record<string, string>> = {
 };
 /** For answers that are no page: nothing in them may run or load, wherever they are opened. */
 export const NO_PAGE_CSP = "default-src 'none'; frame-ancestors 'none'; sandbox";
+/** For PDFs, which a browser's viewer opens: it does not work in a sandbox, and runs nothing of Folder's. */
+export const PDF_CSP = "frame-ancestors 'none'";

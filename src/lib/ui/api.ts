@@ -105,7 +105,11 @@ export const api = {
     call<Kept<Kind>[]>('DELETE', `/api/kept/${kind}?name=${encodeURIComponent(name)}`),
   drop: (output: string) => call('DELETE', `/api/outputs/${output}`),
   recipes: () =>
-    call<{ recipes: Recipe[]; unread: { name: string; trouble: Trouble }[] }>('GET', '/api/recipes'),
+    call<{
+      recipes: Recipe[];
+      unread: { name: string; trouble: Trouble }[];
+      by: Record<string, string>;
+    }>('GET', '/api/recipes'),
   saveRecipe: (recipe: unknown) => call<Recipe>('PUT', '/api/recipes', recipe),
   dropRecipe: (name: string) => call('DELETE', `/api/recipes/${encodeURIComponent(name)}`),
   replayOnJobs: (name: string, jobs: readonly string[], values: RecipeValues) =>

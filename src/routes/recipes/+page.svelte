@@ -15,6 +15,7 @@
   let { data } = $props();
   let recipes = $state.raw(untrack(() => data.recipes));
   let unread = $state.raw(untrack(() => data.unread));
+  let by = $state.raw<Record<string, string>>(untrack(() => data.by));
   let folders = $state.raw(untrack(() => data.folders));
   let work = $state.raw(untrack(() => data.work));
   const runs = $derived(work.filter((each) => each.of === 'run'));
@@ -79,7 +80,7 @@
   const remove = (name: string) =>
     guard(async () => {
       await api.dropRecipe(name);
-      ({ recipes, unread } = await api.recipes());
+      ({ recipes, unread, by } = await api.recipes());
       asking = undefined;
     });
   const bring = (files: FileList | null) =>
@@ -93,7 +94,7 @@
         throw new Refused(400, { code: 'recipe-invalid', data: { reason: 'it is not JSON' } });
       }
       await api.saveRecipe(json);
-      ({ recipes, unread } = await api.recipes());
+      ({ recipes, unread, by } = await api.recipes());
     });
   const exported = (recipe: Recipe) => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(recipe, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
@@ -136,7 +137,12 @@
       <article class:chosen={chosen === each.name}>
         <div class="head">
           <div>
-            <h2>{each.name} <small>version {each.version}</small></h2>
+            <h2>
+              {each.name}
+              <small
+                >version {each.version}{#if by[each.name]}&nbsp;· {by[each.name]}{/if}</small
+              >
+            </h2>
             <p class="quiet">{holds(each)}</p>
           </div>
           <span class="acts">

@@ -70,6 +70,7 @@
             {#if isSent(one.spec.kind)}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>
+            {#if one.by}<span class="quiet">{one.by}</span>{/if}
             {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
             {#if one.files.length > 1 || one.files.some(({ over, alone }) => over || alone)}
               <details>
