@@ -189,7 +189,7 @@ test('jobs: searched, copied, deleted when asked twice; a file that another job 
   await expect(card('Moor guide')).toContainText('Delete this job?');
   await card('Moor guide').getByRole('button', { name: 'Delete' }).click();
   await expect(card('Moor guide')).toBeHidden();
-  await card('Moor guide (copy)').getByRole('link').click();
+  await card('Moor guide (copy)').getByRole('link', { name: /^Open/ }).click();
   await go(page, 'Hand over');
   tool('qpdf', '--check', keep(await makeOutput(page, 'Make sheet PDF')));
   await page.goto(folder.url);

@@ -173,6 +173,16 @@ test.describe('files that come', () => {
     await expect(told).toContainText('larger than 1024 MB');
     expect(sent).toBe(0);
 
+    // PostgreSQL's own word for it (SQLSTATE 53100), also for a file of several pieces.
+    await folder.query(
+      `create function full_disk() returns trigger language plpgsql as $$
+       begin raise exception 'could not extend file: No space left on device' using errcode = '53100'; end $$;
+       create trigger full_disk before insert on blob_chunk for each row execute function full_disk()`,
+    );
+    await takeIn(page, pdf('full.pdf', Buffer.concat([await markedPdf(1), Buffer.alloc(6 << 20)])));
+    await expect(told).toContainText('The disk is full');
+    await folder.query('drop function full_disk cascade');
+
     const job = page.url().split('/').at(-2)!;
     const sockets = Array.from({ length: 30 }, () => {
       const socket = connect(folder.port, '127.0.0.1');

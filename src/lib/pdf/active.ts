@@ -2,14 +2,22 @@ import { PDFArray, PDFDict, PDFName, PDFStream, type PDFContext, type PDFObject 
 import { ACTIVE_KINDS, type ActiveKind } from '../core/pages/survey';
 
 const key = PDFName.of;
-const [A, AA, S, NEXT, SUBTYPE, ANNOTS] = ['A', 'AA', 'S', 'Next', 'Subtype', 'Annots'].map(key) as [
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-];
+const NAME = {
+  A: key('A'),
+  AA: key('AA'),
+  AF: key('AF'),
+  Annots: key('Annots'),
+  EF: key('EF'),
+  F: key('F'),
+  Fields: key('Fields'),
+  K: key('K'),
+  Next: key('Next'),
+  P: key('P'),
+  S: key('S'),
+  Subtype: key('Subtype'),
+  UF: key('UF'),
+  XFA: key('XFA'),
+} as const;
 
 /** What actions do (ISO 32000-1, table 198), where it is more than leading a reader to a page or an address. */
 const ACTIONS: Readonly<Record<string, ActiveKind>> = {
@@ -55,20 +63,10 @@ const OF_NAMES: Readonly<Record<string, ActiveKind>> = {
   Renditions: 'media',
   AlternatePresentations: 'media',
 };
-const [EF, AF, F, UF, XFA, FIELDS, P, K] = ['EF', 'AF', 'F', 'UF', 'XFA', 'Fields', 'P', 'K'].map(key) as [
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-  PDFName,
-];
 
 /**
  * What a file can do besides being looked at: scripts, programs to be started, files inside, forms that draw themselves. Print
- * needs none of it, and PDF/X allows none (ISO 15930-7, 6.17). `remove` takes it out, wherever it is reached from; links to
+ * needs none of it, and PDF/X allows none (ISO 15930-7; from memory). `remove` takes it out, wherever it is reached from; links to
  * pages and addresses stay.
  */
 export function activeContent(context: PDFContext, remove: boolean): ActiveKind[] {
@@ -120,19 +118,19 @@ function lookAtDict(dict: PDFDict, found: Set<ActiveKind>, remove: boolean, acti
     found.add(kind);
     if (remove) dict.delete(name);
   };
-  if (dict.has(EF) && (dict.has(F) || dict.has(UF))) drop(EF, 'embedded-file');
-  if (dict.lookup(AF) instanceof PDFArray) drop(AF, 'embedded-file');
-  if (dict.has(XFA) && dict.has(FIELDS)) drop(XFA, 'xfa');
-  const triggers = dict.lookup(AA);
+  if (dict.has(NAME.EF) && (dict.has(NAME.F) || dict.has(NAME.UF))) drop(NAME.EF, 'embedded-file');
+  if (dict.lookup(NAME.AF) instanceof PDFArray) drop(NAME.AF, 'embedded-file');
+  if (dict.has(NAME.XFA) && dict.has(NAME.Fields)) drop(NAME.XFA, 'xfa');
+  const triggers = dict.lookup(NAME.AA);
   if (
     triggers instanceof PDFDict &&
     triggers.keys().length &&
     triggers.keys().every((on) => isAction(triggers.lookup(on)))
   ) {
     for (const on of triggers.keys()) found.add(kindOf(triggers.lookup(on)) ?? 'open-action');
-    if (remove) dict.delete(AA);
+    if (remove) dict.delete(NAME.AA);
   }
-  for (const name of [A, NEXT]) {
+  for (const name of [NAME.A, NAME.Next]) {
     const value = dict.lookup(name);
     const kinds = (
       value instanceof PDFArray ? value.asArray().map((each) => dict.context.lookup(each)) : [value]
@@ -143,16 +141,16 @@ function lookAtDict(dict: PDFDict, found: Set<ActiveKind>, remove: boolean, acti
   }
   // An action that was registered by itself, and is reached in a way that is not foreseen here.
   // An element of the structure tree has a type of its own choosing there (14.7.2).
-  const own = dict.has(P) || dict.has(K) ? undefined : kindOf(dict);
+  const own = dict.has(NAME.P) || dict.has(NAME.K) ? undefined : kindOf(dict);
   if (own) {
     found.add(own);
     if (remove) actions.push(dict);
   }
-  const annotations = dict.lookup(ANNOTS);
+  const annotations = dict.lookup(NAME.Annots);
   if (annotations instanceof PDFArray)
     for (let n = annotations.size() - 1; n >= 0; n--) {
       const annotation = annotations.lookup(n);
-      const subtype = annotation instanceof PDFDict ? annotation.lookup(SUBTYPE) : undefined;
+      const subtype = annotation instanceof PDFDict ? annotation.lookup(NAME.Subtype) : undefined;
       const kind = subtype instanceof PDFName ? CARRIERS[subtype.decodeText()] : undefined;
       if (!kind) continue;
       found.add(kind);
@@ -161,12 +159,12 @@ function lookAtDict(dict: PDFDict, found: Set<ActiveKind>, remove: boolean, acti
 }
 
 const isAction = (value: PDFObject | undefined): boolean =>
-  value instanceof PDFDict && value.lookup(S) instanceof PDFName;
+  value instanceof PDFDict && value.lookup(NAME.S) instanceof PDFName;
 
 /** What an action does; undefined for what is no action, or one that may stay. */
 function kindOf(value: PDFObject | undefined): ActiveKind | undefined {
   if (!(value instanceof PDFDict)) return undefined;
-  const type = value.lookup(S);
+  const type = value.lookup(NAME.S);
   if (!(type instanceof PDFName)) return undefined;
   const name = type.decodeText();
   return PASSIVE.has(name) ? undefined : ACTIONS[name];
