@@ -194,7 +194,7 @@ test.describe('files that come', () => {
     });
     await page.waitForTimeout(500);
     for (let n = 0; n < 5; n++)
-      expect((await fetch(`${folder.url}/api/jobs`, { signal: AbortSignal.timeout(1000) })).ok).toBe(true);
+      expect((await fetch(`${folder.url}/api/jobs`, { signal: AbortSignal.timeout(5000) })).ok).toBe(true);
     for (const socket of sockets) socket.destroy();
     await expect
       .poll(async () => (await folder.query('select from blob where sha256 is null')).length)

@@ -148,7 +148,11 @@ async function sendBytes(file: File, onProgress: (share: number) => void): Promi
         // Stored already, or by somebody else just then: asked where it ends, it goes on from there.
         return AWAY.includes(status) || status === 409 || status === 423 || status === 500;
       },
-      onError: (error) => fail(refusalOf(error)),
+      onError: (error) => {
+        fail(refusalOf(error));
+        // What came so far is of no use to anybody; where nobody answers it is deleted after a day.
+        void sending.abort(true).catch(() => undefined);
+      },
       onSuccess: () => done(sending.url!.split('/').at(-1)!),
     });
     sending.start();
