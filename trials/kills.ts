@@ -59,6 +59,8 @@ const saved = await newJob('Saved');
 const taken: string[] = [];
 const made = await newJob('Made');
 await folder.call('POST', `/api/jobs/${made.id}/intakes?name=made.pdf`, await markedPdf(200));
+// Before its pages are there it has no sheets to be made.
+while (!(await folder.get<JobState>(`/api/jobs/${made.id}`)).docket.steps.length) await wait(200);
 
 async function save(): Promise<void> {
   for (let n = 0; going; n++) {
