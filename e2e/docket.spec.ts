@@ -16,10 +16,13 @@ async function jobOf(page: Page, pages: number, name = 'pages.pdf'): Promise<voi
   await go(page, 'Pages');
   await expect(tile(page, 1)).toBeVisible();
 }
-async function blanks(page: Page, count: number): Promise<void> {
+async function putBlanks(page: Page, count: number): Promise<void> {
   await page.getByRole('button', { name: /^Blank/ }).click();
   await page.getByLabel('How many').fill(String(count));
   await page.getByRole('button', { name: 'Put on docket' }).click();
+}
+async function blanks(page: Page, count: number): Promise<void> {
+  await putBlanks(page, count);
   await saved(page);
 }
 
@@ -139,6 +142,7 @@ test('two windows see each other, and neither overwrites what the other did', as
     ['Another name', 'at the same place'],
   ] as const) {
     await other.route('**/status?**', (route) => route.abort());
+    await expect(other.locator('.job')).toContainText('The server does not answer');
     await blanks(page, 1);
     if (title) {
       await page.getByLabel('Title of the job').fill('First');
@@ -146,7 +150,7 @@ test('two windows see each other, and neither overwrites what the other did', as
       await saved(page);
       await other.getByLabel('Title of the job').fill(title);
       await other.keyboard.press('Enter');
-    } else await blanks(other, 1);
+    } else await putBlanks(other, 1);
     await expect(other.getByRole('alert').filter({ hasText: said })).toBeVisible();
     await other.unroute('**/status?**');
     await expect(other.locator('.job')).toContainText(title ? '12 pages' : '11 pages');

@@ -8,6 +8,23 @@ import pg from 'pg';
 
 const { WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as { WORKER: string[] };
 
+/** Databases that were set up and that no Folder runs on: the next ones are copies. By their server and what was loaded. */
+const templates = new Map<string, string>();
+
+/** Makes a database, a copy of another one where that is given, and says its address. */
+async function makeDatabase(server: string, template?: string): Promise<string> {
+  const name = `e2e_${process.pid}_${Date.now()}`;
+  const client = new pg.Client({ connectionString: server });
+  await client.connect();
+  await client.query(
+    `create database ${name}${template ? ` template ${new URL(template).pathname.slice(1)}` : ''}`,
+  );
+  await client.end();
+  const url = new URL(server);
+  url.pathname = `/${name}`;
+  return url.href;
+}
+
 /** A whole Folder for one test file: a database of its own, web server and worker. */
 export class Folder {
   programs: ChildProcess[] = [];
@@ -30,21 +47,20 @@ export class Folder {
     named,
   }: { demo?: boolean; server?: string; named?: string } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
-    const name = `e2e_${process.pid}_${Date.now()}`;
-    const client = new pg.Client({ connectionString: server });
-    await client.connect();
-    await client.query(`create database ${name}`);
-    await client.end();
-    const url = new URL(server);
-    url.pathname = `/${name}`;
+    const like = `${server} ${demo ? '--always' : '--never'}`;
     const port = await freePort();
-    const folder = new Folder(url.href, port, named ? { ORIGIN: `http://${named}:${port}` } : {});
-    const setUp = spawnSync(
-      process.execPath,
-      ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'],
-      { env: folder.environment(), encoding: 'utf8' },
-    );
-    if (setUp.status !== 0) throw new Error(setUp.stderr);
+    const more = named ? { ORIGIN: `http://${named}:${port}` } : {};
+    const folder = new Folder(await makeDatabase(server, templates.get(like)), port, more);
+    if (!templates.has(like)) {
+      const setUp = spawnSync(
+        process.execPath,
+        ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'],
+        { env: folder.environment(), encoding: 'utf8' },
+      );
+      if (setUp.status !== 0) throw new Error(setUp.stderr);
+      const template = await makeDatabase(server, folder.databaseUrl);
+      templates.set(like, template);
+    }
     await folder.run();
     return folder;
   }
@@ -114,6 +130,8 @@ export class Folder {
       HOST: '127.0.0.1',
       ORIGIN: this.url,
       FOLDER_BUILT: '1',
+      // Getting warm takes both cores of a small machine, again for each of many short-lived Folders.
+      FOLDER_READY: '0',
       NODE_ENV: 'production',
       BODY_SIZE_LIMIT: 'Infinity',
       SHUTDOWN_TIMEOUT: '1',

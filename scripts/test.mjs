@@ -1,5 +1,6 @@
 // npm test: all set-up, then every check. Ends with one line: N passed, N failed.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { chdir } from 'node:process';
 import { dirname, join } from 'node:path';
@@ -25,10 +26,11 @@ const results = join('.folder', 'results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-const step = (title, command, args, count, env = {}) => {
+const step = async (title, command, args, count, env = {}) => {
   console.log(`\n${title}`);
   const started = Date.now();
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+  const running = spawn(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+  const [status] = await once(running, 'exit');
   const counted = count?.(status) ?? (status === 0 ? [1, 0] : [0, 1]);
   if (status !== 0 && counted[1] === 0) counted[1] = 1;
   passed += counted[0];
@@ -43,11 +45,15 @@ const fromReport = (file, read) => () => {
   }
 };
 
-step('Types and lint', 'npm', ['run', '-s', 'check']);
+await step('Kit', 'npx', ['svelte-kit', 'sync']);
+await Promise.all([
+  step('Types', 'npm', ['run', '-s', 'check:types']),
+  step('Lint', 'npm', ['run', '-s', 'check:lint']),
+]);
 const database = await startPostgres('test-postgres');
 try {
   const env = { DATABASE_URL: database.url };
-  step(
+  await step(
     'Unit tests',
     'npx',
     ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`],
@@ -55,7 +61,7 @@ try {
     env,
   );
   buildProgram();
-  step(
+  await step(
     'Interface',
     'npx',
     ['playwright', 'test'],

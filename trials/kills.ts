@@ -1,5 +1,5 @@
 /**
- * Kills web server, worker, fenced process and database in turn, with SIGKILL, while files arrive, dockets are saved, outputs
+ * Stops the workers for a minute, then kills web server, worker, fenced process and database in turn, with SIGKILL, while files arrive, dockets are saved, outputs
  * are made and a drop folder is filled; then says what of all that was acknowledged is there. Exit status 1 where anything is
  * lost, doubled, stuck or unreadable.
  * Run by hand: npm run trial:kills -- 50
@@ -19,6 +19,7 @@ const KILLS = Number(process.argv[2] ?? 50);
 const PARTS = ['worker', 'fenced', 'web', 'postgres'] as const;
 const CLUSTER = 'trial-postgres';
 const EVERY_MS = 4000;
+const PAUSE_MS = 60_000;
 /** How work ends whose every try was killed. */
 const AFTER_TRIES = new Set(['worker-died', 'stopped-early', 'unforeseen']);
 /** What waits goes on being worked afterwards; where nothing of it moved for so long, it is stuck. */
@@ -131,6 +132,12 @@ async function drop(): Promise<void> {
 }
 
 const work = [save(), takeIn(), order(), drop()];
+// All workers stand still for much longer than silence lasts, then go on with what they believe to be theirs.
+const paused = folder.pidsOf('worker');
+for (const pid of paused) process.kill(pid, 'SIGSTOP');
+await wait(PAUSE_MS);
+for (const pid of paused) process.kill(pid, 'SIGCONT');
+console.log(`workers stopped for ${PAUSE_MS / 1000} s: ${paused.length}`);
 const killed: Record<string, number> = {};
 for (let n = 0; n < KILLS; n++) {
   await wait(EVERY_MS);

@@ -1,10 +1,17 @@
 // Bundles what runs outside the web server (worker, fenced processes) to build/tools/, so that each starts at once.
+import { readdirSync } from 'node:fs';
 import { build } from 'esbuild';
 
+const SERVER = 'src/lib/server';
+const programsIn = (directory) =>
+  readdirSync(`${SERVER}/${directory}`)
+    .filter((name) => !name.endsWith('.test.ts'))
+    .map((name) => `${SERVER}/${directory}/${name}`);
+
 await build({
-  entryPoints: ['src/lib/server/worker/main.ts', 'src/lib/server/fenced/*.ts'],
+  entryPoints: [`${SERVER}/worker/main.ts`, ...programsIn('fenced'), ...programsIn('threads')],
   outdir: 'build/tools',
-  outbase: 'src/lib/server',
+  outbase: SERVER,
   bundle: true,
   minifySyntax: true,
   minifyWhitespace: true,

@@ -1,13 +1,12 @@
 import type { PoolClient } from 'pg';
-import { workOut, type WorkedOut } from '../core/checks';
 import { emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
 import { DOCKET_VERSION, DocketError, readDocket } from '../core/docket/readDocket';
 import { actor } from './actor';
 import { sweep } from './blobs';
 import { db, transaction, type Db } from './db';
 import { Problem } from './problem';
-import { surveysOf } from './sources';
-import { summarise, type JobSummary } from './summary';
+import { judge } from './judge';
+import type { JobSummary } from './summary';
 import type { JobState } from '../wire/told';
 
 export interface JobListing {
@@ -65,18 +64,19 @@ export const createJob = (
   also?: (client: PoolClient, id: string) => Promise<void>,
 ): Promise<string> =>
   transaction(async (client) => {
-    const id = await createJobIn(client, await worked(client, docket));
+    const { summary } = await judge(docket, client);
+    const id = await createJobIn(client, docket, summary);
     await also?.(client, id);
     return id;
   });
 
 /** The same in the caller's transaction, of a docket that is worked out. */
-export async function createJobIn(client: PoolClient, work: WorkedOut): Promise<string> {
+export async function createJobIn(client: PoolClient, docket: Docket, summary: JobSummary): Promise<string> {
   const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
-    JSON.stringify(summarise(work)),
+    JSON.stringify(summary),
   ]);
   const id = rows[0]!.id;
-  await storeState(client, id, 0, work.docket);
+  await storeState(client, id, 0, docket);
   return id;
 }
 
@@ -230,7 +230,7 @@ export async function lockJob(client: PoolClient, id: string, revision?: number)
 async function stand(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
   await client.query(
     'update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1',
-    [id, seq, JSON.stringify(summarise(await worked(client, docket)))],
+    [id, seq, JSON.stringify((await judge(docket, client)).summary)],
   );
 }
 
@@ -254,9 +254,6 @@ export async function refreshSummary(client: PoolClient, id: string): Promise<vo
   if (!docket) return;
   await client.query('update job set summary = $2 where id = $1', [
     id,
-    JSON.stringify(summarise(await worked(client, docket))),
+    JSON.stringify((await judge(docket, client)).summary),
   ]);
 }
-
-const worked = async (client: Db, docket: Docket): Promise<WorkedOut> =>
-  workOut(docket, await surveysOf(sourcesOf(docket), client));

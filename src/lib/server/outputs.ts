@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
-import { workOut } from '../core/checks';
-import { sourcesOf, type Docket } from '../core/docket/docket';
+import type { Docket } from '../core/docket/docket';
 import { outputSchema, type Output } from '../core/handover/output';
 import type { Trouble } from '../words/errors';
 import { archiveName } from '../words/fileName';
@@ -11,9 +10,9 @@ import { actor } from './actor';
 import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { docketFrom, readJob } from './jobs';
+import { judge } from './judge';
 import type { MadeFile } from './fenced/made';
 import { Problem } from './problem';
-import { surveysOf } from './sources';
 import type { OutputFile, OutputState } from '../wire/told';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
@@ -25,8 +24,8 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
     throw new Problem(400, { code: 'bad-output', data: { reason: order.error.issues[0]?.message ?? '' } });
   const { output, despite } = order.data;
   const { docket } = await readJob(jobId);
-  const work = workOut(docket, await surveysOf(sourcesOf(docket)));
-  const stops = work.findings.filter(({ level }) => level === 'stop').length;
+  const { findings } = await judge(docket);
+  const stops = findings.filter(({ level }) => level === 'stop').length;
   if (stops && !despite) throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
     "insert into output (job_id, spec, docket, file_name, state, despite, by) values ($1, $2, $3, $4, 'waiting', $5, $6) returning id",

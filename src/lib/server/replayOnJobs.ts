@@ -1,13 +1,11 @@
 import * as z from 'zod';
-import { workOut } from '../core/checks';
-import { docketSchema, sourcesOf } from '../core/docket/docket';
+import { docketSchema } from '../core/docket/docket';
 import { RecipeError, recipeValuesSchema, withRecipe } from '../core/docket/recipe';
-import { sayFinding } from '../words/findings';
 import { transaction } from './db';
+import { judge } from './judge';
 import { lockJob, pushState, readJob } from './jobs';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
-import { surveysOf } from './sources';
 import { tryValues } from './runs';
 import type { ReplayedState } from '../wire/told';
 
@@ -35,15 +33,12 @@ export async function replayOnJobs(name: string, value: unknown): Promise<Replay
           if (!read.success)
             throw new RecipeError('recipe-invalid', { reason: read.error.issues[0]!.message });
           const next = read.data;
-          const { list, findings } = workOut(next, await surveysOf(sourcesOf(next), client));
+          const { summary, findings } = await judge(next, client);
           await pushState(client, job, next);
           return {
             ...said,
-            pages: list.pages.length,
-            findings: findings.map((finding) => ({
-              level: finding.level,
-              title: sayFinding(finding, next.unit).title,
-            })),
+            pages: summary.pages,
+            findings,
           };
         } catch (error) {
           if (!(error instanceof RecipeError)) throw error;

@@ -12,6 +12,18 @@ export async function surveysOf(hashes: readonly string[], client: Db = db()): P
   return Object.fromEntries(rows.map(({ sha256, survey }) => [sha256, surveySchema.parse(survey)]));
 }
 
+/** The same as JSON, unread. */
+export async function surveyTexts(
+  hashes: readonly string[],
+  client: Db = db(),
+): Promise<Record<string, string>> {
+  const { rows } = await client.query<{ sha256: string; survey: string }>(
+    'select sha256, survey::text as survey from source where sha256 = any($1)',
+    [hashes],
+  );
+  return Object.fromEntries(rows.map(({ sha256, survey }) => [sha256, survey]));
+}
+
 /** The surveys of all sources that a job ever took in. */
 export async function surveysOfJob(jobId: string): Promise<Surveys> {
   const { rows } = await db().query<{ sha256: string }>('select sha256 from job_source where job_id = $1', [

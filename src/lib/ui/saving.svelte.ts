@@ -155,7 +155,6 @@ export class Saving {
   }
 
   private async done(job: JobState): Promise<void> {
-    if (this.away) this.job.say('');
     this.isBack();
     this.known = job;
     this.waiting.shift();

@@ -37,9 +37,8 @@ const WORKED: Record<
 
 /** Takes work until it is told to stop. Several may run, on one machine or more. */
 const boss = await onceThere(queue);
-keepReady('surveyFile');
-keepReady('writeOutputFile');
-keepReady('checkOutputFiles');
+if (process.env.FOLDER_READY !== '0')
+  for (const name of ['surveyFile', 'writeOutputFile', 'checkOutputFiles']) keepReady(name);
 for (const name of QUEUES)
   for (let n = 0; n < WORKED[name].atOnce; n++)
     await onceThere(() =>

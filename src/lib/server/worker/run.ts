@@ -10,7 +10,6 @@ import { docketOfFile, RecipeError } from '../../core/docket/recipe';
 import { possibleKinds } from '../../core/handover/parts';
 import { surveySchema, type Survey } from '../../core/pages/survey';
 import type { Trouble } from '../../words/errors';
-import { sayFinding } from '../../words/findings';
 import { actAs } from '../actor';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import type { Claim, Progress } from '../claims';
@@ -23,6 +22,7 @@ import type { MadeFile } from '../fenced/made';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { finishMeasureIn } from '../measures';
 import { createJobIn } from '../jobs';
+import { judgedOf } from '../judged';
 import { addFinished } from '../outputs';
 import { keepToOwnCore } from '../ownCore';
 import { claimRun, finishRun, orderedRun, tieToRun, type BegunRun } from '../runs';
@@ -31,7 +31,6 @@ import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
 import { inWorkFolder } from '../workFolder';
 import { Lost, workAt, type Worked } from './workAt';
-import type { Told } from '../../wire/told';
 
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
@@ -114,17 +113,13 @@ async function carryOut(work: Work): Promise<void> {
   const others = sourcesOf(docket).filter((sha256) => sha256 !== source);
   const surveys = { ...(others.length ? await surveysOf(others) : {}), [source]: survey };
   const job = workOut(docket, surveys);
-  const { findings } = job;
-  const told: Told = findings.map((finding) => ({
-    level: finding.level,
-    title: sayFinding(finding, docket.unit).title,
-  }));
+  const { summary, findings: told } = judgedOf(job);
   // A job that an earlier try made is this one's: no file gives two.
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {
       await keep(client);
-      const made = await createJobIn(client, job);
+      const made = await createJobIn(client, docket, summary);
       if (!(await tieToRun(client, claim, { id: made, findings: told }))) throw new Lost();
       return made;
     }));

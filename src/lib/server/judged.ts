@@ -1,0 +1,33 @@
+import { workOut, type WorkedOut } from '../core/checks';
+import type { Docket } from '../core/docket/docket';
+import { surveySchema, type Surveys } from '../core/pages/survey';
+import { sayFinding } from '../words/findings';
+import type { Told } from '../wire/told';
+import { summarise, type JobSummary } from './summary';
+
+/** What the list of jobs shows of a job, and what was found in it, in words. */
+export interface Judged {
+  summary: JobSummary;
+  findings: Told;
+}
+
+export const judgedOf = (work: WorkedOut): Judged => ({
+  summary: summarise(work),
+  findings: work.findings.map((finding) => ({
+    level: finding.level,
+    title: sayFinding(finding, work.docket.unit).title,
+  })),
+});
+
+/** A docket and the surveys of its sources by their SHA-256, all as JSON. */
+export interface ToJudge {
+  docket: string;
+  surveys: Record<string, string>;
+}
+
+export const judgeText = ({ docket, surveys }: ToJudge): Judged => {
+  const read: Surveys = Object.fromEntries(
+    Object.entries(surveys).map(([sha256, survey]) => [sha256, surveySchema.parse(JSON.parse(survey))]),
+  );
+  return judgedOf(workOut(JSON.parse(docket) as Docket, read));
+};
