@@ -12,6 +12,7 @@ import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
 import { surveyPdf } from '../src/lib/pdf/survey';
+import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';
 import { median, textFile } from './textFile';
@@ -22,6 +23,7 @@ const [PAGES, ROUNDS] = [1000, 9];
 const MOST = 1.25;
 
 const folder = mkdtempSync(join(tmpdir(), 'folder-bench-'));
+await openToFence(folder);
 const file = await textFile(PAGES, folder);
 const bytes = readFileSync(file);
 const source = createHash('sha256').update(bytes).digest('hex');

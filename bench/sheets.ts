@@ -10,12 +10,14 @@ import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { median, textFile } from './textFile';
+import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';
 
 process.env.FOLDER_BUILT = '1';
 const ROUNDS = 9;
 const folder = mkdtempSync(join(tmpdir(), 'folder-bench-'));
+await openToFence(folder);
 
 /** Seconds that qpdf takes to write the file anew, its start included. */
 function rewrite(file: string): number {

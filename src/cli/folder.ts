@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { emptyDocket, looksAtPages, type Docket } from '../lib/core/docket/docket';
+import { emptyDocket, looksAtPages, sourcesNamed, type Docket } from '../lib/core/docket/docket';
 import { DocketError, readDocket as readDocketOf } from '../lib/core/docket/readDocket';
 import {
   docketOfFile,
@@ -31,8 +31,10 @@ import { OUTPUT_NAME } from '../lib/words/outputs';
 
 const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
 folder make DOCKET.json FILE… --out FOLDER           carries the docket out and writes its outputs
+       [--despite REASON]                            they are to go out although a finding says stop: exit status 0
 folder recipe RECIPE.json FILE… --out FOLDER         works each file by the recipe and writes what it hands over
        [--set name=value]…                           says what the recipe asks for; lengths with their unit: off="12 mm"
+       [--with FILE]…                                a file that its steps use: a stamp, an overlay
 folder split FILE --by HOW --out FOLDER              writes the pages of a file as several
        HOW: every=10, bookmarks, bookmarks=2, places=1,9,21, faces, faces=reverse, size=5 (MB)
        [--name PATTERN]                              with {source}, {part}, {from}, {to}, {size}, {date}
@@ -40,7 +42,8 @@ folder watch FOLDER --recipe RECIPE.json [--once]    works what is put there; re
 folder template DOCKET.json [FILE…] --out FOLDER     writes the blank template of a folded leaflet
        --json                                        says what was written as JSON
 
-Exit status: 0 done; 1 the work failed, one sentence says why; 2 the call was wrong.`;
+Exit status: 0 done; 1 the work failed, or a finding says stop: a sentence says why, and what was written is not to go out;
+2 the call was wrong.`;
 
 /** The work failed for a reason worth a sentence. */
 class Failure extends Error {}
@@ -59,11 +62,16 @@ async function main(args: string[]): Promise<number> {
     await COMMANDS[call.command](call);
     return 0;
   } catch (error) {
-    if (!(error instanceof Failure)) throw error;
-    console.error(error.message);
+    console.error(
+      error instanceof Failure
+        ? error.message
+        : sayTrouble({ code: 'unforeseen', data: { reason: oneLine(error) } }),
+    );
     return 1;
   }
 }
+
+const oneLine = (error: unknown): string => String(error).split('\n')[0]!.slice(0, 300);
 
 interface Call {
   command: keyof typeof COMMANDS;
@@ -76,11 +84,15 @@ interface Call {
   set: string[];
   json: boolean;
   once: boolean;
+  /** Why outputs go out although a finding says stop. */
+  despite: string;
+  /** Files that the steps of a recipe use. */
+  with: string[];
 }
 
 const COMMANDS = {
   survey: ({ files }: Call) => survey(files),
-  make: ({ files: [docket, ...files], out, json }: Call) => make(docket!, files, out, json),
+  make: (call: Call) => make(call),
   recipe: (call: Call) => carryOut(call),
   split: (call: Call) => splitFile(call),
   watch: (call: Call) => watch(call),
@@ -92,10 +104,10 @@ const NEEDS: Record<
   { files: number; options: readonly string[]; may?: readonly string[] }
 > = {
   survey: { files: 1, options: [] },
-  make: { files: 1, options: ['out'], may: ['json'] },
-  recipe: { files: 2, options: ['out'], may: ['set', 'json'] },
+  make: { files: 1, options: ['out'], may: ['json', 'despite'] },
+  recipe: { files: 2, options: ['out'], may: ['set', 'with', 'json'] },
   split: { files: 1, options: ['out', 'by'], may: ['name', 'json'] },
-  watch: { files: 1, options: ['recipe'], may: ['set', 'once', 'json'] },
+  watch: { files: 1, options: ['recipe'], may: ['set', 'with', 'once', 'json'] },
   template: { files: 1, options: ['out'], may: ['json'] },
 };
 
@@ -110,6 +122,8 @@ function readCall(args: string[]): Call | { command: 'help' } | undefined {
         by: { type: 'string' },
         name: { type: 'string' },
         set: { type: 'string', multiple: true },
+        with: { type: 'string', multiple: true },
+        despite: { type: 'string' },
         json: { type: 'boolean' },
         once: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
@@ -123,7 +137,20 @@ function readCall(args: string[]): Call | { command: 'help' } | undefined {
     if (files.length < least || options.some((option) => !given.includes(option))) return undefined;
     if (given.some((option) => !options.includes(option) && !may.includes(option))) return undefined;
     const { out = '', recipe = '', by = '', name = '', set = [], json = false, once = false } = values;
-    return { command: command as keyof typeof COMMANDS, files, out, recipe, by, name, set, json, once };
+    const { despite = '', with: more = [] } = values;
+    return {
+      command: command as keyof typeof COMMANDS,
+      files,
+      out,
+      recipe,
+      by,
+      name,
+      set,
+      json,
+      once,
+      despite,
+      with: more,
+    };
   } catch {
     return undefined;
   }
@@ -146,20 +173,32 @@ function progress(what: string): (done: number, total: number) => void {
 }
 
 async function survey(files: string[]): Promise<void> {
-  const surveys = [];
-  for (const file of files) {
-    surveys.push({
-      file,
-      sha256: sha256(await read(file)),
-      ...(await surveyOf(file, true)),
-    });
-  }
-  process.stdout.write(`${JSON.stringify(surveys.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
+  const surveys: object[] = [];
+  let failed = 0;
+  for (const file of files)
+    try {
+      surveys.push({ file, sha256: sha256(await read(file)), ...(await surveyOf(file, true)) });
+    } catch (error) {
+      if (files.length === 1) throw error;
+      const said =
+        error instanceof Failure
+          ? error.message
+          : `${file}: ${sayTrouble({ code: 'unforeseen', data: { reason: oneLine(error) } })}`;
+      console.error(said);
+      failed++;
+    }
+  process.stdout.write(`${JSON.stringify(files.length === 1 ? surveys[0] : surveys, null, 2)}\n`);
+  if (failed) throw new Failure(`${failed} of ${files.length} files could not be surveyed.`);
 }
 
-async function make(docketFile: string, files: string[], out: string, json: boolean): Promise<void> {
-  const docket = await readDocket(docketFile);
-  report([await handOverDocket(docket, await given(files), out)], json);
+async function make({ files: [docketFile, ...files], out, json, despite }: Call): Promise<void> {
+  const docket = await readDocket(docketFile!);
+  const made = await handOverDocket(docket, await given(files), out);
+  report([made], json);
+  if (made.stops && !despite.trim())
+    throw new Failure(
+      `${made.stops === 1 ? 'A finding says' : `${made.stops} findings say`} stop, so what was written is not to go out. Mend the job, or say with --despite why it goes out all the same.`,
+    );
 }
 
 interface GivenFile {
@@ -176,18 +215,17 @@ async function handOverDocket(
   files: readonly GivenFile[],
   out: string,
   strict = false,
-): Promise<{ written: string[]; findings: string[] }> {
+): Promise<{ written: string[]; findings: string[]; stops: number }> {
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
   const measured = looksAtPages(docket);
   // A file is known by its contents; failing that, by the name that the docket has for it.
-  for (const step of docket.steps) {
-    if (step.kind !== 'take-in' || step.off) continue;
-    const match =
-      files.find(({ hash }) => hash === step.source) ?? files.find(({ name }) => name === step.name);
-    if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name: step.name } }));
-    surveys[step.source] ??= await surveyOf(match.file, measured);
-    fileOf[step.source] = match.file;
+  for (const { source, name, off } of sourcesNamed(docket)) {
+    const match = files.find(({ hash }) => hash === source) ?? files.find((file) => file.name === name);
+    if (!match && off) continue;
+    if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name } }));
+    surveys[source] = await surveyOf(match.file, measured);
+    fileOf[source] = match.file;
   }
   const work = workOut(docket, surveys);
   const findings = work.findings.map((finding) => {
@@ -195,8 +233,8 @@ async function handOverDocket(
     return `${finding.level}: ${title}. ${text}`;
   });
   for (const said of findings) console.error(said);
-  if (strict && work.findings.some(({ level }) => level === 'stop'))
-    throw new Failure('A finding says stop, so nothing was handed over.');
+  const stops = work.findings.filter(({ level }) => level === 'stop').length;
+  if (strict && stops) throw new Failure('A finding says stop, so nothing was handed over.');
   await mkdir(out, { recursive: true });
   const written: string[] = [];
   const possible = possibleKinds(work);
@@ -207,23 +245,26 @@ async function handOverDocket(
     }
     written.push(...(await writeFiles(out, docket, surveys, output, fileOf)));
   }
-  return { written, findings };
+  return { written, findings, stops };
 }
 
 /** Works each file by a recipe. */
-async function carryOut({ files: [recipeFile, ...files], out, set, json }: Call): Promise<void> {
+async function carryOut({ files: [recipeFile, ...files], out, set, json, with: more }: Call): Promise<void> {
   const recipe = await readRecipeFile(recipeFile!);
   const values = valuesOf(recipe, set);
+  const used = await given(more);
   const results = [];
   for (const file of await given(files))
-    results.push({ source: file.file, ...(await workFile(recipe, values, file, out)) });
+    results.push({ source: file.file, ...(await workFile(recipe, values, [file, ...used], out)) });
   report(results, json);
 }
 
-function workFile(recipe: Recipe, values: RecipeValues, file: GivenFile, out: string) {
+/** Works the first of the files by a recipe, whose steps may use the others. */
+function workFile(recipe: Recipe, values: RecipeValues, files: readonly GivenFile[], out: string) {
   try {
-    const docket = docketOfFile({ source: file.hash, name: file.name }, recipe, values);
-    return handOverDocket(docket, [file], out, true);
+    const [file] = files;
+    const docket = docketOfFile({ source: file!.hash, name: file!.name }, recipe, values);
+    return handOverDocket(docket, files, out, true);
   } catch (error) {
     if (error instanceof RecipeError) throw new Failure(sayTrouble({ code: error.code, data: error.data }));
     throw error;
@@ -314,7 +355,14 @@ function readSplit(said: string): unknown {
 const LOOK_EVERY_MS = 300;
 
 /** Works what is put in a folder, one file after the other, until it is stopped; with `--once`, what is there. */
-async function watch({ files: [folder], recipe: recipeFile, set, once, json }: Call): Promise<void> {
+async function watch({
+  files: [folder],
+  recipe: recipeFile,
+  set,
+  once,
+  json,
+  with: more,
+}: Call): Promise<void> {
   const recipe = await readRecipeFile(recipeFile);
   const values = valuesOf(recipe, set);
   const places = { done: join(folder!, PLACES.done), failed: join(folder!, PLACES.failed) };
@@ -335,9 +383,8 @@ async function watch({ files: [folder], recipe: recipeFile, set, once, json }: C
       if (!growing.isQuiet(path, await stat(path))) continue;
       const stem = await freeIn(Object.values(places), name.replace(/\.[^.]+$/, '') || name);
       try {
-        const [file] = await given([path]);
         const out = join(places.done, stem);
-        const result = await workFile(recipe, values, file!, out);
+        const result = await workFile(recipe, values, await given([path, ...more]), out);
         await rename(path, join(out, name));
         report([{ source: path, ...result }], json);
       } catch (error) {

@@ -13,7 +13,8 @@ const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/server': {
     rooms: ['lib/core', 'lib/words', 'lib/wire', 'lib/pdf', 'lib/raster'],
     // The scanner, a stand-in, draws the demo's booklet.
-    packages: /^(@tus\/server|client-zip|pg|pg-boss|pino|yauzl|zod|sharp|node:.*|\.\.\/demo\/ruleBook)$/,
+    packages:
+      /^(@tus\/server|client-zip|pg|pg-boss|pino|tsx\/esm\/api|yauzl|zod|sharp|node:.*|\.\.\/demo\/ruleBook)$/,
   },
   'lib/ui': { rooms: ['lib/core', 'lib/words', 'lib/wire', 'lib/raster'], packages: /.*/ },
 };

@@ -41,6 +41,23 @@ const ACTIVE_WORD: Record<ActiveKind, string> = {
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
+/** So many are named, the rest counted. */
+const MOST_NAMED = 6;
+const some = (names: readonly string[]): string => {
+  const shown = names.slice(0, MOST_NAMED);
+  const text = listed(names.length > MOST_NAMED ? [...shown, `${names.length - MOST_NAMED} more`] : shown);
+  return text.charAt(0).toUpperCase() + text.slice(1);
+};
+const WHY_LOST: Record<Extract<Finding, { code: 'face-lost' }>['why'], string> = {
+  'fold-out':
+    'A folded leaflet has no leaves that fold-outs could hang on, so they would be missing from it. Take them off, or choose another scheme.',
+  'one-side':
+    'These pages are the backs of others, and only one side of the sheet is printed. Print both sides, or make every page a piece of its own.',
+  cover: 'This part of the cover has no place on its sheet, so the book would be bound without it.',
+  place:
+    'The scheme has no place for it, so the finished piece would be without it. Change the scheme, or take the page out.',
+};
+
 /** The words for a finding, lengths in the job's unit. */
 export function sayFinding(finding: Finding, unit: Unit): Said {
   const size = ({ width, height }: Size) => formatSize(width, height, unit);
@@ -203,7 +220,20 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
           '1 blank fill',
           '1 blank fills',
         ),
-        text: `${plural(finding.total, 'page')} do not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+        text: `${plural(finding.total, 'page')} ${finding.total === 1 ? 'does' : 'do'} not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+      };
+    case 'face-lost':
+      return {
+        title: `${some(finding.faces)} ${finding.faces.length === 1 ? 'lies' : 'lie'} on no sheet`,
+        text: WHY_LOST[finding.why],
+      };
+    case 'face-uneven':
+      return {
+        title: `${some(finding.faces.map(({ name }) => name))} ${finding.faces.length === 1 ? 'lies' : 'lie'} on the sheets as often as nobody wants`,
+        text: finding.faces
+          .slice(0, MOST_NAMED)
+          .map(({ name, there, wanted }) => `${name}: ${there} instead of ${wanted}`)
+          .join('; '),
       };
     case 'first-page-side':
       return {
@@ -220,11 +250,16 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'Paper cannot be folded like this',
         text: `${sayFoldError(finding.error, (points) => formatLength(points, unit))} Give the panel the width that the fold asks for, or choose another fold.`,
       };
-    case 'fold-in-tight':
+    case 'fold-in-tight': {
+      const [what, wide, less, more] =
+        finding.axis === 'vertical'
+          ? [`Panel ${finding.panel}`, 'wide', 'narrower', 'wider']
+          : [`Row ${finding.panel} of panels, from the head,`, 'high', 'lower', 'higher'];
       return {
-        title: `Panel ${finding.panel} has no room to fold in`,
-        text: `It is ${finding.room < 0 ? `${formatLength(-finding.room, unit)} wider than` : finding.room < 0.01 ? 'as wide as' : `only ${formatLength(finding.room, unit)} narrower than`} what it folds into; ${formatLength(finding.wanted, unit)} are wanted. It buckles, or the edge shows. Make it narrower.`,
+        title: `${what} has no room to fold in`,
+        text: `It is ${finding.room < 0 ? `${formatLength(-finding.room, unit)} ${more} than` : finding.room < 0.01 ? `as ${wide} as` : `only ${formatLength(finding.room, unit)} ${less} than`} what it folds into; ${formatLength(finding.wanted, unit)} are wanted. It buckles, or the edge shows. Make it ${less}.`,
       };
+    }
     case 'panels-missing':
       return {
         title: 'Panels are missing',
@@ -348,6 +383,10 @@ export function sayMend({ code, data = {} }: Mend): string {
       return `Print them all with “${data.name}”`;
     case 'overprint':
       return 'Let it overprint';
+    case 'both-sides':
+      return 'Print both sides';
+    case 'loose-pages':
+      return 'Make every page a piece of its own';
     case 'outer-edge':
       return 'Put them at the outer edge';
     case 'first-side':

@@ -7,7 +7,7 @@ import { artBox, bleedSides, type PageList } from '../pages/page';
 import { coverPress } from '../sheets/cover';
 import type { CoverPlan, SheetPlan } from '../sheets/plan';
 import { PLAIN_COVER, SPINE_TEXT, type Signatures } from '../sheets/scheme';
-import { lengthAlong } from '../sheets/signature';
+import { lengthAlong } from '../sheets/leafStrip';
 import type { Check, Finding, Mend } from './finding';
 import { tooSmall } from './sheets';
 

@@ -45,6 +45,8 @@ export interface Mend {
     | 'make-cover'
     | 'cover-to-sum'
     | 'worked-spine'
+    | 'both-sides'
+    | 'loose-pages'
     | 'as-planned'
     | 'drop-gone';
   steps?: readonly StepDraft[];
@@ -86,7 +88,7 @@ export type Found =
   | { code: 'bleed-off-sheet'; sheet: Size; needed: Size; of?: 'cover' }
   | { code: 'marks-off-sheet'; sheet: Size; needed: Size; of?: 'cover' }
   | { code: 'fold-impossible'; error: FoldError }
-  | { code: 'fold-in-tight'; panel: number; room: number; wanted: number }
+  | { code: 'fold-in-tight'; axis: 'vertical' | 'horizontal'; panel: number; room: number; wanted: number }
   | { code: 'panels-missing'; given: number; each: number }
   | { code: 'creep-over-safe'; wanted: number; done: number; leaves: number }
   | { code: 'cover-unplanned' | 'spine-unknown' }
@@ -109,6 +111,9 @@ export type Found =
     }
   | { code: 'by-hand-gone'; count: number }
   | { code: 'active-content'; name: string; kinds: readonly ActiveKind[] }
+  /** Faces that lie on no cell, and why: a fold-out, a back of work printed on one side, a part of a cover, or for no reason known. */
+  | { code: 'face-lost'; why: 'fold-out' | 'one-side' | 'cover' | 'place'; faces: readonly string[] }
+  | { code: 'face-uneven'; faces: readonly { name: string; there: number; wanted: number }[] }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };
 

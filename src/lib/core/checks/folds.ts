@@ -1,4 +1,7 @@
-import { tightPanels } from '../fold/widths';
+import { patternOf } from '../fold/patterns';
+import { narrowedWidths, tightPanels, type TightPanel } from '../fold/widths';
+import type { Size } from '../measure/box';
+import { sameSize } from '../paper/sizes';
 import { caliperOf } from '../paper/stock';
 import type { PageList } from '../pages/page';
 import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
@@ -42,13 +45,18 @@ export const checkFolds: Check = (state) => {
 };
 
 /** Whether the last fold, at the spine, runs across the paper's grain. */
-function foldsAcrossGrain({ plan, list }: JobState, { stock, turned, kind }: PressScheme): boolean {
+function foldsAcrossGrain({ plan, list }: JobState, scheme: PressScheme): boolean {
+  const { stock, turned, kind } = scheme;
   if (!stock.grain || !plan) return false;
   const { width, height } = plan.sheet;
   const longIsUpright = height > width;
   const grainUpright = stock.grain === 'long' ? longIsUpright : !longIsUpright;
   const book = kind === 'stitched' || kind === 'signatures';
-  const spineUpright = (book && list.book.spine === 'head') === ((turned ?? 0) % 180 === 90);
+  const lies =
+    kind === 'leaflet'
+      ? patternOf(scheme.pattern).folds.at(-1)?.axis === 'horizontal'
+      : book && list.book.spine === 'head';
+  const spineUpright = lies === ((turned ?? 0) % 180 === 90);
   return grainUpright !== spineUpright;
 }
 
@@ -66,52 +74,63 @@ function leafletFindings({ list }: JobState, scheme: Leaflet): Finding[] {
     return [...findings, { ...at, code: 'fold-impossible', level: 'stop', error, ...(mend ? { mend } : {}) }];
   const paper = { allowance: scheme.allowance, caliper: caliperOf(scheme.stock) ?? 0 };
   // Each panel once, for what it is tightest in.
-  const tight = new Map<number, { panel: number; room: number; wanted: number }>();
-  for (const { axis, panel, room, wanted } of tightPanels(sheet.pattern, sheet, paper)) {
-    const known = tight.get(panel);
-    if (axis === 'vertical' && (!known || room - wanted < known.room - known.wanted))
-      tight.set(panel, { panel, room, wanted });
+  const tight = new Map<string, TightPanel>();
+  for (const each of tightPanels(sheet.pattern, sheet, paper)) {
+    const key = `${each.axis} ${each.panel}`;
+    const known = tight.get(key);
+    if (!known || each.room - each.wanted < known.room - known.wanted) tight.set(key, each);
   }
-  const pagesOf = (panel: number): string[] =>
+  const pagesOf = ({ axis, panel }: TightPanel): string[] =>
     scheme.pages === 'sides'
       ? []
-      : positionsOf(list, scheme, 0).flatMap((position, n) =>
-          panelAt(n, sheet).column === panel ? [list.pages[position - 1]!.id] : [],
-        );
-  for (const { panel, room, wanted } of tight.values())
+      : positionsOf(list, scheme, 0).flatMap((position, n) => {
+          const { column, row } = panelAt(n, sheet);
+          return (axis === 'vertical' ? column : row) === panel ? [list.pages[position - 1]!.id] : [];
+        });
+  for (const each of tight.values()) {
+    const { axis, panel, room, wanted } = each;
     findings.push({
       ...at,
-      pages: pagesOf(panel),
+      pages: pagesOf(each),
       code: 'fold-in-tight',
       level: room < wanted / 2 ? 'stop' : 'look',
-      panel: panel + 1,
+      axis,
+      // Columns are counted from the left, rows from the head.
+      panel: axis === 'vertical' ? panel + 1 : sheet.rows.length - panel,
       room,
       wanted,
       ...(mend ? { mend } : {}),
     });
+  }
   return findings;
 }
 
-/** The panels made as wide as the fold asks for: the pages sized anew, or typed widths left out. */
+/** The panels made as narrow as the fold asks for, the finished piece as large as it is: pages sized anew, or typed widths left out. */
 function widthsMend({ list }: Pick<JobState, 'list'>, scheme: Leaflet): Finding['mend'] {
   if (scheme.pages === 'sides')
     return scheme.widths && { code: 'worked-widths', scheme: { widths: undefined } as Partial<PressScheme> };
   const each = pagesPerLeaflet(scheme);
+  const paper = { allowance: scheme.allowance, caliper: caliperOf(scheme.stock) ?? 0 };
   const steps: StepDraft[] = [];
   for (let first = 0; first < list.pages.length; first += each) {
-    const { worked, ...sheet } = leafletSheet(list, scheme, first)!;
-    const groups = new Map<number, number[]>();
+    const sheet = leafletSheet(list, scheme, first)!;
+    const columns = narrowedWidths(sheet.pattern, 'vertical', sheet.columns, paper);
+    const rows = narrowedWidths(sheet.pattern, 'horizontal', sheet.rows, paper);
+    const groups = new Map<string, { size: Size; positions: number[] }>();
     positionsOf(list, scheme, first).forEach((position, n) => {
-      const { width } = worked[panelAt(n, sheet).column]!;
-      if (Math.abs(list.pages[position - 1]!.trim.width - width) > 0.01)
-        groups.set(width, [...(groups.get(width) ?? []), position]);
+      const { column, row } = panelAt(n, sheet);
+      const size = { width: columns[column]!, height: rows[row]! };
+      if (sameSize(list.pages[position - 1]!.trim, size)) return;
+      const key = `${column} ${row}`;
+      const group = groups.get(key) ?? { size, positions: [] };
+      group.positions.push(position);
+      groups.set(key, group);
     });
-    for (const [width, positions] of groups)
+    for (const { size, positions } of groups.values())
       steps.push({
         kind: 'trim',
         pages: positions.sort((a, b) => a - b).join(', '),
-        width,
-        height: list.pages[positions[0]! - 1]!.trim.height,
+        ...size,
         content: 'hold',
         fixed: { x: 'centre', y: 'centre' },
       });

@@ -7,6 +7,7 @@ import { checkBleed } from './bleed';
 import { checkCover } from './cover';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
+import { checkFaces } from './faces';
 import { checkFolds } from './folds';
 import { checkInks, checkOverprint } from './inks';
 import { checkKeptPairs } from './keptPairs';
@@ -34,6 +35,7 @@ const CHECKS: readonly Check[] = [
   checkOverlays,
   checkInks,
   checkOverprint,
+  checkFaces,
   checkSheets,
   checkFolds,
   checkCover,

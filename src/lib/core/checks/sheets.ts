@@ -4,7 +4,7 @@ import { fits, stocksFor, type Stock } from '../paper/stock';
 import type { SheetPlan } from '../sheets/plan';
 import { printedBox } from '../sheets/press';
 import type { Press, PressScheme, Stitched } from '../sheets/scheme';
-import { blanksWanted, pagesThatFill } from '../sheets/stitched';
+import { blanksOf, leavesApart, pagesThatFill } from '../sheets/stitched';
 import type { Check, Finding, Mend } from './finding';
 
 /** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
@@ -12,14 +12,14 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
   if (!plan || !('stock' in scheme)) return [];
   const findings: Finding[] = [];
   const book = scheme.kind === 'stitched' || scheme.kind === 'signatures';
-  const by = book ? pagesThatFill(scheme, list) : 0;
-  const count = book ? blanksWanted(list.pages.length, by) : 0;
+  const bound = scheme.kind === 'signatures' ? list.pages.length - 2 * leavesApart(list) : list.pages.length;
+  const count = book ? blanksOf(list, scheme) : 0;
   if (book && count)
     findings.push({
       code: 'blanks-wanted',
       count,
-      total: list.pages.length,
-      by,
+      total: bound,
+      by: pagesThatFill(scheme, list),
       pad: scheme.pad,
       level: 'look',
       stage: 'sheets',

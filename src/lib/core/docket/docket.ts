@@ -68,15 +68,37 @@ export const looksAtPages = ({ steps }: { steps: readonly Step[] }): boolean =>
         (step.kind === 'crop' && step.cut.by === 'ink')),
   );
 
+/** A source that a step names: by its SHA-256, and by what its file was called. */
+export interface SourceNamed {
+  source: string;
+  name: string;
+  /** Only steps that are switched off name it. */
+  off: boolean;
+}
+
+/** Every source that steps name, each once: pages taken in, and the graphics of stamps and overlays. */
+export function sourcesNamed({ steps }: { steps: readonly Step[] }): SourceNamed[] {
+  const named = new Map<string, SourceNamed>();
+  for (const step of steps) {
+    const from =
+      step.kind === 'take-in'
+        ? step
+        : 'graphic' in step && 'source' in step.graphic
+          ? step.graphic
+          : undefined;
+    if (!from) continue;
+    const known = named.get(from.source);
+    named.set(from.source, {
+      source: from.source,
+      name: known?.name ?? from.name,
+      off: !!step.off && (known?.off ?? true),
+    });
+  }
+  return [...named.values()];
+}
+
 /** SHA-256 of every source the docket uses, switched-off steps too, each once. */
-export const sourcesOf = (docket: Docket): string[] => [
-  ...new Set(
-    docket.steps.flatMap((step) => {
-      if (step.kind === 'take-in') return [step.source];
-      return 'graphic' in step && 'source' in step.graphic ? [step.graphic.source] : [];
-    }),
-  ),
-];
+export const sourcesOf = (docket: Docket): string[] => sourcesNamed(docket).map(({ source }) => source);
 
 /** A job without a name of its own takes that of its first file. */
 export const titleFrom = (name: string): string =>

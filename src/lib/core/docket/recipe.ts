@@ -2,7 +2,7 @@ import * as z from 'zod';
 import type { PageList } from '../pages/page';
 import { describeIndexes, resolveSelection, SelectionError } from '../pages/selection';
 import { ASK_KINDS, askable, type Askable, type Path } from './askable';
-import { docketSchema, emptyDocket, titleFrom, type Docket } from './docket';
+import { docketSchema, emptyDocket, sourcesNamed, titleFrom, type Docket } from './docket';
 import type { Format } from './format';
 import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
@@ -341,8 +341,4 @@ function withFormats(
 }
 
 /** SHA-256 of the files that a recipe brings along: standing pages and graphics. */
-export const sourcesOfRecipe = ({ steps }: Recipe): string[] =>
-  steps.flatMap((step) => {
-    if (step.kind === 'take-in') return [step.source];
-    return 'graphic' in step && 'source' in step.graphic ? [step.graphic.source] : [];
-  });
+export const sourcesOfRecipe = (recipe: Recipe): string[] => sourcesNamed(recipe).map(({ source }) => source);

@@ -62,6 +62,12 @@ export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
 }
 
 const indexOf = ({ column, row }: Facet, axis: Axis): number => (axis === 'vertical' ? column : row);
+const AXES = ['vertical', 'horizontal'] as const;
+const ACROSS = { vertical: 'horizontal', horizontal: 'vertical' } as const;
+type Span = [from: number, to: number];
+/** Where a facet begins and ends across the folds of an axis. */
+const spanOf = ({ outline: { x0, x1, y0, y1 } }: Facet, axis: Axis): Span =>
+  axis === 'vertical' ? [x0, x1] : [y0, y1];
 const over = (a: Facet, b: Facet): boolean => overlap(a.outline, b.outline);
 
 /** Panels that were just folded in, and whose free edge meets another's: the two flaps of a gatefold. */
@@ -70,17 +76,24 @@ function meetings(stack: readonly Facet[], before: readonly Facet[]): Clearance[
   const moved = stack.filter((facet) => earlier.get(idOf(facet)) !== facet.up);
   return moved.flatMap((one) =>
     stack.flatMap((two): Clearance[] => {
-      if (two.up !== one.up || two.row !== one.row || Math.abs(two.column - one.column) < 2) return [];
-      const [left, right] = one.outline.x0 < two.outline.x0 ? [one, two] : [two, one];
-      if (Math.abs(left.outline.x1 - right.outline.x0) > TOUCH) return [];
-      const covers = stack.some(
-        (under) => under !== one && under !== two && over(under, left) && over(under, right),
-      );
-      if (!covers) return [];
-      return [
-        { axis: 'vertical', panel: one.column, against: { meets: two.column }, layers: 1 },
-        { axis: 'vertical', panel: two.column, against: { meets: one.column }, layers: 1 },
-      ];
+      if (two.up !== one.up) return [];
+      return AXES.flatMap((axis): Clearance[] => {
+        const [a, b] = [indexOf(one, axis), indexOf(two, axis)];
+        if (indexOf(one, ACROSS[axis]) !== indexOf(two, ACROSS[axis]) || Math.abs(a - b) < 2) return [];
+        const [[, end], [start]] = [spanOf(one, axis), spanOf(two, axis)].sort((p, q) => p[0] - q[0]) as [
+          Span,
+          Span,
+        ];
+        if (Math.abs(end - start) > TOUCH) return [];
+        const covers = stack.some(
+          (under) => under !== one && under !== two && over(under, one) && over(under, two),
+        );
+        if (!covers) return [];
+        return [
+          { axis, panel: a, against: { meets: b }, layers: 1 },
+          { axis, panel: b, against: { meets: a }, layers: 1 },
+        ];
+      });
     }),
   );
 }
@@ -161,4 +174,27 @@ export function tightPanels(
     return { axis, panel, room: narrowest - own, wanted: allowance + layers * caliper };
   });
   return found.filter(({ room, wanted }) => room < wanted - SLACK);
+}
+
+/**
+ * The widths made narrower where a fold asks for it, all others as they are, so that the finished piece keeps its size. A
+ * panel that folds into one that was made narrower itself is narrower still.
+ */
+export function narrowedWidths(
+  pattern: Pattern,
+  axis: Axis,
+  widths: readonly number[],
+  { allowance, caliper }: Allowance,
+): number[] {
+  const made = [...widths];
+  const all = clearancesOf(pattern).filter((each) => each.axis === axis);
+  for (let round = 0; round < widths.length; round++)
+    for (const { panel, against, layers } of all) {
+      const most =
+        'meets' in against
+          ? (widths[Math.min(panel, against.meets) + 1]! - allowance) / 2
+          : Math.min(...against.than.map((n) => made[n]!)) - allowance - layers * caliper;
+      made[panel] = Math.min(made[panel]!, most);
+    }
+  return made;
 }

@@ -1,8 +1,7 @@
 import * as z from 'zod';
-import { foldSheet } from '../fold/fold';
-import { impose } from '../fold/impose';
 import { signaturePattern } from '../fold/patterns';
-import type { Turn } from '../measure/matrix';
+import { signatureLayout } from '../fold/signatureLayout';
+import { turnOf, type Turn } from '../measure/matrix';
 import type { Spine } from './page';
 
 /** How scans lie one after another: sheet by sheet, or all fronts and then all backs, these perhaps from the last sheet to the first. */
@@ -48,7 +47,7 @@ export class RescueError extends Error {
 export function gridOf(arrangement: Arrangement, spine: Spine): { columns: number; rows: number } {
   if (arrangement.by === 'own') return { columns: arrangement.columns, rows: arrangement.rows };
   if (arrangement.by === 'signature') {
-    const { columns, rows } = signaturePattern(arrangement.pages, 'left');
+    const { columns, rows } = signaturePattern(arrangement.pages, spine);
     return { columns: columns.length, rows: rows.length };
   }
   return spine === 'head' ? { columns: 1, rows: 2 } : { columns: 2, rows: 1 };
@@ -98,23 +97,29 @@ function stitchedOrder(scans: number, order: ScanOrder, spine: Spine): Found[] {
   return pages;
 }
 
-/** Both sides of each signature in turn, gathered one after another. */
+/**
+ * Both sides of each signature in turn, gathered one after another. A back is seen as the leaves of the book turn: the
+ * sheet turned over about a vertical axis, or head over foot where it is bound at the head.
+ */
 function signatureOrder(scans: number, size: 8 | 16 | 32, spine: Spine): Found[] {
   if (scans % 2) throw new RescueError('signature-count', { scans });
-  const pattern = signaturePattern(size, 'left');
-  const [columns, rows] = [pattern.columns.length, pattern.rows.length];
+  const { columns: across, rows: up } = signaturePattern(size, spine);
+  const [columns, rows] = [across.length, up.length];
   const pages: Found[] = [];
-  for (const { page, column, row, face, turn } of impose(foldSheet(pattern, pattern.folds)))
-    for (let signature = 0; signature < scans / 2; signature++) {
-      const seen = face === 'front' ? column : columns - 1 - column;
-      // A book read from right to left is the mirror of one read from left to right.
-      const across = spine === 'right' ? columns - 1 - seen : seen;
+  for (const { page, column, row, face, turn } of signatureLayout(size, spine)) {
+    const [behind, upward] = [face === 'back', face === 'back' && spine === 'head'];
+    const seen = {
+      column: behind && !upward ? columns - 1 - column : column,
+      row: upward ? rows - 1 - row : row,
+      turn: turnOf(upward ? turn + 180 : turn)!,
+    };
+    for (let signature = 0; signature < scans / 2; signature++)
       pages[signature * size + page - 1] = {
-        scan: 2 * signature + (face === 'front' ? 0 : 1),
-        part: (rows - 1 - row) * columns + across,
-        turn,
+        scan: 2 * signature + (behind ? 1 : 0),
+        part: (rows - 1 - seen.row) * columns + seen.column,
+        turn: seen.turn,
       };
-    }
+  }
   return pages;
 }
 

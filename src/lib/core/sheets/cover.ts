@@ -1,12 +1,13 @@
 import { coverPages, sideOfPart, type Cover, type CoverPart } from '../pages/cover';
 import type { Page, PageList } from '../pages/page';
 import { caliperOf } from '../paper/stock';
-import { OPEN, type Face, type Form, type Slot } from './form';
+import { backTurn, OPEN, type Face, type Form, type Slot } from './form';
 import { gridForm, type Between } from './grid';
 import { NO_JOB, type CoverPlan, type PlannedPage, type SheetPlan, type SpineWork } from './plan';
 import { planForms } from './press';
+import { leavesApart } from './stitched';
 import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press, type Signatures } from './scheme';
-import { lengthAlong } from './signature';
+import { lengthAlong } from './leafStrip';
 
 /** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */
 const OUTSIDE = ['back-flap', 'back', 'spine', 'front', 'front-flap'] as const;
@@ -70,7 +71,11 @@ export function planCover(
     : cover.outside
       ? Math.max(0, along(cover.outside) - 2 * (page + flap))
       : 0;
-  const spine = spineOf({ leaves: book.pages.length / 2, signatures: book.sheetCount }, scheme, given);
+  const spine = spineOf(
+    { leaves: leavesIn(book), signatures: book.sheetCount - leavesApart(list) },
+    scheme,
+    given,
+  );
   const wide = (part: (typeof OUTSIDE)[number]) =>
     part === 'spine' ? spine.width : part === 'front' || part === 'back' ? page : flap;
   const there = OUTSIDE.map((part) => ({ part, length: wide(part) })).filter(({ length }) => length > SAME);
@@ -87,6 +92,9 @@ export function planCover(
   const plan = planForms({ forms: [form], pages, cell: form.size, blanksAdded: 0, job, pieceArea }, press);
   return { plan, spine, parts, size: form.size };
 }
+
+/** The leaves that are bound at the spine; what folds out of them is not. */
+const leavesIn = ({ pages }: SheetPlan): number => pages.filter(({ page }) => !page?.panel).length / 2;
 
 /** The book with its cover, where it has one. */
 export function withCover(
@@ -120,7 +128,12 @@ function coverForm(
     side: sideOfPart(part, book),
     ...(cover[part] ? { page: cover[part] } : {}),
   });
-  const face = (part: CoverPart): Face => ({ planned: planned(part), turn: 0 });
+  const isInside = (part: CoverPart) =>
+    part === 'inside' || part === 'inside-front' || part === 'inside-back';
+  const face = (part: CoverPart): Face => ({
+    planned: planned(part),
+    turn: isInside(part) ? backTurn(sideOfPart(part, book)) : 0,
+  });
   const joint: Between = { gap: 0, cut: false, folded: true };
   const lengths = parts.map(({ length }) => length);
   const joints = lengths.slice(1).map(() => joint);

@@ -1,59 +1,73 @@
-import { heightOf, widthOf, type Size } from '../measure/box';
-import { labelsOf } from '../pages/labels';
-import { sideAt, type PageList } from '../pages/page';
+import { heightOf, widthOf, type Sides, type Size } from '../measure/box';
+import type { PageList, Spine } from '../pages/page';
+import { panelsOf, type Panel } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
-import type { Face, Form, Slot } from './form';
+import { backTurn, movedForm, turnedForm, type Face, type Form, type Slot } from './form';
 import { gang } from './gang';
 import { gridForm, type Between } from './grid';
+import {
+  asItLies,
+  lengthAlong,
+  panelParts,
+  plannedPages,
+  plannedPanels,
+  stripForm,
+  type StripPart,
+} from './leafStrip';
 import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Flat } from './scheme';
 
-/** One flat thing: what is on its front and, where its pages lie back to back, on its back. */
+/** One flat thing: what is on its front and, where its pages lie back to back, on its back; with what folds out of it, from its spine outwards. */
 export interface Piece {
   front: PlannedPage;
   back?: PlannedPage;
+  panels: readonly Required<StripPart>[];
   size: Size;
-}
-
-/** Every page as it is planned where none is added, in order. */
-export function plannedPages(list: PageList): PlannedPage[] {
-  const labels = labelsOf(list);
-  return list.pages.map((page, index) => ({
-    page,
-    position: index + 1,
-    name: String(index + 1),
-    label: labels[index]!,
-    side: sideAt(index, list),
-  }));
 }
 
 /** The pages as pieces: leaves where pages face each other, else each by itself. */
 export function flatPieces(list: PageList): Piece[] {
+  const { facing, spine } = list.book;
   const pages = plannedPages(list);
-  const step = list.book.facing ? 2 : 1;
+  const step = facing ? 2 : 1;
+  const planned = plannedPanels(list, pages.length);
+  const hanging = new Map<number, Panel[]>();
+  for (const panel of panelsOf(list)) {
+    const at = Math.floor(panel.on / step);
+    hanging.set(at, [...(hanging.get(at) ?? []), panel]);
+  }
   return Array.from({ length: Math.ceil(pages.length / step) }, (_, n): Piece => {
     const [front, back] = [pages[n * step]!, step === 2 ? pages[n * step + 1] : undefined];
-    return { front, size: front.page!.trim, ...(back ? { back } : {}) };
+    const panels = panelParts(hanging.get(n) ?? [], planned, spine);
+    const { width, height } = front.page!.trim;
+    const more = panels.reduce((sum, { length }) => sum + length, 0);
+    const size = spine === 'head' ? { width, height: height + more } : { width: width + more, height };
+    return { front, size, panels, ...(back ? { back } : {}) };
   });
 }
 
 const faces = ({ front, back }: Piece): { front: Face; back?: Face; centred: true } => ({
   front: { planned: front, turn: 0 },
-  ...(back ? { back: { planned: back, turn: 0 as const } } : {}),
+  ...(back ? { back: { planned: back, turn: backTurn(back.side) } } : {}),
   centred: true,
 });
 
 /** A form of one piece. */
-export const pieceForm = (piece: Piece, name?: string): Form =>
-  gridForm({
-    columns: [piece.size.width],
-    rows: [piece.size.height],
+export function pieceForm(piece: Piece, spine: Spine): Form {
+  const { front, back, panels, size } = piece;
+  if (panels.length) {
+    const leaf = { front, length: lengthAlong(front.page!.trim, spine), ...(back ? { back } : {}) };
+    return stripForm(asItLies([leaf, ...panels], spine), spine, `fold-out of ${front.name}`);
+  }
+  return gridForm({
+    columns: [size.width],
+    rows: [size.height],
     betweenColumns: [],
     betweenRows: [],
     at: () => faces(piece),
-    ...(name ? { name } : {}),
   });
+}
 
 /**
  * Plans flat work: pieces side by side, to be cut apart. Where nothing is said of it, pieces of which none has a back are
@@ -65,26 +79,30 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
   const pieces = flatPieces(list);
   const scheme: Flat =
     given.work || pieces.some(({ back }) => back) ? given : { ...given, work: 'single-side' };
+  const { spine } = list.book;
   const pages = plannedPages(list);
   const said = { pages, cell, blanksAdded: 0, job };
   if (scheme.arrange === 'repeat')
-    return planForms({ ...said, forms: pieces.map((piece) => pieceForm(piece)) }, scheme);
-  if (scheme.arrange === 'gang') return planGang(pieces, said, scheme);
-  const forms = pieces.map((piece) => pieceForm(piece));
+    return planForms({ ...said, forms: pieces.map((piece) => pieceForm(piece, spine)) }, scheme);
+  if (scheme.arrange === 'gang') return planGang(pieces, said, scheme, spine);
+  // What folds out is longer than a cell: it has sheets of its own.
+  const plain = pieces.filter(({ panels }) => !panels.length);
+  const strips = pieces.filter(({ panels }) => panels.length).map((piece) => pieceForm(piece, spine));
+  const forms = plain.map((piece) => pieceForm(piece, spine));
   const { copies: whole, sheet: laid } = layCopies(cell, scheme, roundBleed(forms, scheme));
   const halves = halvesOf(scheme);
   const onSheet = { across: whole.across / halves.across, up: whole.up / halves.up };
   // The whole grid is turned on the sheet.
   const copies = isSideways(scheme) ? { across: onSheet.up, up: onSheet.across } : onSheet;
   const each = copies.across * copies.up;
-  const sheets = Math.ceil(pieces.length / each);
+  const sheets = Math.ceil(plain.length / each);
   const order = cellOrder(copies, scheme);
   const between: Between = { gap: scheme.between ?? 0, cut: true, folded: false };
   const filled = Array.from({ length: sheets }, (_, sheet): Form => {
     const at = (column: number, row: number) => {
       const n = order.indexOf(row * copies.across + column);
       // A pile goes on where the one before it ends.
-      const piece = pieces[scheme.arrange === 'stack' ? n * sheets + sheet : sheet * each + n];
+      const piece = plain[scheme.arrange === 'stack' ? n * sheets + sheet : sheet * each + n];
       return piece && faces(piece);
     };
     return gridForm({
@@ -96,7 +114,7 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
     });
   });
   return planForms(
-    { ...said, forms: filled, piecesPerForm: each, grid: whole, sheet: laid },
+    { ...said, forms: [...filled, ...strips], piecesPerForm: each, grid: whole, sheet: laid },
     { ...scheme, copies: halves },
   );
 }
@@ -108,8 +126,13 @@ const halvesOf = ({ work }: Flat): { across: number; up: number } => ({
 });
 
 /** Pieces ganged by the quantities wanted: one sheet that is printed as often as the scarcest of them needs. */
-function planGang(pieces: readonly Piece[], said: Omit<ToPrint, 'forms'>, scheme: Flat): SheetPlan {
-  const forms = pieces.map((piece) => pieceForm(piece));
+function planGang(
+  pieces: readonly Piece[],
+  said: Omit<ToPrint, 'forms'>,
+  scheme: Flat,
+  spine: Spine,
+): SheetPlan {
+  const forms = pieces.map((piece) => pieceForm(piece, spine));
   const gap = scheme.between ?? 0;
   const wanted = pieces.map(({ front, size }) => ({ size, quantity: front.page!.piece?.quantity ?? 1 }));
   const halves = halvesOf(scheme);
@@ -128,20 +151,21 @@ function planGang(pieces: readonly Piece[], said: Omit<ToPrint, 'forms'>, scheme
   // Where the pieces do not fit together, each has sheets of its own.
   if (!found) return planForms({ ...said, forms }, { ...scheme, copies: 'most' });
   const half = { left: gap / 2, right: gap / 2, head: gap / 2, foot: gap / 2 };
-  const slots = found.placed.map(({ piece, x, y, turned }): Slot => {
-    const { size, ...faced } = pieces[piece]!;
-    const [width, height] = turned ? [size.height, size.width] : [size.width, size.height];
-    const { front, back } = faces({ size, ...faced });
-    return {
-      box: { x0: x, x1: x + width, y0: y, y1: y + height },
-      room: half,
-      centred: true,
-      // A piece turned clockwise in front is turned the other way behind.
-      front: { ...front, turn: turned ? 90 : 0 },
-      ...(back ? { back: { ...back, turn: turned ? 270 : 0 } } : {}),
-    };
-  });
-  const form: Form = { size: found.block, slots, folds: [] };
+  const ganged = found.placed.map(({ piece, x, y, turned }) =>
+    movedForm(turned ? turnedForm(forms[piece]!) : forms[piece]!, x, y),
+  );
+  const form: Form = {
+    size: found.block,
+    slots: ganged.flatMap(({ slots }) =>
+      slots.map((slot): Slot => ({
+        ...slot,
+        room: Object.fromEntries(
+          (Object.keys(half) as (keyof Sides)[]).map((side) => [side, Math.min(slot.room[side], half[side])]),
+        ) as unknown as Sides,
+      })),
+    ),
+    folds: ganged.flatMap(({ folds }) => folds),
+  };
   const plan = planForms(
     { ...said, forms: [form], piecesPerForm: found.placed.length, sheet: found.sheet },
     { ...scheme, copies: halves },

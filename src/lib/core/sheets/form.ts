@@ -8,7 +8,7 @@ import {
   type Matrix,
   type Turn,
 } from '../measure/matrix';
-import { bleedBox, bleedSides, spineAt } from '../pages/page';
+import { bleedBox, bleedSides, spineAt, type Side } from '../pages/page';
 import type { FaceChange } from './byHand';
 import type { Cell, PlannedPage } from './plan';
 
@@ -19,6 +19,9 @@ export interface Face {
   /** Towards the spine, in points: the page is moved by so much, or made narrower by it. */
   creep?: { by: 'shift' | 'scale'; length: number };
 }
+
+/** How a page lies behind another one, seen with the sheet turned over about a vertical axis: leaves of a book bound at the head turn head over foot. */
+export const backTurn = (side: Side): Turn => (side === 'upper' || side === 'lower' ? 180 : 0);
 
 /** A leaf's or a panel's place in a form, as its front is seen, in points from the form's lower left corner. */
 export interface Slot {
@@ -112,6 +115,45 @@ function sidesTurned(sides: Sides, turn: Turn): Sides {
   const turned = { ...sides };
   for (const side of CLOCKWISE) turned[sideTurned(side, turn)] = sides[side];
   return turned;
+}
+
+/** The form turned clockwise by a quarter: what is in front with it, what is behind the other way. */
+export function turnedForm({ size, slots, folds, bars, ...rest }: Form): Form {
+  const matrix = turnMatrix(sizeBox(size), 90);
+  return {
+    ...rest,
+    size: { width: size.height, height: size.width },
+    slots: slots.map(({ front, back, box, room, folded, ...slot }): Slot => ({
+      ...slot,
+      box: applyToBox(matrix, box),
+      room: sidesTurned(room, 90),
+      ...(folded ? { folded: folded.map((side) => sideTurned(side, 90)) } : {}),
+      ...(front ? { front: { ...front, turn: turnOf(front.turn + 90)! } } : {}),
+      ...(back ? { back: { ...back, turn: turnOf(back.turn - 90)! } } : {}),
+    })),
+    folds: folds.map(({ axis, at, from, to, ...fold }): FoldLine =>
+      axis === 'vertical'
+        ? { ...fold, axis: 'horizontal', at: size.width - at, from, to }
+        : { ...fold, axis: 'vertical', at, from: size.width - to, to: size.width - from },
+    ),
+    ...(bars ? { bars: bars.map(({ face, box }) => ({ face, box: applyToBox(matrix, box) })) } : {}),
+  };
+}
+
+/** The form within a larger one, so far from its lower left corner. */
+export function movedForm(form: Form, x: number, y: number): Form {
+  const matrix = translate(x, y);
+  return {
+    ...form,
+    slots: form.slots.map((slot) => ({ ...slot, box: applyToBox(matrix, slot.box) })),
+    folds: form.folds.map((fold): FoldLine => {
+      const [across, along] = fold.axis === 'vertical' ? [x, y] : [y, x];
+      return { ...fold, at: fold.at + across, from: fold.from + along, to: fold.to + along };
+    }),
+    ...(form.bars
+      ? { bars: form.bars.map(({ face, box }) => ({ face, box: applyToBox(matrix, box) })) }
+      : {}),
+  };
 }
 
 /** From a form to the front of the sheet that it lies on. */

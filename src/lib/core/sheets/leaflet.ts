@@ -5,8 +5,8 @@ import { panelWidths, type WorkedWidth } from '../fold/widths';
 import type { PageList } from '../pages/page';
 import { commonestSize } from '../pages/sizes';
 import { caliperOf } from '../paper/stock';
-import { plannedPages } from './flat';
-import { OPEN, type FoldLine, type Form } from './form';
+import { plannedPages } from './leafStrip';
+import { backTurn, OPEN, type FoldLine, type Form } from './form';
 import { gridForm, type Between } from './grid';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
@@ -15,6 +15,8 @@ import type { Leaflet } from './scheme';
 /** A leaflet's sheet: how wide and high its panels are, and its folds. */
 export interface LeafletSheet extends FlatSheet {
   pattern: Pattern;
+  /** Its inside is met by turning it head over foot, as the leaves of a book bound at the head are. */
+  upward: boolean;
   /** The widths that the fold asks for, with their working. */
   worked: readonly WorkedWidth[];
 }
@@ -55,12 +57,14 @@ export function leafletSheet(list: PageList, scheme: Leaflet, first = 0): Leafle
   const worked = panelWidths(pattern, 'vertical', size.width, paper);
   const heights = panelWidths(pattern, 'horizontal', size.height, paper);
   const own = scheme.pattern.fold === 'own' ? scheme.pattern : undefined;
-  if (byPanel) return { columns, rows, pattern, worked };
+  const upward = list.book.spine === 'head';
+  if (byPanel) return { columns, rows, pattern, upward, worked };
   const typed = scheme.widths?.length === across ? scheme.widths : own?.columns;
   return {
     columns: typed ? fitted(typed, size.width) : worked.map(({ width }) => width),
     rows: own ? fitted(own.rows, size.height) : heights.map(({ width }) => width),
     pattern,
+    upward,
     worked,
   };
 }
@@ -105,7 +109,7 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
   const size = { width: xs.at(-1)!, height: ys.at(-1)! };
   const open = { left: OPEN, right: OPEN, head: OPEN, foot: OPEN };
   const face = (planned: PlannedPage | undefined, side: 'front' | 'back') =>
-    planned ? { [side]: { planned, turn: 0 as const } } : {};
+    planned ? { [side]: { planned, turn: side === 'back' ? backTurn(planned.side) : (0 as const) } } : {};
   if (scheme.pages === 'sides')
     return {
       size,
@@ -145,14 +149,16 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
 /** Where the page at an index lies, pages being panels and those of the outside first: each side from its own left, rows from the head. */
 export function panelAt(
   index: number,
-  { columns, rows }: FlatSheet,
+  { columns, rows, upward }: FlatSheet & Pick<LeafletSheet, 'upward'>,
 ): { on: 'outside' | 'inside'; column: number; row: number } {
   const side = columns.length * rows.length;
   const n = index % side;
   const [line, step] = [Math.floor(n / columns.length), n % columns.length];
   const on = index < side ? 'outside' : 'inside';
-  // The left of the inside lies behind the right of the outside.
-  return { on, column: on === 'outside' ? step : columns.length - 1 - step, row: rows.length - 1 - line };
+  const place = { on, column: step, row: rows.length - 1 - line } as const;
+  if (on === 'outside') return place;
+  // The left of the inside lies behind the right of the outside; turned head over foot, its head lies behind the foot.
+  return upward ? { ...place, row: line } : { ...place, column: columns.length - 1 - step };
 }
 
 /** The folds of a leaflet where they lie on the flat sheet; where it cannot be folded, the borders that were to be. */

@@ -83,6 +83,8 @@ export interface SheetPlan {
   readonly sheets: readonly Sheet[];
   /** One of them by its index, worked out anew each time: for who goes through many and keeps none. Not where cells were changed by hand. */
   readonly lay?: (index: number) => Sheet;
+  /** On how many cells each page lies, by its id, where the work lies once on a sheet; worked out when first asked for. */
+  readonly faces: ReadonlyMap<string, number>;
   /** What changes by hand make of the finished piece. */
   readonly hand?: HandResult | undefined;
   /** The axis, as the front lies, about which the sheet is turned over. */

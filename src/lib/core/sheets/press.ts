@@ -256,6 +256,7 @@ function planned(
   { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid, pieceArea }: ToPrint,
   { layOut, copies, byHand, ...laidOut }: Laid,
 ): SheetPlan {
+  let faces: ReadonlyMap<string, number> | undefined;
   let worked: (Partial<HandResult> & { sheets: readonly Sheet[] }) | undefined;
   const work = () => {
     const sheets = forms.map((form, number) => layOut(form, number));
@@ -272,6 +273,9 @@ function planned(
       return (worked ??= work()).sheets;
     },
     ...(byHand ? {} : { lay: (index: number) => layOut(forms[index]!, index) }),
+    get faces() {
+      return (faces ??= facesOn(forms, laidOut.work === 'single-side'));
+    },
     get hand() {
       return byHand && ((worked ??= work()) as HandResult);
     },
@@ -283,6 +287,18 @@ function planned(
       pieceArea ??
       (together ? forms.reduce((sum, form) => sum + areaOf(form), 0) : areaOf(forms[0]!) / piecesPerForm),
   };
+}
+
+/** On how many slots each page lies, by its id; where one side is printed, those behind are not. */
+function facesOn(forms: readonly Form[], oneSide: boolean): ReadonlyMap<string, number> {
+  const faces = new Map<string, number>();
+  for (const { slots } of forms)
+    for (const { front, back } of slots)
+      for (const face of oneSide ? [front] : [front, back]) {
+        const id = face?.planned.page?.id;
+        if (id !== undefined) faces.set(id, (faces.get(id) ?? 0) + 1);
+      }
+  return faces;
 }
 
 /** How much paper a form's pieces are, in square points. */

@@ -30,7 +30,7 @@ import {
   type PressScheme,
   type Scheme,
 } from './scheme';
-import { signatureSizes } from './signatures';
+import { signatureSizes } from './stitched';
 import { sheetsXjdf } from './xjdf';
 
 const BOOKS = {

@@ -1,24 +1,20 @@
-import { foldSheet } from '../fold/fold';
-import { impose, type Imposed } from '../fold/impose';
 import { signaturePattern, type SignaturePages } from '../fold/patterns';
+import { signatureLayout } from '../fold/signatureLayout';
 import type { Sides, Size } from '../measure/box';
 import type { Turn } from '../measure/matrix';
 import { backSide, frontSide, spineAt, type Spine } from '../pages/page';
 import type { Face, Form } from './form';
 import { gridForm, type Between } from './grid';
+import { lengthAlong, type StripPart } from './leafStrip';
 import { caliperOf } from '../paper/stock';
-import type { PlannedPage, SheetPlan } from './plan';
+import type { SheetPlan } from './plan';
 import type { Stitched } from './scheme';
 
-/** A leaf or a panel on it: its two faces and its length from fold to fold or to its trim. */
-export interface Segment {
-  front: PlannedPage;
-  back: PlannedPage;
-  length: number;
-}
-
 /** The leaf of a page of a folded sheet (from 1), from the spine outwards, and how far its pages creep. */
-export type LeafOf = (page: number) => { segments: readonly Segment[]; creep?: NonNullable<Face['creep']> };
+export type LeafOf = (page: number) => {
+  segments: readonly Required<StripPart>[];
+  creep?: NonNullable<Face['creep']>;
+};
 
 export interface Folding {
   pages: SignaturePages;
@@ -33,13 +29,11 @@ export interface Folding {
 }
 
 /**
- * The page of a nested piece that a page of one of its sheets becomes. Sheet 0 is outermost; each sheet carries
- * `perSheet` pages, the first half before the middle of the booklet, the other half after it.
+ * The page of a nested piece of so many pages that a page of one of its sheets becomes, where so many leaf pairs lie around
+ * that sheet. It carries `perSheet` pages, the first half before the middle of the booklet, the other half after it.
  */
-export function nestedPage(page: number, sheet: number, sheets: number, perSheet: number): number {
-  const half = perSheet / 2;
-  return page <= half ? sheet * half + page : sheets * perSheet - sheet * half - (perSheet - page);
-}
+export const nestedPage = (page: number, around: number, perSheet: number, pages: number): number =>
+  page <= perSheet / 2 ? 2 * around + page : pages - 2 * around - (perSheet - page);
 
 /**
  * How pages creep by the leaves around theirs, where the scheme says so and the thickness is known. A leaf is moved into the
@@ -68,22 +62,6 @@ export function creeping(
 /** How many leaves lie around the leaf of a page, of so many pages nested in each other: 0 for the outermost. */
 export const leafPairOf = (page: number, pages: number): number =>
   Math.floor((Math.min(page, pages + 1 - page) - 1) / 2);
-
-const imposed = new Map<string, Imposed[]>();
-/** Where folding puts each page of a signature; a leaf that turns upwards shows its back with the foot at the spine. */
-export function signatureLayout(pages: SignaturePages, spine: Spine): readonly Imposed[] {
-  const key = `${pages} ${spine}`;
-  let known = imposed.get(key);
-  if (!known) {
-    const pattern = signaturePattern(pages, spine);
-    known = impose(foldSheet(pattern, pattern.folds)).map((place) => ({
-      ...place,
-      turn: spine === 'head' && place.page % 2 === 0 ? (((place.turn + 180) % 360) as Turn) : place.turn,
-    }));
-    imposed.set(key, known);
-  }
-  return known;
-}
 
 const CLOCKWISE: readonly (keyof Sides)[] = ['head', 'right', 'foot', 'left'];
 
@@ -138,16 +116,12 @@ function facesOf({ segments, creep, odd, even }: Place, segment: number): { fron
   };
 }
 
-/** The length of a page across the spine. */
-export const lengthAlong = (size: Size, spine: Spine): number =>
-  spine === 'head' ? size.height : size.width;
-
 interface Place {
   /** The odd page that lies there. */
   page: number;
   column: number;
   row: number;
-  segments: readonly Segment[];
+  segments: readonly Required<StripPart>[];
   creep?: NonNullable<Face['creep']>;
   odd: { face: 'front' | 'back'; turn: Turn };
   even: { face: 'front' | 'back'; turn: Turn };

@@ -3,25 +3,29 @@ import { mm } from '../measure/unit';
 import { commonestSize } from '../pages/sizes';
 import type { PageList, Spine } from '../pages/page';
 import type { SignaturePages } from '../fold/patterns';
+import { signatureLayout } from '../fold/signatureLayout';
 import type { Form } from './form';
 import { planForms } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { Signatures } from './scheme';
-import { creeping, leafPairOf, lengthAlong, sheetFolder, signatureLayout } from './signature';
-import { padded, pagesThatFill } from './stitched';
+import { asItLies, stripForm } from './leafStrip';
+import { creeping, leafPairOf, sheetFolder } from './signature';
+import { leavesApart, leavesOf, padded, pagesThatFill, signatureSizes } from './stitched';
 
 /**
  * Plans a book of gathered signatures, to be glued or sewn. What is left for the last one makes smaller signatures, or is
- * filled up with blanks. Undefined for an empty list.
+ * filled up with blanks. A leaf with a fold-out is no part of a folded sheet: it is a strip of its own, tipped in at its
+ * place. Undefined for an empty list.
  */
 export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
-  const pages = padded({ ...list, panels: [] }, pagesThatFill(scheme, list), scheme.pad);
   const { spine } = list.book;
+  const pages = padded(list, pagesThatFill(scheme, list), scheme.pad, leavesApart(list));
+  const leaves = leavesOf(pages, list, cell);
+  const bound = leaves.filter((parts) => parts.length === 1);
   const creep = creeping(scheme, job.safe);
-  const sizes = signatureSizes(pages.length, scheme.signature);
-  const length = lengthAlong(cell, spine);
+  const sizes = signatureSizes(2 * bound.length, scheme.signature);
   const gap = 2 * scheme.roughing;
   const bar = scheme.collating ? barWidth(gap) : 0;
   const folders = new Map<SignaturePages, ReturnType<typeof sheetFolder>>();
@@ -34,16 +38,12 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
   let first = 0;
   const forms = sizes.map((size, number): Form => {
     const from = first;
-    first += size;
+    first += size / 2;
     const form = folderFor(size)(
-      (page) => {
-        const at = from + 2 * Math.floor((page - 1) / 2);
-        const pair = leafPairOf(page, size);
-        return {
-          segments: [{ front: pages[at]!, back: pages[at + 1]!, length }],
-          ...creep.of(pair),
-        };
-      },
+      (page) => ({
+        segments: bound[from + Math.floor((page - 1) / 2)]!,
+        ...creep.of(leafPairOf(page, size)),
+      }),
       `signature ${number + 1}`,
     );
     if (!bar) return form;
@@ -52,27 +52,25 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
       bars: [{ face: 'front', box: collatingBar(form, size, spine, { gap, width: bar, number }) }],
     };
   });
+  const tippedIn = leaves
+    .filter((parts) => parts.length > 1)
+    .map((parts): Form => {
+      const { position } = parts[0]!.front;
+      const name = `leaf ${position}–${position + 1}, tipped in${position > 1 ? ` after page ${position - 1}` : ''}`;
+      return stripForm(asItLies(parts, spine), spine, name);
+    });
   return planForms(
     {
-      forms,
-      pages,
+      forms: [...forms, ...tippedIn],
+      pages: leaves.flat().flatMap(({ front, back }) => [front, back]),
       cell,
       blanksAdded: pages.length - list.pages.length,
       job,
       together: true,
-      ...creep.plan(Math.max(...sizes) / 4),
+      ...(sizes.length ? creep.plan(Math.max(...sizes) / 4) : {}),
     },
     scheme,
   );
-}
-
-/** How many pages each signature has: as many whole ones as there are, then each half as large where one fits. */
-export function signatureSizes(pages: number, signature: SignaturePages): SignaturePages[] {
-  const sizes: SignaturePages[] = [];
-  let left = pages;
-  for (const size of [32, 16, 8, 4] as const)
-    for (; size <= signature && left >= size; left -= size) sizes.push(size);
-  return sizes;
 }
 
 /** By practice: bars are this long, begin this far from the head, and each is a step below the one before; bleed keeps a little of the spine. */

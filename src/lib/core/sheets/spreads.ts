@@ -1,54 +1,64 @@
 import { spreadsOf } from '../pages/leaves';
-import type { PageList } from '../pages/page';
+import { backSide, frontSide, type PageList, type Spine } from '../pages/page';
 import { commonestSize } from '../pages/sizes';
-import { pieceForm, plannedPages } from './flat';
 import type { Form } from './form';
-import { gridForm } from './grid';
+import { asItLies, openFaces, plannedPages, rowForm, type OpenFace } from './leafStrip';
 import { planToSize } from './press';
-import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
+import { NO_JOB, type SheetPlan } from './plan';
 import type { Scheme } from './scheme';
 
 type MarksOf = Pick<Extract<Scheme, { kind: 'spreads' | 'single' }>, 'marks'>;
 
-/** Each page by itself, with its marks, on a sheet as large as that takes. Undefined for an empty list. */
+/** Each page by itself, with what folds out beside it and its marks, on a sheet as large as that takes. Undefined for an empty list. */
 export function planSingle(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
-  const cell = commonestSize(list.pages);
-  if (!cell) return undefined;
-  const pages = plannedPages(list);
-  const forms = pages.map((front) => pieceForm({ front, size: front.page!.trim }));
-  return planToSize({ forms, pages, cell, blanksAdded: 0, job }, marks);
+  const forms = openFaces(list).map((face) => openForm(list.book.spine, ...sidesOf([face])));
+  return toSize(list, forms, marks, job);
 }
 
-/** Facing pages side by side as a reader meets them, bleed between them left out. Undefined for an empty list. */
+/** Facing pages side by side as a reader meets them, fold-outs open, bleed between them left out. Undefined for an empty list. */
 export function planSpreads(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
-  const cell = commonestSize(list.pages);
-  if (!cell) return undefined;
-  const pages = plannedPages(list);
-  const forms = spreadsOf(list.pages.length, list.book).map(({ left, right, upper, lower }): Form => {
-    const [across, up] = [
-      [left, right].filter((index) => index !== undefined),
-      [lower, upper].filter((index) => index !== undefined),
-    ];
-    const shown = (across.length ? across : up).map((index) => pages[index]!);
-    return across.length ? sideBySide(shown, true) : sideBySide(shown, false);
+  const { book } = list;
+  const [front, back] = [frontSide(book), backSide(book)];
+  const open = openFaces(list);
+  const of = new Map(open.map((face) => [face.index, face]));
+  const withFront = new Map(
+    spreadsOf(list.pages.length, book).flatMap((spread): [number, number | undefined][] =>
+      spread[back] === undefined ? [] : [[spread[back], spread[front]]],
+    ),
+  );
+  const facing = new Set([...withFront.values()].filter((index) => index !== undefined));
+  const forms = open.flatMap((face): Form[] => {
+    if (face.index !== undefined && facing.has(face.index)) return [];
+    const beside = face.index === undefined ? undefined : withFront.get(face.index);
+    const both = beside === undefined ? [face] : [face, of.get(beside)!];
+    return [openForm(book.spine, ...sidesOf(both))];
   });
-  return planToSize({ forms, pages, cell, blanksAdded: 0, job }, marks);
+  return toSize(list, forms, marks, job);
 }
 
 /** The spreads as they are handed over: at their trim, without marks. */
 export const planProof = (list: PageList): SheetPlan | undefined =>
   planSpreads(list, { marks: { trim: false, fold: false } });
 
-/** Pages joined at the spine, from the left or from the foot. */
-function sideBySide(shown: readonly PlannedPage[], across: boolean): Form {
-  const joined = shown.length > 1 ? [{ gap: 0, cut: false, folded: true }] : [];
-  const widths = shown.map(({ page }) => page!.trim.width);
-  const heights = shown.map(({ page }) => page!.trim.height);
-  return gridForm({
-    columns: across ? widths : [Math.max(...widths)],
-    rows: across ? [Math.max(...heights)] : heights,
-    betweenColumns: across ? joined : [],
-    betweenRows: across ? [] : joined,
-    at: (column, row) => ({ front: { planned: shown[across ? column : row]!, turn: 0 } }),
-  });
+function toSize(
+  list: PageList,
+  forms: readonly Form[],
+  marks: MarksOf['marks'],
+  job: typeof NO_JOB,
+): SheetPlan | undefined {
+  const cell = commonestSize(list.pages);
+  return cell && planToSize({ forms, pages: plannedPages(list), cell, blanksAdded: 0, job }, marks);
+}
+
+type Shown = OpenFace['shown'];
+const sidesOf = (faces: readonly OpenFace[]): [front: Shown, back: Shown] => [
+  faces.find(({ face }) => face === 'front')?.shown ?? [],
+  faces.find(({ face }) => face === 'back')?.shown ?? [],
+];
+
+/** The two halves of an open book, each from the spine outwards, joined there. */
+function openForm(spine: Spine, front: Shown, back: Shown): Form {
+  // The front of a leaf lies at the right of a spine at the left, else at the left of it or below it.
+  const [fronts, backs] = [asItLies(front, spine), asItLies(back, spine).reverse()];
+  return rowForm(spine === 'left' ? [...backs, ...fronts] : [...fronts, ...backs], spine);
 }

@@ -1,51 +1,47 @@
+import type { SignaturePages } from '../fold/patterns';
 import type { Size } from '../measure/box';
 import { labelsOf } from '../pages/labels';
-import { backSide, frontSide, type Page, type PageList, type Side } from '../pages/page';
-import { addressesOf, panelsOf } from '../pages/panels';
+import { backSide, frontSide, type Page, type PageList } from '../pages/page';
+import { panelsOf, type Panel } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';
+import { lengthAlong, panelParts, plannedPanels, type StripPart } from './leafStrip';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Signatures, Stitched } from './scheme';
-import {
-  creeping,
-  leafPairOf,
-  lengthAlong,
-  nestedPage,
-  sheetFolder,
-  type LeafOf,
-  type Segment,
-} from './signature';
+import { creeping, leafPairOf, nestedPage, sheetFolder, type LeafOf } from './signature';
 
 /**
  * Plans a stitched booklet: folded sheets, nested. The layout comes from folding a blank sheet, numbering the closed stack
- * and unfolding it. Fold-out panels make their sheet a longer strip, which is folded once. Undefined for an empty list.
+ * and unfolding it. A fold-out makes its sheet a longer strip, which is folded once and lies among the others at its place.
+ * Undefined for an empty list.
  */
 export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
   if (!cell) return undefined;
-  const perSheet = pagesPerSheet(list, scheme);
-  const pages = padded(list, perSheet, scheme.pad);
+  const pages = padded(list, pagesThatFill(scheme, list), scheme.pad);
   const leaves = leavesOf(pages, list, cell);
-  const sheets = pages.length / perSheet;
   const creep = creeping(scheme, job.safe);
-  const fold = sheetFolder({
-    pages: perSheet,
-    spine: list.book.spine,
-    cell,
-    gap: scheme.gap,
-    cutOff: scheme.cutOff ?? 0,
-  });
-  const forms = Array.from({ length: sheets }, (_, sheet): Form => {
+  const folders = new Map<SignaturePages, ReturnType<typeof sheetFolder>>();
+  const folderFor = (size: SignaturePages) => {
+    const { spine } = list.book;
+    const known =
+      folders.get(size) ??
+      sheetFolder({ pages: size, spine, cell, gap: scheme.gap, cutOff: scheme.cutOff ?? 0 });
+    folders.set(size, known);
+    return known;
+  };
+  const sheets = nestedSheets(leaves, scheme.signature ?? 4);
+  const isMixed = sheets.some(({ size }) => size !== sheets[0]!.size);
+  const forms = sheets.map(({ around, size }): Form => {
     const leaf: LeafOf = (page) => {
-      const position = nestedPage(page, sheet, sheets, perSheet);
-      const pair = leafPairOf(position, pages.length);
+      const position = nestedPage(page, around, size, pages.length);
       return {
         segments: leaves[Math.ceil(position / 2) - 1]!,
-        ...creep.of(pair),
+        ...creep.of(leafPairOf(position, pages.length)),
       };
     };
-    return fold(leaf);
+    return folderFor(size)(leaf, isMixed ? `${size} pages` : undefined);
   });
   return planForms(
     {
@@ -61,26 +57,72 @@ export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): Sh
   );
 }
 
-/** A sheet with fold-outs is a strip, folded once. */
-export const pagesPerSheet = ({ panels }: PageList, { signature = 4 }: Pick<Stitched, 'signature'>) =>
-  panels?.length ? 4 : signature;
+/** The sheets from the outermost in: how many leaf pairs lie around each, and how many pages it carries. A pair with a fold-out is a sheet by itself. */
+function nestedSheets(
+  leaves: readonly (readonly StripPart[])[],
+  most: SignaturePages,
+): { around: number; size: SignaturePages }[] {
+  const sheets: { around: number; size: SignaturePages }[] = [];
+  const pairs = leaves.length / 2;
+  const isStrip = (pair: number) => leaves[pair]!.length > 1 || leaves[leaves.length - 1 - pair]!.length > 1;
+  for (let around = 0; around < pairs;) {
+    let run = around;
+    while (run < pairs && !isStrip(run)) run++;
+    for (const size of run > around ? signatureSizes(4 * (run - around), most) : ([4] as const)) {
+      sheets.push({ around, size });
+      around += size / 4;
+    }
+  }
+  return sheets;
+}
 
-/** The pages of a book fill its sheets where they are a multiple of this. */
-export const pagesThatFill = (scheme: Stitched | Signatures, list: PageList): number =>
-  scheme.kind === 'stitched' ? pagesPerSheet(list, scheme) : scheme.last === 'smaller' ? 4 : scheme.signature;
+/** How many pages each folded sheet has: as many whole ones as there are, then each half as large where one fits. */
+export function signatureSizes(pages: number, signature: SignaturePages): SignaturePages[] {
+  const sizes: SignaturePages[] = [];
+  let left = pages;
+  for (const size of [32, 16, 8, 4] as const)
+    for (; size <= signature && left >= size; left -= size) sizes.push(size);
+  return sizes;
+}
+
+/** The pages of a book fill its sheets where they are a multiple of this. Sheets of a booklet with fold-outs may have fewer pages than others. */
+export function pagesThatFill(scheme: Stitched | Signatures, list: PageList): number {
+  if (scheme.kind === 'signatures') return scheme.last === 'smaller' ? 4 : scheme.signature;
+  return list.panels?.length ? 4 : (scheme.signature ?? 4);
+}
+
+/** How many leaves of a book carry fold-outs, and so go on strips of their own where it is bound in signatures. */
+export const leavesApart = (list: PageList): number =>
+  new Set(panelsOf(list).map(({ on }) => Math.floor(on / 2))).size;
+
+/** How many blanks fill the last sheet of a book. */
+export const blanksOf = (list: PageList, scheme: Stitched | Signatures): number =>
+  blanksWanted(
+    Math.max(0, list.pages.length - 2 * (scheme.kind === 'signatures' ? leavesApart(list) : 0)),
+    pagesThatFill(scheme, list),
+  );
 
 /** How many blanks fill the last sheet. */
 export const blanksWanted = (pageCount: number, perSheet = 4): number =>
   (perSheet - (pageCount % perSheet)) % perSheet;
 
-/** The pages with the blanks that fill the last sheet. Page 1 of a book is the front of a leaf, whatever the list says. */
-export function padded(list: PageList, perSheet: number, pad: Stitched['pad']): PlannedPage[] {
+/**
+ * The pages with the blanks that fill the last sheet, where so many leaves go on sheets of their own. Page 1 of a book is the
+ * front of a leaf, whatever the list says.
+ */
+export function padded(
+  list: PageList,
+  perSheet: number,
+  pad: Stitched['pad'],
+  leavesApart = 0,
+): PlannedPage[] {
   const labels = labelsOf(list);
   const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({
     page,
     label: labels[index]!,
   }));
-  const blanks = Array.from({ length: blanksWanted(pages.length, perSheet) }, () => ({ label: '' }));
+  const wanted = blanksWanted(Math.max(0, pages.length - 2 * leavesApart), perSheet);
+  const blanks = Array.from({ length: wanted }, () => ({ label: '' }));
   pages.splice(pad === 'end' ? pages.length : pages.length - 1, 0, ...blanks);
   return pages.map((page, index): PlannedPage => ({
     ...page,
@@ -90,35 +132,22 @@ export function padded(list: PageList, perSheet: number, pad: Stitched['pad']): 
   }));
 }
 
-/** Every leaf as its segments from the spine outwards. */
-export function leavesOf(pages: readonly PlannedPage[], list: PageList, cell: Size): Segment[][] {
-  const along = (page: Page | undefined) => (page ? lengthAlong(page.trim, list.book.spine) : 0);
-  const addresses = addressesOf(list);
+/** Every leaf as its parts from the spine outwards. */
+export function leavesOf(pages: readonly PlannedPage[], list: PageList, cell: Size): Required<StripPart>[][] {
+  const { spine } = list.book;
+  const along = (page: Page | undefined) => (page ? lengthAlong(page.trim, spine) : 0);
   const at = new Map(pages.flatMap(({ page, position }) => (page ? [[page.id, position]] : [])));
-  const panels = panelsOf(list).map((panel) => ({
-    ...panel,
-    at: Math.ceil(at.get(panel.front.panel!.on)! / 2) - 1,
-  }));
-  let position = pages.length;
-  const planned = (page: Page, side: Side): PlannedPage => ({
-    page,
-    position: ++position,
-    name: addresses.get(page.id)!,
-    label: page.label ?? '',
-    side,
-  });
-  return Array.from({ length: pages.length / 2 }, (_, leaf): Segment[] => {
+  const planned = plannedPanels(list, pages.length);
+  const hanging = new Map<number, Panel[]>();
+  for (const panel of panelsOf(list)) {
+    const leaf = Math.ceil(at.get(panel.front.panel!.on)! / 2) - 1;
+    hanging.set(leaf, [...(hanging.get(leaf) ?? []), panel]);
+  }
+  return Array.from({ length: pages.length / 2 }, (_, leaf): Required<StripPart>[] => {
     const [front, back] = [pages[2 * leaf]!, pages[2 * leaf + 1]!];
-    const hanging = panels.filter((panel) => panel.at === leaf);
+    const panels = panelParts(hanging.get(leaf) ?? [], planned, spine);
     // A leaf with a panel ends at its fold; one without is trimmed with all others.
-    const own = hanging.length ? Math.max(along(front.page), along(back.page)) : 0;
-    return [
-      { front, back, length: own || lengthAlong(cell, list.book.spine) },
-      ...hanging.map((panel): Segment => ({
-        front: planned(panel.front, frontSide(list.book)),
-        back: planned(panel.back, backSide(list.book)),
-        length: Math.max(along(panel.front), along(panel.back)),
-      })),
-    ];
+    const own = panels.length ? Math.max(along(front.page), along(back.page)) : 0;
+    return [{ front, back, length: own || lengthAlong(cell, spine) }, ...panels];
   });
 }

@@ -97,6 +97,7 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
     blanksAdded: 0,
     sheetCount: sheets.length,
     sheets,
+    faces: new Map(),
     turnAxis: 'vertical',
     work: 'single-side',
     copies: { across: 1, up: 1 },

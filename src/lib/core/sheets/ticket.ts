@@ -116,6 +116,7 @@ export function layTicket(ticket: Ticket, plan: SheetPlan | undefined): SheetPla
     blanksAdded: 0,
     sheetCount: 1,
     sheets: [shown],
+    faces: new Map(),
     turnAxis: 'vertical',
     work: 'single-side',
     copies: { across: 1, up: 1 },

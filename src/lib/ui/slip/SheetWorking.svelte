@@ -4,8 +4,8 @@
   import { readBack } from '../../core/sheets/readBack';
   import { runOf } from '../../core/sheets/run';
   import type { PressScheme } from '../../core/sheets/scheme';
-  import { lengthAlong } from '../../core/sheets/signature';
-  import { pagesPerSheet } from '../../core/sheets/stitched';
+  import { lengthAlong } from '../../core/sheets/leafStrip';
+  import { leavesApart } from '../../core/sheets/stitched';
   import type { Bench } from '../bench.svelte';
   import Working from '../parts/Working.svelte';
 
@@ -16,8 +16,9 @@
   const total = $derived(pages + plan.blanksAdded);
   /** A page's length across the spine. */
   const side = $derived(lengthAlong(plan.cell, list.book.spine));
+  const apart = $derived(leavesApart(list));
   const stitched = $derived(scheme.kind === 'stitched' ? scheme : undefined);
-  const once = $derived(stitched && pagesPerSheet(list, stitched) === 4 && plan.copies.across * plan.copies.up === 1);
+  const once = $derived(stitched && (stitched.signature ?? 4) === 4 && plan.copies.across * plan.copies.up === 1);
   const longer = $derived(once && lengthAlong(plan.needed.trims, list.book.spine) > 2 * side + stitched!.gap + 0.01);
   /** The sheets put back into reading order: how many pages come where they were. */
   const inOrder = $derived(once ? readBack(plan, list.book.spine).filter((position, n) => position === n + 1).length : undefined);
@@ -31,9 +32,17 @@
   <dl>
     <dt>sheets</dt>
     {#if stitched}
-      <dd>{blank}{total} pages ÷ {pagesPerSheet(list, stitched)} = {plan.sheetCount}</dd>
+      <dd>
+        {blank}{total} pages {once || !apart ? `÷ ${stitched.signature ?? 4} = ` : 'on '}{plan.sheetCount}{once || !apart
+          ? ''
+          : ' sheets, those with fold-outs folded once'}
+      </dd>
     {:else if scheme.kind === 'signatures'}
-      <dd>{blank}{total} pages in {plan.sheetCount} signatures</dd>
+      <dd>
+        {blank}{total} pages in {plan.sheetCount - apart} signatures{apart
+          ? `, ${apart === 1 ? 'a leaf with fold-outs' : `${apart} leaves with fold-outs`} tipped in`
+          : ''}
+      </dd>
     {:else}
       <dd>{plan.sheetCount}, {plan.piecesPerSheet} {plan.piecesPerSheet === 1 ? 'piece' : 'pieces'} on each</dd>
     {/if}

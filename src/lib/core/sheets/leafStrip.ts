@@ -1,0 +1,141 @@
+import type { Size } from '../measure/box';
+import { labelsOf } from '../pages/labels';
+import { leafOf } from '../pages/leaves';
+import { backSide, frontSide, sideAt, type Page, type PageList, type Side, type Spine } from '../pages/page';
+import { addressesOf, panelsOf, type Panel } from '../pages/panels';
+import { backTurn, type Form } from './form';
+import { gridForm, type Between } from './grid';
+import type { PlannedPage } from './plan';
+
+/** A leaf, or a fold-out panel on it, from its spine outwards: what its two faces show and its length there. */
+export interface StripPart {
+  front?: PlannedPage;
+  back?: PlannedPage;
+  length: number;
+}
+
+/** The length of a page across the spine. */
+export const lengthAlong = (size: Size, spine: Spine): number =>
+  spine === 'head' ? size.height : size.width;
+
+/** Every page as it is planned where none is added, in order. */
+export function plannedPages(list: PageList): PlannedPage[] {
+  const labels = labelsOf(list);
+  return list.pages.map((page, index) => ({
+    page,
+    position: index + 1,
+    name: String(index + 1),
+    label: labels[index]!,
+    side: sideAt(index, list),
+  }));
+}
+
+/** The faces of all fold-outs as they are planned, by their ids; they come after so many pages. */
+export function plannedPanels(list: PageList, after: number): ReadonlyMap<string, PlannedPage> {
+  const addresses = addressesOf(list);
+  let position = after;
+  const planned = (page: Page, side: Side): [string, PlannedPage] => [
+    page.id,
+    { page, position: ++position, name: addresses.get(page.id)!, label: page.label ?? '', side },
+  ];
+  return new Map(
+    panelsOf(list).flatMap(({ front, back }) => [
+      planned(front, frontSide(list.book)),
+      planned(back, backSide(list.book)),
+    ]),
+  );
+}
+
+/** Fold-outs as parts of a strip. */
+export function panelParts(
+  panels: readonly Panel[],
+  planned: ReadonlyMap<string, PlannedPage>,
+  spine: Spine,
+): Required<StripPart>[] {
+  return panels.map(({ front, back }) => ({
+    front: planned.get(front.id)!,
+    back: planned.get(back.id)!,
+    length: Math.max(lengthAlong(front.trim, spine), lengthAlong(back.trim, spine)),
+  }));
+}
+
+const JOINT: Between = { gap: 0, cut: false, folded: true };
+
+/** One face of leaves that lie open side by side, or above each other where the book is bound at the head, from what lies leftmost or lowest. */
+export function rowForm(
+  shown: readonly { planned: PlannedPage; length: number }[],
+  spine: Spine,
+  name?: string,
+): Form {
+  return stripForm(
+    shown.map(({ planned, length }) => ({ front: planned, length })),
+    spine,
+    name,
+  );
+}
+
+/** A leaf with its fold-outs, flat, its front up: parts from the left, or from the foot where it is bound at the head. */
+export function stripForm(parts: readonly StripPart[], spine: Spine, name?: string): Form {
+  const head = spine === 'head';
+  const lengths = parts.map(({ length }) => length);
+  const across = Math.max(
+    ...parts.flatMap(({ front, back }) =>
+      [front, back].flatMap((face) =>
+        face?.page ? [head ? face.page.trim.width : face.page.trim.height] : [],
+      ),
+    ),
+  );
+  const joints = lengths.slice(1).map(() => JOINT);
+  return gridForm({
+    columns: head ? [across] : lengths,
+    rows: head ? lengths : [across],
+    betweenColumns: head ? [] : joints,
+    betweenRows: head ? joints : [],
+    at: (column, row) => {
+      const { front, back } = parts[head ? row : column]!;
+      return {
+        ...(front ? { front: { planned: front, turn: 0 } } : {}),
+        ...(back ? { back: { planned: back, turn: backTurn(back.side) } } : {}),
+      };
+    },
+    ...(name ? { name } : {}),
+  });
+}
+
+/** Parts from the spine outwards, as they lie from the left, or from the foot, with the front of their leaf up. */
+export const asItLies = <T>(fromSpine: readonly T[], spine: Spine): T[] =>
+  spine === 'left' ? [...fromSpine] : [...fromSpine].reverse();
+
+/** What a reader sees of one leaf, with all that folds out of it, from the spine outwards. */
+export interface OpenFace {
+  /** Index of its page; nothing where a fold-out hangs on a leaf that has no page on this face. */
+  index?: number;
+  face: 'front' | 'back';
+  shown: { planned: PlannedPage; length: number }[];
+}
+
+/** The pages in reading order with the fold-outs that lie beside them, every face of every leaf once. */
+export function openFaces(list: PageList): OpenFace[] {
+  const { book } = list;
+  const pages = plannedPages(list);
+  const planned = plannedPanels(list, pages.length);
+  const byLeaf = new Map<number, Required<StripPart>[]>();
+  for (const panel of panelsOf(list))
+    byLeaf.set(panel.leaf, [...(byLeaf.get(panel.leaf) ?? []), ...panelParts([panel], planned, book.spine)]);
+  const hanging = (leaf: number, face: 'front' | 'back') =>
+    (byLeaf.get(leaf) ?? []).map((part) => ({ planned: part[face], length: part.length }));
+  return pages.flatMap((page, index): OpenFace[] => {
+    const { leaf, face } = leafOf(index, book);
+    const own: OpenFace = {
+      index,
+      face,
+      shown: [{ planned: page, length: lengthAlong(page.page!.trim, book.spine) }, ...hanging(leaf, face)],
+    };
+    const other = face === 'front' ? 'back' : 'front';
+    const there = index + (face === 'front' ? 1 : -1);
+    const isAlone = !pages[there] || leafOf(there, book).leaf !== leaf;
+    if (!isAlone || !byLeaf.has(leaf)) return [own];
+    const behind: OpenFace = { face: other, shown: hanging(leaf, other) };
+    return face === 'front' ? [own, behind] : [behind, own];
+  });
+}
