@@ -161,3 +161,26 @@ export async function platesOf(path: string): Promise<Map<string, Buffer>[]> {
 }
 
 export const readBack = (path: string): Buffer => readFileSync(path);
+
+/** A PDF of hand-written objects, numbered from 1, the first of them its catalog; strings that are streams have their data in them. */
+export function writtenPdf(objects: readonly (string | Uint8Array)[], trailer = ''): Buffer {
+  const parts: Uint8Array[] = [Buffer.from('%PDF-1.7\n')];
+  const length = () => parts.reduce((sum, part) => sum + part.length, 0);
+  const places = objects.map((object, n) => {
+    const at = length();
+    parts.push(
+      Buffer.from(`${n + 1} 0 obj\n`),
+      typeof object === 'string' ? Buffer.from(object, 'latin1') : object,
+      Buffer.from('\nendobj\n'),
+    );
+    return at;
+  });
+  const table = length();
+  const lines = places.map((at) => `${String(at).padStart(10, '0')} 00000 n \n`).join('');
+  parts.push(
+    Buffer.from(
+      `xref\n0 ${objects.length + 1}\n0000000000 65535 f \n${lines}trailer\n<< /Size ${objects.length + 1} /Root 1 0 R ${trailer} >>\nstartxref\n${table}\n%%EOF\n`,
+    ),
+  );
+  return Buffer.concat(parts);
+}

@@ -2,6 +2,7 @@ import { constants, inflateSync } from 'node:zlib';
 import {
   decodePDFRawStream,
   PDFArray,
+  PDFContext,
   PDFName,
   PDFRawStream,
   type PDFDict,
@@ -19,7 +20,12 @@ export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED
   if (!filter) return stream.getContents();
   const only = filter instanceof PDFArray ? (filter.size() === 1 ? filter.lookup(0) : undefined) : filter;
   if (only !== PDFName.of('FlateDecode') || stream.dict.has(PDFName.of('DecodeParms')))
-    return decodePDFRawStream(stream).decode();
+    try {
+      return decodePDFRawStream(withLongNames(stream)).decode();
+    } catch {
+      // What viewers cannot unpack either is not there.
+      return new Uint8Array();
+    }
   try {
     // A stream cut short still shows what it has, as viewers do.
     return inflateSync(stream.getContents(), { maxOutputLength: most, finishFlush: constants.Z_SYNC_FLUSH });
@@ -28,6 +34,36 @@ export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED
       throw new PdfError('unpacks-too-large');
     return new Uint8Array();
   }
+}
+
+/** Names of filters cut short, as inline images have them (ISO 32000-1, table 94) and some programs everywhere. */
+const LONG_NAMES: Readonly<Record<string, string>> = {
+  AHx: 'ASCIIHexDecode',
+  A85: 'ASCII85Decode',
+  LZW: 'LZWDecode',
+  Fl: 'FlateDecode',
+  RL: 'RunLengthDecode',
+  CCF: 'CCITTFaxDecode',
+  DCT: 'DCTDecode',
+};
+const longName = (name: string): string => LONG_NAMES[name] ?? name;
+
+/** The stream with the names of its filters written out. */
+function withLongNames(stream: PDFRawStream): PDFRawStream {
+  const filter = stream.dict.lookup(PDFName.of('Filter'));
+  const names = (
+    filter instanceof PDFArray ? filter.asArray().map((_, n) => filter.lookup(n)) : [filter]
+  ).map((name) => (name instanceof PDFName ? name.decodeText() : ''));
+  if (!names.some((name) => name in LONG_NAMES)) return stream;
+  const dict = stream.dict.clone();
+  dict.set(PDFName.of('Filter'), dict.context.obj(names.map(longName)));
+  return PDFRawStream.of(dict, stream.getContents());
+}
+
+/** Undoes filters by their names, one after the other. Throws Error where one is unknown or its data are damaged. */
+export function decodeFilters(bytes: Uint8Array, names: readonly string[]): Uint8Array {
+  const dict = PDFContext.create().obj({ Filter: names.map(longName) }) as PDFDict;
+  return decodePDFRawStream(PDFRawStream.of(dict, bytes)).decode();
 }
 
 /** The content of a page: its streams unpacked, one after another, with white space between (ISO 32000-1, 7.8.2). */

@@ -22,10 +22,8 @@ export function pagesOf(document: PDFDocument): SourcePage[] {
     const dict = context.lookup(node);
     if (!(dict instanceof PDFDict) || depth > DEEPEST)
       throw new PdfError('page-unreadable', { page: pages.length + 1 });
-    if (node instanceof PDFRef) {
-      if (seen.has(node)) throw new PdfError('page-unreadable', { page: pages.length + 1 });
-      seen.add(node);
-    }
+    const again = node instanceof PDFRef && seen.has(node);
+    if (node instanceof PDFRef) seen.add(node);
     const inherited = { ...above };
     for (const key of INHERITED) {
       const value = dict.get(PDFName.of(key));
@@ -33,11 +31,18 @@ export function pagesOf(document: PDFDocument): SourcePage[] {
     }
     const kids = dict.lookup(PDFName.of('Kids'));
     if (kids instanceof PDFArray) {
+      if (again) throw new PdfError('page-unreadable', { page: pages.length + 1 });
       for (let i = 0; i < kids.size(); i++) walk(kids.get(i), inherited, depth + 1);
       return;
     }
     if (pages.length >= MOST_PAGES) throw new PdfError('too-many-pages', { most: MOST_PAGES });
-    pages.push({ ref: node instanceof PDFRef ? node : context.register(dict), dict, inherited });
+    // A page that stands twice in the tree is two pages.
+    const own = again ? dict.clone(context) : dict;
+    pages.push({
+      ref: node instanceof PDFRef && !again ? node : context.register(own),
+      dict: own,
+      inherited,
+    });
   };
   if (!root) throw new PdfError('no-pages');
   walk(root, {}, 0);

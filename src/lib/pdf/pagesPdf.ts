@@ -26,6 +26,7 @@ import { dropDeadTargets } from './targets';
 import { writeLabels } from './labels';
 import { contentAsForm, drawReflections, nameForm } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
+import { movePatterns } from './patterns';
 import { placementOf } from './placement';
 import type { WriteContext } from './sheetsPdf';
 import { mergeLayers, openSources, writeInfo, type OpenSource, type OpenSources } from './sources';
@@ -52,13 +53,13 @@ export async function writePagesPdf(
   const shown = order.map((index) => faces[index]!);
   const arts = shown.flatMap((page) => [...artsOf(page), ...laidOn(page)]);
   const uses = arts.map(({ source }) => source);
-  const sources = await openSources(uses, job.read, job.surveys, () =>
+  const sources = await openSources(uses, drawnSources(shown), job.read, job.surveys, () =>
     PDFDocument.create({ updateMetadata: false }),
   );
-  const { context, base } = sources;
+  const { context, base, byId, printed } = sources;
   const used = new Set(arts.map(({ source, index }) => `${source}:${index}`));
   let gone = false;
-  for (const [id, source] of sources.byId)
+  for (const [id, source] of byId)
     source.pages.forEach((page, index) => {
       // Pages taken out must not ride along as targets of links and bookmarks.
       if (used.has(`${id}:${index}`)) return;
@@ -66,7 +67,21 @@ export async function writePagesPdf(
       gone = true;
     });
   const tree = context.nextRef();
-  const placed = new Set<string>();
+  /** A source page, and, where it comes again, a copy of it that has no annotations but those that print, as content. */
+  const pageOf = ({ source, index }: Art, key: string): { ref: PDFRef; dict: PDFDict } => {
+    const before = placed.get(key);
+    if (!before) {
+      const brought = bringPage(byId.get(source)!, index, context);
+      placed.set(key, brought.dict.clone(context));
+      return brought;
+    }
+    const flat = printed.get(source);
+    const copy = (flat ? bringPage(flat, index, context).dict : before).clone(context);
+    for (const entry of ['Annots', 'StructParents', 'B']) copy.delete(PDFName.of(entry));
+    return { ref: context.register(copy), dict: copy };
+  };
+  /** Pages that came already, as they were before anything was done to them. */
+  const placed = new Map<string, PDFDict>();
   const kids: PDFRef[] = [];
   const moved = new Map<PDFRef, Matrix>();
   // Before any page gets its new size: the forms show their source pages as they came.
@@ -94,14 +109,12 @@ export async function writePagesPdf(
       continue;
     }
     const key = page.art && `${page.art.source}:${page.art.index}`;
-    const repeated = key !== undefined && placed.has(key);
-    if (key) placed.add(key);
-    const { ref, dict } = page.art
-      ? bringPage(sources.byId.get(page.art.source)!, page.art.index, repeated, context)
-      : newPage(context);
+    const { ref, dict } = page.art ? pageOf(page.art, key!) : newPage(context);
     dict.set(PDFName.of('Parent'), tree);
     const survey = page.art && job.surveys[page.art.source]!.pages[page.art.index];
-    const { toPage, content } = setBoxes(dict, page, surface, crop, survey, context);
+    const flat = page.art && page.mirrored && printed.get(page.art.source);
+    const shows = flat ? bringPage(flat, page.art!.index, context).dict : dict;
+    const { toPage, content } = setBoxes(dict, page, surface, crop, survey, context, shows);
     if (content) moved.set(ref, content);
     extra.draw(
       dict,
@@ -158,23 +171,28 @@ export async function writePagesPdf(
   );
 }
 
-/** The page in the output, with all it inherited made its own; a second use of a page is a copy without its annotations. */
-function bringPage(
-  source: OpenSource,
-  index: number,
-  repeated: boolean,
-  context: PDFContext,
-): { ref: PDFRef; dict: PDFDict } {
+/** The page in the output, with all it inherited made its own. */
+function bringPage(source: OpenSource, index: number, context: PDFContext): { ref: PDFRef; dict: PDFDict } {
   const page = source.pages[index]!;
-  if (!repeated)
-    for (const [key, value] of Object.entries(page.inherited))
-      if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
+  for (const [key, value] of Object.entries(page.inherited))
+    if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
   const ref = source.bring(page.ref);
-  const dict = context.lookup(ref, PDFDict);
-  if (!repeated) return { ref, dict };
-  const copy = dict.clone();
-  for (const key of ['Annots', 'StructParents', 'B']) copy.delete(PDFName.of(key));
-  return { ref: context.register(copy), dict: copy };
+  return { ref, dict: context.lookup(ref, PDFDict) };
+}
+
+/** Sources whose pages are drawn besides being pages: joined, laid on others, mirrored at their edges, or there more than once. */
+function drawnSources(shown: readonly Page[]): ReadonlySet<string> {
+  const drawn = new Set<string>();
+  const met = new Set<string>();
+  for (const page of shown) {
+    const arts = [...laidOn(page), ...(page.more || page.mirrored ? artsOf(page) : [])];
+    for (const { source } of arts) drawn.add(source);
+    if (!page.art) continue;
+    const key = `${page.art.source}:${page.art.index}`;
+    if (met.has(key)) drawn.add(page.art.source);
+    met.add(key);
+  }
+  return drawn;
 }
 
 /** Everything that was laid on a page. */
@@ -194,14 +212,14 @@ interface PlacedForm {
 /** The content of every source page that is joined on another or laid on it. */
 function formsOf(
   faces: readonly Page[],
-  { byId, context }: OpenSources,
+  { byId, printed, context }: OpenSources,
   surveys: Surveys,
 ): Map<string, PlacedForm> {
   const forms = new Map<string, PlacedForm>();
   const add = ({ source, index }: Art, group: boolean) => {
     const key = formKey({ source, index }, group);
     if (forms.has(key)) return;
-    const { ref, dict } = bringPage(byId.get(source)!, index, false, context);
+    const { ref, dict } = bringPage(printed.get(source) ?? byId.get(source)!, index, context);
     const form = contentAsForm(dict, surveys[source]!.pages[index]!, context, group);
     forms.set(key, { name: `P${forms.size + 1}`, page: ref, form });
   };
@@ -291,6 +309,8 @@ function setBoxes(
   crop: 'bleed' | 'trim',
   survey: SurveyPage | undefined,
   context: PDFContext,
+  /** The page that is mirrored at its edges, where that is needed. */
+  shows = dict,
 ): { toPage: Matrix; content?: Matrix | undefined } {
   const { toPage, content, rotate } =
     survey && page.art
@@ -310,7 +330,7 @@ function setBoxes(
   const reflections = items.filter(
     (item) => item.kind === 'art' && !item.laid && item.matrix !== page.art!.place,
   ) as ArtItem[];
-  const form = reflections.length ? contentAsForm(dict, survey, context) : undefined;
+  const form = reflections.length ? contentAsForm(shows, survey, context) : undefined;
   // What the source never showed must not come to light when the page grows.
   if (content || spills)
     wrapContents(
@@ -320,7 +340,10 @@ function setBoxes(
       context,
     );
   if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
-  if (content) moveAnnotations(dict, content);
+  if (content) {
+    movePatterns(dict, content, context);
+    moveAnnotations(dict, content);
+  }
   return { toPage, content };
 }
 

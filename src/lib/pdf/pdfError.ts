@@ -2,6 +2,7 @@ export type PdfErrorCode =
   | 'empty-file'
   | 'not-a-pdf'
   | 'needs-password'
+  | 'needs-key'
   | 'damaged'
   | 'no-pages'
   | 'page-unreadable'

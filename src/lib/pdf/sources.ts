@@ -9,12 +9,13 @@ import {
   type PDFContext,
   type PDFDocument,
 } from '@cantoo/pdf-lib';
-import type { Surveys } from '../core/pages/survey';
+import { mayPrint, type Surveys } from '../core/pages/survey';
 import type { PdfVersion } from './byteOutput';
-import { loadPdf } from './load';
+import { loadPdf, readablePdf } from './load';
 import { pagesOf, type SourcePage } from './pageTree';
 import type { ReadSource } from './sheetsPdf';
 import { PdfError } from './pdfError';
+import { tidyPdf } from './tidy';
 
 /** A source opened for writing: its pages, and how an object of it comes into the output. */
 export interface OpenSource {
@@ -30,12 +31,18 @@ export interface OpenSources {
   context: PDFContext;
   base: PDFDocument;
   byId: ReadonlyMap<string, OpenSource>;
+  /** The same sources with the annotations that print as part of their pages, of those that have such. */
+  printed: ReadonlyMap<string, OpenSource>;
   version: PdfVersion;
 }
 
-/** Opens the sources of an output. `uses` are the source ids in order of use, repeats included. Throws PdfError. */
+/**
+ * Opens the sources of an output. `uses` are the source ids in order of use, repeats included; of `drawn` ones pages are drawn
+ * as forms, and not only brought as pages. Throws PdfError.
+ */
 export async function openSources(
   uses: readonly string[],
+  drawn: ReadonlySet<string>,
   read: ReadSource,
   surveys: Surveys,
   empty: () => Promise<PDFDocument>,
@@ -44,10 +51,12 @@ export async function openSources(
   for (const source of uses) counts.set(source, (counts.get(source) ?? 0) + 1);
   const order = [...counts].sort((a, b) => b[1] - a[1]).map(([source]) => source);
   const byId = new Map<string, OpenSource>();
+  const printed = new Map<string, OpenSource>();
   let base: PDFDocument | undefined;
   let version: OpenSources['version'] = '1.7';
   for (const source of order) {
-    const document = await loadPdf(await read(source));
+    const bytes = await read(source);
+    const document = await loadPdf(bytes);
     const pages = pagesOf(document);
     if (pages.length !== surveys[source]?.pages.length) throw new PdfError('source-changed');
     if (document.context.header.getVersionString().startsWith('2')) version = '2.0';
@@ -55,9 +64,18 @@ export async function openSources(
     base ??= document;
     const copier = isBase ? undefined : PDFObjectCopier.for(document.context, base.context);
     byId.set(source, { document, pages, isBase, bring: (object) => (copier ? copier.copy(object) : object) });
+    if (!drawn.has(source) || !mayPrint(surveys[source])) continue;
+    const flat = await loadPdf(await tidyPdf((await readablePdf(bytes)).bytes, true));
+    const from = PDFObjectCopier.for(flat.context, base.context);
+    printed.set(source, {
+      document: flat,
+      pages: pagesOf(flat),
+      isBase: false,
+      bring: (object) => from.copy(object),
+    });
   }
   base ??= await empty();
-  return { context: base.context, base, byId, version };
+  return { context: base.context, base, byId, printed, version };
 }
 
 /**

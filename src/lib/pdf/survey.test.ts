@@ -4,15 +4,10 @@ import { describe, expect, test } from 'vitest';
 import { mm } from '../core/measure/unit';
 import { expandLabels, formatNumber, labelRuns } from '../core/pages/pageLabels';
 import { drawCover, drawInterior } from '../../../demo/timetable';
-import { keep, markedPdf, readBack, tool } from '../../../tests/outside';
+import { keep, markedPdf, readBack, tool, writtenPdf } from '../../../tests/outside';
 import { surveyPdf } from './survey';
 
-/** A PDF of hand-written objects, with a cross-reference table left out: readers must find the objects themselves. */
-const written = (...objects: string[]) =>
-  Buffer.from(
-    `%PDF-1.4\n${objects.map((object, i) => `${i + 1} 0 obj\n${object}\nendobj\n`).join('')}trailer\n<< /Root 1 0 R >>\n%%EOF\n`,
-    'latin1',
-  );
+const written = (...objects: string[]) => writtenPdf(objects);
 const catalog = '<< /Type /Catalog /Pages 2 0 R >>';
 
 describe('survey', () => {

@@ -1,10 +1,11 @@
-import { PDFDict, PDFName } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFName } from '@cantoo/pdf-lib';
 import type { Ink, Survey } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
 import { activeContent } from './active';
+import { annotationsOf } from './annotations';
 import { InkFinder, textOf } from './inks';
 import { readLabelRuns } from './labels';
-import { loadPdf } from './load';
+import { loadPdf, readablePdf } from './load';
 import { bookmarksOf } from './outline';
 import { readBoxes } from './pageBoxes';
 import { pagesOf } from './pageTree';
@@ -15,6 +16,7 @@ export async function surveyPdf(
   onPage?: (done: number, total: number) => void,
 ): Promise<Survey> {
   const document = await loadPdf(bytes);
+  const { decrypted, rebuilt } = await readablePdf(bytes);
   const pages = pagesOf(document);
   const inks = new InkFinder(document.context);
   const labels = expandLabels(readLabelRuns(document), pages.length);
@@ -23,7 +25,11 @@ export async function surveyPdf(
     onPages.push(inks.page(page));
     onPage?.(index + 1, pages.length);
     const label = labels[index];
-    return { ...readBoxes(page, index + 1, document.context), ...(label === undefined ? {} : { label }) };
+    return {
+      ...readBoxes(page, index + 1, document.context),
+      ...(label === undefined ? {} : { label }),
+      ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
+    };
   });
   const info = document.context.lookup(document.context.trailerInfo.Info);
   const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
@@ -41,8 +47,17 @@ export async function surveyPdf(
     ...(title ? { title } : {}),
     ...(producer ? { producer } : {}),
     pdfVersion: document.context.header.getVersionString(),
-    encryption: document.context.isDecrypted ? 'owner' : 'none',
+    encryption: decrypted ? 'owner' : 'none',
+    annotations: annotationsOf(pages, document.context),
+    ...(rebuilt ? { rebuilt: true as const } : {}),
     byteCount: bytes.length,
     active: activeContent(document.context, false),
   };
+}
+
+/** Whether content that a page names is not there. */
+function isIncomplete(page: PDFDict): boolean {
+  const contents = page.lookup(PDFName.of('Contents'));
+  if (!contents) return page.has(PDFName.of('Contents'));
+  return contents instanceof PDFArray && contents.asArray().some((_, n) => !contents.lookup(n));
 }

@@ -3,7 +3,7 @@ import type { Drawn, Survey } from '../core/pages/survey';
 import { mediaBoxOf } from './mediaBox';
 import { startRenderer } from './nodeRenderer';
 
-/** The survey of a PDF with what is drawn on each of its pages. A page that the renderer cannot read has nothing drawn on it. */
+/** The survey of a PDF with what is drawn on each of its pages. */
 export async function measureSource(
   bytes: Uint8Array,
   survey: Survey,
@@ -15,7 +15,7 @@ export async function measureSource(
     try {
       drawn = rounded(pdf.measure(index, page, mediaBoxOf(page)));
     } catch {
-      // Its finding is the survey's, not the measure's.
+      drawn = { unreadable: true };
     }
     onPage?.(index + 1, survey.pages.length);
     return { ...page, drawn };

@@ -12,8 +12,10 @@ export interface Raster {
 }
 
 const BGRA = 4;
-/** Anti-aliased for screens; red and blue as RGBA has them; annotations left out, as on the sheets. */
+/** Anti-aliased for screens; red and blue as RGBA has them. */
 const RENDER_FLAGS = 0x10;
+/** What FPDFPage_Flatten makes part of a page: annotations and fields that print, as they do on the sheets. */
+const WHAT_PRINTS = 1;
 const WHITE = 0xffffffff;
 /** Ink is measured to half a point; very large pages more coarsely. */
 const INK_PIXELS_A_POINT = 2;
@@ -113,6 +115,7 @@ export class OpenPdf {
     if (!page) throw new Error(`page ${index + 1} cannot be read`);
     // PDFium shows the CropBox; the bench shows all there is.
     p.FPDFPage_SetCropBox(page, media.x0, media.y0, media.x1, media.y1);
+    p.FPDFPage_Flatten(page, WHAT_PRINTS);
     p.FPDF_ClosePage(page);
     page = p.FPDF_LoadPage(this.document, index);
     const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);

@@ -162,6 +162,8 @@ export function sayTrouble({ code, data = {} }: Trouble): string {
       return `This drawing (SVG) holds <${data.element}>, which would not come out as it was drawn. Turn its text into outlines and its copies into shapes, or have it saved as PDF.`;
     case 'needs-password':
       return 'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.';
+    case 'needs-key':
+      return 'This PDF is locked for certain people, with their keys (a certificate), so its pages cannot be read. Ask the sender for a copy that is not locked.';
     case 'damaged':
       return 'This PDF is damaged: its parts cannot be found. Ask for it again, or have the sender save it anew.';
     case 'no-pages':

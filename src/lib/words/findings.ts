@@ -75,6 +75,26 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: `“${finding.name}” can do more than be looked at`,
         text: `It holds ${listed(finding.kinds.map((kind) => ACTIVE_WORD[kind]))}. None of it prints, and print shops refuse it: it is left out of everything that goes out. The file itself stays as it is.`,
       };
+    case 'page-broken':
+      return {
+        title: `${pages} of “${finding.name}” cannot be drawn`,
+        text: 'Some of what belongs there is missing in the file or damaged, so it would come out white or in part. Ask for the file again, or put another page there.',
+      };
+    case 'file-rebuilt':
+      return {
+        title: `“${finding.name}” was damaged`,
+        text: 'What could be found in it was put together anew. Look at every page before anything is printed, or ask for the file again.',
+      };
+    case 'annotations-print':
+      return {
+        title: `${pages} of “${finding.name}” ${finding.pages.length === 1 ? 'has' : 'have'} notes or form fields that print`,
+        text: 'What was filled in, stamped or written on top is printed with the page, on sheets and on copies too.',
+      };
+    case 'annotations-screen':
+      return {
+        title: `${pages} of “${finding.name}” ${finding.pages.length === 1 ? 'has' : 'have'} notes that only show on screens`,
+        text: 'They are marked as not to be printed, so they are left out on sheets, copies and pictures.',
+      };
     case 'mixed-sizes':
       return {
         title: 'One size is not like the rest',

@@ -114,6 +114,7 @@ export type Found =
   /** Faces that lie on no cell, and why: a fold-out, a back of work printed on one side, a part of a cover, or for no reason known. */
   | { code: 'face-lost'; why: 'fold-out' | 'one-side' | 'cover' | 'place'; faces: readonly string[] }
   | { code: 'face-uneven'; faces: readonly { name: string; there: number; wanted: number }[] }
+  | { code: 'page-broken' | 'file-rebuilt' | 'annotations-print' | 'annotations-screen'; name: string }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };
 

@@ -8,6 +8,7 @@ import { checkCover } from './cover';
 import { checkDrawn } from './drawn';
 import type { Check, Finding, JobState } from './finding';
 import { checkFaces } from './faces';
+import { checkFiles } from './files';
 import { checkFolds } from './folds';
 import { checkInks, checkOverprint } from './inks';
 import { checkKeptPairs } from './keptPairs';
@@ -22,6 +23,7 @@ import { checkSteps } from './steps';
 /** Every family of findings; a new one is one new file and one line here. */
 const CHECKS: readonly Check[] = [
   checkSteps,
+  checkFiles,
   checkActive,
   checkPairs,
   checkKeptPairs,

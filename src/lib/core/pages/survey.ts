@@ -7,6 +7,8 @@ const matrixSchema = z
 
 /** What is drawn on a source page, measured by rendering it; boxes in points as the page is seen. */
 export const drawnSchema = z.object({
+  /** The renderer cannot read the page. */
+  unreadable: z.literal(true).optional(),
   /** Bounds of all that is not white. */
   ink: boxSchema.optional(),
   /** Bounds of the text that shows. */
@@ -43,6 +45,8 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** Some of its content is not in the file. */
+  incomplete: z.literal(true).optional(),
   /** Which of the survey's inks the page has, by their indexes. */
   inks: z.array(z.number().int().min(0)).optional(),
   /** Missing until the page is measured. */
@@ -104,6 +108,12 @@ export const surveySchema = z.object({
   /** `owner`: encrypted, but opens without a password. */
   encryption: z.enum(['none', 'owner']),
   byteCount: z.number().int().positive(),
+  /** Pages, from 0, with annotations or form fields that print, and with others; missing where nobody looked. */
+  annotations: z
+    .object({ print: z.array(z.number().int().min(0)), screen: z.array(z.number().int().min(0)) })
+    .optional(),
+  /** It was damaged: what could be found was put together anew. */
+  rebuilt: z.literal(true).optional(),
   picture: pictureSchema.optional(),
   /** What it can do besides being looked at; missing where nobody looked, as in surveys of an older Folder. */
   active: z.array(z.enum(ACTIVE_KINDS)).optional(),
@@ -112,3 +122,6 @@ export type Survey = z.infer<typeof surveySchema>;
 
 /** Surveys by the SHA-256 of their source. */
 export type Surveys = Readonly<Record<string, Survey>>;
+
+/** Whether annotations of a source may print: also where nobody looked. */
+export const mayPrint = (survey: Survey | undefined): boolean => survey?.annotations?.print.length !== 0;

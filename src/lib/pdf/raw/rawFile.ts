@@ -1,4 +1,5 @@
 import { inflateSync } from 'node:zlib';
+import { decodeFilters } from '../decodeStream';
 import {
   dictEntry,
   eachReference,
@@ -35,6 +36,8 @@ export interface RawPage {
   contents: Placed | undefined;
 }
 
+/** Why an encrypted file is unfit. */
+export const ENCRYPTED = 'encrypted';
 const MOST_OBJECTS = 8_388_607;
 const MOST_UNPACKED = 256 * 1024 * 1024;
 const DEEPEST = 64;
@@ -58,7 +61,7 @@ export class RawFile {
     const start = at < 0 ? undefined : readInteger(bytes, skipSpace(bytes, at + 9));
     if (!start) throw new RawUnfit('no startxref');
     this.trailer = this.readSections(start.value);
-    if (this.trailer.has('Encrypt')) throw new RawUnfit('encrypted');
+    if (this.trailer.has('Encrypt')) throw new RawUnfit(ENCRYPTED);
     const size = this.trailer.get('Size');
     this.size = size ? (readInteger(bytes, size[0])?.value ?? 0) : 0;
     if (!this.size || this.size > MOST_OBJECTS) throw new RawUnfit('size');
@@ -103,10 +106,18 @@ export class RawFile {
     const filter = dict.get('Filter') && this.resolve(bytes, dict.get('Filter')!);
     const packed = bytes.subarray(data[0], data[1]);
     if (!filter) return packed;
-    const name = textOf(filter.bytes, filter.value).replace(/[[\]\s]/g, '');
-    if (name !== '/FlateDecode') throw new RawUnfit(`filter ${name}`);
+    const names = textOf(filter.bytes, filter.value).match(/\/[^\s/[\]]+/g) ?? [];
     const parameters = dict.get('DecodeParms') && this.resolve(bytes, dict.get('DecodeParms')!);
-    const plain = inflateSync(packed, { maxOutputLength: MOST_UNPACKED });
+    if (names.length !== 1 || names[0] !== '/FlateDecode') {
+      if (parameters) throw new RawUnfit(`filters ${names.join(' ')} with parameters`);
+      return unpacked(() =>
+        decodeFilters(
+          packed,
+          names.map((name) => name.slice(1)),
+        ),
+      );
+    }
+    const plain = unpacked(() => inflateSync(packed, { maxOutputLength: MOST_UNPACKED }));
     return parameters
       ? unpredict(plain, readDict(parameters.bytes, parameters.value[0]), parameters.bytes)
       : plain;
@@ -272,6 +283,15 @@ export class RawFile {
     if (at === undefined) throw new RawUnfit(`object ${number} is not in its stream`);
     const start = skipSpace(pack.bytes, at);
     return { bytes: pack.bytes, value: [start, skipValue(pack.bytes, start)] };
+  }
+}
+
+/** What unpacking gives; data that do not unpack are not read. */
+function unpacked(unpack: () => Uint8Array): Uint8Array {
+  try {
+    return unpack();
+  } catch (error) {
+    throw new RawUnfit(`does not unpack: ${String(error)}`);
   }
 }
 

@@ -1,9 +1,11 @@
 import { deflateSync } from 'node:zlib';
 import type { InkChange } from '../../core/pages/inks';
-import type { Surveys } from '../../core/pages/survey';
+import { mayPrint, type Surveys } from '../../core/pages/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
 import { renameInText } from '../renameInText';
+import { readablePdf } from '../load';
 import { PdfError } from '../pdfError';
+import { tidyPdf } from '../tidy';
 import { RawFile, rebased, type Placed, type RawObject, type RawPage } from './rawFile';
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
 
@@ -36,7 +38,7 @@ export class RawSources {
   /** `inks` are spot inks under other names. */
   private constructor(private readonly inks: readonly InkChange[]) {}
 
-  /** Opens sources, each once, in order of first use. A file that cannot be read where it lies is written plainly first. Throws PdfError. */
+  /** Opens sources, each once, in order of first use. A file that cannot be read where it lies, or has annotations that print, is written plainly first, those as part of their pages. Throws PdfError. */
   static async open(
     uses: readonly string[],
     read: (source: string) => Promise<Uint8Array>,
@@ -45,10 +47,12 @@ export class RawSources {
   ): Promise<RawSources> {
     const sources = new RawSources(inks);
     for (const id of new Set(uses)) {
-      const bytes = await read(id);
-      const source = sources.add(bytes) ?? sources.add(await (await import('../launder')).launderPdf(bytes));
-      if (source?.pages.length !== surveys[id]?.pages.length) throw new PdfError('source-changed');
-      sources.byId.set(id, source!);
+      const { bytes } = await readablePdf(await read(id));
+      const source =
+        (mayPrint(surveys[id]) ? undefined : sources.add(bytes)) ?? sources.add(await tidyPdf(bytes, true));
+      if (!source) throw new PdfError('damaged');
+      if (source.pages.length !== surveys[id]?.pages.length) throw new PdfError('source-changed');
+      sources.byId.set(id, source);
       if (textOf(bytes, [0, 16]).includes('%PDF-2')) sources.version = '2.0';
     }
     return sources;

@@ -1,10 +1,11 @@
 import { readFile, writeFile } from 'node:fs/promises';
+import { readablePdf } from '../../pdf/load';
 import { surveyPdf } from '../../pdf/survey';
 import { asPdf } from './asPdf';
 import { runFenced } from './protocol';
 import { warmUpReading } from './warmUpReading';
 
-/** Surveys the PDF, picture or drawing at `file` and writes its facts as JSON to `out`; a PDF that is made of it goes to `pdf`. */
+/** Surveys the PDF, picture or drawing at `file` and writes its facts as JSON to `out`; a PDF that is made of it goes to `pdf`, where one is. */
 export interface SurveyTask {
   file: string;
   out: string;
@@ -15,8 +16,10 @@ await runFenced<SurveyTask>(
   async ({ file, out, pdf }, onProgress) => {
     const bytes = await readFile(file);
     const { pdf: readable, picture } = await asPdf(bytes);
-    if (picture) await writeFile(pdf, readable);
     const survey = await surveyPdf(readable, onProgress);
+    // What cannot be read as it lies has a plain copy beside it, as a picture has a PDF made of it.
+    const { bytes: plain } = await readablePdf(readable);
+    if (plain !== bytes) await writeFile(pdf, plain);
     await writeFile(out, JSON.stringify(picture ? { ...survey, picture, byteCount: bytes.length } : survey));
   },
   process.env.FOLDER_STANDBY ? warmUpReading() : undefined,

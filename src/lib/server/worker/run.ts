@@ -179,7 +179,7 @@ async function takeFile(work: Work): Promise<Taken> {
     );
     survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
   }
-  const file = survey.picture ? pdf : supplied;
+  const file = survey.picture || existsSync(pdf) ? pdf : supplied;
   if (!existsSync(file)) {
     const blob = await blobOfSource(source);
     if (!blob) throw new Swept();
@@ -200,7 +200,7 @@ async function takeFile(work: Work): Promise<Taken> {
         return;
       }
       const blobId = begun.blobId ?? (await storeBlob(client, fileBytes(supplied))).id;
-      const pdfBlob = survey.picture && (await storeBlob(client, fileBytes(pdf)));
+      const pdfBlob = existsSync(pdf) ? await storeBlob(client, fileBytes(pdf)) : undefined;
       await addSource(client, source, blobId, best, pdfBlob?.id);
     },
   };

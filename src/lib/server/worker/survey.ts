@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/pages/survey';
@@ -31,7 +32,7 @@ export const surveyWork: Worked = {
         Object.assign(now, { done, total }),
       );
       const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-      const pdf = survey.picture && fileBytes(task.pdf);
+      const pdf = existsSync(task.pdf) ? fileBytes(task.pdf) : undefined;
       if (!(await settleIntake(claim, survey, pdf))) throw new Lost();
       enqueue('measure', file.sha256);
     });

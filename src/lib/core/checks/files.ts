@@ -1,0 +1,40 @@
+import { artsOf, type Page } from '../pages/page';
+import type { SurveyPage } from '../pages/survey';
+import type { Check, Finding } from './finding';
+
+/** Files that were damaged, pages that are not whole or cannot be drawn, and annotations that print or do not. */
+export const checkFiles: Check = ({ list, surveys, docket }) => {
+  const names = new Map(
+    docket.steps.flatMap((step): [string, string][] =>
+      step.kind === 'take-in' && !step.off ? [[step.source, step.name]] : [],
+    ),
+  );
+  const shown = [...list.pages, ...(list.panels ?? []), ...Object.values(list.cover ?? {})];
+  return [...names].flatMap(([source, name]): Finding[] => {
+    const survey = surveys[source];
+    if (!survey) return [];
+    const at = { stage: 'take-in' as const, name };
+    const of = (indexes: ReadonlySet<number>): string[] => idsOf(shown, source, indexes);
+    const those = (is: (page: SurveyPage) => unknown) =>
+      of(new Set(survey.pages.flatMap((page, index) => (is(page) ? [index] : []))));
+    const findings: Finding[] = [];
+    const broken = those(({ incomplete, drawn }) => incomplete ?? drawn?.unreadable);
+    if (broken.length) findings.push({ ...at, code: 'page-broken', level: 'stop', pages: broken });
+    if (survey.rebuilt)
+      findings.push({ ...at, code: 'file-rebuilt', level: 'look', pages: those(() => true) });
+    const { print = [], screen = [] } = survey.annotations ?? {};
+    const drawn = of(new Set(print));
+    if (drawn.length) findings.push({ ...at, code: 'annotations-print', level: 'note', pages: drawn });
+    const left = of(new Set(screen));
+    if (left.length) findings.push({ ...at, code: 'annotations-screen', level: 'note', pages: left });
+    return findings;
+  });
+};
+
+/** The pages that show some pages of a source. */
+const idsOf = (pages: readonly Page[], source: string, indexes: ReadonlySet<number>): string[] =>
+  indexes.size
+    ? pages
+        .filter((page) => artsOf(page).some((art) => art.source === source && indexes.has(art.index)))
+        .map(({ id }) => id)
+    : [];

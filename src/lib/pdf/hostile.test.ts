@@ -1,0 +1,81 @@
+import fc from 'fast-check';
+import { spawnSync } from 'node:child_process';
+import { expect, test } from 'vitest';
+import { caseFile, MADE_FILES } from '../../../tests/madeFiles';
+import { keep, markedPdf, readBack, tool } from '../../../tests/outside';
+import { PdfError } from './pdfError';
+import { surveyPdf } from './survey';
+
+/** How many pages poppler, qpdf and mutool find; those that find any. */
+function pagesFound(bytes: Uint8Array): number[] {
+  const path = keep(bytes, 'changed.pdf');
+  const said = (program: string, ...args: string[]) =>
+    spawnSync(program, [...args, path], { encoding: 'utf8' }).stdout;
+  return [
+    /^Pages:\s+(\d+)/m.exec(said('pdfinfo'))?.[1],
+    /^(\d+)$/m.exec(said('qpdf', '--show-npages'))?.[1],
+    /^Pages:\s+(\d+)/m.exec(said('mutool', 'info'))?.[1],
+  ].flatMap((pages) => (Number(pages) ? [Number(pages)] : []));
+}
+
+const marked = keep(await markedPdf(3));
+const variants = ['--object-streams=generate', '--linearize', '--qdf'].map((how) => {
+  tool('qpdf', how, marked, `${marked}${how}.pdf`);
+  return readBack(`${marked}${how}.pdf`);
+});
+tool('qpdf', '--encrypt', '', 'owner', '256', '--', marked, `${marked}.locked.pdf`);
+const files = [
+  ...variants,
+  readBack(`${marked}.locked.pdf`),
+  ...Object.values(MADE_FILES),
+  ...['indirect-length', 'short-filters-twice', 'filled-form', 'patterns', 'active'].map(caseFile),
+];
+
+/** A file with some of its bytes changed, left out, or put in. */
+const changed = fc
+  .record({
+    file: fc.constantFrom(...files),
+    changes: fc.array(
+      fc.record({
+        at: fc.nat({ max: 999_999 }),
+        with: fc.oneof(
+          fc.uint8Array({ minLength: 1, maxLength: 4 }),
+          fc
+            .constantFrom('endobj', '<<', '>>', '0 R', 'stream', '(', '/Kids', '99999999999', '-1')
+            .map((word) => Buffer.from(word)),
+        ),
+        over: fc.nat({ max: 6 }),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    cut: fc.oneof(
+      { weight: 5, arbitrary: fc.constant(null) },
+      { weight: 1, arbitrary: fc.double({ min: 0.3, max: 1, noNaN: true }) },
+    ),
+  })
+  .map(({ file, changes, cut }) => {
+    let bytes = Buffer.from(file);
+    for (const { at, with: put, over } of changes) {
+      const from = 9 + (at % (bytes.length - 10));
+      bytes = Buffer.concat([bytes.subarray(0, from), put, bytes.subarray(from + over)]);
+    }
+    return cut === null ? bytes : bytes.subarray(0, Math.floor(cut * bytes.length));
+  });
+
+test('whatever is changed in a file: it is read as other programs read it, said to be rebuilt, or refused with a reason', async () => {
+  let taken = 0;
+  await fc.assert(
+    fc.asyncProperty(changed, async (bytes) => {
+      const survey = await surveyPdf(bytes).catch((error: unknown) => {
+        if (error instanceof PdfError) return undefined;
+        throw error;
+      });
+      if (!survey) return;
+      taken++;
+      // What had to be put together anew may have other pages to another reader: it is told.
+      if (!survey.rebuilt) expect(pagesFound(bytes)).toContain(survey.pages.length);
+    }),
+    { numRuns: 250, interruptAfterTimeLimit: 40_000 },
+  );
+  expect(taken).toBeGreaterThan(50);
+}, 120_000);
