@@ -59,7 +59,9 @@ async function tidied(bytes: Uint8Array, why: string): Promise<Readable> {
   const made = await tidyPdf(bytes).catch(async (error: unknown) => {
     throw (await reasonOf(bytes)) ?? error;
   });
-  if (whyUnfit(made) !== undefined) throw (await reasonOf(bytes)) ?? new PdfError('damaged', { reason: why });
+  const still = whyUnfit(made);
+  if (still !== undefined && still !== MISCOUNTED)
+    throw (await reasonOf(bytes)) ?? new PdfError('damaged', { reason: why });
   known.set(made, Promise.resolve({ bytes: made, decrypted: false, rebuilt: false }));
   return { bytes: made, decrypted: why === ENCRYPTED, rebuilt: why !== ENCRYPTED };
 }
@@ -74,11 +76,13 @@ async function reasonOf(bytes: Uint8Array): Promise<PdfError | undefined> {
   }
 }
 
+const MISCOUNTED = 'page count';
 /** Why a file cannot be read as it lies; undefined where it can. */
 function whyUnfit(bytes: Uint8Array): string | undefined {
   try {
-    new RawFile(bytes).pages();
-    return undefined;
+    const file = new RawFile(bytes);
+    // Readers go by the count; where it is wrong, some find fewer pages or none.
+    return file.pages().length === file.pageCount() ? undefined : MISCOUNTED;
   } catch (error) {
     if (error instanceof RawUnfit) return error.message;
     if (error instanceof RangeError) return 'too deep';
@@ -110,7 +114,8 @@ const damaged = (error: unknown): PdfError =>
 async function parse(bytes: Uint8Array): Promise<PDFDocument> {
   learnLengths(bytes);
   const document = await PDFDocument.load(bytes, { parseSpeed: ParseSpeeds.Fastest, updateMetadata: false });
-  if (!document.catalog) throw new PdfError('damaged');
+  // The library takes whatever the trailer names.
+  if (!((document.catalog as unknown) instanceof PDFDict)) throw new PdfError('damaged');
   return document;
 }
 

@@ -158,10 +158,11 @@ export async function writePagesPdf(
     PDFName.of('ViewerPreferences'),
     preferences instanceof PDFDict ? preferences : context.obj({}),
   );
-  (catalog.lookup(PDFName.of('ViewerPreferences')) as PDFDict).set(
-    PDFName.of('DisplayDocTitle'),
-    context.obj(true),
-  );
+  const shownAs = catalog.lookup(PDFName.of('ViewerPreferences')) as PDFDict;
+  shownAs.set(PDFName.of('DisplayDocTitle'), context.obj(true));
+  // ISO 32000-1, table 150: how viewers lay pages side by side.
+  if (list.book.spine === 'right') shownAs.set(PDFName.of('Direction'), PDFName.of('R2L'));
+  else shownAs.delete(PDFName.of('Direction'));
   // What was surveyed by an older Folder may hold it too.
   if (uses.some((source) => job.surveys[source]?.active?.length !== 0)) activeContent(context, true);
   const root = context.trailerInfo.Root as PDFRef;

@@ -41,6 +41,12 @@ const ACTIVE_WORD: Record<ActiveKind, string> = {
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
 
+const MARK_WORD = {
+  registration: 'registration marks',
+  bar: 'the colour bar',
+  slug: 'the slug line',
+} as const;
+
 /** So many are named, the rest counted. */
 const MOST_NAMED = 6;
 const some = (names: readonly string[]): string => {
@@ -219,6 +225,11 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
           ? 'Pages that were to stay together are no longer both there. What runs across the spread is cut in half.'
           : `This step puts pages that must face each other back to back${finding.pairs > 1 ? `, the first at page ${finding.first}` : `, from page ${finding.first}`}. What runs across the spread comes apart.`,
       };
+    case 'scan-unsure':
+      return {
+        title: `Nothing tells which way up ${finding.scans.length === 1 ? 'a scan lies' : 'some scans lie'}`,
+        text: `No number was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and set the turns of this step by hand.`,
+      };
     case 'sheet-missing':
       return {
         title: 'Scans are missing',
@@ -241,6 +252,11 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
           '1 blank fills',
         ),
         text: `${plural(finding.total, 'page')} ${finding.total === 1 ? 'does' : 'do'} not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+      };
+    case 'marks-dropped':
+      return {
+        title: `No room for ${listed(finding.marks.map((mark) => MARK_WORD[mark]))}`,
+        text: 'Left out where it would lie on the work or off the sheet. Take a larger sheet, or shorter marks.',
       };
     case 'face-lost':
       return {
@@ -295,6 +311,13 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'The cover goes on no sheet',
         text: 'Pages were made a cover, and only a book in signatures has one that is printed apart. Choose that scheme, or switch the cover step off.',
       };
+    case 'cover-bare': {
+      const parts = listed(finding.parts.map((part) => COVER_WORD[part]));
+      return {
+        title: `The cover’s ${parts} ${finding.parts.length === 1 ? 'shows' : 'show'} nothing`,
+        text: 'White paper would stand between the printed front and back. Take in a page for it, put text on the spine, or take in the whole outside as one page.',
+      };
+    }
     case 'cover-missing':
       return {
         title: `The cover has no ${finding.parts.join(' and no ')}`,

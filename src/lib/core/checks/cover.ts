@@ -34,6 +34,16 @@ export const checkCover: Check = ({ list, docket, plan }) => {
   const missing = (['front', 'back'] as const).filter((part) => !list.cover!.outside && !list.cover![part]);
   if (missing.length) findings.push({ ...at, code: 'cover-missing', level: 'look', parts: missing });
   const { spine } = cover;
+  const { text, textSize } = scheme.cover ?? PLAIN_COVER;
+  // Where no whole outside stands for them, they come out as white paper.
+  const bare = cover.parts.flatMap(({ part }) =>
+    !list.cover!.outside &&
+    !list.cover![part] &&
+    (part.endsWith('flap') || (part === 'spine' && !text?.trim()))
+      ? [part]
+      : [],
+  );
+  if (bare.length) findings.push({ ...at, code: 'cover-bare', level: 'look', parts: bare });
   if (spine.worked === undefined && scheme.cover?.spine === undefined)
     findings.push({ ...at, code: 'spine-unknown', level: 'look' });
   if (spine.worked !== undefined && Math.abs(spine.worked - spine.width) > LEAST_SHOWN)
@@ -48,7 +58,6 @@ export const checkCover: Check = ({ list, docket, plan }) => {
         scheme: { cover: { ...(scheme.cover ?? PLAIN_COVER), spine: undefined } },
       },
     });
-  const { text, textSize } = scheme.cover ?? PLAIN_COVER;
   if (text?.trim()) {
     const { above, below } = textHeight({
       face: FACES[0],

@@ -72,6 +72,7 @@ export type Found =
   | { code: 'panel-one-face'; given: number }
   | { code: 'kept-pair-split'; pairs: number; first: number; lost: boolean }
   | { code: 'sheet-missing' | 'sheet-doubled'; numbers: readonly number[] }
+  | { code: 'scan-unsure'; scans: readonly number[] }
   | { code: 'order-differs'; agree: number; differ: number }
   | { code: 'pairs-apart'; name: string; side: Side }
   | { code: 'blanks-wanted'; count: number; total: number; by: number; pad: Stitched['pad'] }
@@ -92,7 +93,7 @@ export type Found =
   | { code: 'panels-missing'; given: number; each: number }
   | { code: 'creep-over-safe'; wanted: number; done: number; leaves: number }
   | { code: 'cover-unplanned' | 'spine-unknown' }
-  | { code: 'cover-missing'; parts: readonly CoverPart[] }
+  | { code: 'cover-missing' | 'cover-bare'; parts: readonly CoverPart[] }
   | {
       code: 'cover-size';
       part: CoverPart;
@@ -115,6 +116,7 @@ export type Found =
   | { code: 'face-lost'; why: 'fold-out' | 'one-side' | 'cover' | 'place'; faces: readonly string[] }
   | { code: 'face-uneven'; faces: readonly { name: string; there: number; wanted: number }[] }
   | { code: 'page-broken' | 'file-rebuilt' | 'annotations-print' | 'annotations-screen'; name: string }
+  | { code: 'marks-dropped'; marks: readonly ('registration' | 'bar' | 'slug')[] }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };
 

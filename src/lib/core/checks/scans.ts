@@ -1,4 +1,8 @@
-import { agreement, foliosOf } from '../pages/workOutOrder';
+import type { Step } from '../docket/steps';
+import type { Page, PageList } from '../pages/page';
+import { resolveSelection, SelectionError } from '../pages/selection';
+import type { Surveys } from '../pages/survey';
+import { agreement, foliosOf, workOutOrder } from '../pages/workOutOrder';
 import type { Check, Finding } from './finding';
 
 /** Below this share of pages with a folio that counts up, numbers on the pages prove nothing. */
@@ -9,13 +13,14 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
   docket.steps.flatMap((step, n): Finding[] => {
     if (step.kind !== 'reading-order' || step.off) return [];
     const [before, after] = [replay.after[n - 1], replay.after[n]!];
+    const unsure = step.byNumbers && before ? unsureScans(step, before, surveys) : [];
     const known = new Set(before?.pages.map(({ id }) => id));
     const pages = after.pages.filter(({ id }) => !known.has(id));
     const folios = pages.map((page) => foliosOf(page, surveys));
     const read = withoutSlips(
       folios.flatMap((values, page) => values.slice(0, 1).map((value) => ({ value, id: pages[page]!.id }))),
     );
-    if (read.length < ENOUGH * pages.length || read.length < 2) return [];
+    if (read.length < ENOUGH * pages.length || read.length < 2) return unsure;
     const values = read.map(({ value }) => value);
     const numbers = new Set(values);
     const [least, most] = [Math.min(...values), Math.max(...values)];
@@ -26,7 +31,7 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
     const unread = pages.length - read.length;
     const twice = read.filter(({ value }, i) => values.indexOf(value) !== i);
     const where = { stage: 'pages', step: step.id } as const;
-    const findings: Finding[] = [];
+    const findings: Finding[] = [...unsure];
     if (gaps.length > unread)
       findings.push({ code: 'sheet-missing', numbers: gaps, level: 'stop', ...where, pages: [] });
     if (twice.length)
@@ -38,7 +43,7 @@ export const checkScans: Check = ({ docket, replay, surveys }) =>
         pages: twice.map(({ id }) => id),
       });
     const { agree, differ } = agreement(folios);
-    if (!findings.length && differ.length && agree.length >= differ.length)
+    if (findings.length === unsure.length && differ.length && agree.length >= differ.length)
       findings.push({
         code: 'order-differs',
         agree: agree.length,
@@ -57,3 +62,21 @@ const withoutSlips = <T extends { value: number }>(read: readonly T[]): T[] =>
     const after = read[i + 1]?.value ?? before + read.length;
     return before >= after || (value >= before && value <= after);
   });
+
+/** Scans whose numbers do not tell how they lie: where others are turned, nobody can know, and it is not guessed. */
+function unsureScans(
+  { id, pages }: Extract<Step, { kind: 'reading-order' }>,
+  before: PageList,
+  surveys: Surveys,
+): Finding[] {
+  let scans: Page[];
+  try {
+    scans = resolveSelection(pages, before).flatMap((index) => before.pages[index] ?? []);
+  } catch (error) {
+    if (error instanceof SelectionError) return [];
+    throw error;
+  }
+  const worked = workOutOrder(scans, surveys, before.book.spine);
+  if (!worked?.unsure.length || !worked.mixed) return [];
+  return [{ code: 'scan-unsure', scans: worked.unsure, level: 'stop', stage: 'pages', step: id, pages: [] }];
+}

@@ -9,8 +9,9 @@ import type { Check, Finding, Mend } from './finding';
 
 /** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
 export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
-  if (!plan || !('stock' in scheme)) return [];
-  const findings: Finding[] = [];
+  if (!plan) return [];
+  const findings = droppedMarks(plan);
+  if (!('stock' in scheme)) return findings;
   const book = scheme.kind === 'stitched' || scheme.kind === 'signatures';
   const bound = scheme.kind === 'signatures' ? list.pages.length - 2 * leavesApart(list) : list.pages.length;
   const count = book ? blanksOf(list, scheme) : 0;
@@ -39,6 +40,13 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
     });
   return [...findings, ...changedByHand(plan, scheme), ...tooSmall(plan, scheme, (stock) => ({ stock }))];
 };
+
+/** Marks for which the first sheet has no room; others are like it. */
+function droppedMarks(plan: SheetPlan): Finding[] {
+  const sheet = plan.lay ? plan.lay(0) : plan.sheets[0];
+  const marks = [...new Set([...(sheet?.front.dropped ?? []), ...(sheet?.back?.dropped ?? [])])];
+  return marks.length ? [{ code: 'marks-dropped', marks, level: 'look', stage: 'sheets', pages: [] }] : [];
+}
 
 /** Cells that were changed by hand: what the folded or cut piece shows for it. */
 function changedByHand({ hand }: SheetPlan, scheme: PressScheme): Finding[] {

@@ -50,7 +50,9 @@ export function likelyParts(pages: readonly { trim: Size }[], list: PageList): C
         ? ['back-flap', 'back', 'spine', 'front', 'front-flap']
         : pages.length === 2
           ? ['front', 'back']
-          : ['front', 'inside-front', 'inside-back', 'back', 'spine', 'front-flap', 'back-flap'];
+          : pages.length === 3
+            ? ['front', 'inside-front', 'back']
+            : ['front', 'inside-front', 'inside-back', 'back', 'spine', 'front-flap', 'back-flap'];
   return known.slice(0, pages.length);
 }
 

@@ -1,5 +1,5 @@
 import type { Turn } from '../measure/matrix';
-import { numbersOf, type ReadNumber } from './drawn';
+import { numbersOf } from './drawn';
 import type { Page, Spine } from './page';
 import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement } from './rescue';
 import { splitPage } from './split';
@@ -19,6 +19,9 @@ export interface Proposal {
   agree: number[];
   differ: number[];
   unread: number[];
+  /** Scans, from 1, on which no number tells how they lie; `mixed` where others lie this way and that, so that it cannot be guessed. */
+  unsure: number[];
+  mixed: boolean;
 }
 
 /** Folios stand within this share of the page's height from its head or foot. */
@@ -30,7 +33,8 @@ const CLEARLY = 0.75;
 /** Proposes how scans go back into reading order; undefined for none. */
 export function workOutOrder(scans: readonly Page[], surveys: Surveys, spine: Spine): Proposal | undefined {
   if (!scans.length) return undefined;
-  const turned = turnsOf(scans, surveys, spine);
+  const { turned, unsure, mixed } = turnsOf(scans, surveys, spine);
+  const lie = { turned, unsure, mixed };
   const upright = scans.map((scan, n) =>
     turnPage(scan, turned.find((each) => each.scans.includes(n + 1))?.by ?? 0),
   );
@@ -46,15 +50,15 @@ export function workOutOrder(scans: readonly Page[], surveys: Surveys, spine: Sp
   const sorted = ownOrder(upright, surveys, spine);
   // Sorting suits any numbers, misread ones too: it is only for sets that no regular order explains.
   const best = sorted && sorted.agree.length * CLEARLY > (regular?.agree.length ?? 0) ? sorted : regular;
-  if (best?.agree.length) return { ...best, turned, from: 'numbers' };
+  if (best?.agree.length) return { ...best, ...lie, from: 'numbers' };
   // Two sides a sheet: an even number is that of stitched sheets; an odd one can only be spreads.
   const arrangement: Arrangement = scans.length % 2 ? { by: 'spreads' } : { by: 'stitched', scans: 'sheets' };
   const { columns, rows } = gridOf(arrangement, spine);
   const unread = Array.from({ length: scans.length * columns * rows }, (_, n) => n + 1);
-  return { arrangement, turned, from: 'shape', offset: 0, agree: [], differ: [], unread };
+  return { arrangement, ...lie, from: 'shape', offset: 0, agree: [], differ: [], unread };
 }
 
-type Judged = Omit<Proposal, 'turned' | 'from'>;
+type Judged = Omit<Proposal, 'turned' | 'from' | 'unsure' | 'mixed'>;
 
 /** The folios on a page, the one nearest to its head or foot first. */
 export function foliosOf(page: Page, surveys: Surveys): number[] {
@@ -147,22 +151,32 @@ function withGuesses(folios: readonly (number | undefined)[], scans: number): nu
   return folios.map((folio, n) => folio ?? sum - (folios[n % 2 ? n - 1 : n + 1] ?? 0));
 }
 
-/** Which scans must be turned: as their numbers stand, else so that all lie like the most. */
-function turnsOf(scans: readonly Page[], surveys: Surveys, spine: Spine): Proposal['turned'] {
+/** Which scans must be turned: as their numbers stand; one without numbers like the most of those that lie as it does. */
+function turnsOf(
+  scans: readonly Page[],
+  surveys: Surveys,
+  spine: Spine,
+): Pick<Proposal, 'turned' | 'unsure' | 'mixed'> {
   const wide = spine !== 'head';
   const lies = ({ trim }: Page) => trim.width >= trim.height;
-  const turns = scans.map((scan): Turn => {
-    const seen = commonest(numbersOf(scan, surveys));
-    return seen ?? (lies(scan) === wide ? 0 : 90);
-  });
-  return ([90, 180, 270] as const).flatMap((by) => {
-    const those = turns.flatMap((turn, n) => (turn === by ? [n + 1] : []));
-    return those.length ? [{ scans: those, by }] : [];
-  });
+  const seen = scans.map((scan) => commonest(numbersOf(scan, surveys).map(({ turn }) => turn)));
+  const like = (scan: Page) =>
+    commonest(
+      seen.flatMap((turn, n) => (turn !== undefined && lies(scans[n]!) === lies(scan) ? [turn] : [])),
+    );
+  const turns = scans.map((scan, n): Turn => seen[n] ?? like(scan) ?? (lies(scan) === wide ? 0 : 90));
+  return {
+    turned: ([90, 180, 270] as const).flatMap((by) => {
+      const those = turns.flatMap((turn, n) => (turn === by ? [n + 1] : []));
+      return those.length ? [{ scans: those, by }] : [];
+    }),
+    unsure: seen.flatMap((turn, n) => (turn === undefined ? [n + 1] : [])),
+    mixed: new Set(seen.filter((turn) => turn !== undefined)).size > 1,
+  };
 }
 
-function commonest(numbers: readonly ReadNumber[]): Turn | undefined {
+function commonest(turns: readonly Turn[]): Turn | undefined {
   const counts = new Map<Turn, number>();
-  for (const { turn } of numbers) counts.set(turn, (counts.get(turn) ?? 0) + 1);
+  for (const turn of turns) counts.set(turn, (counts.get(turn) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
 }

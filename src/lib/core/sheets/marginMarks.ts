@@ -9,8 +9,8 @@ import { BLACK, type Colour } from '../surface/colour';
 import { markLine, type Item } from '../surface/surface';
 import { backMatrix, onSheet, type PlacedForm } from './form';
 import { beyond, isClear, lengthOf, type MarkRoom } from './marks';
-import type { SheetJob } from './plan';
-import { MARK_WEIGHT } from './scheme';
+import type { SheetJob, SheetLine } from './plan';
+import { MARK_WEIGHT, type MarkSettings } from './scheme';
 
 /** What the slug line may hold besides its own words. */
 export const SLUG_TOKENS = ['job', 'sheet', 'side', 'ink', 'date'] as const;
@@ -30,8 +30,19 @@ interface Margin {
   axis: 'vertical' | 'horizontal';
   /** Boxes on the front that nothing may touch: the bleeds. */
   clear: readonly Box[];
+  /** The lines of the side, which no other mark may lie on. */
+  lines: readonly SheetLine[];
   room: MarkRoom;
   say: SheetWords;
+}
+
+/** Marks that were asked for and for which there is no room. */
+export type DroppedMark = 'registration' | 'bar' | 'slug';
+
+/** How much of a sheet's height, at its head and at its foot, marks beyond the trim marks take. */
+export function beyondMarks({ bar, slug }: MarkSettings): number {
+  const { above, below } = textHeight(SLUG);
+  return (bar ? APART + PATCH : 0) + (slug?.trim() ? APART + above + below : 0);
 }
 
 /** By practice: a circle with a cross; patches of a bar, each of one ink, solid and as a half tone; small type. */
@@ -52,8 +63,9 @@ const inkOf = (n: number, share: number): Colour => ({
 });
 
 /** Marks that are more than lines: registration marks, colour bar, slug line and collating bars; as their side is seen. */
-export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Margin): {
+export function marginMarks({ placed, side, sheet, axis, clear, lines, room, say }: Margin): {
   marks?: readonly Item[];
+  dropped?: readonly DroppedMark[];
 } {
   const { settings } = room;
   const barred = placed.some(({ form }) => form.bars);
@@ -61,9 +73,12 @@ export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Mar
   const whole = side === 'front' ? translate(0, 0) : backMatrix(sheet, axis);
   /** A box on the front as it is seen on this side. */
   const seen = (box: Box): Box => (side === 'front' ? box : applyToBox(whole, mirrored(box, sheet.width)));
-  const taken = clear.map(seen);
+  const bleeds = clear.map(seen);
   const printed = seen(room.printed);
-  const around = bounds(taken);
+  const around = bounds(bleeds);
+  // Lines that are printed; those of this side are given as it is seen.
+  const taken = [...bleeds, ...lines.filter(({ kind }) => kind.endsWith('mark'))];
+  const dropped: DroppedMark[] = [];
   const items: Item[] = [];
   const reach = beyond(room) - Math.max(room.bleed.left, room.bleed.right, room.bleed.head, room.bleed.foot);
   const far = reach + lengthOf(settings);
@@ -96,6 +111,7 @@ export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Mar
       );
       if (place) items.push(...registrationMark(place, half, settings.weight ?? MARK_WEIGHT));
     }
+    if (!items.some(({ kind }) => kind === 'circle')) dropped.push('registration');
   }
   if (settings.bar) {
     const patches = [
@@ -106,7 +122,8 @@ export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Mar
     const x0 = (around.x0 + around.x1 - width) / 2;
     const ys = [around.y0 - far - APART - PATCH, around.y1 + far + APART];
     const y0 = ys.find((y) => put({ x0, x1: x0 + width, y0: y, y1: y + PATCH }));
-    if (y0 !== undefined)
+    if (y0 === undefined) dropped.push('bar');
+    else
       patches.forEach((ink, n) =>
         items.push({
           kind: 'rect',
@@ -120,17 +137,21 @@ export function marginMarks({ placed, side, sheet, axis, clear, room, say }: Mar
     const runs = slugRuns(settings.slug, say, side, settings.date);
     const width = runs.reduce((sum, { text }) => sum + textWidth(text, SLUG), 0);
     const { above, below } = textHeight(SLUG);
-    const ys = [around.y0 - far - APART - above, around.y1 + far + APART + below];
+    const [low, high] = [around.y0 - far - APART - above, around.y1 + far + APART + below];
+    // Next to the trim marks, else beyond the colour bar.
+    const past = APART + PATCH;
+    const ys = [low, high, low - past, high + past];
     const x0 = around.x0;
     const y = ys.find((base) => put({ x0, x1: x0 + width, y0: base - below, y1: base + above }));
     let x = x0;
-    if (y !== undefined)
+    if (y === undefined) dropped.push('slug');
+    else
       for (const { text, ink } of runs) {
         items.push({ kind: 'text', ...SLUG, text, ink, align: 'left', matrix: translate(x, y) });
         x += textWidth(text, SLUG);
       }
   }
-  return items.length ? { marks: items } : {};
+  return { ...(items.length ? { marks: items } : {}), ...(dropped.length ? { dropped } : {}) };
 }
 
 /** A circle and a cross in all inks. */

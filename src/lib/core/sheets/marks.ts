@@ -51,7 +51,7 @@ export function linesOf(
   const { settings } = room;
   const [off, long] = [beyond(room), lengthOf(settings)];
   const obstacles = keptClear(slots, room.bleed);
-  const around = bounds(obstacles);
+  const trims = bounds(slots.map(({ box }) => box));
   const lines = new Map<string, SheetLine>();
   const put = (kind: SheetLine['kind'], x0: number, y0: number, x1: number, y1: number) => {
     const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
@@ -108,11 +108,16 @@ export function linesOf(
     }
   }
   if (settings.centre) {
-    const [x, y] = [(around.x0 + around.x1) / 2, (around.y0 + around.y1) / 2];
-    put('centre-mark', x, around.y0 - off, x, around.y0 - off - long);
-    put('centre-mark', x, around.y1 + off, x, around.y1 + off + long);
-    put('centre-mark', around.x0 - off, y, around.x0 - off - long, y);
-    put('centre-mark', around.x1 + off, y, around.x1 + off + long, y);
+    const [x, y] = [(trims.x0 + trims.x1) / 2, (trims.y0 + trims.y1) / 2];
+    // Where a fold or a trim is marked there already, that mark is the centre's too.
+    const isMarked = (upright: boolean, at: number) =>
+      [...lines.values()].some(
+        ({ kind, x0, x1, y0, y1 }) =>
+          (kind === 'fold-mark' || kind === 'trim-mark') &&
+          (upright ? x1 - x0 < SAME && Math.abs(x0 - at) < SAME : y1 - y0 < SAME && Math.abs(y0 - at) < SAME),
+      );
+    if (!isMarked(true, x)) ends('centre-mark', 'vertical', x, trims.y0, trims.y1);
+    if (!isMarked(false, y)) ends('centre-mark', 'horizontal', y, trims.x0, trims.x1);
   }
   return [...lines.values()].sort((a, b) => a.x0 - b.x0);
 }

@@ -44,6 +44,8 @@ export interface SheetSide {
   lines: readonly SheetLine[];
   /** Marks that are more than lines, or are other on each side. */
   marks?: readonly Item[];
+  /** Marks that were asked for and have no room. */
+  dropped?: readonly ('registration' | 'bar' | 'slug')[];
 }
 
 export interface Sheet {

@@ -12,7 +12,7 @@ import {
   type PlacedSlot,
 } from './form';
 import { changeByHand, type FaceChanges, type HandResult } from './byHand';
-import { marginMarks } from './marginMarks';
+import { beyondMarks, marginMarks } from './marginMarks';
 import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
 import type { SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
 import type { ByHand, MarkSettings, Press, WorkStyle } from './scheme';
@@ -86,7 +86,13 @@ export function printedBox(sheet: Size, press: Press): Box {
 /** What bleed and marks take beyond the trims, at each side alike, across and up. */
 function margins(bleed: Sides, settings: MarkSettings): { bleeds: Size; marks: Size } {
   const bleeds = { width: Math.max(bleed.left, bleed.right), height: Math.max(bleed.head, bleed.foot) };
-  const wanted = settings.trim || settings.fold || settings.centre || settings.registration;
+  const wanted =
+    settings.trim ||
+    settings.fold ||
+    settings.centre ||
+    settings.registration ||
+    settings.bar ||
+    settings.slug?.trim();
   const more = wanted ? beyond({ bleed, settings }) + lengthOf(settings) : 0;
   return {
     bleeds,
@@ -229,7 +235,8 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
   const sides = job.forms.map(bleedOf);
   const bleed = widest(sides);
   const around = margins(bleed, marks);
-  const sheetOf = ({ size }: Form): Size => grown(size, around.marks);
+  const more = { width: 0, height: beyondMarks(marks) };
+  const sheetOf = ({ size }: Form): Size => grown(grown(size, around.marks), more);
   const press: Press = { stock: sheetOf(job.forms[0]!), turn: 'short-edge', work: 'single-side', marks };
   const layOut = layer(job, press, bleed, around.marks);
   const copies = { across: 1, up: 1 };
@@ -338,7 +345,7 @@ function layer({ forms, job }: ToPrint, press: Press, bleed: Sides, around: Size
     const sideOf = (side: 'front' | 'back') => ({
       cells: cellsOf(side, form, shared.slots, sheet, axis, byHand?.[side]),
       lines: shared[side],
-      ...marginMarks({ placed, side, sheet, axis, clear: shared.clear, room, say }),
+      ...marginMarks({ placed, side, sheet, axis, clear: shared.clear, lines: shared[side], room, say }),
     });
     return {
       size: sheet,

@@ -50,7 +50,8 @@ describe('stitched', () => {
             expect(positions(front.cells)).toBe(`${n - 2 * s}·${2 * s + 1}`);
             expect(positions(back.cells)).toBe(`${2 * s + 2}·${n - 2 * s - 1}`);
           });
-          const last = made.pages.at(pad === 'end' ? pages - 1 : -1)!;
+          // A single page is the front, wherever blanks go.
+          const last = made.pages.at(pad === 'end' || pages === 1 ? pages - 1 : -1)!;
           expect(last.page?.art?.index).toBe(pages - 1);
         },
       ),

@@ -123,7 +123,8 @@ export function padded(
   }));
   const wanted = blanksWanted(Math.max(0, pages.length - 2 * leavesApart), perSheet);
   const blanks = Array.from({ length: wanted }, () => ({ label: '' }));
-  pages.splice(pad === 'end' ? pages.length : pages.length - 1, 0, ...blanks);
+  // A single page is the front: there is no last one to be kept at the back.
+  pages.splice(pad === 'end' || pages.length < 2 ? pages.length : pages.length - 1, 0, ...blanks);
   return pages.map((page, index): PlannedPage => ({
     ...page,
     position: index + 1,

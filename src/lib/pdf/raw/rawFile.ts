@@ -146,6 +146,15 @@ export class RawFile {
     return found;
   }
 
+  /** How many pages the page tree says it has; undefined where it does not say. */
+  pageCount(): number | undefined {
+    const pages = this.catalog().get('Pages');
+    const root = pages && this.resolve(pages.bytes, pages.range);
+    const entry = root && dictEntry(root.bytes, root.value[0], 'Count');
+    const count = entry && this.resolve(root.bytes, entry);
+    return count && readInteger(count.bytes, count.value[0])?.value;
+  }
+
   /** The entries of the document's catalog. */
   catalog(): Map<string, Placed> {
     const root = this.trailer.get('Root') && this.resolve(this.bytes, this.trailer.get('Root')!);

@@ -94,7 +94,9 @@
     {#if proposal.from === 'numbers'}
       From the numbers on the pages: {proposal.agree.length} agree{proposal.differ.length
         ? `, ${proposal.differ.length} do not (pages ${proposal.differ.join(', ')})`
-        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.
+        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.{proposal.mixed && proposal.unsure.length
+        ? ` Nothing tells which way up scan ${proposal.unsure.join(', ')} lies: look at it.`
+        : ''}
     {:else}
       These pages carry no numbers that can be read: proposed from {scans.length} scans and how they lie. Look through the result.
     {/if}
