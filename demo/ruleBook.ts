@@ -80,7 +80,10 @@ export async function drawRuleBookScans({
   return document.save({ useObjectStreams: true, addDefaultPage: false, updateFieldAppearances: false });
 }
 
-/** The number of a page where its folio shows, as text that does not. */
+/** What is read on the covers, which have no number. */
+const ON_COVERS: Record<number, string> = { 1: 'Rule Book', [PAGES]: 'To be carried on duty' };
+
+/** The number of a page where its folio shows, or the words on a cover, as text that does not show. */
 function readable(
   page: ReturnType<PDFDocument['addPage']>,
   font: PDFFont,
@@ -88,13 +91,13 @@ function readable(
   half: number,
   turn: number,
 ): void {
-  if (position === 1 || position === PAGES) return;
-  const [x, y] = [mm((half + 0.5) * WIDTH) - 4, mm(7)];
+  const words = ON_COVERS[position];
+  const [x, y] = [mm((half + 0.5) * WIDTH) - 4, words ? mm(HEIGHT / 2) : mm(7)];
   const [w, h] = [mm(2 * WIDTH), mm(HEIGHT)];
   const at = { 0: { x, y }, 90: { x: y, y: w - x }, 180: { x: w - x, y: h - y }, 270: { x: h - y, y: x } }[
     turn as 0 | 90 | 180 | 270
   ];
-  page.drawText(String(position), {
+  page.drawText(words ?? String(position), {
     ...at,
     size: 8,
     font,

@@ -146,3 +146,35 @@ test('a file is split, and a watched folder is worked until it is empty, each wi
   expect(wordsOf(join(inbox, 'done/good/good bled.pdf'))).toHaveLength(2);
   expect(readFileSync(join(inbox, 'failed/bad/why.txt'), 'utf8')).toContain('neither a PDF');
 }, 120_000);
+
+test('a stamp is found among the files; a finding that says stop ends in 1 unless it is to go out; surveys print what they can', async () => {
+  const files = join(import.meta.dirname, '..', '..', 'tests', 'cases', 'files');
+  const at = (name: string) => join(files, name);
+  const stamped = run('make', at('stamp.json'), at('work.pdf'), at('logo.pdf'), '--out', path('stamped'));
+  expect(stamped.status).toBe(0);
+  // The stamp is drawn on each page: the page without it looks otherwise (poppler).
+  const drawn = (file: string) => tool('pdftotext', '-layout', file, '-');
+  expect(drawn(stamped.stdout.trim())).toContain(drawn(at('logo.pdf')).trim());
+  const alone = run('make', at('stamp.json'), at('work.pdf'), '--out', path('stamped'));
+  expect([alone.status, alone.stderr]).toEqual([1, expect.stringContaining('logo.pdf')]);
+
+  writeFileSync(path('eight.pdf'), await markedPdf(8));
+  const wrong = {
+    ...emptyDocket('Wrong'),
+    book: { first: 'left', spine: 'left', facing: true },
+    steps: [{ id: 't', kind: 'take-in', source: 'a'.repeat(64), name: 'eight.pdf', where: { at: 'end' } }],
+  };
+  writeFileSync(path('wrong.json'), JSON.stringify(wrong));
+  const stopped = run('make', path('wrong.json'), path('eight.pdf'), '--out', path('wrong'));
+  expect([stopped.status, stopped.stderr]).toEqual([1, expect.stringContaining('not to go out')]);
+  const despite = ['--despite', 'the customer wants it'];
+  expect(run('make', path('wrong.json'), path('eight.pdf'), '--out', path('wrong'), ...despite).status).toBe(
+    0,
+  );
+
+  writeFileSync(path('no.pdf'), 'no');
+  const several = run('survey', path('no.pdf'), path('eight.pdf'));
+  expect(several.status).toBe(1);
+  expect((JSON.parse(several.stdout) as unknown[]).length).toBe(1);
+  expect(several.stderr).toContain('1 of 2 files could not be surveyed');
+}, 60_000);

@@ -1,8 +1,10 @@
-import { PDFArray, PDFDict, PDFName } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import type { Ink, Survey } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
 import { activeContent } from './active';
 import { annotationsOf } from './annotations';
+import { operationsOf } from './content';
+import { pageContent } from './decodeStream';
 import { InkFinder, textOf } from './inks';
 import { readLabelRuns } from './labels';
 import { loadPdf, readablePdf } from './load';
@@ -20,6 +22,8 @@ export async function surveyPdf(
   const pages = pagesOf(document);
   const inks = new InkFinder(document.context);
   const labels = expandLabels(readLabelRuns(document), pages.length);
+  const annotations = annotationsOf(pages, document.context);
+  const printed = new Set(annotations.print);
   const onPages: Ink[][] = [];
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
     onPages.push(inks.page(page));
@@ -29,6 +33,7 @@ export async function surveyPdf(
       ...readBoxes(page, index + 1, document.context),
       ...(label === undefined ? {} : { label }),
       ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
+      ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
     };
   });
   const info = document.context.lookup(document.context.trailerInfo.Info);
@@ -48,11 +53,45 @@ export async function surveyPdf(
     ...(producer ? { producer } : {}),
     pdfVersion: document.context.header.getVersionString(),
     encryption: decrypted ? 'owner' : 'none',
-    annotations: annotationsOf(pages, document.context),
+    annotations,
     ...(rebuilt ? { rebuilt: true as const } : {}),
     byteCount: bytes.length,
     active: activeContent(document.context, false),
   };
+}
+
+/** Content that is longer, packed, than this many bytes draws something. */
+const MOST_OF_NOTHING = 2048;
+/** Operators that paint (ISO 32000-1, table 51: paths, text, shadings, XObjects, inline images). */
+const PAINTS = new Set([
+  'f',
+  'F',
+  'f*',
+  'B',
+  'B*',
+  'b',
+  'b*',
+  'S',
+  's',
+  'sh',
+  'Do',
+  'Tj',
+  'TJ',
+  "'",
+  '"',
+  'ID',
+]);
+
+/** Whether a page draws nothing at all. */
+function isEmpty(page: PDFDict): boolean {
+  const contents = page.lookup(PDFName.of('Contents'));
+  const parts =
+    contents instanceof PDFArray ? contents.asArray().map((_, n) => contents.lookup(n)) : [contents];
+  const packed = parts.map((part) => (part instanceof PDFRawStream ? part.getContentsSize() : 0));
+  if (packed.reduce((sum, size) => sum + size, 0) > MOST_OF_NOTHING) return false;
+  const text = pageContent(page).toString('latin1');
+  for (const { operator } of operationsOf(text)) if (PAINTS.has(operator)) return false;
+  return true;
 }
 
 /** Whether content that a page names is not there. */

@@ -82,6 +82,23 @@ interface Word {
   shows: boolean;
 }
 
+/** Letters that make a word, by which a page is read. */
+const WORD = /\p{L}{3}/u;
+
+/** How a reader must turn a page clockwise to read most of its words, in the page's own user space; undefined where it has none. */
+export function leanOfWords(p: WrappedPdfiumModule, page: number): Turn | undefined {
+  const text = p.FPDFText_LoadPage(page);
+  if (!text) return undefined;
+  try {
+    const counts = new Map<Turn, number>();
+    for (const { text: word, turn } of wordsOf(p, text))
+      if (WORD.test(word)) counts.set(turn, (counts.get(turn) ?? 0) + 1);
+    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+  } finally {
+    p.FPDFText_ClosePage(text);
+  }
+}
+
 /** Numbers that stand alone on a page, those that do not show too: a scan's text lies behind its picture. In the page's own user space. */
 export function loneNumbers(
   p: WrappedPdfiumModule,

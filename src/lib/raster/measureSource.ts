@@ -25,7 +25,8 @@ export async function measureSource(
 }
 
 /** To a hundredth of a point, which is finer than it is measured. */
-const rounded = ({ ink, text, ppi, numbers, objects }: Drawn): Drawn => ({
+const rounded = ({ ink, text, ppi, numbers, objects, leans }: Drawn): Drawn => ({
+  ...(leans === undefined ? {} : { leans }),
   ...(ink ? { ink: roundBox(ink) } : {}),
   ...(text ? { text: roundBox(text) } : {}),
   ...(ppi ? { ppi: round(ppi) } : {}),

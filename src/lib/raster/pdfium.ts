@@ -2,7 +2,7 @@ import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, turnIn, turnOf } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/pages/survey';
-import { coarsestImage, inkBounds, loneNumbers, pageObjects, textBounds } from './drawn';
+import { coarsestImage, inkBounds, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -75,6 +75,7 @@ export class OpenPdf {
         ...applyToPoint(toUpright, x, y),
         turn: turnOf(turn - leans)!,
       }));
+      const lean = leanOfWords(this.p, page);
       const objects = pageObjects(this.p, page, Math.abs((media.x1 - media.x0) * (media.y1 - media.y0))).map(
         ({ kind, box }) => ({ kind, box: applyToBox(toUpright, box) }),
       );
@@ -84,6 +85,7 @@ export class OpenPdf {
         ...(text && hasArea(text) ? { text } : {}),
         ...(ppi ? { ppi } : {}),
         ...(numbers.length ? { numbers } : {}),
+        ...(lean === undefined ? {} : { leans: turnOf(lean - leans)! }),
         ...(objects.length ? { objects } : {}),
       };
     } finally {

@@ -228,7 +228,7 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
     case 'scan-unsure':
       return {
         title: `Nothing tells which way up ${finding.scans.length === 1 ? 'a scan lies' : 'some scans lie'}`,
-        text: `No number was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and set the turns of this step by hand.`,
+        text: `No number and no word was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and set the turns of this step by hand.`,
       };
     case 'sheet-missing':
       return {
@@ -252,6 +252,15 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
           '1 blank fills',
         ),
         text: `${plural(finding.total, 'page')} ${finding.total === 1 ? 'does' : 'do'} not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+      };
+    case 'gang-apart':
+      return {
+        title: 'The pieces do not fit on one sheet',
+        text: `Each lies on a sheet of its own, to be printed as often as it is wanted: ${listed(
+          finding.sheets
+            .slice(0, MOST_NAMED)
+            .map((count, n) => `sheet ${n + 1} ${count} times for ${finding.wanted[n]}`),
+        )}${finding.sheets.length > MOST_NAMED ? ' and so on' : ''}. Take a larger sheet to gang them.`,
       };
     case 'marks-dropped':
       return {

@@ -1,3 +1,4 @@
+import { dayOf } from '../core/numbers/day';
 import type { WorkedOut } from '../core/checks';
 import { formatLength, formatSize } from '../core/measure/formatLength';
 import { sayDate } from '../core/numbers/finish';
@@ -48,7 +49,7 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
   return layTicket(
     {
       title: docket.title,
-      under: `Job ticket · ${sayDate(at.toISOString().slice(0, 10))}`,
+      under: `Job ticket · ${sayDate(dayOf(at))}`,
       parts,
       more: (count) => `… and ${plural(count, 'line')} more: see the job`,
       sides: { front: 'Sheet 1, front', back: 'Sheet 1, back' },

@@ -116,6 +116,7 @@ export type Found =
   | { code: 'face-lost'; why: 'fold-out' | 'one-side' | 'cover' | 'place'; faces: readonly string[] }
   | { code: 'face-uneven'; faces: readonly { name: string; there: number; wanted: number }[] }
   | { code: 'page-broken' | 'file-rebuilt' | 'annotations-print' | 'annotations-screen'; name: string }
+  | { code: 'gang-apart'; wanted: readonly number[]; sheets: readonly number[] }
   | { code: 'marks-dropped'; marks: readonly ('registration' | 'bar' | 'slug')[] }
   | { code: 'caliper-unknown' }
   | { code: 'across-grain' };

@@ -38,6 +38,17 @@ export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
       pages: [list.pages[0]!.id],
       mend: { code: 'first-side', book: { first: front }, data: { side: front } },
     });
+  if (plan.apart) {
+    const each = plan.copies.across * plan.copies.up;
+    findings.push({
+      code: 'gang-apart',
+      wanted: plan.apart,
+      sheets: plan.apart.map((pieces) => Math.ceil(pieces / each)),
+      level: 'look',
+      stage: 'sheets',
+      pages: [],
+    });
+  }
   return [...findings, ...changedByHand(plan, scheme), ...tooSmall(plan, scheme, (stock) => ({ stock }))];
 };
 

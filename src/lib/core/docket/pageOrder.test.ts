@@ -517,6 +517,38 @@ describe('working the order out', () => {
     ).toMatchObject({ differ: [3], agree: { length: 7 } });
   });
 
+  test('what neither a number nor a word tells stops a recipe where scans are turned; words tell', () => {
+    const covers: Seen[] = [
+      [undefined, undefined],
+      [2, 7],
+      [6, 3],
+      [4, 5],
+    ];
+    const stops = (file: ReturnType<typeof scansOf>) =>
+      workOut(
+        docketOf([
+          takeInStep('a'),
+          {
+            id: 'o',
+            kind: 'reading-order',
+            pages: 'all',
+            gutter: 0,
+            arrangement: { by: 'stitched', scans: 'sheets' },
+            byNumbers: true,
+          },
+        ]),
+        { [hashOf('a')]: file },
+      ).findings.flatMap((finding) =>
+        finding.code === 'scan-unsure' ? [finding.level, ...finding.scans] : [],
+      );
+    expect(stops(scansOf(covers))).toEqual([]);
+    expect(stops(scansOf(covers, [2]))).toEqual(['stop', 1]);
+    const read = scansOf(covers, [0, 2]);
+    read.pages[0]!.drawn = { leans: 180 };
+    expect(stops(read)).toEqual([]);
+    expect(propose(read).turned).toEqual([{ scans: [1, 3], by: 180 }]);
+  });
+
   test('without numbers the number and the shape of the scans decide', () => {
     expect(propose(scansOf([[], [], [], []]))).toMatchObject({
       arrangement: { by: 'stitched', scans: 'sheets' },

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { formatNumber, labelRuns, readLabel, type LabelStyle } from '../pages/pageLabels';
-import type { Page, PageList } from '../pages/page';
+import { artsOf, type Page, type PageList } from '../pages/page';
 
 export const NUMBER_STYLES = ['none', 'D', 'r', 'R', 'a', 'A'] as const satisfies readonly (
   LabelStyle | 'none'
@@ -61,8 +61,9 @@ export function settleSeries(before: PageList, after: PageList): PageList {
   return { ...after, series };
 }
 
-/** A page that shows nothing of a source. */
-export const isBlank = ({ art, laid }: Page): boolean => !art && !laid?.length;
+/** A page that shows nothing: no page of a source, or one that draws nothing itself. */
+export const isBlank = (page: Page): boolean =>
+  artsOf(page).every(({ empty }) => empty) && !page.laid?.length;
 
 /** A number as a series writes it; nothing in the style `none`. */
 export const inStyle = (value: number, style: NumberStyle): string =>

@@ -15,7 +15,8 @@ const drawnOf = ({ source, index }: Art, surveys: Surveys): Drawn | undefined =>
   surveys[source]?.pages[index]?.drawn;
 
 /** Of what is drawn on a page, what steps read; the rest is for findings. */
-export const readBySteps = ({ ink, numbers }: Drawn): Drawn => ({
+export const readBySteps = ({ ink, numbers, leans }: Drawn): Drawn => ({
+  ...(leans !== undefined && { leans }),
   ...(ink && { ink }),
   ...(numbers && { numbers }),
 });
@@ -59,6 +60,13 @@ export function numbersOf(page: Page, surveys: Surveys): ReadNumber[] {
       return [{ value, ...applyToPoint(art.place, x, y), turn: turnOf(turn - turned)! }];
     });
   });
+}
+
+/** The clockwise turn of a page as it is now that sets most of its words upright; undefined where it has none. */
+export function leanOf(page: Page, surveys: Surveys): Turn | undefined {
+  const [art] = artsOf(page);
+  const leans = art && drawnOf(art, surveys)?.leans;
+  return leans === undefined ? undefined : turnOf(leans - turnIn(art!.place));
 }
 
 /** The resolution, in pixels an inch, that the coarsest image of a page has at the size it is printed. */

@@ -48,6 +48,8 @@ export interface Art {
   place: Matrix;
   /** The part of the source page that is art, as seen: beyond it there is nothing, or printer's marks. */
   reach: Box;
+  /** The source page draws nothing. */
+  empty?: true;
   /** The source page was cut up: what lies beyond the reach is another page's. */
   cut?: true;
 }

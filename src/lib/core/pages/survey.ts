@@ -11,6 +11,8 @@ export const drawnSchema = z.object({
   unreadable: z.literal(true).optional(),
   /** Bounds of all that is not white. */
   ink: boxSchema.optional(),
+  /** How its reader must turn the page clockwise to read most of its words, those behind a scan too. */
+  leans: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).optional(),
   /** Bounds of the text that shows. */
   text: boxSchema.optional(),
   /** Pixels an inch of the coarsest image at the size it has on the page. */
@@ -45,6 +47,8 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** It draws nothing. */
+  empty: z.literal(true).optional(),
   /** Some of its content is not in the file. */
   incomplete: z.literal(true).optional(),
   /** Which of the survey's inks the page has, by their indexes. */

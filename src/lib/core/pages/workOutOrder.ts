@@ -1,5 +1,5 @@
 import type { Turn } from '../measure/matrix';
-import { numbersOf } from './drawn';
+import { leanOf, numbersOf } from './drawn';
 import type { Page, Spine } from './page';
 import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement } from './rescue';
 import { splitPage } from './split';
@@ -19,7 +19,7 @@ export interface Proposal {
   agree: number[];
   differ: number[];
   unread: number[];
-  /** Scans, from 1, on which no number tells how they lie; `mixed` where others lie this way and that, so that it cannot be guessed. */
+  /** Scans, from 1, on which no number and no word tells how they lie; `mixed` where others lie this way and that, so that it cannot be guessed. */
   unsure: number[];
   mixed: boolean;
 }
@@ -151,7 +151,7 @@ function withGuesses(folios: readonly (number | undefined)[], scans: number): nu
   return folios.map((folio, n) => folio ?? sum - (folios[n % 2 ? n - 1 : n + 1] ?? 0));
 }
 
-/** Which scans must be turned: as their numbers stand; one without numbers like the most of those that lie as it does. */
+/** Which scans must be turned: as their numbers stand, else their words; one without either like the most of those that lie as it does. */
 function turnsOf(
   scans: readonly Page[],
   surveys: Surveys,
@@ -159,7 +159,9 @@ function turnsOf(
 ): Pick<Proposal, 'turned' | 'unsure' | 'mixed'> {
   const wide = spine !== 'head';
   const lies = ({ trim }: Page) => trim.width >= trim.height;
-  const seen = scans.map((scan) => commonest(numbersOf(scan, surveys).map(({ turn }) => turn)));
+  const seen = scans.map(
+    (scan) => commonest(numbersOf(scan, surveys).map(({ turn }) => turn)) ?? leanOf(scan, surveys),
+  );
   const like = (scan: Page) =>
     commonest(
       seen.flatMap((turn, n) => (turn !== undefined && lies(scans[n]!) === lies(scan) ? [turn] : [])),

@@ -149,7 +149,10 @@ function planGang(
     })
     .sort((a, b) => a.sheets - b.sheets);
   // Where the pieces do not fit together, each has sheets of its own.
-  if (!found) return planForms({ ...said, forms }, { ...scheme, copies: 'most' });
+  if (!found) {
+    const plan = planForms({ ...said, forms }, { ...scheme, copies: 'most' });
+    return Object.assign(plan, { apart: wanted.map(({ quantity }) => quantity) });
+  }
   const half = { left: gap / 2, right: gap / 2, head: gap / 2, foot: gap / 2 };
   const ganged = found.placed.map(({ piece, x, y, turned }) =>
     movedForm(turned ? turnedForm(forms[piece]!) : forms[piece]!, x, y),

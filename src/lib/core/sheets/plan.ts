@@ -108,6 +108,8 @@ export interface SheetPlan {
   pieceArea: number;
   /** Ganged pieces: how often each lies on the sheet, and the sheets that give the quantities wanted. */
   gang?: { each: readonly number[]; sheets: number };
+  /** Pieces that were to be ganged and do not fit on one sheet: how many of each are wanted, sheet by sheet. */
+  apart?: readonly number[];
   /** The cover of a bound book. */
   cover?: CoverPlan;
   /** Leaves, panels or cells that a folded or cut sheet gives: what run lengths are counted by. */

@@ -1,7 +1,7 @@
 import { weightOf } from '../paper/stock';
 import { coverPress } from './cover';
 import type { SheetPlan } from './plan';
-import type { Press, PressScheme } from './scheme';
+import { PLAIN_OVERS, type Press, type PressScheme } from './scheme';
 
 /** What a run length takes. */
 export interface Run {
@@ -20,19 +20,27 @@ export interface Run {
   pieceGrams?: number;
 }
 
+const sum = (all: readonly number[]): number => all.reduce((total, each) => total + each, 0);
+const withOvers = (net: number, percent: number) => ({ net, overs: Math.ceil((net * percent) / 100) });
+
 /** Sheets for a run length with overs, and the weight of a piece; undefined where no run length is given. */
 export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undefined {
   const { run, stock } = scheme;
   if (plan.gang) {
     const { sheets } = plan.gang;
-    const overs = Math.ceil((sheets * (run?.overs ?? 0)) / 100);
+    const { overs } = withOvers(sheets, run?.overs ?? PLAIN_OVERS);
     return { pieces: sheets, perSheet: 1, net: sheets, overs, sheets: sheets + overs, all: sheets + overs };
+  }
+  if (plan.apart) {
+    const each = plan.copies.across * plan.copies.up;
+    const runs = plan.apart.map((pieces) => withOvers(Math.ceil(pieces / each), run?.overs ?? PLAIN_OVERS));
+    const [net, overs] = [sum(runs.map((one) => one.net)), sum(runs.map((one) => one.overs))];
+    return { pieces: sum(plan.apart), perSheet: each, net, overs, sheets: net + overs, all: net + overs };
   }
   if (!run) return undefined;
   // A booklet needs all its sheets; flat pieces that differ are wanted in the same number each.
   const perSheet = plan.copies.across * plan.copies.up;
-  const net = Math.ceil(run.pieces / perSheet);
-  const overs = Math.ceil((net * run.overs) / 100);
+  const { net, overs } = withOvers(Math.ceil(run.pieces / perSheet), run.overs);
   const own = weightOf(plan.pieceArea, stock);
   const cover =
     plan.cover && 'kind' in scheme && scheme.kind === 'signatures'

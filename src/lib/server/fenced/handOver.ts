@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/numbers/day';
 import { closeSync, openSync, renameSync, rmSync, statSync, writeFileSync, writeSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -74,7 +75,7 @@ export function partsAsked(work: WorkedOut, output: Output): Part[] {
 /** The names of the files of parts. Throws HandOverError where the pattern cannot be read. */
 export function namesOf(work: WorkedOut, output: Output, parts: readonly Part[], at: Date): string[] {
   try {
-    return partNames(work, output, parts, at.toISOString().slice(0, 10));
+    return partNames(work, output, parts, dayOf(at));
   } catch (error) {
     if (!(error instanceof PatternError)) throw error;
     throw new HandOverError({ code: 'name-unread', data: { reason: sayNameError(error) } });

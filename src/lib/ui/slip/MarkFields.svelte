@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '../../core/numbers/day';
   import { PatternError, readPatternOf } from '../../core/numbers/pattern';
   import { SLUG_TOKENS } from '../../core/sheets/marginMarks';
   import { MARK_LENGTH, MARK_LIMITS, MARK_OFFSET, MARK_WEIGHT, type MarkSettings } from '../../core/sheets/scheme';
@@ -33,7 +34,7 @@
       slugTrouble = sayPatternError(error, SLUG_TOKENS);
     }
     const { slug: _, date: __, ...rest } = marks;
-    const today = new Date().toISOString().slice(0, 10);
+    const today = dayOf(new Date());
     draft.take('slug', slugTrouble ? undefined : slug, () => ({ marks: slug.trim() ? { ...rest, slug, date: today } : rest }));
   }
   const limits = (key: keyof typeof MARK_LIMITS) => (points: number) => {

@@ -25,6 +25,8 @@
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
     draft.take(`copies ${key}`, wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
   }
+  /** Ganged pieces say themselves how many of them are wanted. */
+  const ganged = $derived('arrange' in scheme && scheme.arrange === 'gang');
 </script>
 
 <StockFields
@@ -111,24 +113,27 @@
 <Folded title="Run">
   <div class="fields">
     <div class="row">
-      <NumberField
-        label="Pieces wanted"
-        value={scheme.run?.pieces ?? 0}
-        least={0}
-        most={10_000_000}
-        whole
-        onchange={(value, wrong) =>
-          draft.take('pieces', wrong ? undefined : value, (pieces) => ({
-            run: pieces ? { overs: scheme.run?.overs ?? PLAIN_OVERS, pieces } : undefined,
-          }))}
-      />
+      {#if !ganged}
+        <NumberField
+          label="Pieces wanted"
+          value={scheme.run?.pieces ?? 0}
+          least={0}
+          most={10_000_000}
+          whole
+          onchange={(value, wrong) =>
+            draft.take('pieces', wrong ? undefined : value, (pieces) => ({
+              run: pieces ? { overs: scheme.run?.overs ?? PLAIN_OVERS, pieces } : undefined,
+            }))}
+        />
+      {/if}
       <NumberField
         label="Overs"
         unit="%"
         value={scheme.run?.overs ?? PLAIN_OVERS}
         least={0}
         most={100}
-        onchange={(value, wrong) => draft.take('overs', wrong ? undefined : value, (overs) => (scheme.run ? { run: { ...scheme.run, overs } } : {}))}
+        onchange={(value, wrong) =>
+          draft.take('overs', wrong ? undefined : value, (overs) => (scheme.run || ganged ? { run: { pieces: 1, ...scheme.run, overs } } : {}))}
       />
     </div>
   </div>

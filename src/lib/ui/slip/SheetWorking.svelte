@@ -71,8 +71,8 @@
       <dd>{formatLength(side, unit)} + half the gap = {formatLength(side + stitched.gap / 2, unit)}</dd>
     {/if}
     {#if run}
-      <dt>of each sheet</dt>
-      <dd>{run.pieces} ÷ {run.perSheet} = {run.net}, + {run.overs} overs = {run.sheets}</dd>
+      <dt>{plan.apart ? 'of all sheets' : 'of each sheet'}</dt>
+      <dd>{plan.gang || plan.apart ? '' : `${run.pieces} ÷ ${run.perSheet} = `}{run.net}, + {run.overs} overs = {run.sheets}</dd>
       <dt>paper</dt>
       <dd>{run.all} sheets</dd>
     {/if}

@@ -1,3 +1,4 @@
+import { dayOf } from '../../core/numbers/day';
 import type { WorkedOut } from '../../core/checks';
 import type { Output } from '../../core/handover/output';
 import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
@@ -15,7 +16,7 @@ export function filesOf(
   const wrong = (said: string) => ({ parts: [], names: [], wrong: said });
   try {
     const parts = partsOf(work, output);
-    return { parts, names: partNames(work, output, parts, new Date().toISOString().slice(0, 10)), wrong: '' };
+    return { parts, names: partNames(work, output, parts, dayOf(new Date())), wrong: '' };
   } catch (error) {
     if (error instanceof SplitProblem) return wrong(sayTrouble({ code: error.code }));
     if (error instanceof SelectionError) return wrong(saySelectionError(error));

@@ -57,7 +57,13 @@ export function toPage(page: SurveyPage, source: string, index: number, copies: 
   const { trim } = page.boxes;
   return {
     id: pageId(source, index, copies),
-    art: { source, index, place: compose(translate(-trim.x0, -trim.y0), scale(by)), reach: reachOf(page) },
+    art: {
+      source,
+      index,
+      place: compose(translate(-trim.x0, -trim.y0), scale(by)),
+      reach: reachOf(page),
+      ...(page.empty ? { empty: true } : {}),
+    },
     trim: { width: widthOf(trim) * by, height: heightOf(trim) * by },
     bleed: { by: 'side', ...declaredBleed(page) },
     ...(page.label === undefined ? {} : { label: page.label }),
