@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { PLAIN_SCHEMES, type Press, type Scheme } from '../../core/sheets/scheme';
+  import { freshScheme } from '../../core/sheets/freshScheme';
+  import type { Scheme } from '../../core/sheets/scheme';
   import { SCHEME_NAME, SCHEME_SAID } from '../../words/schemes';
   import type { Bench } from '../bench.svelte';
   import Overview from '../slip/Overview.svelte';
@@ -11,11 +12,12 @@
   const KINDS = Object.keys(SCHEME_NAME) as Scheme['kind'][];
   /** Another kind of scheme on the same paper, with the same marks. */
   function choose(kind: Scheme['kind']): void {
-    const fresh: Scheme = PLAIN_SCHEMES[kind];
-    const shared: Partial<Press> = 'stock' in scheme && 'stock' in fresh ? { stock: scheme.stock, turn: scheme.turn } : {};
-    const marks = 'marks' in scheme && 'marks' in fresh ? { marks: scheme.marks } : {};
-    bench.put({ ...bench.docket, scheme: { ...fresh, ...shared, ...marks } as Scheme });
+    const { docket, shown } = bench;
+    const fresh = freshScheme(kind, shown.list, scheme);
+    bench.put({ ...docket, scheme: fresh.scheme, book: { ...docket.book, ...fresh.book } });
   }
+  const facing = $derived(bench.docket.book.facing);
+  const pair = () => bench.put({ ...bench.docket, book: { ...bench.docket.book, facing: !facing } });
 </script>
 
 {#if bench.form}
@@ -28,6 +30,12 @@
         {#each KINDS as kind (kind)}<option value={kind}>{SCHEME_NAME[kind]}</option>{/each}
       </select>
       <p class="quiet">{SCHEME_SAID[scheme.kind]}</p>
+      {#if scheme.kind === 'flat'}
+        <p class="quiet">
+          {facing ? 'Pages are fronts and backs in turn: 1 and 2 are one piece.' : 'Each page is a piece of its own, with nothing on its back.'}
+          <button class="link" type="button" onclick={pair}>{facing ? 'Each page by itself' : 'Fronts and backs in turn'}</button>
+        </p>
+      {/if}
     </div>
     {#if scheme.kind !== 'none'}
       {#key scheme.kind}<SchemeForm {bench} {scheme} />{/key}
