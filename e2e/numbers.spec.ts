@@ -287,3 +287,41 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
   await put(page);
   for (const words of wordsOf(await written(page))) expect(words.map(({ text }) => text)).toContain('MMP1');
 });
+
+test('a scaled stamp is as large on the mat, on pages and on sheets, as it is printed', async ({ page }) => {
+  await jobOf(page, await markedPdf(2, A5));
+  await page.keyboard.press('w');
+  await slip(page)
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'patch.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(
+        '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="20mm"><rect width="30mm" height="20mm" fill="#ff00ff"/></svg>',
+      ),
+    });
+  await expect(slip(page)).toContainText('What: the file');
+  await page.getByLabel('Size by').selectOption('width');
+  await field(page, 'Width').fill('180pt');
+  await put(page);
+  /** How wide what is magenta within an element is, as a share of the element's width. */
+  const share = async (of: Locator) => {
+    const { data, info } = await sharp(await page.screenshot({ clip: (await of.boundingBox())! }))
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const columns = new Set<number>();
+    for (let at = 0; at < data.length; at += 3)
+      if (data[at]! > 150 && data[at + 1]! < 110 && data[at + 2]! > 130) columns.add((at / 3) % info.width);
+    return columns.size / info.width;
+  };
+  for (const [stage, name] of [
+    ['Pages', /^Page 1,/],
+    ['Sheets', /Sheet 1 front: page 1$/],
+  ] as const) {
+    await go(page, stage);
+    await expect
+      .poll(() => share(page.getByRole('option', { name }).first()), { timeout: 30_000 })
+      .toBeCloseTo(180 / A5.width, 1);
+  }
+});

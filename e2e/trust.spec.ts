@@ -101,13 +101,14 @@ test.describe('with parts that go away', () => {
     await expect(page.getByRole('complementary', { name: 'Docket' }).locator('li')).toHaveCount(2);
     await go(page, 'Hand over');
     await page.getByRole('button', { name: 'Make reading-order PDF' }).click();
-    const children = workers().flatMap(({ pid }) =>
-      spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
-        .stdout.split('\n')
-        .filter(Boolean),
-    );
-    expect(children.length).toBeGreaterThan(0);
-    for (const child of children) process.kill(Number(child), 'SIGKILL');
+    const children = () =>
+      workers().flatMap(({ pid }) =>
+        spawnSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+          .stdout.split('\n')
+          .filter(Boolean),
+      );
+    await expect.poll(() => children().length, { intervals: [20] }).toBeGreaterThan(0);
+    for (const child of children()) process.kill(Number(child), 'SIGKILL');
     await expect(page.locator('a.file').first()).toBeVisible({ timeout: 60_000 });
   });
 

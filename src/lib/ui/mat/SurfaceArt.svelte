@@ -28,15 +28,17 @@
 {/if}
 {#if picture.size && picture.url}
   <g clip-path="url(#clip-{id})" opacity={item.laid?.opacity} style:mix-blend-mode={item.laid?.overprint ? 'multiply' : undefined}>
-    <image
-      clip-path={item.laid ? `url(#reach-${id})` : undefined}
-      href={picture.url}
-      width={picture.size.width}
-      height={picture.size.height}
-      transform="matrix({item.matrix.join(' ')}) translate(0 {picture.size.height}) scale(1 -1)"
-      preserveAspectRatio="none"
-      data-drawn
-    />
+    <!-- A clip path counts from the space of what it clips, its transform included: so not on the image itself. -->
+    <g clip-path={item.laid ? `url(#reach-${id})` : undefined}>
+      <image
+        href={picture.url}
+        width={picture.size.width}
+        height={picture.size.height}
+        transform="matrix({item.matrix.join(' ')}) translate(0 {picture.size.height}) scale(1 -1)"
+        preserveAspectRatio="none"
+        data-drawn
+      />
+    </g>
   </g>
 {:else if picture.size}
   <g clip-path="url(#clip-{id})">
