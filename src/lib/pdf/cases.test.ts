@@ -1,12 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
+import { give, make, markedPdf, readBack } from '../../../tests/outside';
 import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { workOut, type WorkedOut } from '../core/checks';
 import { sourcesOf } from '../core/docket/docket';
 import { readDocket } from '../core/docket/readDocket';
 import { narrowedWidths, panelWidths } from '../core/fold/widths';
 import { patternOf, type Pattern } from '../core/fold/patterns';
+import { askedOf, disagreements } from '../core/handover/agree';
 import { contains, sizeBox } from '../core/measure/box';
 import { mm } from '../core/measure/unit';
 import { rescue } from '../core/pages/rescue';
@@ -133,3 +135,19 @@ test.each(SPINES)(
       }
   },
 );
+
+test('a page that was lost in writing a sheet is noticed when the file is read again', async () => {
+  const given = await give(await markedPdf(8));
+  const docket = docketOf([
+    { id: 't', kind: 'take-in', source: given.hash, name: 'eight.pdf', where: { at: 'end' } },
+  ]);
+  const written = readBack(await make(docket, { kind: 'sheets' }, given));
+  const asked = askedOf(workOut(docket, { [given.hash]: given.survey }), { kind: 'sheets' })!({
+    pages: [0, 1, 2, 3],
+  });
+  const read = async (bytes: Buffer) =>
+    disagreements(asked, await surveyPdf(bytes, undefined, { draws: true }));
+  expect(await read(written)).toEqual([]);
+  const lost = Buffer.from(written.toString('latin1').replace('/P2 Do', '      '), 'latin1');
+  expect(await read(lost)).toEqual([{ of: 'draws', page: 1, asked: 2, written: 1 }]);
+});

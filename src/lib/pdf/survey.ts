@@ -16,6 +16,8 @@ import { pagesOf } from './pageTree';
 export async function surveyPdf(
   bytes: Uint8Array,
   onPage?: (done: number, total: number) => void,
+  /** Counts what is drawn on each page, too. */
+  { draws = false }: { draws?: boolean } = {},
 ): Promise<Survey> {
   const document = await loadPdf(bytes);
   const { decrypted, rebuilt } = await readablePdf(bytes);
@@ -32,6 +34,7 @@ export async function surveyPdf(
     return {
       ...readBoxes(page, index + 1, document.context),
       ...(label === undefined ? {} : { label }),
+      ...(draws ? { draws: drawsOf(page.dict) } : {}),
       ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
       ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
     };
@@ -92,6 +95,14 @@ function isEmpty(page: PDFDict): boolean {
   const text = pageContent(page).toString('latin1');
   for (const { operator } of operationsOf(text)) if (PAINTS.has(operator)) return false;
   return true;
+}
+
+/** How often a page's own content draws a form or an image. */
+function drawsOf(page: PDFDict): number {
+  let count = 0;
+  for (const { operator } of operationsOf(pageContent(page).toString('latin1')))
+    if (operator === 'Do') count++;
+  return count;
 }
 
 /** Whether content that a page names is not there. */

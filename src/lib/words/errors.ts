@@ -139,9 +139,11 @@ function sayDisagreement({
         ? `page ${page} should be labelled “${asked}” and is labelled “${written}”`
         : what === 'ink-lost'
           ? `the ink “${asked}” is missing`
-          : what === 'ink-strange'
-            ? `the ink “${asked}” is there, which no page has`
-            : `page ${page} should have a ${what === 'trim' ? 'trim' : 'whole'} size of ${asked} and has ${written}`;
+          : what === 'draws'
+            ? `page ${page} should show ${asked} pages and things laid on them, and shows ${written}`
+            : what === 'ink-strange'
+              ? `the ink “${asked}” is there, which no page has`
+              : `page ${page} should have a ${what === 'trim' ? 'trim' : 'whole'} size of ${asked} and has ${written}`;
   return `“${name}” was read again after it was written, and is not what was asked: ${seen}${more ? ` (and ${more} more)` : ''}. It is not handed over. Try again; where it happens twice, look at the sources of these pages.`;
 }
 

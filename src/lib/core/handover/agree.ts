@@ -15,6 +15,8 @@ interface AskedPage {
   trim: Size;
   media: Size;
   label?: string;
+  /** How many pages, and things laid on them, are drawn on it. */
+  draws?: number;
 }
 /** What was asked of a file. */
 export interface Asked {
@@ -28,6 +30,7 @@ export type Disagreement =
   | { of: 'pages'; asked: number; written: number }
   | { of: 'trim' | 'media'; page: number; asked: Size; written: Size }
   | { of: 'label'; page: number; asked: string; written: string }
+  | { of: 'draws'; page: number; asked: number; written: number }
   | { of: 'ink-lost' | 'ink-strange'; name: string };
 
 /** In points: writers round, and survey and plan add up in another order. */
@@ -80,6 +83,7 @@ export function askedOf(
           trim: { width: widthOf(trim), height: heightOf(trim) },
           media: { width: widthOf(media), height: heightOf(media) },
           label: `${sheet} ${side}`,
+          draws: items.filter(({ kind }) => kind === 'art').length,
         };
       }),
       spots: {
@@ -96,7 +100,9 @@ export function disagreements({ pages, spots }: Asked, written: Survey): Disagre
     return [{ of: 'pages', asked: pages.length, written: written.pages.length }];
   const found: Disagreement[] = [];
   pages.forEach((asked, n) => {
-    const { boxes, label = '' } = written.pages[n]!;
+    const { boxes, label = '', draws } = written.pages[n]!;
+    if (asked.draws !== undefined && draws !== undefined && draws !== asked.draws)
+      found.push({ of: 'draws', page: n + 1, asked: asked.draws, written: draws });
     for (const of of ['trim', 'media'] as const) {
       const size = { width: widthOf(boxes[of]), height: heightOf(boxes[of]) };
       if (Math.abs(size.width - asked[of].width) > SAME || Math.abs(size.height - asked[of].height) > SAME)

@@ -47,6 +47,8 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** How often its own content draws a form or an image; there where it was counted. */
+  draws: z.number().int().min(0).optional(),
   /** It draws nothing. */
   empty: z.literal(true).optional(),
   /** Some of its content is not in the file. */

@@ -334,7 +334,7 @@ export async function checkFiles(
   for (const [n, { file, name, pages = 0 }] of made.entries()) {
     const part = byParts?.[n] ?? { pages: whole[0]!.pages.slice(at, at + pages) };
     at += pages;
-    const written = await surveyPdf(await readFile(join(folder, file)));
+    const written = await surveyPdf(await readFile(join(folder, file)), undefined, { draws: true });
     const [first, ...more] = disagreements(askedFor(part), written);
     if (first) throw new HandOverError(disagrees(name, first, more.length));
     await onProgress?.(n + 1, made.length);
