@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { give, make, markedPdf, readBack } from '../../../tests/outside';
+import { give, make, markedPdf, readBack, wordsOf } from '../../../tests/outside';
 import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { workOut, type WorkedOut } from '../core/checks';
 import { sourcesOf } from '../core/docket/docket';
@@ -151,3 +151,67 @@ test('a page that was lost in writing a sheet is noticed when the file is read a
   const lost = Buffer.from(written.toString('latin1').replace('/P2 Do', '      '), 'latin1');
   expect(await read(lost)).toEqual([{ of: 'draws', page: 1, asked: 2, written: 1 }]);
 });
+
+test.each(SPINES)(
+  'sheets of signatures bound at the %s, turned either way, taken in again: every page in order, upright (poppler)',
+  async (spine) => {
+    const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
+    const book = bookOf(first, { spine });
+    const given = await give(await markedPdf(16, { width: 300, height: 400 }));
+    for (const signature of [4, 8, 16] as const)
+      for (const turn of ['short-edge', 'long-edge'] as const) {
+        const sheets = await make(
+          docketOf([{ id: 't', kind: 'take-in', source: given.hash, name: 'a.pdf', where: { at: 'end' } }], {
+            book,
+            scheme: {
+              ...PLAIN_SCHEMES.signatures,
+              signature,
+              turn,
+              roughing: 0,
+              cutOff: 0,
+              collating: false,
+              marks: { trim: false, fold: false },
+              stock: { width: 2000, height: 2100 },
+            },
+          }),
+          { kind: 'sheets' },
+          given,
+        );
+        const taken = await give(readBack(sheets));
+        const back = await make(
+          docketOf(
+            [
+              { id: 't', kind: 'take-in', source: taken.hash, name: 'sheets.pdf', where: { at: 'end' } },
+              {
+                id: 'r',
+                kind: 'reading-order',
+                pages: 'all',
+                arrangement:
+                  signature === 4
+                    ? { by: 'stitched', scans: 'sheets' }
+                    : { by: 'signature', pages: signature },
+                gutter: 0,
+              },
+            ],
+            { book },
+          ),
+          { kind: 'pages', crop: 'trim' },
+          taken,
+        );
+        // Signatures of four, gathered, are no nested sheets: only the turns are looked at.
+        const words = wordsOf(back).map((page) => page.filter(({ text }) => /^(P\d+|HEAD\d+)$/.test(text)));
+        for (const page of words) {
+          const [mark, head] = [
+            page.find(({ text }) => text.startsWith('P'))!,
+            page.find(({ text }) => text.startsWith('H'))!,
+          ];
+          expect(head.y).toBeGreaterThan(mark.y);
+        }
+        if (signature !== 4)
+          expect(words.map((page) => page.find(({ text }) => text.startsWith('P'))!.text)).toEqual(
+            Array.from({ length: 16 }, (_, n) => `P${n + 1}`),
+          );
+      }
+  },
+  60_000,
+);

@@ -322,6 +322,8 @@ function setBoxes(
   for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
   dict.set(PDFName.of('TrimBox'), raw(trim));
   dict.delete(PDFName.of('ArtBox'));
+  // What it says of itself holds no more, as where it was a side of a sheet.
+  dict.delete(PDFName.of('PieceInfo'));
   if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
   else dict.delete(PDFName.of('CropBox'));
   if (!survey || !page.art) return { toPage };

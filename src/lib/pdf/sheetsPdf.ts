@@ -91,6 +91,8 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     number: sources.newNumber(),
   }));
   const needs = shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
+  const { cover, sheetCount } = plan;
+  const axisOf = (sheet: number) => (sheet > sheetCount && cover ? cover.plan.turnAxis : plan.turnAxis);
   const kids: number[] = [];
   const total = some?.length ?? countSides(plan);
   const labels: string[] = [];
@@ -106,7 +108,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     );
     kids.push(
       write(
-        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} /Resources << /XObject << ${shown.join(' ')} >> ${needs} >> /Contents ${stream} 0 R >>`,
+        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axisOf(sheet), job.at)} /Resources << /XObject << ${shown.join(' ')} >> ${needs} >> /Contents ${stream} 0 R >>`,
       ),
     );
     await out.drain();
@@ -131,14 +133,24 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   await out.drain(true);
 }
 
+/**
+ * What a side says of itself (ISO 32000-1, 14.5, page-piece dictionary): whoever takes these sheets in again knows how their
+ * backs lie.
+ */
+const pieceInfo = (side: 'front' | 'back', axis: SheetPlan['turnAxis'], at: Date): string =>
+  `/PieceInfo << /Folder << /LastModified ${pdfDate(at)} /Private << /Side /${side} /Axis /${axis} >> >> >>`;
+
 function sideLabels(labels: readonly string[]): string {
   return `<< /Nums [${labelRuns(labels)
     .map(({ from, prefix }) => `${from} << /P (${prefix}) >>`)
     .join(' ')}] >>`;
 }
 
+/** A time as PDF has it (7.9.4). */
+const pdfDate = (at: Date): string => `(D:${at.toISOString().replace(/[-:T]|\.\d+Z$/g, '')}Z)`;
+
 /** The info dictionary; text as UTF-16BE (7.9.2.2), times as PDF dates (7.9.4). */
 function infoDict(title: string, at: Date): string {
-  const date = `(D:${at.toISOString().replace(/[-:T]|\.\d+Z$/g, '')}Z)`;
+  const date = pdfDate(at);
   return `<< /Title ${new PdfText(title).syntax} /Producer (Folder) /Creator (Folder) /CreationDate ${date} /ModDate ${date} >>`;
 }

@@ -1,5 +1,5 @@
-import { PDFArray, PDFDict, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
-import type { Ink, Survey } from '../core/pages/survey';
+import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
 import { activeContent } from './active';
 import { annotationsOf } from './annotations';
@@ -34,6 +34,7 @@ export async function surveyPdf(
     return {
       ...readBoxes(page, index + 1, document.context),
       ...(label === undefined ? {} : { label }),
+      ...sheetOf(page.dict),
       ...(draws ? { draws: drawsOf(page.dict) } : {}),
       ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
       ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
@@ -95,6 +96,21 @@ function isEmpty(page: PDFDict): boolean {
   const text = pageContent(page).toString('latin1');
   for (const { operator } of operationsOf(text)) if (PAINTS.has(operator)) return false;
   return true;
+}
+
+/** What a side of a sheet that was made here says of itself. */
+function sheetOf(page: PDFDict): Pick<SurveyPage, 'sheet'> {
+  let dict: PDFDict | undefined = page;
+  for (const key of ['PieceInfo', 'Folder', 'Private']) {
+    const next: PDFObject | undefined = dict?.lookup(PDFName.of(key));
+    dict = next instanceof PDFDict ? next : undefined;
+  }
+  const word = (key: string) => {
+    const value = dict?.lookup(PDFName.of(key));
+    return value instanceof PDFName ? value.decodeText() : '';
+  };
+  const read = surveyPageSchema.shape.sheet.safeParse({ side: word('Side'), axis: word('Axis') });
+  return read.success && read.data ? { sheet: read.data } : {};
 }
 
 /** How often a page's own content draws a form or an image. */

@@ -47,6 +47,8 @@ export const surveyPageSchema = z.object({
   toUpright: matrixSchema,
   /** The printed page number the file claims (12.4.2). */
   label: z.string().optional(),
+  /** It is a side of a sheet that was made here, and so the sheet was turned over for its back: about which axis, as the front lies. */
+  sheet: z.object({ side: z.enum(['front', 'back']), axis: z.enum(['vertical', 'horizontal']) }).optional(),
   /** How often its own content draws a form or an image; there where it was counted. */
   draws: z.number().int().min(0).optional(),
   /** It draws nothing. */

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { isMeasured } from '../../pages/drawn';
+import { turnIn } from '../../measure/matrix';
 import type { Page, Spine } from '../../pages/page';
 import { arrangementSchema, gridOf, rescue, RescueError } from '../../pages/rescue';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
@@ -43,7 +44,9 @@ export const readingOrder = defineStep({
     const order = orderOf(scans.length, step, spine);
     const cuts = { ...gridOf(step.arrangement, spine), at: step.at, gutter: step.gutter };
     const parts = scans.map((scan, n): Page[] => {
-      const by = step.turned?.find((each) => each.scans.includes(n + 1))?.by ?? 0;
+      const by =
+        step.turned?.find((each) => each.scans.includes(n + 1))?.by ??
+        turnOfSheet(scan, step, surveys, spine);
       const found = splitPage(turnPage(scan, by), cuts, false);
       if (!found) throw new StepProblem('split-outside', { position: picked[n]! + 1 });
       return found;
@@ -61,6 +64,22 @@ export const readingOrder = defineStep({
     };
   },
 });
+
+/**
+ * How a back of a sheet that was made here is turned before it is cut: backs are looked for as the leaves of the book turn, and
+ * the press may have turned the sheet the other way.
+ */
+function turnOfSheet(
+  { art }: Page,
+  { arrangement }: { arrangement: z.infer<typeof arrangementSchema> },
+  surveys: Surveys,
+  spine: Spine,
+): 0 | 180 {
+  const sheet = art && surveys[art.source]?.pages[art.index]?.sheet;
+  const isFolded = arrangement.by === 'signature' || arrangement.by === 'stitched';
+  if (!sheet || !isFolded || sheet.side === 'front' || turnIn(art.place)) return 0;
+  return (sheet.axis === 'horizontal') === (spine === 'head') ? 0 : 180;
+}
 
 /** Order and turns of scans as the numbers on them tell. Throws StepProblem while they are not measured. */
 function readOff(scans: readonly Page[], picked: readonly number[], surveys: Surveys, spine: Spine) {
