@@ -413,6 +413,8 @@ export function sayMend({ code, data = {} }: Mend): string {
       return data.count === 2 ? 'Blank inside each cover' : 'Blank before it';
     case 'commonest-size':
       return 'Size them like the rest';
+    case 'turn-like-rest':
+      return 'Turn them like the rest';
     case 'larger-sheet':
       return `Use ${data.name}`;
     case 'same-leaf-size':

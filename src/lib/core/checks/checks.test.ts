@@ -73,6 +73,32 @@ test('the odd sizes are found, leaf by leaf, and the mend makes them like the re
   expect(codes(workOut(docketOf(put([takeInStep('a')], mixed!.mend!)), surveys))).toEqual(['bleed-missing']);
 });
 
+test('a page that only lies the other way is turned, not made as large as the rest; scans that were cut up are not judged at the cut', () => {
+  const lying = { width: mm(210), height: mm(148) };
+  const surveys = { [hashOf('a')]: survey([0, 1, 2, 3].map((n) => surveyPage(n > 1 ? undefined : lying))) };
+  const loose = { book: bookOf('right', { facing: false }) };
+  const [mixed] = workOut(docketOf([takeInStep('a')], loose), surveys).findings;
+  expect(mixed).toMatchObject({ code: 'mixed-sizes', mend: { code: 'turn-like-rest' } });
+  const mended = workOut(docketOf(put([takeInStep('a')], mixed!.mend!), loose), surveys);
+  expect(codes(mended)).not.toContain('mixed-sizes');
+  expect(new Set(mended.list.pages.map(({ trim }) => Math.round(trim.width))).size).toBe(1);
+
+  const wide = { width: 2 * A5.width, height: A5.height };
+  const all = { x0: 0, y0: 0, x1: wide.width, y1: wide.height };
+  const scans = { [hashOf('a')]: survey([surveyPage(wide, { drawn: { ink: all, text: all } })]) };
+  const split: Step = {
+    id: 's',
+    kind: 'split',
+    pages: 'all',
+    columns: 2,
+    rows: 1,
+    gutter: 0,
+  };
+  const cut = workOut(docketOf([takeInStep('a'), split]), scans);
+  expect(cut.list.pages).toHaveLength(2);
+  expect(codes(cut)).not.toContain('over-safe-area');
+});
+
 test('bleed: none supplied, less than asked for, and enough', () => {
   const bleed = (points: number): Step => ({
     id: 'x',

@@ -1,7 +1,7 @@
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
 import { coverPages } from '../pages/cover';
-import { facesOf, type Page } from '../pages/page';
+import { artsOf, facesOf, type Page } from '../pages/page';
 import type { Surveys } from '../pages/survey';
 import type { Check, Finding, JobState } from './finding';
 
@@ -52,10 +52,11 @@ function judge(pages: readonly Page[], { docket, surveys }: JobState): Finding[]
 
 /**
  * How near text, or art that does not run to the trim, comes to it, in points; less than 0 where text runs over it.
- * Pages cropped on purpose are not judged: what was cut off them cannot be told from what was forgotten.
+ * Pages cropped on purpose, and parts of pages that were cut up, are not judged: what was cut off them cannot be told from
+ * what was forgotten.
  */
 function nearestToTrim(page: Page, surveys: Surveys): number {
-  if (page.whole) return Infinity;
+  if (page.whole || artsOf(page).some(({ cut }) => cut)) return Infinity;
   const [text, ink] = [textOf(page, surveys), inkOf(page, surveys)];
   const stray = ink ? distances(page, ink).filter((distance) => distance > SLACK) : [];
   return Math.min(...(text ? distances(page, text) : []), ...stray);

@@ -25,6 +25,7 @@ export interface Mend {
   code:
     | 'blank-inside-covers'
     | 'commonest-size'
+    | 'turn-like-rest'
     | 'same-leaf-size'
     | 'larger-sheet'
     | 'first-side'

@@ -6,7 +6,8 @@ import { sizeLike } from '../docket/steps/trim';
 import { leafOf } from '../pages/leaves';
 import { foldedAtFore } from './panels';
 import { oddOnes, piecesOf, sizeGroups } from '../pages/sizes';
-import type { Check, Finding } from './finding';
+import type { Size } from '../measure/box';
+import type { Check, Finding, Mend } from './finding';
 
 /**
  * Pages of another size than the rest of their piece, unnoticed until the folder jams; and leaves whose two faces differ.
@@ -65,6 +66,18 @@ function leafSizes(front: Page, back: Page): Finding[] {
   ];
 }
 
+/** Pages that only lie the other way are turned, others are made as large as the rest. */
+function mendOf(odd: readonly Page[], like: Size): Mend {
+  const { width, height } = like;
+  if (!odd.every(({ trim }) => sameSize(trim, { width: height, height: width })))
+    return { code: 'commonest-size', steps: [sizeLike(odd, like)] };
+  const unless = width > height ? 'landscape' : 'portrait';
+  return {
+    code: 'turn-like-rest',
+    steps: [{ kind: 'turn', pages: { ids: odd.map(({ id }) => id) }, by: 90, unless }],
+  };
+}
+
 function mixedSizes(pages: readonly Page[]): Finding[] {
   const odd = oddOnes(pages);
   if (!odd) return [];
@@ -76,7 +89,7 @@ function mixedSizes(pages: readonly Page[]): Finding[] {
       level: 'stop',
       stage: 'pages',
       pages: odd.pages.map(({ id }) => id),
-      mend: { code: 'commonest-size', steps: [sizeLike(odd.pages, odd.like)] },
+      mend: mendOf(odd.pages, odd.like),
     },
   ];
 }
