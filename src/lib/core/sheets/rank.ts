@@ -7,8 +7,10 @@ import type { PressScheme } from './scheme';
 export interface Ranked {
   name: string;
   stock: Stock;
-  /** Finished pieces a sheet gives, or for a book the share of its sheets. */
+  /** Finished pieces that a sheet gives, or how many copies lie on each sheet of a book. */
   pieces: number;
+  /** Between copies, with room for the bleed of both. */
+  between: number;
   /** The share of the sheet that is no trimmed piece. */
   waste: number;
 }
@@ -27,13 +29,26 @@ export function rankStocks(
   ];
   return stocks
     .flatMap(({ name, stock }): Ranked[] => {
-      const plan = planSheets(book, { ...scheme, copies: 'most', stock });
+      const one = planSheets(book, { ...scheme, copies: { across: 1, up: 1 }, stock });
+      if (!one) return [];
+      // Room for the bleed of both neighbours, unless there is more already.
+      const { bleeds, trims } = one.needed;
+      const apart = Math.max(bleeds.width - trims.width, bleeds.height - trims.height);
+      const between = Math.max(scheme.between ?? 0, apart);
+      const plan = planSheets(book, { ...scheme, copies: 'most', between, stock });
       if (!plan || !fits(plan.needed.marks, plan.sheet)) return [];
       const folded = scheme.kind === 'stitched' || scheme.kind === 'signatures';
       const copies = plan.copies.across * plan.copies.up;
-      const pieces = folded ? copies / plan.sheetCount : plan.piecesPerSheet;
-      const used = pieces * plan.pieceArea;
-      return [{ name, stock, pieces, waste: 1 - used / (stock.width * stock.height) }];
+      const used = (folded ? copies / plan.sheetCount : plan.piecesPerSheet) * plan.pieceArea;
+      return [
+        {
+          name,
+          stock,
+          between,
+          pieces: folded ? copies : plan.piecesPerSheet,
+          waste: 1 - used / (stock.width * stock.height),
+        },
+      ];
     })
     .sort((a, b) => a.waste - b.waste || a.stock.width * a.stock.height - b.stock.width * b.stock.height);
 }

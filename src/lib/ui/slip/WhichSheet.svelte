@@ -12,21 +12,20 @@
   let open = $state(false);
   const ranked = $derived(open ? rankStocks(bench.shown.list, draft.value, papers.all) : []);
   const x = scaleLinear([0, 1], [0, 100]);
-  const figure = (pieces: number) => (Number.isInteger(pieces) ? String(pieces) : pieces < 1 ? `1/${Math.round(1 / pieces)}` : pieces.toFixed(1));
 </script>
 
 <Folded title="Which sheet?" ontoggle={(shown) => (open = shown)}>
-  <p class="quiet">Pieces a sheet gives, and how much of it becomes pieces. Picking one uses it.</p>
+  <p class="quiet">Pieces on a sheet, or copies on each sheet of a book, and how much of it becomes pieces. Picking one uses it.</p>
   <ul>
-    {#each ranked as { name, stock, pieces, waste }, n (n)}
+    {#each ranked as { name, stock, pieces, between, waste }, n (n)}
       <li>
         <button
           type="button"
           class:on={samePaper(stock, draft.value.stock)}
           title={formatSize(stock.width, stock.height, bench.unit)}
-          onclick={() => draft.set({ stock, copies: 'most' })}
+          onclick={() => draft.set({ stock, copies: 'most', between })}
         >
-          <span>{name}</span><span class="mono">{figure(pieces)}</span>
+          <span>{name}</span><span class="mono">{pieces}</span>
           <span class="bar"><i style:width="{x(1 - waste)}%"></i></span><span class="mono">{Math.round(100 * (1 - waste))} %</span>
         </button>
       </li>
