@@ -6,5 +6,10 @@ export default defineConfig({
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 2000 },
   ssr: { external: ['sharp', 'pg', 'pg-boss', 'pino', '@tus/server', 'yauzl'] },
-  test: { include: ['src/**/*.test.ts', 'demo/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 60_000 },
+  test: {
+    include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
+    testTimeout: 180_000,
+    hookTimeout: 60_000,
+    maxWorkers: 2,
+  },
 });

@@ -45,39 +45,40 @@ const schemes: fc.Arbitrary<Scheme> = fc.oneof(
   fc.constant<Scheme>(PLAIN_SCHEMES.spreads),
   fc.constant<Scheme>(PLAIN_SCHEMES.single),
 );
-const jobs = fc
-  .record({
-    scheme: schemes,
-    spine: fc.constantFrom(...SPINES),
-    facing: fc.boolean(),
-    pages: fc.integer({ min: 1, max: 40 }),
-    panels: fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { maxLength: 3 }),
-    cover: fc.boolean(),
-  })
-  .map(({ scheme, spine, facing, pages, panels, cover }) => {
-    const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
-    const steps: Step[] = [takeInStep('a')];
-    if (cover && scheme.kind === 'signatures' && pages > 8)
-      steps.push({
-        id: 'c',
-        kind: 'cover',
-        pages: `${pages - 3}-${pages}`,
-        parts: ['front', 'inside-front', 'inside-back', 'back'],
-      });
-    for (const [n, at] of panels.entries())
-      if (at <= pages)
-        steps.push({
-          id: `p${n}`,
-          kind: 'panel',
-          pages: `${at}`,
-          count: 1 + (at % 2),
-          allowance: mm(2),
-          folds: 'front',
-        });
-    return workOut(docketOf(steps, { scheme, book: bookOf(first, { spine, facing }) }), {
-      [hashOf('a')]: plainSurvey(pages, A5),
+const drafts = fc.record({
+  scheme: schemes,
+  spine: fc.constantFrom(...SPINES),
+  facing: fc.boolean(),
+  pages: fc.integer({ min: 1, max: 40 }),
+  panels: fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { maxLength: 3 }),
+  cover: fc.boolean(),
+});
+type Draft = typeof drafts extends fc.Arbitrary<infer T> ? T : never;
+function jobOf({ scheme, spine, facing, pages, panels, cover }: Draft) {
+  const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
+  const steps: Step[] = [takeInStep('a')];
+  if (cover && scheme.kind === 'signatures' && pages > 8)
+    steps.push({
+      id: 'c',
+      kind: 'cover',
+      pages: `${pages - 3}-${pages}`,
+      parts: ['front', 'inside-front', 'inside-back', 'back'],
     });
+  for (const [n, at] of panels.entries())
+    if (at <= pages)
+      steps.push({
+        id: `p${n}`,
+        kind: 'panel',
+        pages: `${at}`,
+        count: 1 + (at % 2),
+        allowance: mm(2),
+        folds: 'front',
+      });
+  return workOut(docketOf(steps, { scheme, book: bookOf(first, { spine, facing }) }), {
+    [hashOf('a')]: plainSurvey(pages, A5),
   });
+}
+const jobs = drafts.map(jobOf);
 
 /** The cells of a sheet by side, each with its middle and where its head points, as the front is seen through the paper. */
 function throughPaper({ front, back, size }: Sheet, axis: SheetPlan['turnAxis']) {
@@ -162,4 +163,32 @@ test('what lies behind a page is the back of its leaf: heads together, or head t
     { numRuns: 400 },
   );
   expect(pairs).toBeGreaterThan(5000);
+});
+
+test('bound at the right everything is the mirror of what it is bound at the left, and the same is found', () => {
+  const bound = drafts.filter(({ scheme }) => scheme.kind === 'stitched' || scheme.kind === 'signatures');
+  fc.assert(
+    fc.property(bound, (draft) => {
+      // Work-and-turn has fronts on the left half of the sheet, however the book is bound.
+      const work =
+        'work' in draft.scheme && draft.scheme.work !== 'work-and-turn' ? draft.scheme.work : undefined;
+      const scheme = { ...draft.scheme, work, turned: 0 } as Scheme;
+      const [left, right] = (['left', 'right'] as const).map((spine) => jobOf({ ...draft, scheme, spine }));
+      const where = ({ plan }: typeof left & object, mirror: boolean) =>
+        plan!.sheets.map(({ front, back, size }) =>
+          [front, back].map((side) =>
+            (side?.cells ?? [])
+              .map(({ name, trim, turn }) => {
+                const x = mirror ? size.width - trim.x1 : trim.x0;
+                return `${name} ${Math.round(x)} ${Math.round(trim.y0)} ${turn}`;
+              })
+              .sort(),
+          ),
+        );
+      expect(where(right!, true)).toEqual(where(left!, false));
+      const codes = ({ findings }: typeof left & object) => findings.map(({ code }) => code).sort();
+      expect(codes(right!)).toEqual(codes(left!));
+    }),
+    { numRuns: 200 },
+  );
 });
