@@ -47,16 +47,16 @@ export class Folder {
     named,
   }: { demo?: boolean; server?: string; named?: string } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
-    const like = `${server} ${demo ? '--always' : '--never'}`;
+    const load = demo ? '--always' : '--never';
+    const like = `${server} ${load}`;
     const port = await freePort();
     const more = named ? { ORIGIN: `http://${named}:${port}` } : {};
     const folder = new Folder(await makeDatabase(server, templates.get(like)), port, more);
     if (!templates.has(like)) {
-      const setUp = spawnSync(
-        process.execPath,
-        ['--import', 'tsx', 'demo/load.ts', demo ? '--always' : '--never'],
-        { env: folder.environment(), encoding: 'utf8' },
-      );
+      const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', load], {
+        env: folder.environment(),
+        encoding: 'utf8',
+      });
       if (setUp.status !== 0) throw new Error(setUp.stderr);
       const template = await makeDatabase(server, folder.databaseUrl);
       templates.set(like, template);

@@ -62,16 +62,14 @@ async function main(args: string[]): Promise<number> {
     await COMMANDS[call.command](call);
     return 0;
   } catch (error) {
-    console.error(
-      error instanceof Failure
-        ? error.message
-        : sayTrouble({ code: 'unforeseen', data: { reason: oneLine(error) } }),
-    );
+    console.error(error instanceof Failure ? error.message : sayFault(error));
     return 1;
   }
 }
 
-const oneLine = (error: unknown): string => String(error).split('\n')[0]!.slice(0, 300);
+/** A fault of the program itself, in one line. */
+const sayFault = (error: unknown): string =>
+  `Folder met a fault of its own: ${String(error).split('\n')[0]!.slice(0, 300)}. Nothing more was written.`;
 
 interface Call {
   command: keyof typeof COMMANDS;
@@ -180,10 +178,7 @@ async function survey(files: string[]): Promise<void> {
       surveys.push({ file, sha256: sha256(await read(file)), ...(await surveyOf(file, true)) });
     } catch (error) {
       if (files.length === 1) throw error;
-      const said =
-        error instanceof Failure
-          ? error.message
-          : `${file}: ${sayTrouble({ code: 'unforeseen', data: { reason: oneLine(error) } })}`;
+      const said = error instanceof Failure ? error.message : `${file}: ${sayFault(error)}`;
       console.error(said);
       failed++;
     }

@@ -8,7 +8,7 @@ const MAY: Record<string, { rooms: string[]; packages: RegExp }> = {
   'lib/core': { rooms: [], packages: /^zod$/ },
   'lib/words': { rooms: ['lib/core'], packages: /^$/ },
   'lib/wire': { rooms: ['lib/core', 'lib/words'], packages: /^$/ },
-  'lib/pdf': { rooms: ['lib/core'], packages: /^(@cantoo\/pdf-lib|@embedpdf\/pdfium|fontkit|node:.*|zod)$/ },
+  'lib/pdf': { rooms: ['lib/core', 'lib/raster'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'lib/raster': { rooms: ['lib/core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'lib/server': {
     rooms: ['lib/core', 'lib/words', 'lib/wire', 'lib/pdf', 'lib/raster'],

@@ -47,7 +47,7 @@ async function makeReadable(bytes: Uint8Array): Promise<Readable> {
 
 /** The same file with appearances for form fields that lack one. */
 async function withFields(bytes: Uint8Array): Promise<Uint8Array> {
-  if (!new RawFile(bytes).catalog().has('AcroForm')) return bytes;
+  if (!rawFileOf(bytes).catalog().has('AcroForm')) return bytes;
   const document = await parse(bytes).catch(() => undefined);
   if (!document || !(await completeFields(document))) return bytes;
   const made = await document.save({ useObjectStreams: false, updateFieldAppearances: false });
@@ -80,7 +80,7 @@ const MISCOUNTED = 'page count';
 /** Why a file cannot be read as it lies; undefined where it can. */
 function whyUnfit(bytes: Uint8Array): string | undefined {
   try {
-    const file = new RawFile(bytes);
+    const file = rawFileOf(bytes);
     // Readers go by the count; where it is wrong, some find fewer pages or none.
     return file.pages().length === file.pageCount() ? undefined : MISCOUNTED;
   } catch (error) {
@@ -112,7 +112,8 @@ const damaged = (error: unknown): PdfError =>
   new PdfError('damaged', { reason: String(error).slice(0, 200) });
 
 async function parse(bytes: Uint8Array): Promise<PDFDocument> {
-  learnLengths(bytes);
+  // From here on the parser finds the file by its bytes.
+  rawFileOf(bytes);
   const document = await PDFDocument.load(bytes, { parseSpeed: ParseSpeeds.Fastest, updateMetadata: false });
   // The library takes whatever the trailer names.
   if (!((document.catalog as unknown) instanceof PDFDict)) throw new PdfError('damaged');
@@ -123,10 +124,12 @@ async function parse(bytes: Uint8Array): Promise<PDFDocument> {
 export const startsAsPdf = (bytes: Uint8Array): boolean =>
   Buffer.from(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, HEADER_WITHIN)).includes('%PDF-');
 
-/** Files that are being parsed, by their bytes: where the lengths of their streams stand. */
+/** Files as they lie, by their bytes: where the lengths of their streams stand. */
 const files = new WeakMap<Uint8Array, RawFile>();
-function learnLengths(bytes: Uint8Array): void {
-  files.set(bytes, new RawFile(bytes));
+function rawFileOf(bytes: Uint8Array): RawFile {
+  const file = files.get(bytes) ?? new RawFile(bytes);
+  files.set(bytes, file);
+  return file;
 }
 
 const LENGTH = PDFName.of('Length');

@@ -12,7 +12,7 @@ import {
 import { contains, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
 import { faceLabels } from '../core/pages/labels';
-import { artsOf, facesOf, sideAt, type Art, type Page, type PageList } from '../core/pages/page';
+import { artsOf, facesOf, laidOn, sideAt, type Art, type Page, type PageList } from '../core/pages/page';
 import { readingOrder } from '../core/pages/panels';
 import type { SurveyPage, Surveys } from '../core/pages/survey';
 import { pageSurface } from '../core/surface/pageSurface';
@@ -195,9 +195,6 @@ function drawnSources(shown: readonly Page[]): ReadonlySet<string> {
   }
   return drawn;
 }
-
-/** Everything that was laid on a page. */
-const laidOn = ({ laid }: Page): Art[] => (laid ?? []).flatMap(({ arts }) => [...arts]);
 
 const fades = (opacity: number | undefined): boolean => opacity !== undefined && opacity < 1;
 const formKey = ({ source, index }: Pick<Art, 'source' | 'index'>, group: boolean): string =>

@@ -1,5 +1,5 @@
 import { applyToBox, invert } from '../core/measure/matrix';
-import { artsOf } from '../core/pages/page';
+import { artsOf, laidOn } from '../core/pages/page';
 import type { InkChange } from '../core/pages/inks';
 import { labelRuns } from '../core/pages/pageLabels';
 import type { Surveys } from '../core/pages/survey';
@@ -43,9 +43,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     ? some.flatMap(({ drawn }) => drawn.cells)
     : [...plan.pages, ...(plan.cover?.plan.pages ?? [])];
   const uses = shows.flatMap(({ page }) =>
-    page
-      ? [...artsOf(page), ...(page.laid ?? []).flatMap(({ arts }) => arts)].map(({ source }) => source)
-      : [],
+    page ? [...artsOf(page), ...laidOn(page)].map(({ source }) => source) : [],
   );
   const sources = await RawSources.open(uses, job.read, job.surveys, job.inks);
   const out = new ByteOutput(job.sink);

@@ -1,71 +1,12 @@
-import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
-import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
+import { RewriteError, rewritePdf } from '../raster/rewritePdf';
 import { PdfError } from './pdfError';
 
-let started: Promise<WrappedPdfiumModule> | undefined;
-async function start(): Promise<WrappedPdfiumModule> {
-  const wasm = await readFile(createRequire(import.meta.url).resolve('@embedpdf/pdfium/pdfium.wasm'));
-  const pdfium = await init({ wasmBinary: new Uint8Array(wasm).buffer });
-  pdfium.FPDF_InitLibraryWithConfig?.(0 as never);
-  return pdfium;
-}
-
-/** What FPDF_GetLastError tells of a file that does not open. */
-const [NEEDS_PASSWORD, OTHER_SECURITY] = [4, 5];
-/** How FPDF_SaveAsCopy writes: all of it anew, without its encryption. */
-const PLAINLY = 3;
-/** For what FPDFPage_Flatten draws annotations: what prints. */
-const [FOR_PRINT, FLATTEN_FAILED] = [1, 0];
-
-/**
- * The same document written plainly, by PDFium: decrypted, put together anew where its cross-references are wrong, stream
- * lengths right. With `printed`, annotations and form fields that are meant to print become content of their pages (ISO
- * 32000-1, 12.5.3 and 12.5.5). Throws PdfError.
- */
+/** The same document written plainly; with `printed`, what is meant to print is content of its pages. Throws PdfError. */
 export async function tidyPdf(bytes: Uint8Array, printed = false): Promise<Uint8Array> {
-  const p = await (started ??= start());
-  const at = p.pdfium.wasmExports.malloc(bytes.length);
-  if (!at) throw new PdfError('damaged', { reason: 'not enough memory to open the file' });
-  p.pdfium.HEAPU8.set(bytes, at);
-  const document = p.FPDF_LoadMemDocument(at, bytes.length, '');
   try {
-    if (!document) {
-      const error = p.FPDF_GetLastError();
-      if (error === NEEDS_PASSWORD) throw new PdfError('needs-password');
-      if (error === OTHER_SECURITY) throw new PdfError('needs-key');
-      throw new PdfError('damaged', { reason: `error ${error}` });
-    }
-    if (!p.FPDF_GetPageCount(document)) throw new PdfError('no-pages');
-    if (printed) drawPrinted(p, document);
-    return saved(p, document);
-  } finally {
-    if (document) p.FPDF_CloseDocument(document);
-    p.pdfium.wasmExports.free(at);
-  }
-}
-
-function drawPrinted(p: WrappedPdfiumModule, document: number): void {
-  for (let index = 0, count = p.FPDF_GetPageCount(document); index < count; index++) {
-    const page = p.FPDF_LoadPage(document, index);
-    if (!page) continue;
-    const done = p.FPDFPage_Flatten(page, FOR_PRINT);
-    p.FPDF_ClosePage(page);
-    if (done === FLATTEN_FAILED) throw new PdfError('page-unreadable', { page: index + 1 });
-  }
-}
-
-function saved(p: WrappedPdfiumModule, document: number): Uint8Array {
-  const writer = p.PDFiumExt_OpenFileWriter();
-  try {
-    p.FPDF_SaveAsCopy(document, writer, PLAINLY);
-    const size = p.PDFiumExt_GetFileWriterSize(writer);
-    const to = p.pdfium.wasmExports.malloc(size);
-    p.PDFiumExt_GetFileWriterData(writer, to, size);
-    const made = p.pdfium.HEAPU8.slice(to, to + size);
-    p.pdfium.wasmExports.free(to);
-    return made;
-  } finally {
-    p.PDFiumExt_CloseFileWriter(writer);
+    return await rewritePdf(bytes, printed);
+  } catch (error) {
+    if (error instanceof RewriteError) throw new PdfError(error.code, error.data);
+    throw error;
   }
 }

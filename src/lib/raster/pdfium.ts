@@ -15,11 +15,18 @@ const BGRA = 4;
 /** Anti-aliased for screens; red and blue as RGBA has them. */
 const RENDER_FLAGS = 0x10;
 /** What FPDFPage_Flatten makes part of a page: annotations and fields that print, as they do on the sheets. */
-const WHAT_PRINTS = 1;
+export const WHAT_PRINTS = 1;
 const WHITE = 0xffffffff;
 /** Ink is measured to half a point; very large pages more coarsely. */
 const INK_PIXELS_A_POINT = 2;
 const MOST_INK_PIXELS = 6000;
+
+/** Starts PDFium from the bytes of its WebAssembly module. */
+export async function startPdfium(wasmBinary: ArrayBuffer): Promise<WrappedPdfiumModule> {
+  const pdfium = await init({ wasmBinary });
+  pdfium.FPDF_InitLibraryWithConfig?.(0 as never);
+  return pdfium;
+}
 
 /** PDFium, started once in whatever thread this is. */
 export class Renderer {
@@ -27,9 +34,7 @@ export class Renderer {
 
   /** Starts PDFium from the bytes of its WebAssembly module. */
   static async start(wasmBinary: ArrayBuffer): Promise<Renderer> {
-    const pdfium = await init({ wasmBinary });
-    pdfium.FPDF_InitLibraryWithConfig?.(0 as never);
-    return new Renderer(pdfium);
+    return new Renderer(await startPdfium(wasmBinary));
   }
 
   /** Opens a PDF; its bytes stay in PDFium's memory until it is closed. Throws Error when PDFium cannot read it. */

@@ -1,18 +1,15 @@
-import { artsOf, type Page } from '../pages/page';
+import { sourcesNamed } from '../docket/docket';
+import { coverPages } from '../pages/cover';
+import { artsOf, facesOf, laidOn, type Page } from '../pages/page';
 import type { SurveyPage } from '../pages/survey';
 import type { Check, Finding } from './finding';
 
 /** Files that were damaged, pages that are not whole or cannot be drawn, and annotations that print or do not. */
 export const checkFiles: Check = ({ list, surveys, docket }) => {
-  const names = new Map(
-    docket.steps.flatMap((step): [string, string][] =>
-      step.kind === 'take-in' && !step.off ? [[step.source, step.name]] : [],
-    ),
-  );
-  const shown = [...list.pages, ...(list.panels ?? []), ...Object.values(list.cover ?? {})];
-  return [...names].flatMap(([source, name]): Finding[] => {
+  const shown = [...facesOf(list), ...coverPages(list).map(({ page }) => page)];
+  return sourcesNamed(docket).flatMap(({ source, name, off }): Finding[] => {
     const survey = surveys[source];
-    if (!survey) return [];
+    if (!survey || off) return [];
     const at = { stage: 'take-in' as const, name };
     const of = (indexes: ReadonlySet<number>): string[] => idsOf(shown, source, indexes);
     const those = (is: (page: SurveyPage) => unknown) =>
@@ -31,10 +28,12 @@ export const checkFiles: Check = ({ list, surveys, docket }) => {
   });
 };
 
-/** The pages that show some pages of a source. */
+/** The pages that show some pages of a source, or have them laid on them. */
 const idsOf = (pages: readonly Page[], source: string, indexes: ReadonlySet<number>): string[] =>
   indexes.size
     ? pages
-        .filter((page) => artsOf(page).some((art) => art.source === source && indexes.has(art.index)))
+        .filter((page) =>
+          [...artsOf(page), ...laidOn(page)].some((art) => art.source === source && indexes.has(art.index)),
+        )
         .map(({ id }) => id)
     : [];

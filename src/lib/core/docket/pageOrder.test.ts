@@ -458,7 +458,8 @@ describe('working the order out', () => {
   };
   const done = (
     file: ReturnType<typeof scansOf>,
-    of: Pick<ReturnType<typeof propose>, 'arrangement' | 'turned'>,
+    of: Pick<ReturnType<typeof propose>, 'arrangement'> & Partial<ReturnType<typeof propose>>,
+    how: { byNumbers?: true } = {},
   ) =>
     workOut(
       docketOf([
@@ -469,7 +470,8 @@ describe('working the order out', () => {
           pages: 'all',
           gutter: 0,
           arrangement: of.arrangement,
-          turned: of.turned,
+          ...(of.turned ? { turned: of.turned } : {}),
+          ...how,
         },
       ]),
       { [hashOf('a')]: file },
@@ -525,21 +527,8 @@ describe('working the order out', () => {
       [4, 5],
     ];
     const stops = (file: ReturnType<typeof scansOf>) =>
-      workOut(
-        docketOf([
-          takeInStep('a'),
-          {
-            id: 'o',
-            kind: 'reading-order',
-            pages: 'all',
-            gutter: 0,
-            arrangement: { by: 'stitched', scans: 'sheets' },
-            byNumbers: true,
-          },
-        ]),
-        { [hashOf('a')]: file },
-      ).findings.flatMap((finding) =>
-        finding.code === 'scan-unsure' ? [finding.level, ...finding.scans] : [],
+      done(file, { arrangement: { by: 'stitched', scans: 'sheets' } }, { byNumbers: true }).findings.flatMap(
+        (finding) => (finding.code === 'scan-unsure' ? [finding.level, ...finding.scans] : []),
       );
     expect(stops(scansOf(covers))).toEqual([]);
     expect(stops(scansOf(covers, [2]))).toEqual(['stop', 1]);

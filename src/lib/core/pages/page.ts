@@ -96,6 +96,9 @@ export interface Page {
 /** All that a page shows. */
 export const artsOf = ({ art, more }: Page): readonly Art[] => (art ? [art, ...(more ?? [])] : []);
 
+/** All that is laid on a page. */
+export const laidOn = ({ laid }: Pick<Page, 'laid'>): Art[] => (laid ?? []).flatMap(({ arts }) => [...arts]);
+
 /** Where a face of a fold-out panel hangs. */
 export interface PanelFace {
   /** Id of the panel, which its two faces share. */

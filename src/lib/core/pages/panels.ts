@@ -104,13 +104,19 @@ export const SLACK = 0.01;
 /** Width of a panel that folds in over something: less by the allowance. */
 export const foldInWidth = (over: number, allowance: number): number => over - allowance;
 
+/** The panels of a list by what `key` says of each, from the fore edge outwards. */
+export function panelsBy(list: PageList, key: (panel: Panel) => number): ReadonlyMap<number, Panel[]> {
+  const found = new Map<number, Panel[]>();
+  for (const panel of panelsOf(list)) found.set(key(panel), [...(found.get(key(panel)) ?? []), panel]);
+  return found;
+}
+
 /** All that is printed as a reader meets it, fold-outs open: fronts outwards after their page, then the backs inwards. Indexes of `facesOf`. */
 export function readingOrder(list: PageList): number[] {
   const core = list.pages.map((_, index) => index);
   if (!list.panels?.length) return core;
   const at = new Map(list.panels.map(({ id }, n) => [id, list.pages.length + n]));
-  const byLeaf = new Map<number, Panel[]>();
-  for (const panel of panelsOf(list)) byLeaf.set(panel.on, [...(byLeaf.get(panel.on) ?? []), panel]);
+  const byLeaf = panelsBy(list, ({ on }) => on);
   return core.flatMap((index) => {
     const panels = byLeaf.get(index) ?? [];
     const fronts = panels.map(({ front }) => at.get(front.id)!);

@@ -1,6 +1,6 @@
-import { heightOf, widthOf, type Sides, type Size } from '../measure/box';
+import { heightOf, widthOf, type Size } from '../measure/box';
 import type { PageList, Spine } from '../pages/page';
-import { panelsOf, type Panel } from '../pages/panels';
+import { panelsBy } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import { backTurn, movedForm, turnedForm, type Face, type Form, type Slot } from './form';
 import { gang } from './gang';
@@ -32,11 +32,7 @@ export function flatPieces(list: PageList): Piece[] {
   const pages = plannedPages(list);
   const step = facing ? 2 : 1;
   const planned = plannedPanels(list, pages.length);
-  const hanging = new Map<number, Panel[]>();
-  for (const panel of panelsOf(list)) {
-    const at = Math.floor(panel.on / step);
-    hanging.set(at, [...(hanging.get(at) ?? []), panel]);
-  }
+  const hanging = panelsBy(list, ({ on }) => Math.floor(on / step));
   return Array.from({ length: Math.ceil(pages.length / step) }, (_, n): Piece => {
     const [front, back] = [pages[n * step]!, step === 2 ? pages[n * step + 1] : undefined];
     const panels = panelParts(hanging.get(n) ?? [], planned, spine);
@@ -153,7 +149,7 @@ function planGang(
     const plan = planForms({ ...said, forms }, { ...scheme, copies: 'most' });
     return Object.assign(plan, { apart: wanted.map(({ quantity }) => quantity) });
   }
-  const half = { left: gap / 2, right: gap / 2, head: gap / 2, foot: gap / 2 };
+  const half = gap / 2;
   const ganged = found.placed.map(({ piece, x, y, turned }) =>
     movedForm(turned ? turnedForm(forms[piece]!) : forms[piece]!, x, y),
   );
@@ -162,9 +158,12 @@ function planGang(
     slots: ganged.flatMap(({ slots }) =>
       slots.map((slot): Slot => ({
         ...slot,
-        room: Object.fromEntries(
-          (Object.keys(half) as (keyof Sides)[]).map((side) => [side, Math.min(slot.room[side], half[side])]),
-        ) as unknown as Sides,
+        room: {
+          left: Math.min(slot.room.left, half),
+          right: Math.min(slot.room.right, half),
+          head: Math.min(slot.room.head, half),
+          foot: Math.min(slot.room.foot, half),
+        },
       })),
     ),
     folds: ganged.flatMap(({ folds }) => folds),

@@ -2,7 +2,7 @@ import type { Size } from '../measure/box';
 import { labelsOf } from '../pages/labels';
 import { leafOf } from '../pages/leaves';
 import { backSide, frontSide, sideAt, type Page, type PageList, type Side, type Spine } from '../pages/page';
-import { addressesOf, panelsOf, type Panel } from '../pages/panels';
+import { addressesOf, panelsBy, panelsOf, type Panel } from '../pages/panels';
 import { backTurn, type Form } from './form';
 import { gridForm, type Between } from './grid';
 import type { PlannedPage } from './plan';
@@ -61,19 +61,6 @@ export function panelParts(
 
 const JOINT: Between = { gap: 0, cut: false, folded: true };
 
-/** One face of leaves that lie open side by side, or above each other where the book is bound at the head, from what lies leftmost or lowest. */
-export function rowForm(
-  shown: readonly { planned: PlannedPage; length: number }[],
-  spine: Spine,
-  name?: string,
-): Form {
-  return stripForm(
-    shown.map(({ planned, length }) => ({ front: planned, length })),
-    spine,
-    name,
-  );
-}
-
 /** A leaf with its fold-outs, flat, its front up: parts from the left, or from the foot where it is bound at the head. */
 export function stripForm(parts: readonly StripPart[], spine: Spine, name?: string): Form {
   const head = spine === 'head';
@@ -111,7 +98,8 @@ export interface OpenFace {
   /** Index of its page; nothing where a fold-out hangs on a leaf that has no page on this face. */
   index?: number;
   face: 'front' | 'back';
-  shown: { planned: PlannedPage; length: number }[];
+  /** As fronts, whichever face of the leaf they are: they are seen from above. */
+  shown: StripPart[];
 }
 
 /** The pages in reading order with the fold-outs that lie beside them, every face of every leaf once. */
@@ -119,17 +107,18 @@ export function openFaces(list: PageList): OpenFace[] {
   const { book } = list;
   const pages = plannedPages(list);
   const planned = plannedPanels(list, pages.length);
-  const byLeaf = new Map<number, Required<StripPart>[]>();
-  for (const panel of panelsOf(list))
-    byLeaf.set(panel.leaf, [...(byLeaf.get(panel.leaf) ?? []), ...panelParts([panel], planned, book.spine)]);
+  const byLeaf = panelsBy(list, ({ leaf }) => leaf);
   const hanging = (leaf: number, face: 'front' | 'back') =>
-    (byLeaf.get(leaf) ?? []).map((part) => ({ planned: part[face], length: part.length }));
+    panelParts(byLeaf.get(leaf) ?? [], planned, book.spine).map((part) => ({
+      front: part[face],
+      length: part.length,
+    }));
   return pages.flatMap((page, index): OpenFace[] => {
     const { leaf, face } = leafOf(index, book);
     const own: OpenFace = {
       index,
       face,
-      shown: [{ planned: page, length: lengthAlong(page.page!.trim, book.spine) }, ...hanging(leaf, face)],
+      shown: [{ front: page, length: lengthAlong(page.page!.trim, book.spine) }, ...hanging(leaf, face)],
     };
     const other = face === 'front' ? 'back' : 'front';
     const there = index + (face === 'front' ? 1 : -1);

@@ -56,7 +56,7 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
     .filter((parts) => parts.length > 1)
     .map((parts): Form => {
       const { position } = parts[0]!.front;
-      const name = `leaf ${position}–${position + 1}, tipped in${position > 1 ? ` after page ${position - 1}` : ''}`;
+      const name = `leaf ${position}–${position + 1} (tipped in${position > 1 ? ` after page ${position - 1}` : ''})`;
       return stripForm(asItLies(parts, spine), spine, name);
     });
   return planForms(

@@ -2,7 +2,7 @@ import { spreadsOf } from '../pages/leaves';
 import { backSide, frontSide, type PageList, type Spine } from '../pages/page';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';
-import { asItLies, openFaces, plannedPages, rowForm, type OpenFace } from './leafStrip';
+import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './leafStrip';
 import { planToSize } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { Scheme } from './scheme';
@@ -60,5 +60,5 @@ const sidesOf = (faces: readonly OpenFace[]): [front: Shown, back: Shown] => [
 function openForm(spine: Spine, front: Shown, back: Shown): Form {
   // The front of a leaf lies at the right of a spine at the left, else at the left of it or below it.
   const [fronts, backs] = [asItLies(front, spine), asItLies(back, spine).reverse()];
-  return rowForm(spine === 'left' ? [...backs, ...fronts] : [...fronts, ...backs], spine);
+  return stripForm(spine === 'left' ? [...backs, ...fronts] : [...fronts, ...backs], spine);
 }

@@ -2,7 +2,7 @@ import type { SignaturePages } from '../fold/patterns';
 import type { Size } from '../measure/box';
 import { labelsOf } from '../pages/labels';
 import { backSide, frontSide, type Page, type PageList } from '../pages/page';
-import { panelsOf, type Panel } from '../pages/panels';
+import { panelsBy, panelsOf } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';
 import { lengthAlong, panelParts, plannedPanels, type StripPart } from './leafStrip';
@@ -139,11 +139,7 @@ export function leavesOf(pages: readonly PlannedPage[], list: PageList, cell: Si
   const along = (page: Page | undefined) => (page ? lengthAlong(page.trim, spine) : 0);
   const at = new Map(pages.flatMap(({ page, position }) => (page ? [[page.id, position]] : [])));
   const planned = plannedPanels(list, pages.length);
-  const hanging = new Map<number, Panel[]>();
-  for (const panel of panelsOf(list)) {
-    const leaf = Math.ceil(at.get(panel.front.panel!.on)! / 2) - 1;
-    hanging.set(leaf, [...(hanging.get(leaf) ?? []), panel]);
-  }
+  const hanging = panelsBy(list, ({ front }) => Math.ceil(at.get(front.panel!.on)! / 2) - 1);
   return Array.from({ length: pages.length / 2 }, (_, leaf): Required<StripPart>[] => {
     const [front, back] = [pages[2 * leaf]!, pages[2 * leaf + 1]!];
     const panels = panelParts(hanging.get(leaf) ?? [], planned, spine);
