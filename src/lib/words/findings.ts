@@ -337,6 +337,11 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         title: 'How thick is the book?',
         text: 'The spine follows from the thickness of a leaf, which is not known. Type grammage and bulk of the paper, or the width of the spine.',
       };
+    case 'spine-impossible':
+      return {
+        title: 'The cover does not go round this book',
+        text: `${finding.width > 0 ? `Its spine is ${formatLength(finding.width, unit)} wide, which makes each of the ${plural(finding.leaves, 'leaf', 'leaves')} ${formatLength(Math.max(0, finding.leaf), unit)} thick: no paper is` : `It leaves nothing for a spine, and the book has ${plural(finding.leaves, 'leaf', 'leaves')}`}. It cannot be bound so. Type grammage and bulk of the paper, then give the cover the width that the sum asks for.`,
+      };
     case 'spine-differs':
       return {
         title: 'The spine is not as wide as the book is thick',

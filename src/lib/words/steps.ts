@@ -8,7 +8,7 @@ import { setNumber } from '../core/numbers/set';
 import type { SeriesFrom } from '../core/docket/steps/numbers';
 import type { StampSize } from '../core/docket/steps/stamp';
 import { sayPercent } from './lengths';
-import { facesOf, type Edges, type PageList } from '../core/pages/page';
+import { facesOf, type Book, type Edges, type PageList } from '../core/pages/page';
 import type { Arrangement, ScanOrder } from '../core/pages/rescue';
 import type { Place } from '../core/pages/place';
 import type { Format } from '../core/docket/format';
@@ -274,6 +274,9 @@ export const PLACE_WORD: Record<LinePlace, string> = {
   left: 'left',
   right: 'right',
 };
+/** The same on the pages of a book; those of one that is bound at the head have their spine at neither side. */
+export const placeWord = (across: LinePlace, { spine }: Pick<Book, 'spine'>): string =>
+  PLACE_WORD[spine !== 'head' ? across : across === 'outer' ? 'right' : across === 'inner' ? 'left' : across];
 const sayAt = ({ edge, across }: Pick<TextAt, 'edge' | 'across'>): string => `${edge}, ${PLACE_WORD[across]}`;
 
 const sayStampSize = (size: StampSize, unit: Unit): string => {

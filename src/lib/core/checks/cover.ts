@@ -13,6 +13,10 @@ import { tooSmall } from './sheets';
 
 /** Guillotines and binding machines are this exact, by practice; a smaller difference in a cover's size shows nowhere. */
 const TOLERANCE = mm(1);
+/** By practice: the thinnest bible paper and the thickest board that leaves are made of. */
+const PAPERS = { least: mm(0.025), most: mm(0.6) };
+/** By practice: paper comes out up to a tenth thicker or thinner than its maker says. */
+const BULK_VARIES = 0.1;
 const LEAST_SHOWN = mm(0.2);
 /** What stays free beside the text on a spine, by practice: it may end up so far off the middle. */
 const BESIDE_TEXT = mm(1.5);
@@ -44,13 +48,24 @@ export const checkCover: Check = ({ list, docket, plan }) => {
       : [],
   );
   if (bare.length) findings.push({ ...at, code: 'cover-bare', level: 'look', parts: bare });
-  if (spine.worked === undefined && scheme.cover?.spine === undefined)
-    findings.push({ ...at, code: 'spine-unknown', level: 'look' });
-  if (spine.worked !== undefined && Math.abs(spine.worked - spine.width) > LEAST_SHOWN)
+  if (spine.worked === undefined && scheme.cover?.spine === undefined) {
+    const glued = spine.added + Math.max(0, spine.signatures - 1) * spine.thread;
+    const leaf = (spine.width - glued) / spine.leaves;
+    const isPaper = leaf >= PAPERS.least && leaf <= PAPERS.most;
+    // What the pages of the cover leave for the spine has to be as thick as leaves of some paper are.
+    const given = list.cover!.outside || list.cover!.spine;
+    findings.push(
+      given && !isPaper
+        ? { ...at, code: 'spine-impossible', level: 'stop', width: spine.width, leaves: spine.leaves, leaf }
+        : { ...at, code: 'spine-unknown', level: 'look' },
+    );
+  }
+  const off = spine.worked === undefined ? 0 : Math.abs(spine.worked - spine.width);
+  if (spine.worked !== undefined && off > LEAST_SHOWN)
     findings.push({
       ...at,
       code: 'spine-differs',
-      level: 'look',
+      level: off > TOLERANCE + BULK_VARIES * spine.worked ? 'stop' : 'look',
       typed: spine.width,
       worked: spine.worked,
       mend: {

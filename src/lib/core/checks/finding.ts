@@ -104,6 +104,7 @@ export type Found =
       sum?: { page: number; spine: number; flap: number };
     }
   | { code: 'cover-bleed'; part: CoverPart; there: number; wanted: number }
+  | { code: 'spine-impossible'; width: number; leaves: number; leaf: number }
   | { code: 'spine-differs'; typed: number; worked: number }
   | { code: 'spine-text-large'; height: number; room: number }
   | {

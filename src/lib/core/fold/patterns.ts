@@ -19,12 +19,15 @@ const foldSchema = z.object({
   layers: count(1, 64).optional(),
 });
 
+/** Panels of own folds across, and up. */
+export const MOST_PANELS = 16;
+
 /** The preparer's own folds: panels by their widths and heights, and the folds one after another. */
 export const ownPatternSchema = z.object({
   fold: z.literal('own'),
   name: z.string().trim().min(1).max(60),
-  columns: z.array(pageLength).min(1).max(16),
-  rows: z.array(pageLength).min(1).max(16),
+  columns: z.array(pageLength).min(1).max(MOST_PANELS),
+  rows: z.array(pageLength).min(1).max(MOST_PANELS),
   folds: z.array(foldSchema).max(30),
 });
 export type OwnPattern = z.infer<typeof ownPatternSchema>;
@@ -149,6 +152,17 @@ export function withFoldAt(pattern: OwnPattern, axis: BorderFold['axis'], at: nu
       ),
       fold,
     ],
+  };
+}
+
+/** Own folds with so many columns or rows: new ones are as the last, and folds at borders that are gone are left out. */
+export function withPanels(pattern: OwnPattern, key: 'columns' | 'rows', count: number): OwnPattern {
+  const axis = key === 'columns' ? 'vertical' : 'horizontal';
+  const lengths = pattern[key];
+  return {
+    ...pattern,
+    [key]: Array.from({ length: count }, (_, n) => lengths[n] ?? lengths.at(-1)!),
+    folds: pattern.folds.filter((fold) => fold.axis !== axis || fold.border < count),
   };
 }
 

@@ -158,15 +158,21 @@ function onto(end: Point, a: Point, b: Point, on: (t: number, at: Point) => void
 
 const inMm = (points: number): string => String(Number((points / mm(1)).toFixed(4)));
 
-/** The paths as a drawing in real size (SVG, millimetres), seen from the front, on a page of `size` points. */
-export function cutSvg(paths: readonly CutPath[], { width, height }: Size): string {
+/**
+ * The paths as a drawing in real size (SVG, millimetres), seen from the front, on a page of `size` points; `beneath` is a
+ * picture of the whole page (a data URL) that they are drawn over, so that a path beside its art is seen.
+ */
+export function cutSvg(paths: readonly CutPath[], { width, height }: Size, beneath?: string): string {
+  const art = beneath
+    ? `<image width="${inMm(width)}" height="${inMm(height)}" preserveAspectRatio="none" opacity="0.6" href="${beneath}"/>\n`
+    : '';
   const drawn = paths.map(
     ({ points, closed }) =>
       points.map(([x, y], n) => `${n ? 'L' : 'M'}${inMm(x)} ${inMm(height - y)}`).join('') +
       (closed ? 'Z' : ''),
   );
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${inMm(width)}mm" height="${inMm(height)}mm" viewBox="0 0 ${inMm(width)} ${inMm(height)}">
-<path d="${drawn.join('')}" fill="none" stroke="#d81b60" vector-effect="non-scaling-stroke"/>
+${art}<path d="${drawn.join('')}" fill="none" stroke="#d81b60" vector-effect="non-scaling-stroke"/>
 </svg>
 `;
 }

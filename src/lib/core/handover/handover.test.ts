@@ -19,7 +19,7 @@ import { disagreements, askedOf } from './agree';
 import { fileNames, safeName, type NameValues } from './names';
 import { partsOf, possibleKinds, type Part } from './parts';
 import type { OutputOf, PressTurn, Split } from './output';
-import { cutsOf, plannedTurn, pressSides } from './standIns';
+import { cutsOf, plannedTurn, pressMistake, pressSides } from './standIns';
 
 const work = (
   count: number,
@@ -284,6 +284,15 @@ describe('stand-ins', () => {
       expect(turned(turn, { ...stitched, turn })).toEqual(asMeant);
       expect(turned(other, { ...stitched, turn })).toEqual(wrong);
     }
+    const mistake = (turn?: PressTurn, scheme: Docket['scheme'] = stitched) =>
+      pressMistake(planned(scheme).plan!, { kind: 'press', ppi: 72, ...(turn ? { turn } : {}) });
+    expect([mistake(), mistake('short-edge'), mistake('long-edge'), mistake('one-side')]).toEqual([
+      undefined,
+      undefined,
+      'other-edge',
+      'one-side',
+    ]);
+    expect(mistake('one-side', { ...stitched, work: 'single-side' })).toBeUndefined();
     expect(turned('one-side')).toEqual(['1 front 0', '2 front 0', '3 front 0', '4 front 0']);
     expect(said(partsOf(planned(stitched), { kind: 'press', ppi: 72 }))[1]).toBe('1 back: 1-1');
   });
@@ -300,6 +309,11 @@ describe('stand-ins', () => {
     expect(names(job([die]), 'pages')).toEqual(['layer Cutting', 'ink Die', 'ink Moor green']);
     const marks = { ...PLAIN_SCHEMES.stitched.marks, paths: true as const };
     const sheets = job([], { ...PLAIN_SCHEMES.stitched, marks });
+    // The sheet's own paths are straight: round corners and holes are in the die line alone.
+    expect(names(job([die], { ...PLAIN_SCHEMES.stitched, marks }), 'sheets').slice(0, 2)).toEqual([
+      'layer Cutting',
+      'layer Cut paths',
+    ]);
     expect(names(sheets, 'sheets')[0]).toBe('layer Cut paths');
     expect(names(sheets, 'pages')[0]).toBe('ink Die');
     expect(possibleKinds(work(3))).not.toContain('cutter');

@@ -35,6 +35,16 @@ const onItsOwn = (n: number) => ({ sheet: n + 1, side: 'front' as const });
 export const pressPlaces = (plan: SheetPlan, { turn }: OutputOf<'press'>) =>
   sidePlaces(plan).map((place, n) => (turn === 'one-side' ? onItsOwn(n) : place));
 
+/** What is wrong for the work where a press prints as an output says: its backs on sheets of their own, or upside down; nothing where it does as planned. */
+export function pressMistake(
+  plan: SheetPlan,
+  { turn }: OutputOf<'press'>,
+): 'one-side' | 'other-edge' | undefined {
+  const planned = plannedTurn(plan);
+  if (!turn || turn === planned || planned === 'one-side') return undefined;
+  return turn === 'one-side' ? 'one-side' : 'other-edge';
+}
+
 /** The sides of a plan's sheets on a press that turns as an output says. */
 export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressSide[] {
   return [...eachSide(plan)].map(({ sheet, side, size }, n) => {
@@ -48,8 +58,9 @@ export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressS
 }
 
 /**
- * What a cutter may follow in the pages or the sheets of a job, the likeliest first: paths made for the cutting of sheets,
- * layers that are laid over for cutting, their inks, then every other spot ink.
+ * What a cutter may follow in the pages or the sheets of a job, the likeliest first: layers that are laid over for cutting,
+ * which know the piece's own outline and its holes; the cut paths of sheets, which know its trims alone; then other layers for
+ * tools, the inks of all these, and every other spot ink.
  */
 export function cutsOf(
   { list, surveys, docket }: Pick<Cuttable, 'list' | 'surveys'> & { docket: Docket },
@@ -60,14 +71,14 @@ export function cutsOf(
   const layers = steps.flatMap((step) =>
     step.kind === 'overlay' && !step.off && step.purpose !== 'printing' ? [step] : [],
   );
+  const byLayer = ({ layer }: { layer: string }): CutBy => ({ what: 'layer', name: layer });
   const inks = inksOf(list, surveys, docket).filter(({ kind }) => kind === 'spot');
   const tools = new Set(layers.map(({ id }) => id));
   const isTool = ({ steps: by }: (typeof inks)[number]) => by.some((id) => tools.has(id));
   const found: CutBy[] = [
+    ...layers.filter(({ purpose }) => purpose === 'cutting').map(byLayer),
     ...(paths ? [{ what: 'layer' as const, name: MARK_LAYERS['cut-path'].name }] : []),
-    ...[...layers]
-      .sort((a, b) => Number(b.purpose === 'cutting') - Number(a.purpose === 'cutting'))
-      .map(({ layer }) => ({ what: 'layer' as const, name: layer })),
+    ...layers.filter(({ purpose }) => purpose !== 'cutting').map(byLayer),
     ...[...inks]
       .sort((a, b) => Number(isTool(b)) - Number(isTool(a)))
       .map(({ name }) => ({ what: 'ink' as const, name })),

@@ -2,8 +2,8 @@ import * as z from 'zod';
 import { offset } from '../measure/lengthSchema';
 import { applyToBox, compose, scale, translate, type Matrix } from '../measure/matrix';
 import { heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box';
-import { bleedBox, spineAt, type Art, type Page, type Side } from '../pages/page';
-import { cornerOf, frameOf, OVER } from './placeLines';
+import { bleedBox, type Art, type Page, type Side } from '../pages/page';
+import { cornerOf, frameOf } from './placeLines';
 
 /** What an overlay is for; all but printing are processing steps of ISO 19593-1. */
 export const PURPOSES = ['printing', 'cutting', 'creasing', 'perforating'] as const;
@@ -55,12 +55,8 @@ export function placeLaid({ size, placing, scale: [sx, sy] }: Laid, page: Page, 
   const own = compose(scale(sx, sy), turnBy(placing.turn));
   const box = applyToBox(own, sizeBox(size));
   const to = boxOf(page, side, placing.box);
-  const mirrored = placing.x === 'outer' || placing.x === 'inner';
-  const corner = mirrored
-    ? cornerOf({ edge: placing.y === 'head' ? 'head' : 'foot', across: placing.x as 'outer' }, side)
-    : { x: placing.x as 'left', y: placing.y };
+  const corner = cornerOf({ edge: 'foot', across: placing.x }, side);
   const fore = cornerOf({ edge: 'foot', across: 'outer' }, side).x === 'left' ? -1 : 1;
-  const up = mirrored && placing.y !== 'centre' ? corner.y : placing.y;
   const x = {
     left: to.x0 + placing.dx - box.x0,
     right: to.x1 - placing.dx - box.x1,
@@ -70,7 +66,7 @@ export function placeLaid({ size, placing, scale: [sx, sy] }: Laid, page: Page, 
     foot: to.y0 + placing.dy - box.y0,
     head: to.y1 - placing.dy - box.y1,
     centre: (to.y0 + to.y1 - heightOf(box)) / 2 - box.y0 + placing.dy,
-  }[up];
+  }[placing.y];
   return compose(own, translate(x, y));
 }
 
@@ -104,7 +100,7 @@ export type Beside = (typeof BESIDE)[number];
 
 /**
  * The placing that puts a graphic `gap` points beside an object on a page, its middle level with that of the object. It is
- * measured from the fore edge, so that it holds on both faces of every leaf whose objects mirror too.
+ * measured from the outer edge, so that it holds on both faces of every leaf whose objects mirror too.
  */
 export function placeBeside(
   object: Box,
@@ -113,17 +109,17 @@ export function placeBeside(
   page: Page,
   side: Side,
 ): Placing {
-  const spine = spineAt(side);
-  const at = how.at === 'inner' ? spine : how.at === 'outer' ? OVER[spine] : how.at;
+  const at =
+    how.at === 'outer' || how.at === 'inner' ? cornerOf({ edge: 'foot', across: how.at }, side).x : how.at;
   const [x, y] = [(object.x0 + object.x1 - size.width) / 2, (object.y0 + object.y1 - size.height) / 2];
   const to = {
     left: { x: object.x0 - how.gap - size.width, y },
     right: { x: object.x1 + how.gap, y },
+    centre: { x, y },
     foot: { x, y: object.y0 - how.gap - size.height },
     head: { x, y: object.y1 + how.gap },
   }[at];
-  const upright = spine === 'left' || spine === 'right';
-  const edge = upright && to.y + size.height / 2 > page.trim.height / 2 ? 'head' : 'foot';
+  const edge = to.y + size.height / 2 > page.trim.height / 2 ? 'head' : 'foot';
   const placing: Placing = { box: 'trim', x: 'outer', y: edge, dx: 0, dy: 0, turn: 0 };
   const laid: Laid = { step: '', arts: [], size, placing, scale: [1, 1] };
   const from = placeLaid(laid, page, side);

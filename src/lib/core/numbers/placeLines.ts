@@ -24,25 +24,16 @@ export interface Corner {
   x: 'left' | 'centre' | 'right';
   y: 'head' | 'foot';
 }
-/** The side of a page over against each. */
-export const OVER = { left: 'right', right: 'left', head: 'foot', foot: 'head' } as const;
 
 /**
- * The place on a page lying on a side of the spine. In a book bound at the head, outer is at the fore edge and inner at the
- * spine, and of the two ends of those, its head is at the right (see `sidesOf`); what is in the middle or at a fixed side
- * stands at the fore edge for the foot, at the spine for the head.
+ * The place on a page lying on a side of the spine. Head and foot are the page's own, as it is read. The sides of a book bound
+ * at the head are alike: outer is the right and inner the left of every page, so that both faces of a leaf have it in one place.
  */
 export function cornerOf({ edge, across }: Pick<TextAt, 'edge' | 'across'>, side: Side): Corner {
-  const spine = spineAt(side);
-  const fore = OVER[spine];
-  if (spine === 'left' || spine === 'right')
-    return { x: across === 'outer' ? (fore as 'left') : across === 'inner' ? spine : across, y: edge };
-  const along = across === 'outer' || across === 'inner';
-  const atFore = along ? across === 'outer' : edge === 'foot';
-  return {
-    x: along ? (edge === 'head' ? 'right' : 'left') : across,
-    y: (atFore ? fore : spine) as 'head' | 'foot',
-  };
+  const at = spineAt(side);
+  const spine = at === 'left' || at === 'right' ? at : 'left';
+  const fore = spine === 'left' ? 'right' : 'left';
+  return { x: across === 'outer' ? fore : across === 'inner' ? spine : across, y: edge };
 }
 
 /** The box that lines are measured from: the trim, or what lies between the margins where there are any. */

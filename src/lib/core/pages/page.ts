@@ -167,6 +167,9 @@ export const opposite = (side: Side): Side =>
 export const spineAt = (side: Side): keyof Sides =>
   (({ left: 'right', right: 'left', upper: 'foot', lower: 'head' }) as const)[side];
 
+/** The book is read from right to left, and so runs all that shows its pages in a row. */
+export const isReadLeftwards = ({ spine, facing }: Book): boolean => spine === 'right' && facing;
+
 /** The book bound at another edge: one that began with the front of a leaf still does. */
 export const boundAt = (book: Book, spine: Spine): Book => ({
   ...book,

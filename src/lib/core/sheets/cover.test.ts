@@ -91,6 +91,33 @@ describe('the spine', () => {
     expect(coverOf(unknown).spine.width).toBeCloseTo(mm(5), 6);
     expect(codes(unknown)).toContain('spine-unknown');
   });
+
+  // By practice: leaves are from 25 µm (bible paper) to 0.6 mm (board) thick, and papers vary by a tenth. 32 leaves of 0.1 mm: 3.2 mm.
+  test.each([
+    ['a spine of 40 mm on 32 leaves of unknown paper', 40, {}, true, 'spine-impossible', 'stop'],
+    ['none at all', 0, {}, true, 'spine-impossible', 'stop'],
+    [
+      'one typed twice as wide as the leaves are thick',
+      6.4,
+      { spine: mm(6.4) },
+      false,
+      'spine-differs',
+      'stop',
+    ],
+    [
+      'one that is off by less than the paper may be',
+      4.4,
+      { spine: mm(4.4) },
+      false,
+      'spine-differs',
+      'look',
+    ],
+    ['one piece off by more than a knife is', 4.6, {}, false, 'cover-size', 'stop'],
+  ] as const)('%s', (_, width, cover, unknown, code, level) => {
+    const stock = unknown ? { width: mm(640), height: mm(900) } : paper;
+    const { findings } = bound([spread(width)], ['outside'], scheme(cover, { stock }));
+    expect(findings.find((each) => each.code === code)?.level).toBe(level);
+  });
 });
 
 describe('the cover', () => {

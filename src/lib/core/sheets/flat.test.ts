@@ -114,7 +114,7 @@ test('pieces by quantity: as many sheets as the scarcest needs, and the overs of
     ...PLAIN_SCHEMES.flat,
     arrange: 'gang',
     stock: { width: mm(640), height: mm(900) },
-    run: { pieces: 1, overs: 10 },
+    run: { overs: 10 },
   };
   const { plan } = workOut(docketOf(steps, { scheme, book: bookOf('right', { facing: false }) }), {
     [hashOf('a')]: survey([

@@ -279,8 +279,9 @@ function toCell({ planned, creep }: Face, { centred }: PlacedSlot, frame: Frame)
   const { upright, around, turn } = frame;
   const size = page?.trim ?? upright;
   const spine = spineAt(side);
-  // A page of another size stands at the spine and at the head of the book, where binding and the reader's eye align it.
-  const x = centred ? 0.5 : spine === 'left' ? 0 : 1;
+  // A page of another size stands at the spine and at the head of the book, where binding and the reader's eye align it; in
+  // a book bound at the head, at the left, where lines begin.
+  const x = centred ? 0.5 : spine === 'right' ? 1 : 0;
   const y = centred ? 0.5 : spine === 'foot' ? 0 : 1;
   const inSlot = translate(x * (upright.width - size.width), y * (upright.height - size.height));
   const matrix = compose(creep ? compose(creepMatrix(creep, spine, size), inSlot) : inSlot, frame.matrix);

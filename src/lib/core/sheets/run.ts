@@ -23,7 +23,7 @@ export interface Run {
 const sum = (all: readonly number[]): number => all.reduce((total, each) => total + each, 0);
 const withOvers = (net: number, percent: number) => ({ net, overs: Math.ceil((net * percent) / 100) });
 
-/** Sheets for a run length with overs, and the weight of a piece; undefined where no run length is given. */
+/** Sheets for a run length with overs, and the weight of a piece; undefined where no run length is given. Ganged pieces give it themselves. */
 export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undefined {
   const { run, stock } = scheme;
   if (plan.gang) {
@@ -37,7 +37,7 @@ export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undef
     const [net, overs] = [sum(runs.map((one) => one.net)), sum(runs.map((one) => one.overs))];
     return { pieces: sum(plan.apart), perSheet: each, net, overs, sheets: net + overs, all: net + overs };
   }
-  if (!run) return undefined;
+  if (!run?.pieces) return undefined;
   // A booklet needs all its sheets; flat pieces that differ are wanted in the same number each.
   const perSheet = plan.copies.across * plan.copies.up;
   const { net, overs } = withOvers(Math.ceil(run.pieces / perSheet), run.overs);

@@ -76,9 +76,12 @@ const pressFields = {
   copies: copiesSchema.optional(),
   /** Between copies, from trim to trim. */
   between: distance.optional(),
-  /** How many finished pieces are wanted, and sheets more for setting up and for spoilage, in per cent. */
+  /** How many finished pieces are wanted (left out where they say so themselves), and sheets more for setting up and for spoilage, in per cent. */
   run: z
-    .object({ pieces: z.number().int().min(1).max(10_000_000), overs: z.number().min(0).max(100) })
+    .object({
+      pieces: z.number().int().min(1).max(10_000_000).optional(),
+      overs: z.number().min(0).max(100),
+    })
     .optional(),
   marks: marksSchema,
   /** Cells changed by hand, one after another. */

@@ -19,6 +19,7 @@ import {
 import { applyToPoint } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { SPINES, type Book } from '../pages/page';
+import { readBack } from './readBack';
 import type { Cell, SheetPlan } from './plan';
 import { printedBox } from './press';
 import {
@@ -387,6 +388,8 @@ describe('cells changed by hand', () => {
     expect(front.cells[1]).toMatchObject({ hand: 'left-out' });
     expect(front.cells[1]!.page).toBeUndefined();
     expect(read(plan)).toEqual(['8:2 turned', '2:8', '1:-']);
+    // A page that is upside down or missing is not read; all others are met in their own places.
+    expect(readBack(plan, 'left')).toEqual([0, 8, 3, 4, 5, 6, 7, 0]);
   });
 
   test('are as planned once the same is done again, and cells that are not there are said', () => {

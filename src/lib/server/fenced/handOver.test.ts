@@ -252,6 +252,16 @@ test('the cutter stand-in draws the cut paths of each front in real size, how lo
   expect(svg).toContain(`width="${Number(((width * 25.4) / 72).toFixed(4))}mm"`);
   const { info } = await sharp(Buffer.from(svg)).raw().toBuffer({ resolveWithObject: true });
   expect(info.width / info.height).toBeCloseTo(width / height, 2);
+  // What is printed lies beneath the path.
+  const inked = async (drawing: string) => {
+    const { data } = await sharp(Buffer.from(drawing))
+      .flatten({ background: '#fff' })
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    return data.filter((value) => value < 200).length;
+  };
+  expect(await inked(svg)).toBeGreaterThan(1.1 * (await inked(svg.replace(/<image[^>]*>/, ''))));
   await expect(
     make(job, { kind: 'cutter', of: 'pages', by: { what: 'ink', name: 'Die' } }, given),
   ).rejects.toMatchObject({

@@ -1,4 +1,5 @@
 import { dayOf } from '../../core/numbers/day';
+import type { Sharp } from 'sharp';
 import { closeSync, openSync, renameSync, rmSync, statSync, writeFileSync, writeSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -9,7 +10,7 @@ import type { Output, OutputOf } from '../../core/handover/output';
 import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
 import { cutLength, cutPieces, cutSvg } from '../../core/handover/cutting';
 import { cutsOf, pressSides } from '../../core/handover/standIns';
-import { heightOf, widthOf } from '../../core/measure/box';
+import { heightOf, widthOf, type Box } from '../../core/measure/box';
 import type { Survey } from '../../core/pages/survey';
 import { SelectionError } from '../../core/pages/selection';
 import { mapCsv, sheetMap } from '../../core/sheets/map';
@@ -267,23 +268,15 @@ async function drawPictures(
   parts: readonly Part[],
   job: HandOverJob,
 ): Promise<Written[]> {
-  const [{ startRenderer }, { default: sharp }] = await Promise.all([
-    import('../../raster/nodeRenderer'),
-    import('sharp'),
-  ]);
   const { bytes, survey } = await drawn(work, of, 'trim', job);
-  const renderer = await startRenderer();
-  const open = renderer.open(bytes);
+  const picture = await picturesOf(bytes);
   const written: Written[] = [];
   for (const part of parts) {
     const n = written.length;
     const page = survey.pages[n]!;
     const box = of === 'pages' ? page.boxes.trim : mediaBoxOf(page);
-    const dots = (points: number) => Math.max(1, Math.round((points * ppi) / 72));
-    const { rgba, width, height } = open.render(n, box, dots(widthOf(box)), dots(heightOf(box)));
     const file = String(n + 1);
-    await sharp(rgba, { raw: { width, height, channels: 4 } })
-      .flatten({ background: '#fff' })
+    await picture(n, box, ppi)
       .rotate(turned?.(n) ?? 0)
       .withMetadata({ density: ppi })
       .png()
@@ -294,7 +287,24 @@ async function drawPictures(
   return written;
 }
 
-/** Drawings of the paths that a cutter follows, one for each page or front. Throws HandOverError where there is none at all. */
+/** Draws parts of the pages of a PDF on white paper, at a resolution. */
+async function picturesOf(bytes: Buffer): Promise<(index: number, box: Box, ppi: number) => Sharp> {
+  const [{ startRenderer }, { default: sharp }] = await Promise.all([
+    import('../../raster/nodeRenderer'),
+    import('sharp'),
+  ]);
+  const open = (await startRenderer()).open(bytes);
+  return (index, box, ppi) => {
+    const dots = (points: number) => Math.max(1, Math.round((points * ppi) / 72));
+    const { rgba, width, height } = open.render(index, box, dots(widthOf(box)), dots(heightOf(box)));
+    return sharp(rgba, { raw: { width, height, channels: 4 } }).flatten({ background: '#fff' });
+  };
+}
+
+/** The longest side of the picture beneath a cutter's path, in dots, and what it is at most an inch. */
+const BENEATH = { dots: 1200, ppi: 100 };
+
+/** Drawings of the paths that a cutter follows over what is printed there, one for each page or front. Throws HandOverError where there is none at all. */
 async function followCuts(
   work: WorkedOut,
   output: OutputOf<'cutter'>,
@@ -308,14 +318,23 @@ async function followCuts(
   const paths = output.of === 'pages' ? read : parts.map(({ pages }) => read[pages[0]!]!);
   if (paths.every(({ length }) => !length))
     throw new HandOverError({ code: 'cut-not-found', data: { ...by, of: output.of } });
-  return parts.map((part, n) => {
-    const { media } = survey.pages[output.of === 'pages' ? n : part.pages[0]!]!.boxes;
+  const picture = await picturesOf(bytes);
+  const written: Written[] = [];
+  for (const [n, part] of parts.entries()) {
+    const index = output.of === 'pages' ? n : part.pages[0]!;
+    const page = survey.pages[index]!;
+    const { media } = page.boxes;
     const file = String(n + 1);
     const size = { width: widthOf(media), height: heightOf(media) };
-    writeFileSync(join(job.folder, file), cutSvg(paths[n]!, size));
+    const ppi = Math.min(BENEATH.ppi, (72 * BENEATH.dots) / Math.max(size.width, size.height));
+    const art = await picture(index, mediaBoxOf(page), ppi).jpeg().toBuffer();
+    const beneath = `data:image/jpeg;base64,${art.toString('base64')}`;
+    writeFileSync(join(job.folder, file), cutSvg(paths[n]!, size, beneath));
     const cut = { by, length: cutLength(paths[n]!), pieces: cutPieces(paths[n]!) };
-    return { file, part, facts: { size, cut } };
-  });
+    written.push({ file, part, facts: { size, cut } });
+    await job.onProgress?.(written.length, parts.length);
+  }
+  return written;
 }
 
 /** Surveys files that were written and holds them against what was asked. Throws HandOverError where one is not what it should be. */

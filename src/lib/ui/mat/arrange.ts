@@ -5,6 +5,7 @@ import {
   bleedSides,
   edgesOf,
   frontSide,
+  isReadLeftwards,
   SIDES,
   sideOf,
   type Page,
@@ -31,7 +32,7 @@ export interface Arrangement extends Size {
 const [MOST_COLUMNS, GUTTER, LABELS] = [8, 34, 46];
 
 /**
- * Spreads in rows as a reader meets them, each on the same spine line as those above it; `aspect` is the mat's width by its
+ * Spreads in rows as a reader meets them (those of a book bound at the right from right to left), each on the same spine line as those above it; `aspect` is the mat's width by its
  * height. Loose pages stand alone, each as wide as it is. `fixedColumns` keeps as many in a row as there were.
  */
 export function arrangeSpreads(
@@ -66,7 +67,8 @@ export function arrangeSpreads(
   const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
   const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
   const tiles = spreads.flatMap((spread, n): Tile[] => {
-    const [x0, y0] = [(n % columns) * slot.width, Math.floor(n / columns) * slot.height];
+    const step = isReadLeftwards(list.book) ? columns - 1 - (n % columns) : n % columns;
+    const [x0, y0] = [step * slot.width, Math.floor(n / columns) * slot.height];
     const sides = SIDES.filter((side) => spread[side] !== undefined);
     const spine = half + outside;
     return sides.flatMap((side): Tile[] => {

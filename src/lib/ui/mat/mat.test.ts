@@ -62,6 +62,16 @@ describe('spreads on the mat', () => {
     expect(spine(2 * columns)).toBeCloseTo(spine(0), 9);
   });
 
+  test('a book that is read from right to left runs so, row by row', () => {
+    const list = { ...listOf(14, 'left'), book: bookOf('left', { spine: 'right' }) };
+    const { columns, ...arranged } = arrangeSpreads(list, 1.1);
+    const tiles = [...arranged.tiles].sort((a, b) => a.index - b.index);
+    const row = tiles.filter(({ y }) => y === tiles[0]!.y);
+    expect(row.map(({ index }) => index)).toEqual(Array.from({ length: 2 * columns - 1 }, (_, n) => n));
+    row.slice(1).forEach(({ x }, n) => expect(x).toBeLessThan(row[n]!.x));
+    expect(tiles[row.length]!.x).toBeGreaterThan(row.at(-1)!.x);
+  });
+
   test('no two pages overlap, whatever their number, side and sizes', () => {
     fc.assert(
       fc.property(

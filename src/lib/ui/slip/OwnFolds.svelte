@@ -1,12 +1,13 @@
 <script lang="ts">
   import type { BorderFold } from '../../core/fold/fold';
-  import { withFoldAt, type OwnPattern } from '../../core/fold/patterns';
+  import { MOST_PANELS, withFoldAt, withPanels, type OwnPattern } from '../../core/fold/patterns';
   import { formatLength } from '../../core/measure/formatLength';
   import type { LeafletSheet } from '../../core/sheets/leaflet';
   import type { Bench } from '../bench.svelte';
   import { ownFolds } from '../kept.svelte';
   import KeptList from './KeptList.svelte';
   import LengthsField from './LengthsField.svelte';
+  import NumberField from './NumberField.svelte';
 
   interface Props {
     bench: Bench;
@@ -57,7 +58,19 @@
   </div>
 {/if}
 {#each [['columns', 'Panels from the left'], ['rows', 'Panels from the foot']] as const as [key, label] (key)}
-  <LengthsField {label} value={pattern[key]} {unit} onchange={(lengths) => onchange(lengths && { ...pattern, [key]: lengths })} />
+  {#if bySide}
+    <LengthsField {label} value={pattern[key]} {unit} onchange={(lengths) => onchange(lengths && { ...pattern, [key]: lengths })} />
+  {:else}
+    <!-- Each page is as large as its panel: only how many there are is said here. -->
+    <NumberField
+      label={key === 'columns' ? 'Panels across' : 'Panels down'}
+      value={pattern[key].length}
+      least={1}
+      most={MOST_PANELS}
+      whole
+      onchange={(count, wrong) => onchange(wrong ? undefined : withPanels(pattern, key, count))}
+    />
+  {/if}
 {/each}
 <ol>
   {#each pattern.folds as fold, n (n)}

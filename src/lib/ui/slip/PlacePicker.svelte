@@ -2,7 +2,7 @@
   import { EDGES, PLACES, type LinePlace, type TextAt } from '../../core/numbers/lines';
   import { cornerOf } from '../../core/numbers/placeLines';
   import { backSide, frontSide, type Book } from '../../core/pages/page';
-  import { PLACE_WORD } from '../../words/steps';
+  import { placeWord } from '../../words/steps';
 
   type At = Pick<TextAt, 'edge' | 'across'>;
   interface Props {
@@ -39,8 +39,8 @@
             aria-checked={!!on}
             aria-hidden={n < pages.length - 1}
             tabindex={n < pages.length - 1 ? -1 : 0}
-            aria-label="{edge}, {PLACE_WORD[across]}"
-            title="{edge}, {PLACE_WORD[across]}"
+            aria-label="{edge}, {placeWord(across, book)}"
+            title="{edge}, {placeWord(across, book)}"
             class:on
             class:taken={taken.some((one) => same(one, place))}
             style:left={at(place, side).left}

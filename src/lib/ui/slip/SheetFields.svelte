@@ -122,7 +122,7 @@
           whole
           onchange={(value, wrong) =>
             draft.take('pieces', wrong ? undefined : value, (pieces) => ({
-              run: pieces ? { overs: scheme.run?.overs ?? PLAIN_OVERS, pieces } : undefined,
+              run: { overs: scheme.run?.overs ?? PLAIN_OVERS, ...(pieces ? { pieces } : {}) },
             }))}
         />
       {/if}
@@ -132,8 +132,7 @@
         value={scheme.run?.overs ?? PLAIN_OVERS}
         least={0}
         most={100}
-        onchange={(value, wrong) =>
-          draft.take('overs', wrong ? undefined : value, (overs) => (scheme.run || ganged ? { run: { pieces: 1, ...scheme.run, overs } } : {}))}
+        onchange={(value, wrong) => draft.take('overs', wrong ? undefined : value, (overs) => ({ run: { ...scheme.run, overs } }))}
       />
     </div>
   </div>

@@ -11,10 +11,10 @@
     type PressTurn,
     type Split,
   } from '../../core/handover/output';
-  import { cutsOf, plannedTurn } from '../../core/handover/standIns';
+  import { cutsOf, plannedTurn, pressMistake } from '../../core/handover/standIns';
   import { NAME_TOKENS } from '../../core/handover/names';
   import { plainPattern } from '../../words/fileName';
-  import { OUTPUT_NAME, sayCutBy, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
+  import { OUTPUT_NAME, PRESS_MISTAKE, sayCutBy, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
   import { saySize } from '../../words/findings';
   import { facesOf } from '../../core/pages/page';
   import { commonestSize } from '../../core/pages/sizes';
@@ -108,6 +108,7 @@
       />
     {:else if draft.kind === 'press'}
       {@const planned = bench.base.plan && plannedTurn(bench.base.plan)}
+      {@const mistake = bench.base.plan && pressMistake(bench.base.plan, draft)}
       {#if planned === 'one-side'}<p class="quiet">The sheets have one printed side each.</p>{:else}
         <div>
           <label class="label" for="turn">The press prints each sheet</label>
@@ -120,8 +121,8 @@
             <option value="">as planned{planned ? `: ${planned.replace('-', ' ')}` : ''}</option>
             {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
           </select>
-          {#if planned && draft.turn && draft.turn !== planned}
-            <p class="quiet">The sheets are laid to be {TURN_SAID[planned]}: this shows what comes of doing otherwise.</p>
+          {#if planned && mistake}
+            <p class="wrong" role="alert">The sheets are laid to be {TURN_SAID[planned]}. {PRESS_MISTAKE[mistake]}</p>
           {/if}
         </div>
       {/if}

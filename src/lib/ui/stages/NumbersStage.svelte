@@ -3,7 +3,7 @@
   import { faceLabels } from '../../core/pages/labels';
   import { leafOf, spreadsOf } from '../../core/pages/leaves';
   import { addressesOf, panelsOf } from '../../core/pages/panels';
-  import { backSide, facesOf, sideAt, sideOf, type PageList } from '../../core/pages/page';
+  import { backSide, facesOf, isReadLeftwards, sideAt, sideOf, type PageList } from '../../core/pages/page';
   import type { Bench } from '../bench.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { arrangeSpreads } from '../mat/arrange';
@@ -100,6 +100,8 @@
   const mirror = (tile: TileView): string =>
     list.book.spine === 'head' ? `translate(0 ${tile.page.trim.height}) scale(1 -1)` : `translate(${tile.page.trim.width} 0) scale(-1 1)`;
 
+  /** Of a book that is read from right to left, the next spread lies at the left. */
+  const leftwards = $derived(isReadLeftwards(list.book));
   function turn(by: number): void {
     const next = spreads[Math.min(spreads.length - 1, Math.max(0, turned + by))]?.[0];
     if (next !== undefined) go(next);
@@ -109,7 +111,16 @@
     if (bench.picked.size && !bench.form) bench.pick([list.pages[index]!.id]);
   }
   function onkeydown(event: KeyboardEvent): void {
-    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1, PageUp: -10, PageDown: 10, Home: -Infinity, End: Infinity }[event.key];
+    const by = {
+      ArrowLeft: leftwards ? 1 : -1,
+      ArrowRight: leftwards ? -1 : 1,
+      ArrowUp: -1,
+      ArrowDown: 1,
+      PageUp: -10,
+      PageDown: 10,
+      Home: -Infinity,
+      End: Infinity,
+    }[event.key];
     if (by !== undefined) {
       event.preventDefault();
       turn(by);
@@ -134,9 +145,15 @@
   <div class="over">
     {#if list.pages.length}<SeriesBand {bench} {shown} ongo={go} />{/if}
     <div class="turn">
-      <button class="btn q" disabled={turned <= 0} onclick={() => turn(-1)} aria-label="Spread before">‹</button>
+      {#snippet before()}<button class="btn q" disabled={turned <= 0} onclick={() => turn(-1)} aria-label="Spread before"
+          >{leftwards ? '›' : '‹'}</button
+        >{/snippet}
+      {#snippet after()}<button class="btn q" disabled={turned >= spreads.length - 1} onclick={() => turn(1)} aria-label="Next spread"
+          >{leftwards ? '‹' : '›'}</button
+        >{/snippet}
+      {#if leftwards}{@render after()}{:else}{@render before()}{/if}
       <span class="mono">{shown.map((index) => index + 1).join(' · ') || '–'} of {list.pages.length}</span>
-      <button class="btn q" disabled={turned >= spreads.length - 1} onclick={() => turn(1)} aria-label="Next spread">›</button>
+      {#if leftwards}{@render before()}{:else}{@render after()}{/if}
       <button
         class="btn q light"
         aria-pressed={light && list.book.facing}

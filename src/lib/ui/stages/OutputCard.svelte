@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
   import { isSent, outputKey, type Output } from '../../core/handover/output';
-  import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, sayBytes, sayOutput, sayPart } from '../../words/outputs';
+  import { pressMistake } from '../../core/handover/standIns';
+  import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, PRESS_MISTAKE, sayBytes, sayOutput, sayPart } from '../../words/outputs';
   import { sayTrouble } from '../../words/errors';
   import type { OutputState } from '../../wire/told';
   import { api } from '../api';
@@ -23,6 +24,7 @@
   const key = $derived(outputKey(output));
   const made = $derived(bench.outputs.filter(({ spec }) => outputKey(spec) === key));
   const chosen = $derived(bench.handing.chosen === key);
+  const mistake = $derived(output.kind === 'press' && bench.base.plan ? pressMistake(bench.base.plan, output) : undefined);
   const files = $derived(filesOf(bench.base, output));
 
   async function drop({ id }: OutputState): Promise<void> {
@@ -42,6 +44,7 @@
       {#if sayOutput(output).length}<small>{sayOutput(output).join(' · ')}</small>{/if}
     </h2>
     <p>{OUTPUT_SAID[output.kind]}</p>
+    {#if mistake}<p class="stale" role="alert">{PRESS_MISTAKE[mistake]}</p>{/if}
     {#if files.wrong}<p class="stale" role="alert">{files.wrong}</p>{:else}
       <p class="mono amount">
         {amount}{#if files.names.length > 1}{amount ? ' · ' : ''}{files.names.length} files{/if}

@@ -3,7 +3,7 @@
   import type { Level } from '../../core/checks/finding';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { faceLabels } from '../../core/pages/labels';
-  import { facesOf } from '../../core/pages/page';
+  import { facesOf, isReadLeftwards } from '../../core/pages/page';
   import { addressesOf } from '../../core/pages/panels';
   import { oldTrim } from '../../core/pages/changes';
   import { columnsOf } from '../../core/pages/margins';
@@ -139,7 +139,9 @@
     const last = list.pages.length - 1;
     if (last < 0) return;
     if (pulling.nudge(event)) return event.preventDefault();
-    const shift = event.altKey && ({ ArrowLeft: 'earlier', ArrowRight: 'later', Home: 'start', End: 'end' } as const)[event.key];
+    const [left, right] = isReadLeftwards(list.book) ? ([1, -1] as const) : ([-1, 1] as const);
+    const way = { [-1]: 'earlier', 1: 'later' } as const;
+    const shift = event.altKey && ({ ArrowLeft: way[left], ArrowRight: way[right], Home: 'start', End: 'end' } as const)[event.key];
     if (shift) {
       event.preventDefault();
       carrying.shift(shift);
@@ -147,7 +149,7 @@
     }
     const from = event.shiftKey ? reach : (bench.pickedIndexes[0] ?? -1);
     const up = arranged.columns * (list.book.facing ? 2 : 1);
-    const to = { ArrowLeft: from - 1, ArrowRight: from + 1, ArrowUp: from - up, ArrowDown: from + up, Home: 0, End: last }[event.key];
+    const to = { ArrowLeft: from + left, ArrowRight: from + right, ArrowUp: from - up, ArrowDown: from + up, Home: 0, End: last }[event.key];
     if (to === undefined) return;
     event.preventDefault();
     const index = Math.min(last, Math.max(0, to));

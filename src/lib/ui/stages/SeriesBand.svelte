@@ -10,6 +10,7 @@
 </script>
 
 <script lang="ts">
+  import { isReadLeftwards } from '../../core/pages/page';
   import { labelsOf } from '../../core/pages/labels';
   import { seriesOf, stretchesOf } from '../../core/numbers/series';
   import type { Bench } from '../bench.svelte';
@@ -29,10 +30,16 @@
   const count = $derived(list.pages.length);
   const labels = $derived(labelsOf(list));
   const stretches = $derived(stretchesOf(list));
-  const x = (index: number) => (index / Math.max(1, count)) * width;
+  /** Of a book that is read from right to left, the band runs so too. */
+  const leftwards = $derived(isReadLeftwards(list.book));
+  /** Where a page begins, and from where to where pages reach. */
+  const x = (index: number) => ((leftwards ? count - index : index) / Math.max(1, count)) * width;
+  const left = (from: number, to: number) => Math.min(x(from), x(to));
+  const wide = (from: number, to: number) => Math.abs(x(to) - x(from));
   const pageAt = (event: { clientX: number }) => {
     const box = svg!.getBoundingClientRect();
-    return Math.min(count - 1, Math.max(0, Math.floor(((event.clientX - box.left) / box.width) * count)));
+    const along = (event.clientX - box.left) / box.width;
+    return Math.min(count - 1, Math.max(0, Math.floor((leftwards ? 1 - along : along) * count)));
   };
   let svg: SVGSVGElement | undefined = $state();
   /** The series are told apart from the first that numbers; stretches without numbers are bare. */
@@ -92,14 +99,14 @@
     {#each stretches as { from, to }, n (from)}
       {@const fill = fillOf(n)}
       <rect
-        x={x(from)}
+        x={left(from, to)}
         y="16"
-        width={x(to) - x(from)}
+        width={wide(from, to)}
         height="26"
         fill={fill === undefined ? 'var(--well)' : `url(#series-${fill})`}
         stroke="var(--ink-2)"
       />
-      <text x={x(from) + 6} y="11">{titleOf(n, x(to) - x(from) - 10)}</text>
+      <text x={left(from, to) + 6} y="11">{titleOf(n, wide(from, to) - 10)}</text>
     {/each}
     {#if width / count > 5}
       {#each list.pages as page, index (page.id)}
@@ -128,7 +135,7 @@
       }}
     />
     {#each shown as index (index)}
-      <rect class="shown" x={x(index)} y="14" width={Math.max(3, x(index + 1) - x(index))} height="30" />
+      <rect class="shown" x={left(index, index + 1)} y="14" width={Math.max(3, wide(index, index + 1))} height="30" />
     {/each}
     {#each stretches as { from, series }, n (from)}
       {#if series && from > 0}

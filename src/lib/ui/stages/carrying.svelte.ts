@@ -1,7 +1,7 @@
 import type { Step } from '../../core/docket/steps';
 import type { Box } from '../../core/measure/box';
 import { FOLD_IN } from '../../core/pages/panels';
-import { faceAt, frontSide, sideOf, type PageList } from '../../core/pages/page';
+import { faceAt, frontSide, isReadLeftwards, sideOf, type PageList } from '../../core/pages/page';
 import { newStepId, type Bench } from '../bench.svelte';
 import type { Arrangement, Tile } from '../mat/arrange';
 import { follow } from '../mat/follow';
@@ -131,7 +131,7 @@ export class Carrying {
     }
     const upright = list.book.spine === 'head' && list.book.facing;
     const beyond = upright ? y > (box.y0 + box.y1) / 2 : x > (box.x0 + box.x1) / 2;
-    const after = list.book.spine === 'right' && list.book.facing ? !beyond : beyond;
+    const after = isReadLeftwards(list.book) ? !beyond : beyond;
     const edge = across * 0.03;
     const mark = upright
       ? { ...box, y0: (beyond ? box.y1 : box.y0) - edge, y1: (beyond ? box.y1 : box.y0) + edge }
