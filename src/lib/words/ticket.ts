@@ -1,9 +1,12 @@
 import { dayOf } from '../core/numbers/day';
 import type { WorkedOut } from '../core/checks';
-import { formatLength, formatSize } from '../core/measure/formatLength';
+import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import { sayDate } from '../core/numbers/finish';
 import { commonestSize } from '../core/pages/sizes';
-import { cutAt, cutList } from '../core/sheets/cuts';
+import { cutsOfPlan, type CutOperation } from '../core/finish/cuts';
+import { foldsOfPlan, type FoldOperation } from '../core/finish/folds';
+import type { Unit } from '../core/measure/unit';
+import { describeIndexes } from '../core/pages/selection';
 import { runOf } from '../core/sheets/run';
 import { allSheets, type SheetPlan } from '../core/sheets/plan';
 import { layTicket, type TicketPart } from '../core/sheets/ticket';
@@ -11,14 +14,10 @@ import type { Stock } from '../core/paper/stock';
 import { plural, sayFinding, saySize } from './findings';
 import { SCHEME_NAME, WORK_STYLE_NAME } from './schemes';
 
-/** Cuts that a ticket lists; a longer list is handed over as its own. */
-const MOST_CUTS = 16;
-
 /** The job ticket of a job as it stands; `despite` is why it goes out though findings say stop. */
 export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPlan {
   const { docket, list, plan, findings } = work;
   const { unit, scheme } = docket;
-  const length = (points: number) => formatLength(points, unit);
   const size = commonestSize(list.pages);
   const sizes = new Set(list.pages.map(({ trim }) => formatSize(trim.width, trim.height, unit)));
   const open = findings.filter(({ level }) => level !== 'note');
@@ -33,8 +32,11 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
     { heading: 'Made as', lines: [SCHEME_NAME[scheme.kind], ...pressLines(work)] },
     ...('stock' in scheme ? [{ heading: 'Paper', lines: stockLines(scheme.stock, work) }] : []),
     ...(plan ? [{ heading: 'Sheets', lines: sheetLines(plan, work) }] : []),
-    { heading: 'Folds, on the front of sheet 1', lines: foldLines(plan, length) },
-    { heading: 'Cuts, on the front of sheet 1', lines: scheme.kind === 'flat' ? cutLines(plan, length) : [] },
+    {
+      heading: 'Cuts, front up, each from the edge of what is left; what is waste in brackets',
+      lines: scheme.kind === 'flat' ? cutLines(plan, unit) : [],
+    },
+    { heading: 'Folds, front up, in this order', lines: foldLines(plan, unit) },
     {
       heading: open.length ? `Findings (${open.length})` : 'Findings',
       lines: open.length
@@ -85,33 +87,53 @@ function sheetLines(plan: SheetPlan, { docket: { scheme } }: WorkedOut): string[
   ];
 }
 
-function foldLines(plan: SheetPlan | undefined, length: (points: number) => string): string[] {
-  const folds = plan?.sheets[0]?.front.lines.filter(({ kind }) => kind === 'fold') ?? [];
-  const at = (upright: boolean) =>
-    [
-      ...new Set(
-        folds
-          .filter((each) => (each.x0 === each.x1) === upright)
-          .map(({ x0, y0 }) => length(upright ? x0 : y0)),
-      ),
-    ].join(', ');
-  return [
-    ...(at(true) ? [`upright, from the left: ${at(true)}`] : []),
-    ...(at(false) ? [`level, from the foot: ${at(false)}`] : []),
-  ];
+const runs = (numbers: readonly number[]): string => describeIndexes(numbers.map((number) => number - 1));
+
+/** The folds in the order in which they are made; sheets that are folded alike once. */
+function foldLines(plan: SheetPlan | undefined, unit: Unit): string[] {
+  const groups = plan ? foldsOfPlan(plan).filter(({ folds }) => folds.length) : [];
+  return groups.flatMap(({ sheets, of, cutFirst, size, folds }) => [
+    `${of ?? `${sheets.length > 1 ? 'Sheets' : 'Sheet'} ${runs(sheets)}`}, ${cutFirst ? 'cut to' : 'whole,'} ${formatSize(size.width, size.height, unit)}:`,
+    ...folds.map((fold) => `${fold.number}. ${sayFold(fold, unit)}`),
+  ]);
 }
 
-function cutLines(plan: SheetPlan | undefined, length: (points: number) => string): string[] {
-  const cuts = (plan?.sheets[0] && cutList(plan.sheets[0])) ?? [];
-  const said = cuts
-    .slice(0, MOST_CUTS)
-    .map(
-      (cut) =>
-        `${cut.number}. ${length(cutAt(cut))} from ${cut.axis === 'vertical' ? 'the left' : 'the foot'}`,
-    );
-  return cuts.length > MOST_CUTS
-    ? [said.join(' · '), `${cuts.length} cuts in all`]
-    : said.length
-      ? [said.join(' · ')]
-      : [];
+/** One fold as an operator is told it: `upright, 100 mm from the left: left part under`. */
+export function sayFold({ axis, at, moves, goes, layers }: FoldOperation, unit: Unit): string {
+  const part = { left: 'left', right: 'right', head: 'upper', foot: 'lower' }[moves];
+  const where = axis === 'vertical' ? 'upright' : 'level';
+  const from = axis === 'vertical' ? 'the left' : 'the foot';
+  return `${where}, ${formatLength(at, unit)} from ${from}: ${part} part ${goes}${layers > 1 ? `, ${layers} layers` : ''}`;
+}
+
+/** What is cut, and where: strips that are cut alike once, in a line for each way that paper lies under the knife. */
+function cutLines(plan: SheetPlan | undefined, unit: Unit): string[] {
+  return (plan ? cutsOfPlan(plan) : []).flatMap(({ sheets, cuts }, _, all) => {
+    const on = all.length > 1 ? `${sheets.length > 1 ? 'Sheets' : 'Sheet'} ${runs(sheets)}: ` : '';
+    if (!cuts) return [`${on}no cut goes right through between the pieces`];
+    const lines: CutOperation[][] = [];
+    for (const cut of cuts) {
+      const last = lines.at(-1);
+      if (last && last[0]!.strips === cut.strips && last[0]!.axis === cut.axis) last.push(cut);
+      else lines.push([cut]);
+    }
+    return lines.map((line) => {
+      const [{ number, axis, paper, strips }] = line as [CutOperation, ...CutOperation[]];
+      const [from, places] = [
+        axis === 'vertical' ? 'the left' : 'the foot',
+        line
+          .map(({ at, off }) => (off === 'waste' ? `(${formatFigure(at, unit)})` : formatFigure(at, unit)))
+          .join(' · '),
+      ];
+      const numbers = line.length > 1 ? `${number}–${number + line.length - 1}` : `${number}`;
+      return `${on}${numbers}. ${sayStrips(strips)}, ${formatSize(paper.width, paper.height, unit)}, from ${from}: ${places} ${UNIT_SIGN[unit]}`;
+    });
+  });
+}
+
+/** Strips by their names: `the sheet`, `strips 1–4`, `strip 2.1`. */
+export function sayStrips(strips: readonly string[]): string {
+  if (strips.every((name) => !name)) return 'the sheet';
+  const whole = strips.every((name) => /^\d+$/.test(name));
+  return `${strips.length > 1 ? 'strips' : 'strip'} ${whole ? runs(strips.map(Number)) : strips.join(', ')}`;
 }

@@ -84,6 +84,15 @@ export function foldStates(sheet: FlatSheet, folds: readonly (Fold | BorderFold)
   return states;
 }
 
+/** The folds with their places on the piece as it lies before each. Throws FoldError. */
+export function foldPlaces(sheet: FlatSheet, folds: readonly BorderFold[]): Fold[] {
+  const states = foldStates(sheet, folds);
+  return folds.map(({ border, ...fold }, number) => ({
+    ...fold,
+    at: placeOf({ ...fold, border }, states[number]!, number),
+  }));
+}
+
 /** Where a border of the flat sheet lies in a piece, if all that is left of it lies in one line; throws FoldError. */
 function placeOf({ axis, border }: BorderFold, { stack, joints }: Folded, number: number): number {
   const index = axis === 'vertical' ? 'column' : 'row';

@@ -166,6 +166,24 @@ export function withPanels(pattern: OwnPattern, key: 'columns' | 'rows', count: 
   };
 }
 
+/** A pattern on its sheet turned clockwise by a quarter. */
+export function turnedPattern({ columns, rows, folds }: Pattern): Pattern {
+  return {
+    columns: rows,
+    rows: [...columns].reverse(),
+    folds: folds.map((fold): BorderFold =>
+      fold.axis === 'horizontal'
+        ? { ...fold, axis: 'vertical' }
+        : {
+            ...fold,
+            axis: 'horizontal',
+            border: columns.length - fold.border,
+            moves: fold.moves === 'before' ? 'after' : 'before',
+          },
+    ),
+  };
+}
+
 export const SIGNATURE_PAGES = [4, 8, 16, 32] as const;
 export type SignaturePages = (typeof SIGNATURE_PAGES)[number];
 

@@ -13,7 +13,7 @@ import {
 import { workOut } from '../checks';
 import type { Box, Size } from '../measure/box';
 import { mm } from '../measure/unit';
-import { cutList, cutsOf, type Cut } from './cuts';
+import { cutList, cutsOf, type Cut } from '../finish/cuts';
 import { gang } from './gang';
 import { mapCsv, sheetMap, toCsv } from './map';
 import { rankStocks } from './rank';
@@ -101,7 +101,7 @@ test.each([
     docketOf([takeInStep('a')], { scheme, book: bookOf('right', { facing: false }) }),
     { [hashOf('a')]: survey([surveyPage({ width: mm(55), height: mm(85) })]) },
   );
-  expect(cutList(plan!.sheets[0]!)).toHaveLength(count);
+  expect(cutList(plan!, 0)).toHaveLength(count);
 });
 
 test('pieces by quantity: as many sheets as the scarcest needs, and the overs of the run', () => {

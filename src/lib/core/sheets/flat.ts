@@ -6,12 +6,11 @@ import { backTurn, movedForm, turnedForm, type Face, type Form, type Slot } from
 import { gang } from './gang';
 import { gridForm, type Between } from './grid';
 import {
-  asItLies,
+  foldOutForm,
   lengthAlong,
   panelParts,
   plannedPages,
   plannedPanels,
-  stripForm,
   type StripPart,
 } from './leafStrip';
 import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
@@ -54,7 +53,7 @@ export function pieceForm(piece: Piece, spine: Spine): Form {
   const { front, back, panels, size } = piece;
   if (panels.length) {
     const leaf = { front, length: lengthAlong(front.page!.trim, spine), ...(back ? { back } : {}) };
-    return stripForm(asItLies([leaf, ...panels], spine), spine, `fold-out of ${front.name}`);
+    return foldOutForm([leaf, ...panels], spine, `fold-out of ${front.name}`);
   }
   return gridForm({
     columns: [size.width],
@@ -167,6 +166,9 @@ function planGang(
       })),
     ),
     folds: ganged.flatMap(({ folds }) => folds),
+    foldings: [...new Set(found.placed.map(({ piece }) => piece))].flatMap(
+      (piece) => forms[piece]!.foldings ?? [],
+    ),
   };
   const plan = planForms(
     { ...said, forms: [form], piecesPerForm: found.placed.length, sheet: found.sheet },

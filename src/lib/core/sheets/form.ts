@@ -1,4 +1,4 @@
-import { grow, intersect, mirrored, sizeBox, type Box, type Sides, type Size } from '../measure/box';
+import { bounds, grow, intersect, mirrored, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import {
   applyToBox,
   compose,
@@ -9,6 +9,7 @@ import {
   type Turn,
 } from '../measure/matrix';
 import { bleedBox, bleedSides, spineAt, type Side } from '../pages/page';
+import type { Pattern } from '../fold/patterns';
 import type { FaceChange } from './byHand';
 import type { Cell, PlannedPage } from './plan';
 
@@ -45,11 +46,21 @@ export interface FoldLine {
   way?: 'valley' | 'mountain';
 }
 
+/** How a form, or one of the pieces cut out of it, is folded: its panels from edge to edge as the front lies, and its folds in order. */
+export interface FlatFolding {
+  pattern: Pattern;
+  /** It is cut to its trims before it is folded; else the whole sheet is folded and trimmed afterwards. */
+  cutFirst: boolean;
+  /** Which piece it is, where a form has several. */
+  of?: string;
+}
+
 /** What one sheet carries once: a folded sheet, or a grid of pieces. Its size is from trim to trim. */
 export interface Form {
   size: Size;
   slots: readonly Slot[];
   folds: readonly FoldLine[];
+  foldings?: readonly FlatFolding[];
   /** Solid bars that are printed besides, on its front or its back, as its front is seen. */
   bars?: readonly { face: 'front' | 'back'; box: Box }[];
   name?: string;
@@ -154,6 +165,35 @@ export function movedForm(form: Form, x: number, y: number): Form {
       ? { bars: form.bars.map(({ face, box }) => ({ face, box: applyToBox(matrix, box) })) }
       : {}),
   };
+}
+
+/**
+ * The pieces of a form, from trim to trim: panels that are only folded between them are one, and so is all of a form that is
+ * folded as a whole.
+ */
+export function piecesOf({ size, slots, foldings = [] }: Form): Box[] {
+  if (foldings.some(({ of }) => of === undefined)) return [sizeBox(size)];
+  const pieces: Slot[][] = [];
+  for (const slot of slots) {
+    const joined = pieces.filter((piece) => piece.some((other) => areJoined(other, slot)));
+    for (const one of joined) pieces.splice(pieces.indexOf(one), 1);
+    pieces.push([...joined.flat(), slot]);
+  }
+  return pieces.map((piece) => bounds(piece.map(({ box }) => box)));
+}
+/** In points: what is nearer is the same place. */
+const SAME_PLACE = 1e-6;
+/** Two slots lie on one another, or side by side with a fold between them. */
+function areJoined(a: Slot, b: Slot): boolean {
+  const across = Math.min(a.box.x1, b.box.x1) - Math.max(a.box.x0, b.box.x0);
+  const up = Math.min(a.box.y1, b.box.y1) - Math.max(a.box.y0, b.box.y0);
+  if (across > SAME_PLACE && up > SAME_PLACE) return true;
+  const beside = across < SAME_PLACE && across > -SAME_PLACE && up > SAME_PLACE;
+  const above = up < SAME_PLACE && up > -SAME_PLACE && across > SAME_PLACE;
+  const isFold = (side: keyof Sides, other: keyof Sides) =>
+    (a.folded?.includes(side) && b.folded?.includes(other)) ||
+    (a.folded?.includes(other) && b.folded?.includes(side));
+  return !!((beside && isFold('left', 'right')) || (above && isFold('head', 'foot')));
 }
 
 /** From a form to the front of the sheet that it lies on. */

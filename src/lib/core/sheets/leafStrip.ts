@@ -1,3 +1,5 @@
+import type { Axis, BorderFold } from '../fold/fold';
+import type { Pattern } from '../fold/patterns';
 import type { Size } from '../measure/box';
 import { labelsOf } from '../pages/labels';
 import { leafOf } from '../pages/leaves';
@@ -60,6 +62,46 @@ export function panelParts(
 }
 
 const JOINT: Between = { gap: 0, cut: false, folded: true };
+
+/**
+ * The folds of a leaf's parts (from its spine outwards), the outermost first: each panel goes over or under what it hangs on, as
+ * it says itself. Parts lie from the left or from the foot, `reversed` the other way round; `before` more lie before them.
+ */
+export function panelFolds(
+  parts: readonly StripPart[],
+  {
+    axis,
+    reversed,
+    before = 0,
+    faceUp = 'front',
+  }: { axis: Axis; reversed: boolean; before?: number; faceUp?: 'front' | 'back' },
+): BorderFold[] {
+  return parts
+    .map(({ front, back }, n): BorderFold => {
+      const { folds } = (front?.page ?? back?.page)?.panel ?? {};
+      return {
+        axis,
+        border: before + (reversed ? parts.length - n : n),
+        moves: reversed ? 'before' : 'after',
+        goes: folds === faceUp ? 'over' : 'under',
+      };
+    })
+    .slice(1)
+    .reverse();
+}
+
+/** A leaf with what folds out of it (from its spine outwards) as a piece by itself, cut to its trims and then folded. */
+export function foldOutForm(fromSpine: readonly StripPart[], spine: Spine, name: string): Form {
+  const form = stripForm(asItLies(fromSpine, spine), spine, name);
+  const head = spine === 'head';
+  const lengths = asItLies(fromSpine, spine).map(({ length }) => length);
+  const pattern: Pattern = {
+    columns: head ? [form.size.width] : lengths,
+    rows: head ? lengths : [form.size.height],
+    folds: panelFolds(fromSpine, { axis: head ? 'horizontal' : 'vertical', reversed: spine !== 'left' }),
+  };
+  return { ...form, foldings: [{ pattern, cutFirst: true, of: name }] };
+}
 
 /** A leaf with its fold-outs, flat, its front up: parts from the left, or from the foot where it is bound at the head. */
 export function stripForm(parts: readonly StripPart[], spine: Spine, name?: string): Form {

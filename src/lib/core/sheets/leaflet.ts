@@ -108,6 +108,10 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
   const [xs, ys] = [edgesOf(sheet.columns), edgesOf(sheet.rows)];
   const size = { width: xs.at(-1)!, height: ys.at(-1)! };
   const open = { left: OPEN, right: OPEN, head: OPEN, foot: OPEN };
+  const { columns, rows, pattern } = sheet;
+  const foldings = foldTrouble(sheet)
+    ? []
+    : [{ pattern: { columns, rows, folds: pattern.folds }, cutFirst: true }];
   const face = (planned: PlannedPage | undefined, side: 'front' | 'back') =>
     planned ? { [side]: { planned, turn: side === 'back' ? backTurn(planned.side) : (0 as const) } } : {};
   if (scheme.pages === 'sides')
@@ -123,6 +127,7 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
         },
       ],
       folds: foldLines(sheet),
+      foldings,
     };
   const joint: Between = { gap: 0, cut: false, folded: true };
   const form = gridForm({
@@ -143,7 +148,7 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
       };
     },
   });
-  return { ...form, folds: foldLines(sheet) };
+  return { ...form, folds: foldLines(sheet), foldings };
 }
 
 /** Where the page at an index lies, pages being panels and those of the outside first: each side from its own left, rows from the head. */

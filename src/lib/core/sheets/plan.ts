@@ -3,6 +3,7 @@ import type { Matrix, Turn } from '../measure/matrix';
 import type { CoverPart } from '../pages/cover';
 import type { Page, Side } from '../pages/page';
 import type { HandResult } from './byHand';
+import type { FlatFolding } from './form';
 import type { Colour } from '../surface/colour';
 import type { WorkStyle } from './scheme';
 import type { Item } from '../surface/surface';
@@ -37,6 +38,12 @@ export interface SheetLine {
   y0: number;
   x1: number;
   y1: number;
+}
+
+/** How a sheet, or a piece cut out of it, is folded: as it lies on its front, with the paper beyond its trims where that is folded along. */
+export interface SheetFolding extends FlatFolding {
+  /** From 1. */
+  sheet: number;
 }
 
 export interface SheetSide {
@@ -87,6 +94,12 @@ export interface SheetPlan {
   readonly lay?: (index: number) => Sheet;
   /** On how many cells each page lies, by its id, where the work lies once on a sheet; worked out when first asked for. */
   readonly faces: ReadonlyMap<string, number>;
+  /** What is cut out of a sheet (from 0) before anything is folded, or the whole work on it where that is folded first: their trims as its front lies. */
+  readonly piecesOn: (index: number) => readonly Box[];
+  /** How large a sheet (from 0) is, as it lies. */
+  readonly sheetSize: (index: number) => Size;
+  /** How its sheets are folded, in their order; worked out when first asked for. */
+  readonly foldings: readonly SheetFolding[];
   /** What changes by hand make of the finished piece. */
   readonly hand?: HandResult | undefined;
   /** The axis, as the front lies, about which the sheet is turned over. */

@@ -1,10 +1,14 @@
+import { applyToBox } from '../measure/matrix';
 import { heightOf, sizeBox, widthOf, type Box, type Sides, type Size } from '../measure/box';
+import { turnedPattern } from '../fold/patterns';
 import { fits } from '../paper/stock';
 import {
   backMatrix,
   bleedOf,
   cellsOf,
+  onSheet,
   OPEN,
+  piecesOf,
   slotsOnSheet,
   turnedOver,
   type Form,
@@ -14,7 +18,7 @@ import {
 import { changeByHand, type FaceChanges, type HandResult } from './byHand';
 import { beyondMarks, marginMarks } from './marginMarks';
 import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
-import type { SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
+import type { SheetFolding, SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
 import type { ByHand, MarkSettings, Press, WorkStyle } from './scheme';
 
 /** Forms to be printed, in order, and what a plan says besides. */
@@ -225,6 +229,9 @@ export function planForms(job: ToPrint, press: Press): SheetPlan {
       turnAxis: turnAxisOf(press, sheet),
       work: workOf(press),
       layOut: (form, number, byHand) => layOut(form, number, sheet, copies, byHand),
+      sheetOf: () => sheet,
+      piecesOn: (form) => piecesIn(placeCopies(form, copies, sheet, press, around.marks)),
+      foldings: (form, number) => foldingsOn(form, number, { sheet, copies, press, around: around.marks }),
       ...(press.byHand?.length ? { byHand: press.byHand } : {}),
     },
   );
@@ -249,20 +256,60 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
       needed: { trims: size, bleeds: grown(size, around.bleeds), marks: grown(size, around.marks) },
       turnAxis: 'vertical',
       work: workOf(press),
+      sheetOf,
+      piecesOn: (form) => piecesIn(placeCopies(form, copies, sheetOf(form), press, around.marks)),
       layOut: (form, number) => layOut(form, number, sheetOf(form), copies),
     },
   );
 }
 
+/** The pieces of all copies of a form, from trim to trim. */
+const piecesIn = (placed: readonly PlacedForm[]): Box[] =>
+  placed.flatMap((each) => {
+    const matrix = onSheet(each);
+    return piecesOf(each.form).map((box) => applyToBox(matrix, box));
+  });
+
+/** How the form on a sheet is folded. Where it lies there once and is not cut out, the whole paper is folded. */
+function foldingsOn(
+  form: Form,
+  number: number,
+  { sheet, copies, press, around }: { sheet: Size; copies: Across; press: Press; around: Size },
+): SheetFolding[] {
+  const alone = copies.across * copies.up === 1;
+  return (form.foldings ?? []).map((folding): SheetFolding => {
+    let { pattern } = folding;
+    for (let turn = 0; turn < (press.turned ?? 0); turn += 90) pattern = turnedPattern(pattern);
+    const cutFirst = folding.cutFirst || !alone;
+    if (!cutFirst) {
+      const [{ x, y }] = placeCopies(form, copies, sheet, press, around) as [PlacedForm];
+      const { width, height } = laid(form.size, press);
+      pattern = {
+        columns: widened(pattern.columns, x, sheet.width - x - width),
+        rows: widened(pattern.rows, y, sheet.height - y - height),
+        folds: pattern.folds,
+      };
+    }
+    return { ...folding, sheet: number + 1, pattern, cutFirst };
+  });
+}
+/** Lengths of which the first and the last reach so much further. */
+const widened = (lengths: readonly number[], before: number, behind: number): number[] =>
+  lengths.map((length, n) => length + (n ? 0 : before) + (n === lengths.length - 1 ? behind : 0));
+
 interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis' | 'work'> {
   layOut: (form: Form, number: number, byHand?: FaceChanges) => Sheet;
+  sheetOf: (form: Form) => Size;
+  piecesOn: (form: Form) => readonly Box[];
+  foldings?: (form: Form, number: number) => readonly SheetFolding[];
   byHand?: readonly ByHand[];
 }
 
 function planned(
   { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid, pieceArea }: ToPrint,
-  { layOut, copies, byHand, ...laidOut }: Laid,
+  { layOut, copies, byHand, foldings, sheetOf, piecesOn, ...laidOut }: Laid,
 ): SheetPlan {
+  let folded: readonly SheetFolding[] | undefined;
   let faces: ReadonlyMap<string, number> | undefined;
   let worked: (Partial<HandResult> & { sheets: readonly Sheet[] }) | undefined;
   const work = () => {
@@ -282,6 +329,11 @@ function planned(
     ...(byHand ? {} : { lay: (index: number) => layOut(forms[index]!, index) }),
     get faces() {
       return (faces ??= facesOn(forms, laidOut.work === 'single-side'));
+    },
+    piecesOn: (index) => piecesOn(forms[index]!),
+    sheetSize: (index) => sheetOf(forms[index]!),
+    get foldings() {
+      return (folded ??= foldings ? forms.flatMap(foldings) : []);
     },
     get hand() {
       return byHand && ((worked ??= work()) as HandResult);

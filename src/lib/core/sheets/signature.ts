@@ -1,11 +1,12 @@
-import { signaturePattern, type SignaturePages } from '../fold/patterns';
+import type { BorderFold } from '../fold/fold';
+import { signaturePattern, type Pattern, type SignaturePages } from '../fold/patterns';
 import { signatureLayout } from '../fold/signatureLayout';
 import type { Sides, Size } from '../measure/box';
 import type { Turn } from '../measure/matrix';
 import { backSide, frontSide, spineAt, type Spine } from '../pages/page';
 import type { Face, Form } from './form';
 import { gridForm, type Between } from './grid';
-import { lengthAlong, type StripPart } from './leafStrip';
+import { lengthAlong, panelFolds, type StripPart } from './leafStrip';
 import { caliperOf } from '../paper/stock';
 import type { SheetPlan } from './plan';
 import type { Stitched } from './scheme';
@@ -70,7 +71,7 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
   const { spine, cell } = rest;
   const layout = signatureLayout(pages, spine);
   const pattern = signaturePattern(pages, spine);
-  const sheet = { ...rest, columns: pattern.columns.length, rows: pattern.rows.length };
+  const sheet = { ...rest, columns: pattern.columns.length, rows: pattern.rows.length, folds: pattern.folds };
   const places = layout.flatMap(({ page, column, row, face, turn }): Omit<Place, 'segments' | 'creep'>[] => {
     if (page % 2 === 0) return [];
     const under = layout.find((each) => each.page === page + 1)!;
@@ -90,10 +91,11 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
       return strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, name);
     plain ??= strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, undefined);
     // Slots stand row by row from the foot, as the places do.
-    const { size, folds, slots } = plain;
+    const { size, folds, slots, foldings } = plain;
     return {
       size,
       folds,
+      ...(foldings ? { foldings } : {}),
       like: folds,
       slots: slots.map(({ box, room, folded }, n) => ({
         box,
@@ -132,7 +134,7 @@ interface Place {
 /** The grid of a folded sheet, in which a leaf with fold-outs takes several columns, or rows where the spine is at the head. */
 function strips(
   places: ReadonlyMap<string, Place>,
-  sheet: Omit<Folding, 'pages'> & { columns: number; rows: number },
+  sheet: Omit<Folding, 'pages'> & Record<'columns' | 'rows', number> & Pick<Pattern, 'folds'>,
   name: string | undefined,
 ): Form {
   const head = sheet.spine === 'head';
@@ -142,10 +144,15 @@ function strips(
   const between: Between[] = [];
   /** For each part along: the leaf's place along, and which of its segments it is. */
   const parts: { n: number; segment: number }[] = [];
+  const axis = head ? 'horizontal' : 'vertical';
+  const foldOuts: BorderFold[] = [];
   for (let n = 0; n < along; n++) {
     const place = placeAt(n, 0);
     const atEnd = place.at === 'right' || place.at === 'head';
     const order = place.segments.map((_, segment) => segment);
+    foldOuts.push(
+      ...panelFolds(place.segments, { axis, reversed: atEnd, before: parts.length, faceUp: place.odd.face }),
+    );
     if (atEnd) order.reverse();
     order.forEach((segment, k) => {
       if (k) between.push({ gap: 0, cut: false, folded: true });
@@ -170,7 +177,21 @@ function strips(
     const { segment, n: leaf } = parts[n]!;
     return facesOf(placeAt(leaf, m), segment);
   };
-  return gridForm(
+  /** The lengths from edge to edge, each with half of what lies beside it. */
+  const withGaps = (bare: readonly number[], gaps: readonly Between[]) =>
+    bare.map((length, n) => length + ((gaps[n - 1]?.gap ?? 0) + (gaps[n]?.gap ?? 0)) / 2);
+  // Borders between leaves, counted in parts.
+  const borderAt = (leaf: number) => parts.findIndex(({ n }) => n === leaf);
+  const folds = sheet.folds.map((fold) =>
+    fold.axis === axis ? { ...fold, border: borderAt(fold.border) } : fold,
+  );
+  const [whole, wholeAcross] = [withGaps(lengths, between), withGaps(cross, crossings)];
+  const pattern: Pattern = {
+    columns: head ? wholeAcross : whole,
+    rows: head ? whole : wholeAcross,
+    folds: [...foldOuts, ...folds],
+  };
+  const form = gridForm(
     head
       ? {
           columns: cross,
@@ -189,4 +210,6 @@ function strips(
           ...(name ? { name } : {}),
         },
   );
+  // What folds out would be covered by waste that is not cut off before.
+  return { ...form, foldings: [{ pattern, cutFirst: foldOuts.length > 0 }] };
 }

@@ -8,7 +8,7 @@ import type { Form } from './form';
 import { planForms } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { Signatures } from './scheme';
-import { asItLies, stripForm } from './leafStrip';
+import { foldOutForm } from './leafStrip';
 import { creeping, leafPairOf, sheetFolder } from './signature';
 import { leavesApart, leavesOf, padded, pagesThatFill, signatureSizes } from './stitched';
 
@@ -57,7 +57,7 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
     .map((parts): Form => {
       const { position } = parts[0]!.front;
       const name = `leaf ${position}–${position + 1} (tipped in${position > 1 ? ` after page ${position - 1}` : ''})`;
-      return stripForm(asItLies(parts, spine), spine, name);
+      return foldOutForm(parts, spine, name);
     });
   return planForms(
     {

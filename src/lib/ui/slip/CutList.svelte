@@ -1,25 +1,32 @@
 <script lang="ts">
   import { formatFigure, formatSize, UNIT_SIGN } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
-  import { cutAt, cutList } from '../../core/sheets/cuts';
+  import { cutsOfPlan } from '../../core/finish/cuts';
   import type { SheetPlan } from '../../core/sheets/plan';
+  import { sayStrips } from '../../words/ticket';
   import Folded from '../parts/Folded.svelte';
 
   let { plan, unit }: { plan: SheetPlan; unit: Unit } = $props();
-  const cuts = $derived(cutList(plan.sheets[0]!));
+  const cuts = $derived(cutsOfPlan(plan)[0]?.cuts);
 </script>
 
 <Folded title="Cut list" count={cuts?.length ?? 0}>
   {#if cuts}
-    <p class="quiet">Of the first sheet, each cut right through the paper under the knife, from its left or its foot, in {UNIT_SIGN[unit]}.</p>
+    <p class="quiet">
+      Of the first sheet, front up: each cut right through the paper under the knife, from its left or its foot, in {UNIT_SIGN[unit]}. Strips are
+      counted from the left or the foot; those cut alike go under the knife one after another.
+    </p>
     <table>
       <tbody>
-        {#each cuts as cut (cut.number)}
+        {#each cuts as cut, n (cut.number)}
+          {#if cut.strips !== cuts[n - 1]?.strips}
+            <tr><th colspan="4">{sayStrips(cut.strips)}{cut.strips.length > 1 ? `: ${cut.strips.length} times` : ''}</th></tr>
+          {/if}
           <tr>
             <td class="mono">{cut.number}</td>
             <td>{cut.axis === 'vertical' ? 'from the left' : 'from the foot'}</td>
-            <td class="mono">{formatFigure(cutAt(cut), unit)}</td>
-            <td class="quiet">of {formatSize(cut.paper.x1 - cut.paper.x0, cut.paper.y1 - cut.paper.y0, unit)}</td>
+            <td class="mono">{formatFigure(cut.at, unit)}</td>
+            <td class="quiet">{cut.off === 'waste' ? 'waste' : ''} of {formatSize(cut.paper.width, cut.paper.height, unit)}</td>
           </tr>
         {/each}
       </tbody>
@@ -33,6 +40,11 @@
   table {
     border-spacing: 0;
     font-size: 12px;
+  }
+  th {
+    padding: 6px 0 1px;
+    text-align: left;
+    font-weight: 600;
   }
   td {
     padding: 0 10px 0 0;

@@ -3,7 +3,7 @@
   import { possibleKinds } from '../../core/handover/parts';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import { commonestSize } from '../../core/pages/sizes';
-  import { cutsCsv } from '../../core/sheets/cuts';
+  import { cutsCsv } from '../../core/finish/cuts';
   import { allSheets, countSides } from '../../core/sheets/plan';
   import { templateOf, templateSvg } from '../../core/sheets/template';
   import { sheetsXjdf } from '../../core/sheets/xjdf';

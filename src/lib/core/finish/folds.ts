@@ -1,0 +1,91 @@
+import { mostLayers } from '../fold/creases';
+import { FoldError, foldPlaces, foldStates, type Axis, type Fold } from '../fold/fold';
+import { bounds, heightOf, widthOf, type Size } from '../measure/box';
+import type { SheetFolding, SheetPlan } from '../sheets/plan';
+
+/** One fold as the operator makes it, with the piece as it lies before it. Lengths in points. */
+export interface FoldOperation {
+  /** From 1, in the order in which they are made. */
+  number: number;
+  /** The fold is parallel to this axis. */
+  axis: Axis;
+  /** Its distance from the piece's left edge, or from its foot. */
+  at: number;
+  piece: Size;
+  /** The part that moves. */
+  moves: 'left' | 'right' | 'head' | 'foot';
+  goes: Fold['goes'];
+  /** How many layers of paper move. */
+  layers: number;
+}
+
+/** Sheets, or pieces cut out of them, that are folded alike. */
+export interface FoldedAlike {
+  /** Numbers of the sheets, from 1. */
+  sheets: readonly number[];
+  /** Which piece of a sheet it is, where there are several. */
+  of?: string;
+  /** It is cut out of its sheet before it is folded. */
+  cutFirst: boolean;
+  /** As it lies flat. */
+  size: Size;
+  folds: readonly FoldOperation[];
+}
+
+const PART = {
+  vertical: { before: 'left', after: 'right' },
+  horizontal: { before: 'foot', after: 'head' },
+} as const;
+
+/** The folds of a sheet in their order; none where paper cannot make them, which is found elsewhere. */
+export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): FoldOperation[] {
+  try {
+    const states = foldStates(pattern, pattern.folds);
+    return foldPlaces(pattern, pattern.folds).map(({ axis, at, moves, goes }, n): FoldOperation => {
+      const { stack } = states[n]!;
+      const whole = bounds(stack.map(({ outline }) => outline));
+      const after = new Map(states[n + 1]!.stack.map((facet) => [`${facet.column} ${facet.row}`, facet.up]));
+      const moved = stack.filter((facet) => after.get(`${facet.column} ${facet.row}`) !== facet.up);
+      return {
+        number: n + 1,
+        axis,
+        at: at - (axis === 'vertical' ? whole.x0 : whole.y0),
+        piece: { width: widthOf(whole), height: heightOf(whole) },
+        moves: PART[axis][moves],
+        goes,
+        layers: mostLayers(moved),
+      };
+    });
+  } catch (error) {
+    if (error instanceof FoldError) return [];
+    throw error;
+  }
+}
+
+const HUNDREDTHS = 100;
+const sameKey = (value: unknown): string =>
+  JSON.stringify(value, (_, each: unknown) =>
+    typeof each === 'number' ? Math.round(each * HUNDREDTHS) : each,
+  );
+
+/** All folds of a plan's sheets; those that are folded alike once, in the order of their first sheet. */
+export function foldsOfPlan({ foldings }: Pick<SheetPlan, 'foldings'>): FoldedAlike[] {
+  const found = new Map<string, FoldedAlike & { sheets: number[] }>();
+  for (const { sheet, of, cutFirst, pattern } of foldings) {
+    const key = sameKey([of, cutFirst, pattern]);
+    const known = found.get(key);
+    if (known) {
+      known.sheets.push(sheet);
+      continue;
+    }
+    const sum = (lengths: readonly number[]) => lengths.reduce((all, each) => all + each, 0);
+    found.set(key, {
+      sheets: [sheet],
+      ...(of ? { of } : {}),
+      cutFirst,
+      size: { width: sum(pattern.columns), height: sum(pattern.rows) },
+      folds: foldOperations({ pattern }),
+    });
+  }
+  return [...found.values()];
+}
