@@ -33,7 +33,7 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
     ...('stock' in scheme ? [{ heading: 'Paper', lines: stockLines(scheme.stock, work) }] : []),
     ...(plan ? [{ heading: 'Sheets', lines: sheetLines(plan, work) }] : []),
     {
-      heading: 'Cuts, front up, each from the edge of what is left; what is waste in brackets',
+      heading: 'Cuts, front up, waste in brackets',
       lines: scheme.kind === 'flat' ? cutLines(plan, unit) : [],
     },
     { heading: 'Folds, front up, in this order', lines: foldLines(plan, unit) },

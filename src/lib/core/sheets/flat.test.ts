@@ -128,7 +128,7 @@ test('pieces by quantity: as many sheets as the scarcest needs, and the overs of
   expect(plan!.sheets[0]!.front.cells).toHaveLength(each[0]! + each[1]!);
 });
 
-test('whatever is wanted together, and from one plate or two, the gang lies on the sheet it was worked out for', () => {
+test('whatever is wanted together, and from one plate or two, the gang lies on the sheet it was worked out for, a mark in line with each trim', () => {
   fc.assert(
     fc.property(
       fc.array(fc.record({ size: sizes, quantity: fc.integer({ min: 1, max: 40 }) }), {
@@ -161,13 +161,27 @@ test('whatever is wanted together, and from one plate or two, the gang lies on t
         });
         if (arrange === 'gang' && !plan!.gang) return;
         for (const { front, size } of plan!.sheets)
-          for (const { trim } of front.cells)
+          for (const { trim } of front.cells) {
+            // Every trim has a mark in line.
+            const marks = front.lines.filter(({ kind }) => kind === 'trim-mark');
+            for (const [low, high] of [
+              ['x0', 'x1'],
+              ['y0', 'y1'],
+            ] as const)
+              for (const edge of [low, high])
+                expect(
+                  marks.some(
+                    (mark) =>
+                      Math.abs(mark[low] - trim[edge]) < 0.01 && Math.abs(mark[high] - trim[edge]) < 0.01,
+                  ),
+                ).toBe(true);
             expect(
               trim.x0 >= -0.01 &&
                 trim.y0 >= -0.01 &&
                 trim.x1 <= size.width + 0.01 &&
                 trim.y1 <= size.height + 0.01,
             ).toBe(true);
+          }
       },
     ),
     { numRuns: 80 },

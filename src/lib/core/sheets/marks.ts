@@ -42,7 +42,10 @@ export const keptClear = (slots: readonly PlacedSlot[], bleed: Sides): Box[] => 
   return slots.map((slot) => bleedBoxOf(slot, widest));
 };
 
-/** The trim and fold marks of a sheet, and its folds, as its front is seen. */
+/**
+ * The trim and fold marks of a sheet, and its folds, as its front is seen. A trim that has others in its way at both ends has
+ * its marks beyond all of them, in line.
+ */
 export function linesOf(
   placed: readonly PlacedForm[],
   slots: readonly PlacedSlot[],
@@ -56,9 +59,10 @@ export function linesOf(
   const put = (kind: SheetLine['kind'], x0: number, y0: number, x1: number, y1: number) => {
     const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
     const left = UNSEEN.includes(kind) ? line : clearOf(line, obstacles, [x0, y0], long);
-    if (!left) return;
+    if (!left) return false;
     const key = [kind, ...[left.x0, left.y0, left.x1, left.y1].map((at) => Math.round(at / SAME))].join();
     lines.set(key, { kind, ...left });
+    return true;
   };
   /** A mark at both ends of a line that is cut or folded: a pair of short lines that go on where it ends. */
   const ends = (
@@ -67,14 +71,12 @@ export function linesOf(
     at: number,
     from: number,
     to: number,
-  ) => {
-    if (axis === 'vertical') {
-      put(kind, at, from - off, at, from - off - long);
-      put(kind, at, to + off, at, to + off + long);
-    } else {
-      put(kind, from - off, at, from - off - long, at);
-      put(kind, to + off, at, to + off + long, at);
-    }
+  ): boolean => {
+    const both =
+      axis === 'vertical'
+        ? [put(kind, at, from - off, at, from - off - long), put(kind, at, to + off, at, to + off + long)]
+        : [put(kind, from - off, at, from - off - long, at), put(kind, to + off, at, to + off + long, at)];
+    return both.includes(true);
   };
   for (const { form, ...place } of placed) {
     const matrix = onSheet({ form, ...place });
@@ -103,8 +105,9 @@ export function linesOf(
       if (folded.includes(side)) continue;
       if (settings.paths) put('cut-path', ...line);
       if (!settings.trim) continue;
-      if (axis === 'vertical') ends('trim-mark', axis, line[0], y0, y1);
-      else ends('trim-mark', axis, line[1], x0, x1);
+      const [at, from, to, first, last] =
+        axis === 'vertical' ? [line[0], y0, y1, trims.y0, trims.y1] : [line[1], x0, x1, trims.x0, trims.x1];
+      if (!ends('trim-mark', axis, at, from, to)) ends('trim-mark', axis, at, first, last);
     }
   }
   if (settings.centre) {
