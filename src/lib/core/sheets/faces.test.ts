@@ -192,3 +192,16 @@ test('bound at the right everything is the mirror of what it is bound at the lef
     { numRuns: 200 },
   );
 });
+
+test('a book of one page with a fold-out is one strip, its back blank', () => {
+  const { plan } = jobOf({
+    scheme: PLAIN_SCHEMES.signatures,
+    spine: 'left',
+    facing: true,
+    pages: 1,
+    panels: [1],
+    cover: false,
+  });
+  expect(plan!.sheets.map(({ front, back }) => [front.cells.length, back!.cells.length])).toEqual([[3, 3]]);
+  expect(plan!.blanksAdded).toBe(1);
+});

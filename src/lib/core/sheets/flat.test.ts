@@ -137,7 +137,8 @@ test('whatever is wanted together, and from one plate or two, the gang lies on t
       }),
       fc.constantFrom('sheetwise' as const, 'work-and-turn' as const, 'work-and-tumble' as const),
       fc.constantFrom('gang' as const, 'stack' as const),
-      (wanted, work, arrange) => {
+      fc.constantFrom(0, mm(2), mm(6)),
+      (wanted, work, arrange, between) => {
         const steps = stepsOf([
           { kind: 'take-in', source: hashOf('a'), name: 'a.pdf', where: { at: 'end' } },
           ...wanted.map(({ quantity }, n) => ({
@@ -150,6 +151,7 @@ test('whatever is wanted together, and from one plate or two, the gang lies on t
         const scheme: Flat = {
           ...PLAIN_SCHEMES.flat,
           arrange,
+          between,
           work,
           stock: { width: mm(480), height: mm(500) },
         };
@@ -184,7 +186,7 @@ test('whatever is wanted together, and from one plate or two, the gang lies on t
           }
       },
     ),
-    { numRuns: 80 },
+    { numRuns: 60 },
   );
 });
 

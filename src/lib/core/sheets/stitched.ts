@@ -98,11 +98,11 @@ export const leavesApart = (list: PageList): number =>
 /** How many blanks fill the last sheet of a book. */
 export const blanksOf = (list: PageList, scheme: Stitched | Signatures): number =>
   blanksWanted(
-    Math.max(0, list.pages.length - 2 * (scheme.kind === 'signatures' ? leavesApart(list) : 0)),
+    list.pages.length - 2 * (scheme.kind === 'signatures' ? leavesApart(list) : 0),
     pagesThatFill(scheme, list),
   );
 
-/** How many blanks fill the last sheet. */
+/** How many blanks fill the last sheet; of a lone page whose leaf goes on a sheet of its own (−1), its back. */
 export const blanksWanted = (pageCount: number, perSheet = 4): number =>
   (perSheet - (pageCount % perSheet)) % perSheet;
 
@@ -121,7 +121,7 @@ export function padded(
     page,
     label: labels[index]!,
   }));
-  const wanted = blanksWanted(Math.max(0, pages.length - 2 * leavesApart), perSheet);
+  const wanted = blanksWanted(pages.length - 2 * leavesApart, perSheet);
   const blanks = Array.from({ length: wanted }, () => ({ label: '' }));
   // A single page is the front: there is no last one to be kept at the back.
   pages.splice(pad === 'end' || pages.length < 2 ? pages.length : pages.length - 1, 0, ...blanks);
