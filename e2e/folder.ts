@@ -40,17 +40,21 @@ export class Folder {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  /** `server`: where its database is made; `named`: by which name people reach it, so that they sign in. */
+  /** `server`: where its database is made; `named`: by which name people reach it, so that they sign in; `epoch`: the moment that its files say. */
   static async start({
     demo = false,
     server = process.env.DATABASE_URL,
     named,
-  }: { demo?: boolean; server?: string; named?: string } = {}): Promise<Folder> {
+    epoch,
+  }: { demo?: boolean; server?: string; named?: string; epoch?: string } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const load = demo ? '--always' : '--never';
     const like = `${server} ${load}`;
     const port = await freePort();
-    const more = named ? { ORIGIN: `http://${named}:${port}` } : {};
+    const more = {
+      ...(named ? { ORIGIN: `http://${named}:${port}` } : {}),
+      ...(epoch ? { SOURCE_DATE_EPOCH: epoch } : {}),
+    };
     const folder = new Folder(await makeDatabase(server, templates.get(like)), port, more);
     if (!templates.has(like)) {
       const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', load], {

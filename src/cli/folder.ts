@@ -1,3 +1,4 @@
+import { momentOf } from '../lib/core/numbers/day';
 import { createHash } from 'node:crypto';
 import { mkdir, mkdtemp, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
@@ -416,7 +417,13 @@ async function writeFiles(
   try {
     const read = async (source: string) => (await readPdf(fileOf[source]!)).bytes;
     const onProgress = progress(output.kind);
-    const made = await handOver(docket, output, { surveys, read, folder, at: new Date(), onProgress });
+    const made = await handOver(docket, output, {
+      surveys,
+      read,
+      folder,
+      at: momentOf(process.env.SOURCE_DATE_EPOCH),
+      onProgress,
+    });
     await checkFiles(docket, output, made, { surveys, folder });
     const paths = made.map(({ name }) => join(out, name));
     for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);

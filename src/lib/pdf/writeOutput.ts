@@ -1,3 +1,4 @@
+import { canonicalJson } from '../core/docket/json';
 import { createHash } from 'node:crypto';
 import type { JobState } from '../core/checks/finding';
 import type { Output, OutputOf } from '../core/handover/output';
@@ -28,7 +29,7 @@ export const writePlan = (work: Worked, output: Output, plan: SheetPlan, job: Jo
   writeSheetsPdf(plan, contextOf(work, output, job));
 
 function contextOf({ docket, list }: Worked, output: Output, job: Job): WriteContext {
-  const said = JSON.stringify([docket, output, job.only]);
+  const said = canonicalJson([docket, output, job.only]);
   return { ...job, id: createHash('md5').update(said).digest('hex'), title: docket.title, inks: list.inks };
 }
 

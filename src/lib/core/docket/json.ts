@@ -48,6 +48,14 @@ function isDeeper(bytes: Uint8Array, most: number): boolean {
   return false;
 }
 
+/** A value as JSON in which members stand in the order of their names, as in RFC 8785: alike whichever way it was kept. */
+export const canonicalJson = (value: unknown): string =>
+  JSON.stringify(value, (_, inner: unknown) =>
+    typeof inner === 'object' && inner !== null && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+
 /** Whether all text in a value can be stored: PostgreSQL holds neither U+0000 nor half a surrogate pair. */
 export function isFit(value: unknown): boolean {
   if (typeof value === 'string') return !value.includes('\0') && value.isWellFormed();

@@ -1,3 +1,4 @@
+import { momentOf } from '../../core/numbers/day';
 import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PoolClient } from 'pg';
@@ -62,7 +63,7 @@ export async function makeFiles(
   const task: OutputTask = {
     ...asked,
     files,
-    at: new Date().toISOString(),
+    at: momentOf(process.env.SOURCE_DATE_EPOCH).toISOString(),
     ...(despite ? { despite } : {}),
   };
   await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
