@@ -132,7 +132,9 @@ function planGang(
   const wanted = pieces.map(({ front, size }) => ({ size, quantity: front.page!.piece?.quantity ?? 1 }));
   const halves = halvesOf(scheme);
   const beside = roundBleed(forms, scheme);
-  const [found] = sheetsLaid(scheme)
+  const [lying, standing] = sheetsLaid(scheme);
+  // Turned work takes up the sheet as it would unturned, turned.
+  const [found] = (isSideways(scheme) ? [standing, lying] : [lying, standing])
     .flatMap((sheet) => {
       const printed = printedBox(sheet, scheme);
       const room = {
