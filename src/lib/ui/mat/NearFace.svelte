@@ -50,7 +50,7 @@
     </g>
   {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
-  <SurfaceItems items={surface.items} {surveys} {k} {within} />
+  <g data-printed><SurfaceItems items={surface.items} {surveys} {k} {within} /></g>
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
   <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
   {#if safe && width > 2 * safe && height > 2 * safe}

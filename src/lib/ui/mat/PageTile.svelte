@@ -35,7 +35,7 @@
     : ''}"
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
-  {#if view.page.trim.height * k < FAR_PX && !view.page.more}
+  {#if view.page.trim.height * k < FAR_PX && !view.page.more && !view.page.laid}
     <FarFace {view} {surveys} {k} />
   {:else}
     <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />

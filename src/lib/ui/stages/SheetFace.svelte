@@ -47,35 +47,37 @@
 
 <g transform="translate(0 {sheet.height}) scale(1 -1)">
   <rect width={sheet.width} height={sheet.height} fill="#fbfaf5" />
-  <SurfaceItems items={surface.items} surveys={bench.surveys} {k} />
+  <g data-printed><SurfaceItems items={surface.items} surveys={bench.surveys} {k} /></g>
   {#if behind}<g class="through" transform={behind.transform}
       ><SurfaceItems items={sheetSurface(behind.drawn, sheet).items} surveys={bench.surveys} {k} /></g
     >{/if}
-  {#each surface.items as item, i (i)}
-    {#if item.kind === 'rect'}<rect
-        x={item.box.x0}
-        y={item.box.y0}
-        width={widthOf(item.box)}
-        height={heightOf(item.box)}
-        fill={item.ink === 'all' ? '#1d2422' : screenColor(item.ink)}
-        pointer-events="none"
-      />{:else if item.kind === 'circle'}<circle
-        cx={item.x}
-        cy={item.y}
-        r={item.radius}
-        fill="none"
-        stroke="#1d2422"
-        stroke-width={Math.max(item.width, px)}
-      />{:else if item.kind === 'line' && (item.layer === 'marks' || item.layer === 'folds')}<line
-        x1={item.x0}
-        y1={item.y0}
-        x2={item.x1}
-        y2={item.y1}
-        stroke="#1d2422"
-        stroke-width={Math.max(item.width, px)}
-        stroke-dasharray={item.dash.join(' ')}
-      />{/if}
-  {/each}
+  <g data-printed>
+    {#each surface.items as item, i (i)}
+      {#if item.kind === 'rect'}<rect
+          x={item.box.x0}
+          y={item.box.y0}
+          width={widthOf(item.box)}
+          height={heightOf(item.box)}
+          fill={item.ink === 'all' ? '#1d2422' : screenColor(item.ink)}
+          pointer-events="none"
+        />{:else if item.kind === 'circle'}<circle
+          cx={item.x}
+          cy={item.y}
+          r={item.radius}
+          fill="none"
+          stroke="#1d2422"
+          stroke-width={Math.max(item.width, px)}
+        />{:else if item.kind === 'line' && (item.layer === 'marks' || item.layer === 'folds')}<line
+          x1={item.x0}
+          y1={item.y0}
+          x2={item.x1}
+          y2={item.y1}
+          stroke="#1d2422"
+          stroke-width={Math.max(item.width, px)}
+          stroke-dasharray={item.dash.join(' ')}
+        />{/if}
+    {/each}
+  </g>
   {#each drawn.cells as cell, n (n)}
     {@const picked = cell.page && bench.picked.has(cell.page.id)}
     <rect
