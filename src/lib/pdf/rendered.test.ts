@@ -110,6 +110,126 @@ describe.each(Object.keys(DRAWN_BY))('drawn by %s', (program) => {
   );
 });
 
+/** What becomes of a page, and of a picture of it: in the order in which the pages of one job carry it. */
+const WAYS = ['turned', 'held', 'filled', 'joined', 'bled', 'left half', 'right half'] as const;
+const [HELD, FILLED] = [
+  { x: 0.6, y: 0.6 },
+  { x: 0.5, y: 0.3 },
+];
+/** Dots an inch at which points are whole ones, so that what is cut off moves no dot. */
+const EVEN = 72;
+/** By which share of a page's width its mirrored bleed reaches beyond it. */
+const BLEED = 0.1;
+function workedOver(given: Given): Step[] {
+  const { media } = given.survey.pages[0]!.boxes;
+  const [width, height] = [widthOf(media), heightOf(media)];
+  const reach = BLEED * width;
+  const sized = (pages: string, share: typeof HELD, content: 'hold' | 'fill'): Step => ({
+    id: content,
+    kind: 'trim',
+    pages,
+    width: share.x * width,
+    height: share.y * height,
+    content,
+    fixed: { x: 'centre', y: 'centre' },
+  });
+  return [
+    takeIn(given),
+    ...(given.survey.pages.length > 1 ? [{ id: 'r', kind: 'remove', pages: '2-last' } as Step] : []),
+    ...Array.from({ length: 6 }, (_, n): Step => ({ ...copied, id: `c${n}` }) as Step),
+    { id: 'turn', kind: 'turn', pages: '1', by: 90 },
+    sized('2', HELD, 'hold'),
+    sized('3', FILLED, 'fill'),
+    { id: 'join', kind: 'join', pages: '4-5', columns: 2, rows: 1, gap: 0 } as Step,
+    {
+      id: 'bleed',
+      kind: 'bleed',
+      pages: '5',
+      head: reach,
+      foot: reach,
+      spine: reach,
+      fore: reach,
+      art: 'mirror',
+    } as Step,
+    { id: 'split', kind: 'split', pages: '6', columns: 2, rows: 1, gutter: 0 } as Step,
+  ];
+}
+/** The same done to a picture of the page. */
+async function pictured(path: string, way: (typeof WAYS)[number]): Promise<Picture> {
+  const image = sharp(path).flatten({ background: '#fff' }).removeAlpha();
+  const { width, height } = await sharp(path).metadata();
+  const middle = ({ x, y }: typeof HELD) => ({
+    left: Math.round((width * (1 - x)) / 2),
+    top: Math.round((height * (1 - y)) / 2),
+    width: Math.round(width * x),
+    height: Math.round(height * y),
+  });
+  const half = Math.round(width / 2);
+  const reach = Math.round(BLEED * width);
+  const made = {
+    turned: () => image.rotate(90),
+    held: () => image.extract(middle(HELD)),
+    filled: () => image,
+    joined: async () => {
+      const input = await image.png().toBuffer();
+      const wide = { create: { width: 2 * width, height, channels: 3 as const, background: '#fff' } };
+      return sharp(wide).composite([
+        { input, left: 0, top: 0 },
+        { input, left: width, top: 0 },
+      ]);
+    },
+    bled: () => image.extend({ top: reach, bottom: reach, left: reach, right: reach, extendWith: 'mirror' }),
+    'left half': () => image.extract({ left: 0, top: 0, width: half, height }),
+    'right half': () => image.extract({ left: half, top: 0, width: width - half, height }),
+  }[way];
+  const { data, info } = await (await made()).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, dots: data };
+}
+
+/** A picture without so many dots at each side. */
+async function inner({ width, height, dots }: Picture, off: number): Promise<Picture> {
+  const size = { width: width - 2 * off, height: height - 2 * off };
+  const made = sharp(dots, { raw: { width, height, channels: 3 } }).extract({ left: off, top: off, ...size });
+  return { ...size, dots: await made.raw().toBuffer() };
+}
+
+test.each(Object.entries(MADE_FILES))(
+  '%s: turned, cut, cut and filled, joined, bled and split, on pages and on sheets, as a picture of it (poppler)',
+  async (_, bytes) => {
+    const given = await give(bytes);
+    const source = keep(bytes);
+    const unit = given.survey.pages[0]!.userUnit;
+    const render = (ppi: number) => {
+      tool('pdftoppm', '-png', '-singlefile', '-r', `${ppi}`, source, `${source}-${ppi}`);
+      return `${source}-${ppi}.png`;
+    };
+    const [whole, small] = [render(EVEN * unit), render(EVEN * unit * FILLED.x)];
+    const { width: across } = await sharp(whole).metadata();
+    for (const output of [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }] as PdfOutput[]) {
+      const made = await make(docketOf(workedOver(given), { scheme: plain }), output, given);
+      for (const [n, way] of WAYS.entries()) {
+        const ppi = EVEN * (output.kind === 'pages' && way !== 'joined' ? unit : 1);
+        let drawn = await DRAWN_BY.poppler!(made, n + 1, ppi);
+        // All sheets have room for the widest bleed of their job.
+        if (output.kind === 'sheets' && way !== 'bled')
+          drawn = await inner(drawn, Math.round(BLEED * across));
+        let wanted = await pictured(way === 'filled' ? small : whole, way);
+        if (way === 'filled') {
+          const top = Math.round((wanted.height - drawn.height) / 2);
+          const dots = wanted.dots.subarray(3 * top * wanted.width, 3 * (top + drawn.height) * wanted.width);
+          wanted = { width: wanted.width, height: drawn.height, dots };
+        }
+        expect([output.kind, way, Math.floor(100 * difference(drawn, wanted))]).toEqual([
+          output.kind,
+          way,
+          0,
+        ]);
+      }
+    }
+  },
+  60_000,
+);
+
 /** Where the list of options stands on the form, in points from the page's upper left corner. */
 const LIST = { x0: 40, y0: 240, x1: 240, y1: 302 };
 function blank(dots: Buffer, width: number, { x0, y0, x1, y1 }: typeof LIST): Buffer {
@@ -200,6 +320,28 @@ describe.each([true, false])('a filled form, its fields with appearances: %s', (
     expect(await differ(drawn(sheets))).toBeLessThan(1);
     const twice = await make(docketOf([takeIn(given), copied]), { kind: 'pages', crop: 'trim' }, given);
     expect(await differ(drawn(twice, 2))).toBeLessThan(1);
+    // Joined with its copy, and with its bleed mirrored: within that it is as it was.
+    const joined = await drawn(
+      await make(
+        docketOf([
+          takeIn(given),
+          copied,
+          { id: 'j', kind: 'join', pages: 'all', columns: 1, rows: 2, gap: 0 },
+        ]),
+        { kind: 'pages', crop: 'trim' },
+        given,
+      ),
+    );
+    const upper = { ...joined, height: wanted.height, dots: joined.dots.subarray(0, wanted.dots.length) };
+    expect(await differ(Promise.resolve(upper))).toBeLessThan(1);
+    const reach = 36;
+    const edges = { head: reach, foot: reach, spine: reach, fore: reach };
+    const bled = await make(
+      docketOf([takeIn(given), { id: 'b', kind: 'bleed', pages: 'all', ...edges, art: 'mirror' }]),
+      { kind: 'pages', crop: 'bleed' },
+      given,
+    );
+    expect(await differ(inner(await drawn(bled), (reach * PPI) / 72))).toBeLessThan(1);
     const renderer = await startRenderer();
     const { rgba, width, height } = renderer
       .open(bytes)
