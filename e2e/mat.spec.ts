@@ -16,7 +16,7 @@ test.afterAll(() => folder.kill());
 const send = async <T>(path: string, method = 'GET', body?: string | Buffer): Promise<T> => {
   const answer = await fetch(`${folder.url}${path}`, {
     method,
-    ...(body === undefined ? {} : { body }),
+    ...(body === undefined ? {} : { body: body as BodyInit }),
     headers: {
       'content-type': typeof body === 'string' ? 'application/json' : 'application/pdf',
       origin: folder.url,
