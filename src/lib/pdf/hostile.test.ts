@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { spawnSync } from 'node:child_process';
 import { expect, test } from 'vitest';
 import { caseFile, MADE_FILES } from '../../../tests/madeFiles';
-import { keep, markedPdf, readBack, tool } from '../../../tests/outside';
+import { keep, markedPdf, readBack, tool, writtenPdf } from '../../../tests/outside';
 import { PdfError } from './pdfError';
 import { surveyPdf } from './survey';
 
@@ -80,3 +80,18 @@ test('whatever is changed in a file: it is read as other programs read it, said 
   );
   expect(taken).toBeGreaterThan(50);
 }, 120_000);
+
+test('a damaged file of whose pages nothing is left is refused; one whose pages can be drawn is taken and said to be rebuilt', async () => {
+  const file = (contents: string) =>
+    writtenPdf([
+      '<< /Type /Catalog /Pages 2 0 R >>',
+      '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 300] ${contents} >>`,
+      '<< /Length 21 >>\nstream\n20 20 90 90 re f 0 g \nendstream',
+    ]);
+  const hurt = (bytes: Buffer) =>
+    Buffer.from(bytes.toString('latin1').replace(/startxref[\s\S]*$/, ''), 'latin1');
+  expect(await surveyPdf(hurt(file('/Contents 4 0 R')))).toMatchObject({ rebuilt: true, pages: [{}] });
+  await expect(surveyPdf(hurt(file('')))).rejects.toMatchObject({ code: 'damaged' });
+  expect(await surveyPdf(file(''))).toMatchObject({ pages: [{ empty: true }] });
+});

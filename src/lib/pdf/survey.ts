@@ -1,3 +1,4 @@
+import { PdfError } from './pdfError';
 import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
 import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../core/pages/survey';
 import { expandLabels } from '../core/pages/pageLabels';
@@ -40,6 +41,9 @@ export async function surveyPdf(
       ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
     };
   });
+  // Of a file that had to be put together, pages that show nothing are none that anybody drew.
+  if (rebuilt && surveyed.every(({ empty }) => empty))
+    throw new PdfError('damaged', { reason: 'no page with anything on it is left' });
   const info = document.context.lookup(document.context.trailerInfo.Info);
   const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
   const [title, producer] = [about('Title'), about('Producer')];
