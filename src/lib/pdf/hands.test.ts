@@ -10,7 +10,7 @@ import { foldsOfPlan } from '../core/finish/folds';
 import { mm } from '../core/measure/unit';
 import { SPINES } from '../core/pages/page';
 import type { SheetPlan } from '../core/sheets/plan';
-import { PLAIN_SCHEMES, type Press, type Scheme } from '../core/sheets/scheme';
+import { PLAIN_COVER, PLAIN_SCHEMES, type Press, type Scheme } from '../core/sheets/scheme';
 
 let given: Given;
 beforeAll(async () => {
@@ -228,3 +228,42 @@ test('fold-outs folded and tipped in, or nested, by what an operator is told: ea
     { numRuns: 20 },
   );
 }, 120_000);
+
+test('a cover cut by what an operator is told lies as the book asks: front and back about its spine, each inside behind its own (poppler)', async () => {
+  const parts = ['front', 'inside-front', 'inside-back', 'back'] as const;
+  const pages = 4;
+  for (const spine of SPINES)
+    for (const turn of ['short-edge', 'long-edge'] as const) {
+      const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
+      const cover: Step = { id: 'c', kind: 'cover', pages: `${pages + 1}-${pages + 4}`, parts: [...parts] };
+      const scheme: Scheme = {
+        ...PLAIN_SCHEMES.signatures,
+        signature: 4,
+        turn,
+        stock: { width: 900, height: 1000 },
+        cover: { ...PLAIN_COVER, stock: { width: 700, height: 500 }, spine: 10 },
+      };
+      const docket = docketOf([...takeIn(pages + 4), cover], { scheme, book: bookOf(first, { spine }) });
+      const { plan } = workOut(docket, { [given.hash]: given.survey });
+      const [front, back] = printsOf(await make(docket, { kind: 'sheets' }, given)).slice(-2);
+      const { plan: sheet } = plan!.cover!;
+      const size = sheet.sheetSize(0);
+      const up = (side: typeof front) => side!.map((print): Print => ({ ...print, face: 'front' }));
+      const pieces = cut(
+        size,
+        [...up(front), ...throughPaper(up(back), size, sheet.turnAxis)],
+        cutOperations(cutList(sheet, 0)!),
+      );
+      expect(pieces).toHaveLength(1);
+      const at = (part: (typeof parts)[number]) =>
+        pieces[0]!.prints.find(({ text }) => text === `P${pages + 1 + parts.indexOf(part)}`)!;
+      expect(Math.sign(at('front').x - at('back').x)).toBe({ left: 1, right: -1, head: 0 }[spine]);
+      if (spine === 'head') expect(at('front').y).toBeLessThan(at('back').y);
+      for (const part of ['front', 'back'] as const) {
+        const [over, under] = [at(part), at(`inside-${part}`)];
+        expect([over.face, under.face, over.head]).toEqual(['front', 'back', 0]);
+        expect(under.head).toBe(spine === 'head' ? 180 : 0);
+        expect(Math.hypot(over.x - under.x, over.y - under.y)).toBeLessThan(15);
+      }
+    }
+}, 60_000);

@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { mm } from '../measure/unit';
 import { emptyDocket } from '../docket/docket';
+import { dayOf, momentOf } from '../numbers/day';
 import { spreadsOf } from '../pages/leaves';
+import { freshScheme } from '../sheets/freshScheme';
 import { DEFAULT_SCHEME } from '../sheets/scheme';
 import {
   A5,
@@ -229,4 +231,65 @@ describe('what is drawn', () => {
       nearest === undefined ? [] : [{ code: 'over-safe-area', nearest: expect.closeTo(nearest, 6) }],
     );
   });
+});
+
+test('files that were damaged or hold annotations, and pages that cannot be drawn, are found by their pages; a step that is off takes its file along', () => {
+  const found = (given: object, pages: object[] = [{}, {}], steps: Step[] = [takeInStep('a')]) =>
+    workOut(docketOf(steps), {
+      [hashOf('a')]: { ...survey(pages.map((page) => surveyPage(A5, page))), ...given },
+    })
+      .findings.filter(({ code }) => /^(file|page-broken|annotations)/.test(code))
+      .map(({ code, level, pages: on }) => [code, level, on.length]);
+  expect(found({})).toEqual([]);
+  expect(found({ rebuilt: true })).toEqual([['file-rebuilt', 'look', 2]]);
+  expect(found({}, [{ incomplete: true }, {}])).toEqual([['page-broken', 'stop', 1]]);
+  expect(found({ annotations: { print: [0, 1], screen: [1] } })).toEqual([
+    ['annotations-print', 'note', 2],
+    ['annotations-screen', 'note', 1],
+  ]);
+  expect(found({ rebuilt: true }, [{}], [{ ...takeInStep('a'), off: true }])).toEqual([]);
+});
+
+test('a supplied page that draws nothing is blank: no folio is printed on it', () => {
+  const folio = {
+    id: 'f',
+    kind: 'folio',
+    pages: 'all',
+    edge: 'foot',
+    across: 'outer',
+    text: '{page}',
+    from: 'trim',
+    x: 20,
+    y: 20,
+    face: 'Source Sans 3',
+    weight: 'regular',
+    size: 9,
+    ink: { as: 'grey', black: 1 },
+  } as Step;
+  const { list } = workOut(docketOf([takeInStep('a'), folio]), {
+    [hashOf('a')]: survey([surveyPage(A5), surveyPage(A5, { empty: true }), surveyPage(A5)]),
+  });
+  expect(list.pages.map(({ matter }) => matter?.some(({ hidden }) => !hidden))).toEqual([true, false, true]);
+});
+
+test('a job begins as its pages are: six of a panel’s size as panels, two sides as sides; flat pages of one size as pairs, others loose', () => {
+  const begun = (kind: 'leaflet' | 'flat', widths: number[]) => {
+    const { list } = workOut(docketOf([takeInStep('a')]), {
+      [hashOf('a')]: survey(widths.map((width) => surveyPage({ width: mm(width), height: mm(210) }))),
+    });
+    const { scheme, book } = freshScheme(kind, list, DEFAULT_SCHEME);
+    return 'pages' in scheme ? scheme.pages : (book.facing ?? list.book.facing);
+  };
+  expect(begun('leaflet', [99, 99, 99, 99, 99, 99])).toBe('panels');
+  expect(begun('leaflet', [297, 297])).toBe('sides');
+  expect(begun('flat', [85, 85, 55, 55])).toBe(true);
+  expect(begun('flat', [85, 55])).toBe(false);
+});
+
+test('today is the day where the work is done, whatever the day elsewhere; files may be told their moment', () => {
+  expect(dayOf(new Date(2026, 0, 5, 0, 1))).toBe('2026-01-05');
+  expect(dayOf(new Date(2026, 0, 5, 23, 59))).toBe('2026-01-05');
+  expect(momentOf('1795000000', new Date(0)).toISOString()).toBe('2026-11-18T11:06:40.000Z');
+  for (const none of [undefined, '', 'yesterday', '-1'])
+    expect(momentOf(none, new Date(7)).getTime()).toBe(7);
 });

@@ -17,7 +17,16 @@ import {
   type Folded,
 } from './fold';
 import { impose, type Imposed } from './impose';
-import { patternOf, signaturePattern, type PatternChoice, withFoldAt, type OwnPattern } from './patterns';
+import {
+  patternOf,
+  signaturePattern,
+  turnedPattern,
+  withFoldAt,
+  withPanels,
+  type OwnPattern,
+  type Pattern,
+  type PatternChoice,
+} from './patterns';
 import { panelWidths } from './widths';
 
 const LEFT_UNDER = (at: number): Fold => ({ axis: 'vertical', at, moves: 'before', goes: 'under' });
@@ -189,6 +198,22 @@ describe('what paper cannot do is refused', () => {
     );
     expect(accepted).toBeGreaterThan(100);
   });
+});
+
+test('own folds with other numbers of panels keep what folds there still are; a quarter turn four times is none', () => {
+  const own: OwnPattern = {
+    fold: 'own',
+    name: 'x',
+    columns: [10, 20, 30],
+    rows: [40],
+    folds: [under(1, 'before'), under(2, 'after')],
+  };
+  expect(withPanels(own, 'columns', 2)).toMatchObject({ columns: [10, 20], folds: [{ border: 1 }] });
+  expect(withPanels(own, 'columns', 4)).toMatchObject({ columns: [10, 20, 30, 30], folds: own.folds });
+  expect(withPanels(own, 'rows', 2)).toMatchObject({ rows: [40, 40], folds: own.folds });
+  let turned: Pattern = own;
+  for (let n = 0; n < 4; n++) turned = turnedPattern(turned);
+  expect(turned).toEqual({ columns: own.columns, rows: own.rows, folds: own.folds });
 });
 
 describe('usual folds', () => {
