@@ -1,3 +1,4 @@
+import { sayFold, sayStrips } from './ticket';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { Output } from '../core/handover/output';
@@ -380,3 +381,22 @@ test.each([
   ['closed gatefold', ['scheme', 'pattern', 'fold'], 'closed-gate'],
   ['short edge', ['scheme', 'turn'], 'short-edge'],
 ])('what it may be is called “%s”', (said, path, word) => expect(sayChoice(path, word)).toBe(said));
+
+test('cuts and folds are told as an operator is: strips by their names, the part that moves', () => {
+  expect([[''], ['2'], ['1', '2', '3', '5'], ['2.1', '2.2']].map(sayStrips)).toEqual([
+    'the sheet',
+    'strip 2',
+    'strips 1-3, 5',
+    'strips 2.1, 2.2',
+  ]);
+  const fold = {
+    number: 2,
+    axis: 'horizontal',
+    at: mm(99),
+    piece: { width: 0, height: 0 },
+    layers: 3,
+  } as const;
+  expect(sayFold({ ...fold, moves: 'head', goes: 'over' }, 'mm')).toBe(
+    'level, 99 mm from the foot: upper part over, 3 layers',
+  );
+});

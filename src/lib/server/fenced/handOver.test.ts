@@ -297,6 +297,8 @@ test('the job ticket is one A4 page that says what the job is, with both sides o
     '8 pages',
     'stitched booklet',
     '2 sheets',
+    // SRA3 lies: folded in its middle.
+    'Sheets 1, 2, whole, 450 × 320 mm: 1. upright, 225 mm from the left: left part under',
     'STOP: A step does not apply',
     'The customer has seen it.',
     'Sheet 1, back',

@@ -13,20 +13,26 @@
 <Folded title="Cut list" count={cuts?.length ?? 0}>
   {#if cuts}
     <p class="quiet">
-      Of the first sheet, front up: each cut right through the paper under the knife, from its left or its foot, in {UNIT_SIGN[unit]}. Strips are
-      counted from the left or the foot; those cut alike go under the knife one after another.
+      Of the first sheet, front up, in {UNIT_SIGN[unit]}: each cut goes right through, measured from the edge of what is left. Strips are counted from
+      the left or the foot.
     </p>
     <table>
       <tbody>
         {#each cuts as cut, n (cut.number)}
           {#if cut.strips !== cuts[n - 1]?.strips}
-            <tr><th colspan="4">{sayStrips(cut.strips)}{cut.strips.length > 1 ? `: ${cut.strips.length} times` : ''}</th></tr>
+            <tr
+              ><th colspan="4"
+                >{sayStrips(cut.strips)}, {formatSize(cut.paper.width, cut.paper.height, unit)}{cut.strips.length > 1
+                  ? `, ${cut.strips.length} times`
+                  : ''}</th
+              ></tr
+            >
           {/if}
           <tr>
             <td class="mono">{cut.number}</td>
             <td>{cut.axis === 'vertical' ? 'from the left' : 'from the foot'}</td>
             <td class="mono">{formatFigure(cut.at, unit)}</td>
-            <td class="quiet">{cut.off === 'waste' ? 'waste' : ''} of {formatSize(cut.paper.width, cut.paper.height, unit)}</td>
+            <td class="quiet">{cut.off === 'waste' ? 'waste' : ''}</td>
           </tr>
         {/each}
       </tbody>

@@ -141,18 +141,18 @@
     display: grid;
     gap: 6px;
     margin: 0;
-    padding-left: 16px;
+    padding-left: 20px;
     font: 12px var(--mono);
   }
   li {
     white-space: nowrap;
   }
-  li .moves {
-    width: 86px;
-  }
   li select {
-    width: 66px;
+    width: 64px;
     padding: 2px;
-    font-size: 12px;
+    font: 12px var(--narrow);
+  }
+  li select.moves {
+    width: 78px;
   }
 </style>
