@@ -64,11 +64,11 @@ export const drawnPictures = (page: Page) => page.locator('image[data-drawn]').c
 export const slip = (page: Page) => page.locator('.slip');
 export const field = (page: Page, name: string) => slip(page).getByLabel(name, { exact: true });
 export const put = async (page: Page) => {
-  await page.getByRole('button', { name: /Put on docket|Change step/ }).click();
+  await page.getByRole('button', { name: /^Apply$|Change step/ }).click();
   await saved(page);
 };
 export const pick = async (page: Page, text: string) => {
-  await page.getByLabel('picked').fill(text);
+  await page.getByLabel('selected').fill(text);
   await page.getByRole('listbox', { name: 'Pages' }).focus();
 };
 /** A new job with one file, on Pages. */

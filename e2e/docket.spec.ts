@@ -19,7 +19,7 @@ async function jobOf(page: Page, pages: number, name = 'pages.pdf'): Promise<voi
 async function putBlanks(page: Page, count: number): Promise<void> {
   await page.getByRole('button', { name: /^Blank/ }).click();
   await page.getByLabel('How many').fill(String(count));
-  await page.getByRole('button', { name: 'Put on docket' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
 }
 async function blanks(page: Page, count: number): Promise<void> {
   await putBlanks(page, count);
@@ -34,7 +34,7 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await blanks(page, 2);
   await tile(page, 1).click();
   await page.keyboard.press('Delete');
-  await page.getByRole('button', { name: 'Put on docket' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await expect(pages).toContainText('7 pages');
   await page.getByRole('listbox', { name: 'Pages' }).focus();
   await page.keyboard.press('Control+z');
@@ -52,7 +52,7 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await expect(pages).toContainText('5 pages');
   await step(page, 3).hover();
   await page.getByRole('button', { name: 'Move step 3 earlier' }).click();
-  await expect(step(page, 2)).toContainText('Take out');
+  await expect(step(page, 2)).toContainText('Remove');
   await step(page, 2)
     .getByRole('button', { name: /Edit step/ })
     .click();
@@ -70,10 +70,13 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
 
 test('a step whose pages are gone says so and harms nothing', async ({ page }) => {
   await jobOf(page, 6);
-  await page.getByLabel('picked').fill('5-6');
-  await page.getByRole('button', { name: /^Take out/ }).click();
+  await page.getByLabel('selected').fill('5-6');
+  await page
+    .locator('.slip')
+    .getByRole('button', { name: /^Remove/ })
+    .click();
   await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('5-6');
-  await page.getByRole('button', { name: 'Put on docket' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await step(page, 1)
     .getByRole('button', { name: /Edit step/ })
     .click();
@@ -88,7 +91,7 @@ test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is
   page,
 }) => {
   await jobOf(page, 8);
-  const picked = page.getByLabel('picked');
+  const picked = page.getByLabel('selected');
   await tile(page, 2).click();
   await tile(page, 5).click({ modifiers: ['Shift'] });
   await expect(picked).toHaveValue('2-5');
@@ -134,7 +137,7 @@ test('two windows see each other, and neither overwrites what the other did', as
   await blanks(page, 3);
   await expect(step(other, 2)).toContainText('3 pages', { timeout: 2500 });
   await expect(field(other, 'How many')).toHaveValue('2');
-  await other.getByRole('button', { name: 'Put on docket' }).click();
+  await other.getByRole('button', { name: 'Apply', exact: true }).click();
   for (const each of [page, other]) await expect(each.locator('.job')).toContainText('9 pages');
   // Made at once, without knowing of each other: both are there; at the same place, the first one is.
   for (const [title, said] of [

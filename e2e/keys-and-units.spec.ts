@@ -45,9 +45,9 @@ test('pages move by typing where to, and a move into itself is refused', async (
   await page.getByText('Before', { exact: true }).click();
   await page.getByRole('textbox', { name: 'Before page' }).fill('6');
   await expect(page.getByText('Page 6 is one of the pages to be moved')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Put on docket' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await page.getByRole('textbox', { name: 'Before page' }).fill('2');
-  await page.getByRole('button', { name: 'Put on docket' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await expect(step(page, 2)).toContainText('before page 2');
   await tile(page, 2).click();
   await expect(page.locator('.slip')).toContainText('page 5 of six.pdf');
@@ -92,7 +92,7 @@ test('of a thousand pages only what is in sight is drawn, and a size is tried on
   expect(await page.getByRole('option').count()).toBeLessThan(300);
   await page.getByRole('listbox', { name: 'Pages' }).focus();
   await page.keyboard.press('End');
-  await expect(page.getByLabel('picked')).toHaveValue('1000');
+  await expect(page.getByLabel('selected')).toHaveValue('1000');
   await expect(tile(page, 1000)).toBeVisible();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('s');

@@ -20,7 +20,7 @@ const jobOf = async (page: Page, bytes: Uint8Array) => {
 };
 const onMat = (page: Page) => page.getByRole('listbox', { name: 'Facing pages' });
 const pick = async (page: Page, text: string) => {
-  await page.getByLabel('picked').fill(text);
+  await page.getByLabel('selected').fill(text);
   await onMat(page).focus();
 };
 const middle = async (of: Locator) => {
@@ -156,7 +156,7 @@ test('what cannot be printed is said in place: tokens, nothing, letters that a f
   await expect(slip(page)).toContainText('{seite} means nothing here. There are {page}');
   await field(page, 'Text').fill(' ');
   await expect(slip(page)).toContainText('Nothing would be printed');
-  await expect(slip(page).getByRole('button', { name: 'Put on docket' })).toBeDisabled();
+  await expect(slip(page).getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await field(page, 'Text').fill('стр. {page}');
   await expect(slip(page)).toContainText('Source Sans 3 has no “с”');
   await slip(page).getByRole('button', { name: 'Set it in DejaVu Sans' }).click();

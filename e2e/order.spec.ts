@@ -62,18 +62,18 @@ test('pages are added, copied, taken out, moved by typing, by mouse and by keys,
   // Page 4 to the place after page 6, with the mouse; then on by keys, still one step.
   await carry(page, 4, 6, 0.8);
   await expect(step(page, 3)).toContainText('before page 7');
-  await expect(page.getByLabel('picked')).toHaveValue('6');
+  await expect(page.getByLabel('selected')).toHaveValue('6');
   await page.keyboard.press('Alt+ArrowRight');
-  await expect(page.getByLabel('picked')).toHaveValue('7');
+  await expect(page.getByLabel('selected')).toHaveValue('7');
   await page.keyboard.press('Alt+End');
-  await expect(page.getByLabel('picked')).toHaveValue('10');
+  await expect(page.getByLabel('selected')).toHaveValue('10');
   await saved(page);
   await expect(step(page, 4)).toHaveCount(0);
   // Two at once, by mouse, to before the first page.
   await pick(page, '5-6');
   await carry(page, 5, 1, 0.1);
   await expect(step(page, 4)).toContainText('before page');
-  await expect(page.getByLabel('picked')).toHaveValue('1, 2');
+  await expect(page.getByLabel('selected')).toHaveValue('1, 2');
   await saved(page);
   await pick(page, '3');
   await page.keyboard.press('Delete');
@@ -196,7 +196,7 @@ test('fold-outs: worked out, dropped on a leaf, folded in, given back; longer sh
   await go(page, 'Sheets');
   await field(page, 'Sheet width').fill('640');
   await field(page, 'Sheet height').fill('900');
-  await page.getByRole('button', { name: 'Use this' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await saved(page);
   const sheet = await written(page, 'Make sheet PDF');
   expect(markersOf(sheet)).toEqual(['8 4 1 5', '6 2 3 7']);
@@ -229,7 +229,7 @@ test('pages are split and joined', async ({ page }) => {
   await choose(page, 'at a place');
   await field(page, 'From the left').fill('900');
   await expect(slip(page).getByRole('alert')).toContainText('The cut lies inside the page');
-  await expect(page.getByRole('button', { name: 'Put on docket' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await field(page, 'From the left').fill('420pt');
   await put(page);
   expect(markersOf(await written(page))).toEqual(['1 2', '3', '4']);

@@ -93,7 +93,7 @@ test('crop: typed, drawn, pulled, moved by keys, to the ink, filled and brought 
   await expect(slip(page)).toContainText('4 of 4 pages change size');
   await field(page, 'Head').fill('700pt');
   await expect(slip(page).getByRole('alert')).toContainText('Nothing of page 1 would be left');
-  await expect(page.getByRole('button', { name: 'Put on docket' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await field(page, 'Head').fill('20pt');
   // Left and right mirror: the arrow moves the crop, and with it both edges.
   await page.getByRole('listbox', { name: 'Pages' }).focus();
@@ -198,7 +198,7 @@ test('bleed: what the art does not reach is found and filled by its mirror image
   }
   await jobOf(page, await document.save());
   await expect(slip(page)).toContainText('Too near to the trim', { timeout: 30_000 });
-  await slip(page).getByRole('button', { name: 'Pick page 3' }).click();
+  await slip(page).getByRole('button', { name: 'Select page 3' }).click();
   await page.keyboard.press('Control+a');
   await page.keyboard.press('e');
   await field(page, 'All round').fill('1/8in');
@@ -240,7 +240,7 @@ test('formats: made, put on, dropped on a page; pages follow a change but for wh
   await slip(page).getByRole('button', { name: 'Keep format' }).click();
   await saved(page);
   await pick(page, 'odd');
-  await slip(page).getByRole('button', { name: 'put on picked' }).click();
+  await slip(page).getByRole('button', { name: 'apply to selected' }).click();
   await expect(slip(page)).toContainText('3 of 6 pages change size');
   await put(page);
   await expect(step(page, 2)).toContainText('“Body”');
@@ -261,7 +261,7 @@ test('formats: made, put on, dropped on a page; pages follow a change but for wh
   await expect(slip(page)).toContainText('own trim');
   await slip(page).getByRole('button', { name: 'give back' }).click();
   await expect(slip(page)).toContainText('140 × 190 mm');
-  await page.getByLabel('picked').fill('format:body');
+  await page.getByLabel('selected').fill('format:body');
   await expect(page.locator('footer')).toContainText('4 of 6 pages');
   const trims = boxesOf(await written(page)).map(({ TrimBox }) => Math.round(sizeOf(TrimBox!)[1]! / mm(1)));
   expect(trims).toEqual([190, 190, 190, 210, 190, 210]);

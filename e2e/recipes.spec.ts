@@ -40,7 +40,7 @@ test('40 pages go out as four named parts, listed before anything is written; th
   await jobOf(page, folder.url, await markedPdf(40));
   await go(page, 'Hand over');
   const output = page.getByRole('article').filter({ hasText: 'Make reading-order PDF' });
-  await output.getByRole('button', { name: 'Set up' }).click();
+  await output.getByRole('button', { name: 'Settings' }).click();
   await slip(page).getByLabel('Split').selectOption('every');
   await slip(page).getByLabel('Name of the files').fill('Moor {part} of 4, {from}-{nowhere}');
   await expect(slip(page).getByRole('alert').first()).toContainText('{nowhere} means nothing here');
@@ -64,12 +64,12 @@ test('40 pages go out as four named parts, listed before anything is written; th
       .sort()
       .flatMap((name) => positions(join(out, name))),
   ).toEqual(Array.from({ length: 40 }, (_, n) => `P${n + 1}`));
-  // A change makes it stale; a reload loses nothing.
+  // A change makes it out of date; a reload loses nothing.
   await page.reload();
-  await expect(page.getByText('fresh', { exact: true })).toBeVisible();
+  await expect(page.getByText('up to date', { exact: true })).toBeVisible();
   await page.getByLabel('Title of the job').fill('Another title');
   await page.getByLabel('Title of the job').blur();
-  await expect(page.getByText('stale: the job has changed since')).toBeVisible();
+  await expect(page.getByText('out of date: the job has changed since')).toBeVisible();
 });
 
 async function rescued(page: Page): Promise<void> {
@@ -147,7 +147,7 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await expect(desk).toContainText('1 done', { timeout: 60_000 });
   await page.getByRole('link', { name: 'Open the job' }).first().click();
   await go(page, 'Hand over');
-  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
+  await expect(page.getByText('up to date', { exact: true })).toHaveCount(2);
   await page.goto(`${folder.url}/recipes`);
   await desk.getByText('Scanner (a simulated stand-in)').click();
   await desk.getByLabel('a sheet missing').check();

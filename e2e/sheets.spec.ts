@@ -38,7 +38,7 @@ async function shown(page: Page, side: string): Promise<string> {
     .join(' ');
 }
 const use = async (page: Page) => {
-  await page.getByRole('button', { name: 'Use this' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await saved(page);
 };
 /** The sheet PDF as it is handed over: the markers of each side, from head to foot and left to right. */
@@ -73,7 +73,7 @@ test('a book in signatures, seen from both sides and held to the light, with its
   await page.getByRole('button', { name: 'Hold to the light' }).click();
   // A click on a cell picks its page everywhere.
   await page.getByRole('option', { name: 'Sheet 1, signature 1 front: page 12, turned 180°' }).click();
-  await expect(page.getByLabel('picked')).toHaveValue('12');
+  await expect(page.getByLabel('selected')).toHaveValue('12');
   await go(page, 'Pages');
   await expect(tile(page, 12)).toHaveAttribute('aria-selected', 'true');
   await go(page, 'Sheets');
@@ -81,7 +81,7 @@ test('a book in signatures, seen from both sides and held to the light, with its
   await slip(page).getByText('moved in').click();
   await field(page, "A leaf's thickness").fill('0');
   await expect(slip(page)).toContainText('Paper is thicker than 0');
-  await expect(page.getByRole('button', { name: 'Use this' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await field(page, "A leaf's thickness").fill('0.1');
   await expect(slip(page).getByRole('img', { name: /Shift by leaf/ })).toBeVisible();
   await expect(slip(page)).toContainText('(4 − 1) × 0.1 mm = 0.3 mm');
@@ -121,12 +121,12 @@ test('flat work: piles that go on, all pieces on one sheet, a cut list; bad numb
   await jobAs(page, 'flat work', 12, { width: mm(85), height: mm(55) });
   await go(page, 'Pages');
   await go(page, 'Sheets');
-  await slip(page).getByText('piles', { exact: true }).click();
+  await slip(page).getByText('cut and stack', { exact: true }).click();
   await field(page, 'Printed').selectOption('one side only');
   await slip(page).getByText('Place on the sheet').click();
   await field(page, 'Copies across').fill('0');
   await expect(slip(page)).toContainText('A whole number from 1 to 100.');
-  await expect(page.getByRole('button', { name: 'Use this' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   await field(page, 'Copies across').fill('100000');
   await expect(slip(page)).toContainText('A whole number from 1 to 100.');
   await field(page, 'Copies across').fill('2');
@@ -226,7 +226,7 @@ test('all pieces on one sheet, as often as each is wanted, on a paper that is ke
   await put(page);
   await go(page, 'Sheets');
   await field(page, 'Sheet').selectOption('SRA3');
-  await slip(page).getByText('all pieces', { exact: true }).click();
+  await slip(page).getByText('gang all', { exact: true }).click();
   await slip(page).locator('summary').getByText('Paper', { exact: true }).click();
   await field(page, 'Grammage').fill('300');
   await slip(page).getByText('Kept papers').click();

@@ -45,7 +45,7 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
   // Bleed by keyboard alone.
   await page.getByRole('listbox', { name: 'Pages' }).focus();
   await page.keyboard.press('Control+a');
-  await expect(page.getByLabel('picked')).toHaveValue('1-16');
+  await expect(page.getByLabel('selected')).toHaveValue('1-16');
   await page.keyboard.press('e');
   await page.getByLabel('All round').fill('1/8in');
   await page.keyboard.press('Enter');
@@ -53,13 +53,13 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
 
   await go(page, 'Sheets');
   await page.getByLabel('Sheet', { exact: true }).selectOption('SRA4');
-  await page.getByRole('button', { name: 'Use this' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await expect(page.getByText(/No room for all marks/)).toBeVisible();
   await page.getByRole('button', { name: 'Use B4' }).click();
   await expect(page.getByRole('option', { name: 'Sheet 1 front: page 16' })).toBeVisible();
   await expect(page.locator('.slip')).toContainText('16 pages ÷ 4 = 4');
   await page.getByText('long edge').click();
-  await page.getByRole('button', { name: 'Use this' }).click();
+  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await saved(page);
 
   await go(page, 'Hand over');
@@ -67,7 +67,7 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
     .getByRole('article')
     .filter({ hasText: 'Reading-order PDF' })
     .first()
-    .getByRole('button', { name: 'Set up' })
+    .getByRole('button', { name: 'Settings' })
     .click();
   await page.getByText('the trim only').click();
   await page.getByRole('button', { name: 'Change output' }).click();
@@ -106,13 +106,13 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
   ).toBe('AP1 - P1 P2 P3 P4 P5 P6 P7 P8 P9 P10 P11 P12 - BP1');
   expect(tool('pdfinfo', pages)).toContain('guide inner');
 
-  // A change makes what was handed over stale.
-  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
+  // A change makes what was handed over out of date.
+  await expect(page.getByText('up to date', { exact: true })).toHaveCount(2);
   await page.keyboard.press('Control+z');
   await saved(page);
-  await expect(page.getByText('fresh', { exact: true })).toHaveCount(2);
+  await expect(page.getByText('up to date', { exact: true })).toHaveCount(2);
   await page.keyboard.press('Control+z');
-  await expect(page.getByText(/^stale/).first()).toBeVisible();
+  await expect(page.getByText(/^out of date/).first()).toBeVisible();
 });
 
 test('bad files are named with their reason, leave nothing behind, and the rest of the drop goes on', async ({
@@ -165,7 +165,7 @@ test('what is typed wrong is said at the field, and nothing goes on the docket',
   ] as const) {
     await page.getByLabel('Width', { exact: true }).fill(typed);
     await expect(page.locator('.slip').getByRole('alert')).toContainText(reason);
-    await expect(page.getByRole('button', { name: 'Put on docket' })).toBeDisabled();
+    await expect(page.getByRole('button', { name: 'Apply', exact: true })).toBeDisabled();
   }
   await page.getByLabel('Width', { exact: true }).fill('100+2*3');
   await page.getByRole('textbox', { name: 'Pages', exact: true }).fill('2, 9');

@@ -155,9 +155,8 @@ function workedOver(given: Given): Step[] {
   ];
 }
 /** The same done to a picture of the page. */
-async function pictured(path: string, way: (typeof WAYS)[number]): Promise<Picture> {
-  const image = sharp(path).flatten({ background: '#fff' }).removeAlpha();
-  const { width, height } = await sharp(path).metadata();
+async function pictured({ width, height, dots }: Picture, way: (typeof WAYS)[number]): Promise<Picture> {
+  const image = sharp(dots, { raw: { width, height, channels: 3 } });
   const middle = ({ x, y }: typeof HELD) => ({
     left: Math.round((width * (1 - x)) / 2),
     top: Math.round((height * (1 - y)) / 2),
@@ -193,26 +192,30 @@ async function inner({ width, height, dots }: Picture, off: number): Promise<Pic
   return { ...size, dots: await made.raw().toBuffer() };
 }
 
-test.each(Object.entries(MADE_FILES))(
-  '%s: turned, cut, cut and filled, joined, bled and split, on pages and on sheets, as a picture of it (poppler)',
-  async (_, bytes) => {
+test.each(
+  Object.keys(DRAWN_BY).flatMap((program) =>
+    Object.entries(MADE_FILES).map(([name, bytes]) => [program, name, bytes] as const),
+  ),
+)(
+  '%s: %s turned, cut, cut and filled, joined, bled and split, on pages and on sheets, is a picture of it',
+  async (program, _, bytes) => {
     const given = await give(bytes);
     const source = keep(bytes);
-    const unit = given.survey.pages[0]!.userUnit;
-    const render = (ppi: number) => {
-      tool('pdftoppm', '-png', '-singlefile', '-r', `${ppi}`, source, `${source}-${ppi}`);
-      return `${source}-${ppi}.png`;
-    };
-    const [whole, small] = [render(EVEN * unit), render(EVEN * unit * FILLED.x)];
-    const { width: across } = await sharp(whole).metadata();
+    // Poppler takes a page's own unit (UserUnit) for a point; joined pages have none.
+    const unit = program === 'poppler' ? given.survey.pages[0]!.userUnit : 1;
+    const draw = DRAWN_BY[program]!;
+    const [whole, small] = [
+      await draw(source, 1, EVEN * unit),
+      await draw(source, 1, EVEN * unit * FILLED.x),
+    ];
     for (const output of [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }] as PdfOutput[]) {
       const made = await make(docketOf(workedOver(given), { scheme: plain }), output, given);
       for (const [n, way] of WAYS.entries()) {
         const ppi = EVEN * (output.kind === 'pages' && way !== 'joined' ? unit : 1);
-        let drawn = await DRAWN_BY.poppler!(made, n + 1, ppi);
+        let drawn = await draw(made, n + 1, ppi);
         // All sheets have room for the widest bleed of their job.
         if (output.kind === 'sheets' && way !== 'bled')
-          drawn = await inner(drawn, Math.round(BLEED * across));
+          drawn = await inner(drawn, Math.round(BLEED * whole.width));
         let wanted = await pictured(way === 'filled' ? small : whole, way);
         if (way === 'filled') {
           const top = Math.round((wanted.height - drawn.height) / 2);

@@ -66,6 +66,6 @@ const CHOICES: Record<string, Record<string, string>> = {
   work: WORK_STYLE_NAME,
 };
 
-/** What one of the words is called from which a value is chosen: `short edge`, `all pieces`. */
+/** What one of the words is called from which a value is chosen: `short edge`, `gang all`. */
 export const sayChoice = (path: Path, word: string): string =>
   CHOICES[String(path.at(-1))]?.[word] ?? word.replaceAll('-', ' ');

@@ -30,7 +30,7 @@ export function saySelectionError({ code, seen, pageCount }: SelectionError): st
     case 'no-such-panel':
       return `No panel hangs at ${seen}. Panels look like 5+1, 5+1 front, or panels for all.`;
     case 'pages-gone':
-      return 'The pages picked for this are no longer in the job.';
+      return 'The pages selected for this are no longer in the job.';
     case 'none-match':
       return `No page answers to this: the job has ${pages}.`;
   }

@@ -88,7 +88,7 @@ export function sayOutput(output: Output): string[] {
       said.push(
         typeof output.pages === 'string'
           ? `pages ${output.pages}`
-          : `${output.pages.ids.length} pages picked`,
+          : `${output.pages.ids.length} pages selected`,
       );
     said.push(output.crop === 'trim' ? 'shown at the trim' : 'shown with bleed');
   }

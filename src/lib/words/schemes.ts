@@ -33,10 +33,10 @@ export const WORK_STYLE_NAME: Record<WorkStyle, string> = {
 
 /** What a sheet of flat work carries. */
 export const ARRANGE_NAME: Record<Flat['arrange'], string> = {
-  repeat: 'one piece',
-  sequence: 'piece after piece',
-  stack: 'piles',
-  gang: 'all pieces',
+  repeat: 'repeat one',
+  sequence: 'in sequence',
+  stack: 'cut and stack',
+  gang: 'gang all',
 };
 
 export const FOLD_NAME: Record<FoldName, string> = {

@@ -22,7 +22,7 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   'take-in': 'Take in',
   blank: 'Blank',
   copy: 'Copy',
-  remove: 'Take out',
+  remove: 'Remove',
   move: 'Move',
   trim: 'Size',
   bleed: 'Bleed',
@@ -34,7 +34,7 @@ export const STEP_NAME: Record<Step['kind'], string> = {
   piece: 'Piece',
   panel: 'Fold-out',
   'give-back': 'Give back',
-  keep: 'Keep',
+  keep: 'Keep together',
   cover: 'Cover',
   split: 'Split',
   join: 'Join',
@@ -166,7 +166,7 @@ export function sayStep(
       return {
         act: step.together ? act : 'Let go',
         what: sayPages(step.pages, before),
-        detail: step.together ? 'together' : 'of each other',
+        detail: step.together ? '' : 'of each other',
       };
     case 'cover':
       return {
@@ -320,7 +320,12 @@ export function sayArrangement(arrangement: Arrangement): string {
 const ART_WORD = { leave: '', mirror: ' · edge mirrored', enlarge: ' · art enlarged' } as const;
 
 /** What happened to the content, as a step's detail says it. */
-const CONTENT_WORD = { hold: 'held', fit: 'fitted', fill: 'filling', stretch: 'stretched' } as const;
+const CONTENT_WORD = {
+  hold: 'keeps its size',
+  fit: 'fitted',
+  fill: 'filling',
+  stretch: 'stretched',
+} as const;
 
 const sayTyped = (text: string): string => {
   if (/^all$/i.test(text)) return 'all pages';
@@ -328,7 +333,7 @@ const sayTyped = (text: string): string => {
   return /^(\d+|last|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
 };
 
-/** Pages of a step in words; picked ones by where they are now. */
+/** Pages of a step in words; selected ones by where they are now. */
 export function sayPages(selection: Selection, list: PageList): string {
   if (typeof selection === 'string') return sayTyped(selection.trim());
   const ids = new Set(selection.ids);

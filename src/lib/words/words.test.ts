@@ -81,11 +81,8 @@ test.each<[Step, string]>([
   [takeInStep('a', 'start'), 'Take in|a.pdf|at the start'],
   [{ ...takeInStep('a'), take: '2-3' } as Step, 'Take in|a.pdf|its pages 2-3 · at the end'],
   [{ id: 'x', kind: 'blank', count: 2, where: { at: 'after', pages: '4' } }, 'Blank|2 pages|after page 4'],
-  [
-    { id: 'x', kind: 'remove', pages: { ids: [list.pages[1]!.id, list.pages[2]!.id] } },
-    'Take out|pages 2, 3|',
-  ],
-  [{ id: 'x', kind: 'remove', pages: { ids: ['gone'] } }, 'Take out|pages that are gone|'],
+  [{ id: 'x', kind: 'remove', pages: { ids: [list.pages[1]!.id, list.pages[2]!.id] } }, 'Remove|pages 2, 3|'],
+  [{ id: 'x', kind: 'remove', pages: { ids: ['gone'] } }, 'Remove|pages that are gone|'],
   [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|page last|at the start'],
   [
     { id: 'x', kind: 'trim', pages: 'all', ...A5, content: 'fit', fixed: { x: 'spine', y: 'head' } },
@@ -128,7 +125,7 @@ test.each<[Step, string]>([
     'Fold-out|on page 1|2 panels · 146 mm wide · shows pages 5-6 · folds over its back',
   ],
   [{ id: 'x', kind: 'give-back', pages: 'panels', where: { at: 'end' } }, 'Give back|all panels|at the end'],
-  [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep|pages 4-5|together'],
+  [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep together|pages 4-5|'],
   [{ id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] }, 'Cover|pages 1, last|front, back'],
   [
     { id: 'x', kind: 'split', pages: '2', columns: 2, rows: 1, at: mm(100), gutter: -mm(3) },
@@ -376,7 +373,7 @@ test.each([
 );
 
 test.each([
-  ['all pieces', ['scheme', 'arrange'], 'gang'],
+  ['gang all', ['scheme', 'arrange'], 'gang'],
   ['one side only', ['scheme', 'work'], 'single-side'],
   ['closed gatefold', ['scheme', 'pattern', 'fold'], 'closed-gate'],
   ['short edge', ['scheme', 'turn'], 'short-edge'],

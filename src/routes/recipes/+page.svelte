@@ -109,7 +109,7 @@
 
 <TopBar here="recipes">
   <label class="btn q"
-    >Bring a recipe<input
+    >Import a recipe<input
       class="visually-hidden"
       type="file"
       accept=".json,application/json"
@@ -184,7 +184,7 @@
             </div>
             <div>
               <h3>On a drop folder</h3>
-              <p class="quiet">A directory that is watched: files that have arrived are worked by this recipe as it is then.</p>
+              <p class="quiet">A directory that is watched: files that have arrived are processed by this recipe as it is then.</p>
               <label class="label" for="folder-name">Its name</label>
               <input id="folder-name" class="field" maxlength="120" bind:value={folderName} />
               <button class="btn q small" disabled={!folderName.trim()} onclick={() => void addFolder()}>Add drop folder</button>
@@ -236,7 +236,7 @@
               onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { paused: !folder.paused })))}
               >{folder.paused ? 'Go on' : 'Pause'}</button
             >
-            <button class="link" onclick={() => void guard(async () => (folders = await api.dropDropFolder(folder.id)))}>Forget</button>
+            <button class="link" onclick={() => void guard(async () => (folders = await api.dropDropFolder(folder.id)))}>Remove</button>
           </span>
         </div>
         <details>
@@ -258,10 +258,10 @@
     {/each}
   </section>
   <section>
-    <h1>Worked by recipes</h1>
+    <h1>Recipe runs</h1>
     <WorkTable
       work={runs}
-      none="Nothing has been worked by a recipe yet."
+      none="No recipe has run yet."
       onagain={(each) => void guard(async () => (work = await api.tryAgain(each.of, each.id)))}
       ondrop={({ id }) =>
         void guard(async () => {

@@ -81,7 +81,7 @@
             onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
           >
           <button
-            title="Take out of the docket"
+            title="Remove from the docket"
             aria-label="Delete step {index + 1}"
             onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button
           >

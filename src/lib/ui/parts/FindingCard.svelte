@@ -47,7 +47,7 @@
       >
     {:else if where}
       <button type="button" class="link" onclick={point}
-        >Pick {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button
+        >Select {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button
       >
     {/if}
   </div>

@@ -25,7 +25,7 @@
   const words = $derived.by(() => {
     const count = list.pages.length;
     if (!count) return 'no pages yet';
-    if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none picked`;
+    if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none selected`;
     const first = faceAt(list, picked[0]!)!;
     if (picked.length > 1) return `${picked.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
     const label = faceLabels(list).get(first.id);
@@ -87,7 +87,7 @@
 
 <footer>
   <label class="pick"
-    ><i></i> picked
+    ><i></i> selected
     <input
       id="picked"
       class="field mono"

@@ -53,7 +53,7 @@
   </table>
   <p class="quiet">* not in the file; what the standard puts in its place</p>
 {:else}
-  <p class="quiet">Pick a page that shows a source to compare the two.</p>
+  <p class="quiet">Select a page that shows a source to compare the two.</p>
 {/if}
 
 <style>

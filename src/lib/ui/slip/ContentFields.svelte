@@ -20,7 +20,7 @@
 <Choice
   label="Content"
   options={[
-    ['hold', 'Hold'],
+    ['hold', 'Keep size'],
     ['fit', 'Fit'],
     ['fill', 'Fill'],
     ['stretch', 'Stretch'],

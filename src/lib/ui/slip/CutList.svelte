@@ -1,13 +1,16 @@
 <script lang="ts">
   import { formatFigure, formatSize, UNIT_SIGN } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
-  import { cutsOfPlan } from '../../core/finish/cuts';
+  import { cutList, cutOperations } from '../../core/finish/cuts';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { sayStrips } from '../../words/ticket';
   import Folded from '../parts/Folded.svelte';
 
   let { plan, unit }: { plan: SheetPlan; unit: Unit } = $props();
-  const cuts = $derived(cutsOfPlan(plan)[0]?.cuts);
+  const cuts = $derived.by(() => {
+    const all = cutList(plan, 0);
+    return all && cutOperations(all);
+  });
 </script>
 
 <Folded title="Cut list" count={cuts?.length ?? 0}>

@@ -104,7 +104,7 @@
   {#if users}<p class="mono sum">{users} page{users === 1 ? '' : 's'} have it; {resized} change size</p>{/if}
   <div class="btns">
     <button class="btn" disabled={bad || !changed}>{known ? 'Change format' : 'Keep format'}</button>
-    <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>
+    <button class="btn q" type="button" onclick={() => bench.leave()}>Cancel</button>
   </div>
 </form>
 

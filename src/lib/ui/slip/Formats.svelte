@@ -44,7 +44,7 @@
           <button class="name" onclick={() => edit(format)}>{format.name}</button>
           <span class="mono">{uses.get(format.id) ?? 0} p</span>
           <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.tryFormat(format.id, bench.pickedSelection ?? 'all')}
-            >put on {bench.picked.size ? 'picked' : 'all'}</button
+            >apply to {bench.picked.size ? 'selected' : 'all'}</button
           >
           {#if !uses.get(format.id)}<button class="link" aria-label="Delete format {format.name}" onclick={() => drop(format.id)}>×</button>{/if}
         </li>

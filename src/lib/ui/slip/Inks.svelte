@@ -80,7 +80,7 @@
       </li>
     {/each}
   </ul>
-  {#if bench.picked.size}<p class="quiet">Those that the picked pages do not have are pale.</p>{/if}
+  {#if bench.picked.size}<p class="quiet">Those that the selected pages do not have are pale.</p>{/if}
   {#if pictures.hidden.length}
     <p class="quiet">Only the mat leaves them out; what goes out has them all. <button class="link" onclick={() => hide([])}>Show all</button></p>
   {/if}

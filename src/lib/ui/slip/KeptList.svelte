@@ -35,7 +35,7 @@
           disabled={!now}
           onclick={() => now && void store.keep({ name: each.name, settings: now })}>change</button
         >
-        <button type="button" class="link quiet" aria-label="Forget {each.name}" onclick={() => void store.forget(each.name)}>forget</button>
+        <button type="button" class="link quiet" aria-label="Remove {each.name}" onclick={() => void store.forget(each.name)}>remove</button>
       </p>
     {:else}<p class="quiet">{none}</p>{/each}
     <div class="row">

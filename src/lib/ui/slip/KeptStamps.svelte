@@ -47,8 +47,8 @@
     {#each own as each (each.name)}
       <p>
         <button type="button" class="link" onclick={() => void use(each)}>{each.name}</button>
-        <button type="button" class="link quiet" aria-label="Forget {each.name}" onclick={() => void ask(() => api.dropStamp(each.name))}
-          >forget</button
+        <button type="button" class="link quiet" aria-label="Remove {each.name}" onclick={() => void ask(() => api.dropStamp(each.name))}
+          >remove</button
         >
       </p>
     {:else}<p class="quiet">None yet. A stamp from a file can be kept with its settings for other jobs.</p>{/each}

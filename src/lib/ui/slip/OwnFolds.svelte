@@ -107,7 +107,7 @@
       <button
         type="button"
         class="link"
-        aria-label="Take out fold {n + 1}"
+        aria-label="Remove fold {n + 1}"
         onclick={() => onchange({ ...pattern, folds: pattern.folds.toSpliced(n, 1) })}>×</button
       >
     </li>

@@ -45,11 +45,11 @@
       {count === 1 ? '1 page' : `${count} pages`} ·
       {#if follows}
         follows {count === 1 ? 'this very page' : 'these very pages'} ·
-        <button type="button" class="link" onclick={() => onchange(text)}>by place instead</button>
+        <button type="button" class="link" onclick={() => onchange(text)}>whatever stands there</button>
       {:else}
         by place, as typed ·
         <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => faceAt(list, index)!.id) })}
-          >follow the pages</button
+          >these very pages</button
         >
       {/if}
     </p>

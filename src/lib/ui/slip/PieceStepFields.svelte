@@ -6,7 +6,7 @@
 </script>
 
 <PieceFields value={step} onchange={(piece, wrong) => onchange({ ...step, ...piece }, wrong)} />
-<p class="quiet small">Pages of different pieces may have different sizes. Pick them again with <code>piece:{step.name.toLowerCase()}</code>.</p>
+<p class="quiet small">Pages of different pieces may have different sizes. Select them again with <code>piece:{step.name.toLowerCase()}</code>.</p>
 
 <style>
   code {

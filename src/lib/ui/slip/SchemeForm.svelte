@@ -51,8 +51,8 @@
   <MarkFields {draft} />
   {#if draft.changed || draft.bad}
     <div class="btns">
-      <button class="btn" disabled={draft.bad}>Use this</button>
-      <button class="btn q" type="button" onclick={() => draft.leave()}>Leave</button>
+      <button class="btn" disabled={draft.bad}>Apply</button>
+      <button class="btn q" type="button" onclick={() => draft.leave()}>Cancel</button>
     </div>
   {/if}
   {#if plan && kind === 'flat'}<CutList {plan} unit={bench.unit} />{/if}

@@ -150,9 +150,9 @@
       {form.step
         ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
         : bench.picked.size
-          ? `for the pages picked: ${describeIndexes(bench.pickedIndexes, bench.shown.list)}`
+          ? `for the pages selected: ${describeIndexes(bench.pickedIndexes, bench.shown.list)}`
           : before.pages.length
-            ? 'nothing is picked: say which pages'
+            ? 'nothing selected: say which pages'
             : 'the first pages of this job'}
     </p>
   </header>
@@ -178,8 +178,8 @@
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
   {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}
   <div class="btns">
-    <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Put on docket'}</button>
-    <button class="btn q" type="button" onclick={() => bench.leave()}>Leave</button>
+    <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Apply'}</button>
+    <button class="btn q" type="button" onclick={() => bench.leave()}>Cancel</button>
   </div>
 </form>
 

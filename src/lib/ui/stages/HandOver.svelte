@@ -104,7 +104,7 @@
       {#if outputs.length > 1}
         <div class="all">
           <button class="btn" disabled={!stale.length} onclick={() => void make(stale)}>
-            {stale.length ? `Make all that is not fresh (${stale.length})` : 'All is fresh'}
+            {stale.length ? `Make all that is out of date (${stale.length})` : 'All is up to date'}
           </button>
         </div>
       {/if}

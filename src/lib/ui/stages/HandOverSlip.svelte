@@ -261,7 +261,7 @@
     {/if}
     <div class="btns">
       <button class="btn" disabled={!changed || !!files?.wrong || wrongNumber}>Change output</button>
-      <button type="button" class="btn q" onclick={() => (bench.handing.chosen = undefined)}>{changed ? 'Leave' : 'Close'}</button>
+      <button type="button" class="btn q" onclick={() => (bench.handing.chosen = undefined)}>{changed ? 'Cancel' : 'Close'}</button>
     </div>
   </form>
 {:else}

@@ -80,7 +80,7 @@
         {:else}<p class="quiet small">1, i, A, A-1 or none. A series begins here and lasts until the next.</p>{/if}
       </form>
     {:else if !none}
-      <p class="quiet small">Pick a page to say which number it is, or drag the borders of the series above.</p>
+      <p class="quiet small">Select a page to say which number it is, or drag the borders of the series above.</p>
     {/if}
     <Acts label={picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, list)}` : 'Put on the pages'} {acts} />
     {#if !none}

@@ -209,7 +209,8 @@
     </Mat>
     {#if bench.asking}
       <Caption
-        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.asking = undefined)}>Leave</button
+        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.asking = undefined)}
+          >Cancel</button
         ></Caption
       >
     {:else if behind}

@@ -58,8 +58,8 @@
   <div class="acts">
     <button class="btn" disabled={!!files.wrong} onclick={onmake}>{OUTPUT_MAKE[output.kind]}</button>
     <span>
-      <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Set up</button>
-      <button class="link" onclick={() => bench.handing.takeOut(key)}>Take out</button>
+      <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Settings</button>
+      <button class="link" onclick={() => bench.handing.takeOut(key)}>Remove</button>
     </span>
   </div>
   {#if children}<p class="besides">{@render children()}</p>{/if}
@@ -69,7 +69,7 @@
           {#if one.state === 'done'}
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
-            <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'fresh' : 'stale: the job has changed since'}</span>
+            <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'up to date' : 'out of date: the job has changed since'}</span>
             {#if isSent(one.spec.kind)}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>

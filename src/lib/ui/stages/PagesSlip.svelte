@@ -32,8 +32,8 @@
     ['blank', 'Blank', 'N'],
     ['copy', 'Copy', 'Y'],
     ['move', 'Move', 'G'],
-    ['remove', 'Take out', 'Del'],
-    ['keep', 'Keep', 'K'],
+    ['remove', 'Remove', 'Del'],
+    ['keep', 'Keep together', 'K'],
     ['cover', 'Cover', '⇧C'],
     ['panel', 'Fold-out', 'L'],
     ['split', 'Split', 'X'],
@@ -56,9 +56,7 @@
       do: () => bench.open({ kind }),
     })),
     ...(picked.length === 1 ? [{ word: 'Another size of this', key: 'A', wide: true, do: () => begin(anotherSize(bench)) }] : []),
-    ...(even
-      ? [{ word: `Size the odd ones ${picked.length === 1 ? 'like this' : 'like the rest'}`, key: 'O', wide: true, do: () => begin(even) }]
-      : []),
+    ...(even ? [{ word: `Make all one size${picked.length === 1 ? ', like this' : ''}`, key: 'O', wide: true, do: () => begin(even) }] : []),
     { word: 'Back to reading order', key: 'R', wide: true, disabled: none, do: () => bench.open({ kind: 'reading-order' }) },
     ...(cropped ? [{ word: 'Uncrop', key: 'U', wide: true, do: () => bench.open({ kind: 'uncrop' }) }] : []),
   ]);
@@ -78,7 +76,7 @@
     <Acts
       label={picked.length
         ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, bench.shown.list)}`
-        : 'Pick pages, or choose what to do with all'}
+        : 'Select pages, or choose what to do with all'}
       {acts}
     />
     {#if page && bleed}
@@ -127,7 +125,7 @@
         onchange={(points) => (safe = points)}
       />
       {#if safe !== undefined && safe !== bench.docket.safe}
-        <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Use this</button>
+        <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Apply</button>
       {/if}
     </Folded>
   </Overview>

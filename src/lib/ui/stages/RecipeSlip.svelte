@@ -194,7 +194,7 @@
       <button class="btn" disabled={!name.trim() || asks.some(({ label }) => !label.trim()) || (!steps.length && !book && !scheme && !outputs)}
         >Save recipe</button
       >
-      <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Leave'}</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Cancel'}</button>
     </div>
   </form>
 {:else}
@@ -233,7 +233,7 @@
     {/if}
     <div class="btns">
       <button class="btn" disabled={!tried.docket}>Replay</button>
-      <button type="button" class="btn q" onclick={() => bench.leave()}>Leave</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>Cancel</button>
     </div>
   </form>
 {/if}

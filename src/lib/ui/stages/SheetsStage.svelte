@@ -87,7 +87,7 @@
           { word: 'Turn over', on: look === 'one', act: turnOver },
         ]
       : []),
-    { word: 'Corner', on: undefined, act: nextCorner },
+    { word: 'Zoom to corners', on: undefined, act: nextCorner },
   ]);
   const KEYS: Record<string, () => void> = {
     l: () => backed && light(),
