@@ -185,6 +185,12 @@ async function pictured({ width, height, dots }: Picture, way: (typeof WAYS)[num
   return { width: info.width, height: info.height, dots: data };
 }
 
+async function leftHalf({ width, height, dots }: Picture): Promise<Picture> {
+  const size = { width: Math.floor(width / 2), height };
+  const made = sharp(dots, { raw: { width, height, channels: 3 } }).extract({ left: 0, top: 0, ...size });
+  return { ...size, dots: await made.raw().toBuffer() };
+}
+
 /** A picture without so many dots at each side. */
 async function inner({ width, height, dots }: Picture, off: number): Promise<Picture> {
   const size = { width: width - 2 * off, height: height - 2 * off };
@@ -217,6 +223,9 @@ test.each(
         if (output.kind === 'sheets' && way !== 'bled')
           drawn = await inner(drawn, Math.round(BLEED * whole.width));
         let wanted = await pictured(way === 'filled' ? small : whole, way);
+        // Of a form that is painted twice, mutool 1.21 (and Ghostscript) draws a tiling pattern in step with the first.
+        if (program === 'mutool' && way === 'joined')
+          [drawn, wanted] = [await leftHalf(drawn), await leftHalf(wanted)];
         if (way === 'filled') {
           const top = Math.round((wanted.height - drawn.height) / 2);
           const dots = wanted.dots.subarray(3 * top * wanted.width, 3 * (top + drawn.height) * wanted.width);
