@@ -214,18 +214,18 @@ test.each(
       await draw(source, 1, EVEN * unit),
       await draw(source, 1, EVEN * unit * FILLED.x),
     ];
+    const withoutBleed = (one: Picture) => inner(one, Math.round(BLEED * whole.width));
     for (const output of [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }] as PdfOutput[]) {
       const made = await make(docketOf(workedOver(given), { scheme: plain }), output, given);
       for (const [n, way] of WAYS.entries()) {
         const ppi = EVEN * (output.kind === 'pages' && way !== 'joined' ? unit : 1);
         let drawn = await draw(made, n + 1, ppi);
         // All sheets have room for the widest bleed of their job.
-        if (output.kind === 'sheets' && way !== 'bled')
-          drawn = await inner(drawn, Math.round(BLEED * whole.width));
+        if (output.kind === 'sheets' && way !== 'bled') drawn = await withoutBleed(drawn);
         let wanted = await pictured(way === 'filled' ? small : whole, way);
         // Of a form that is painted twice, mutool 1.21 (and Ghostscript) draws a tiling pattern in step with the first.
-        if (program === 'mutool' && way === 'joined')
-          [drawn, wanted] = [await leftHalf(drawn), await leftHalf(wanted)];
+        const first = way === 'joined' ? leftHalf : way === 'bled' ? withoutBleed : undefined;
+        if (program === 'mutool' && first) [drawn, wanted] = [await first(drawn), await first(wanted)];
         if (way === 'filled') {
           const top = Math.round((wanted.height - drawn.height) / 2);
           const dots = wanted.dots.subarray(3 * top * wanted.width, 3 * (top + drawn.height) * wanted.width);
