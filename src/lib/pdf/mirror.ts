@@ -4,6 +4,7 @@ import type { SurveyPage } from '../core/pages/survey';
 import type { ArtItem } from '../core/surface/surface';
 import { pageContent } from './decodeStream';
 import { boxNumbers, clipTo, concat } from './numbers';
+import { withOwnPatterns } from './patterns';
 
 /** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. As a `group` it fades as a whole. */
 export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFContext, group = false): PDFRef {
@@ -53,8 +54,10 @@ export function drawReflections(
   context: PDFContext,
 ): PDFRef {
   const toRaw = invert(toPage);
-  const name = nameForm(dict, form, context);
+  const plain = nameForm(dict, form, context);
   const lines = items.map(({ matrix, clip }) => {
+    const own = withOwnPatterns(form, context);
+    const name = own ? nameForm(dict, own, context) : plain;
     const seen = compose(compose(survey.toUpright, matrix), toRaw);
     return `q ${clipTo(applyToBox(toRaw, clip))} ${concat(seen)} /${name} Do Q`;
   });

@@ -4,6 +4,7 @@ import {
   PDFName,
   PDFNumber,
   PDFRawStream,
+  PDFRef,
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
@@ -47,4 +48,46 @@ function matrixOf(dict: PDFDict): Matrix {
   const numbers = [0, 1, 2, 3, 4, 5].map((n) => given.lookup(n));
   if (!numbers.every((each) => each instanceof PDFNumber)) return IDENTITY;
   return numbers.map((each) => (each as PDFNumber).asNumber()) as unknown as Matrix;
+}
+
+/** Forms in forms are followed this deep. */
+const DEEPEST = 8;
+
+/**
+ * A form once more, with tiling patterns of its own, and with forms of its own where those have some; undefined where there is
+ * none. Ghostscript and MuPDF draw such a pattern in step with where its object was first used, not with the form that it is in
+ * (8.7.3.1): each place needs objects of its own.
+ */
+export function withOwnPatterns(form: PDFRef, context: PDFContext, depth = 0): PDFRef | undefined {
+  const stream = context.lookup(form);
+  if (depth > DEEPEST || !(stream instanceof PDFRawStream)) return undefined;
+  const resources = stream.dict.lookup(RESOURCES);
+  if (!(resources instanceof PDFDict)) return undefined;
+  const own = resources.clone(context);
+  let found = false;
+  const replace = (key: string, made: (value: PDFObject) => PDFObject | undefined) => {
+    const all = resources.lookup(PDFName.of(key));
+    if (!(all instanceof PDFDict)) return;
+    const copy = all.clone(context);
+    for (const [name, value] of all.entries()) {
+      const once = made(value);
+      if (!once) continue;
+      copy.set(name, once);
+      found = true;
+    }
+    own.set(PDFName.of(key), copy);
+  };
+  replace('Pattern', (value) => {
+    const pattern = context.lookup(value);
+    return pattern instanceof PDFRawStream
+      ? context.register(PDFRawStream.of(pattern.dict.clone(context), pattern.getContents()))
+      : undefined;
+  });
+  replace('XObject', (value) =>
+    value instanceof PDFRef ? withOwnPatterns(value, context, depth + 1) : undefined,
+  );
+  if (!found) return undefined;
+  const copy = stream.dict.clone(context);
+  copy.set(RESOURCES, own);
+  return context.register(PDFRawStream.of(copy, stream.getContents()));
 }

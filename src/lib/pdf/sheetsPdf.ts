@@ -63,21 +63,36 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const tree = sources.newNumber();
   /** The forms made of a source's pages by their index, plain ones and those that fade as a group. */
   const forms = new Map<string, { plain: number[]; group: number[] }>();
+  /** Where a page was first drawn; and the forms of pages with tiling patterns that are drawn elsewhere too, by their places. */
+  const firstAt = new Map<number, string>();
+  const elsewhere = new Map<string, number>();
   let shown: string[] = [];
-  const formOf = ({ source, index, laid }: ArtItem): FormUse => {
+  const formOf = ({ source, index, laid, matrix }: ArtItem): FormUse => {
     const group = laid?.opacity !== undefined;
     const made = forms.get(source) ?? { plain: [], group: [] };
     forms.set(source, made);
     const those = group ? made.group : made.plain;
     const { toUpright, boxes } = job.surveys[source]!.pages[index]!;
-    const form = (those[index] ??= sources.writeForm(
-      source,
-      index,
-      boxNumbers(applyToBox(invert(toUpright), boxes.media)),
-      out,
-      table,
-      group,
-    ));
+    const written = (ownPatterns: boolean) =>
+      sources.writeForm(
+        source,
+        index,
+        boxNumbers(applyToBox(invert(toUpright), boxes.media)),
+        out,
+        table,
+        group,
+        ownPatterns,
+      );
+    let form = (those[index] ??= written(false));
+    const place = matrix.map((n) => Math.round(n * 1000)).join();
+    const first = firstAt.get(form) ?? place;
+    firstAt.set(form, first);
+    if (place !== first && sources.hasPatterns(source, index)) {
+      const key = `${form} ${place}`;
+      const own = elsewhere.get(key) ?? written(true);
+      elsewhere.set(key, own);
+      form = own;
+    }
     const name = `P${shown.length + 1}`;
     shown.push(`/${name} ${form} 0 R`);
     return { name, toUpright };

@@ -10,6 +10,7 @@ import { RawFile, rebased, type Placed, type RawObject, type RawPage } from './r
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
 
 const OPEN_SQUARE = 0x5b;
+const LESS = 0x3c;
 const FILTER_KEYS = ['Filter', 'DecodeParms'];
 const FLATE = Buffer.from('/FlateDecode');
 
@@ -63,7 +64,7 @@ export class RawSources {
     return this.next++;
   }
 
-  /** Writes a source page as a Form XObject (ISO 32000-1, 8.10) in the page's own user space; its one content stream stays packed as it is. As a `group` it fades as a whole. */
+  /** Writes a source page as a Form XObject (ISO 32000-1, 8.10) in the page's own user space; its one content stream stays packed as it is. As a `group` it fades as a whole; with `ownPatterns` it shares no tiling pattern with others (see `hasPatterns`). */
   writeForm(
     id: string,
     index: number,
@@ -71,16 +72,19 @@ export class RawSources {
     out: ByteOutput,
     table: ObjectTable,
     group: boolean,
+    ownPatterns = false,
   ): number {
     const source = this.byId.get(id)!;
     const { page, content } = source.pages[index]!;
+    const own =
+      ownPatterns && page.resources ? this.withOwnPatterns(source, page.resources, out, table) : undefined;
     const { data, filter } = content.joined
       ? joinStreams(source.file, content.joined)
       : { data: content.data && bytesOf(content.data), filter: content.filter };
     const number = this.newNumber();
     table.begin(number);
     out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox.join(' ')}] /Resources `);
-    out.put(page.resources ? this.take(source, page.resources) : '<< >>');
+    out.put(own ?? (page.resources ? this.take(source, page.resources) : '<< >>'));
     for (const [key, entry] of [['Group', page.group] as const, ...filter]) {
       if (!entry) continue;
       out.put(` /${key} `);
@@ -92,6 +96,69 @@ export class RawSources {
     out.put('\nendstream');
     table.end();
     return number;
+  }
+
+  /**
+   * Whether a page paints with tiling patterns, its forms included. Ghostscript and MuPDF draw such a pattern in step with where
+   * its object was first used, not with the form that it is in (ISO 32000-1, 8.7.3.1): each place needs objects of its own.
+   */
+  hasPatterns(id: string, index: number): boolean {
+    const source = this.byId.get(id)!;
+    const { resources } = source.pages[index]!.page;
+    return resources !== undefined && holdsPatterns(source.file, resources);
+  }
+
+  /** Resources with tiling patterns of their own, and with forms of their own where those have some; undefined where there is none. */
+  private withOwnPatterns(
+    source: RawSource,
+    { bytes, range }: Placed,
+    out: ByteOutput,
+    table: ObjectTable,
+    depth = 0,
+  ): string | undefined {
+    const { file } = source;
+    const found = depth > DEEPEST ? undefined : file.resolve(bytes, range);
+    const entries = found && dictOf(found);
+    if (!found || !entries || !holdsPatterns(file, { bytes, range })) return undefined;
+    const at = (place: Range, within = found) =>
+      asText(this.take(source, { bytes: within.bytes, range: place }));
+    const copy = (object: RawObject, dict: string): string => {
+      const number = this.newNumber();
+      table.begin(number);
+      out.put(dict);
+      out.put('\nstream\n');
+      out.put(object.bytes.subarray(object.data![0], object.data![1]));
+      out.put('\nendstream');
+      table.end();
+      return `${number} 0 R`;
+    };
+    const ownForm = (form: RawObject): string | undefined => {
+      const dict = readDict(form.bytes, form.value[0]);
+      const resources = dict.get('Resources');
+      const own =
+        resources &&
+        this.withOwnPatterns(source, { bytes: form.bytes, range: resources }, out, table, depth + 1);
+      if (!own) return undefined;
+      return copy(
+        form,
+        asDict(dict, (key, place) => (key === 'Resources' ? own : at(place, form))),
+      );
+    };
+    return asDict(entries, (key, place) => {
+      const inner = SHARED.includes(key) ? file.resolve(found.bytes, place) : undefined;
+      const all = inner && dictOf(inner);
+      if (!inner || !all) return at(place);
+      return asDict(all, (_, one) => {
+        const object = file.resolve(inner.bytes, one);
+        const own =
+          object?.data === undefined
+            ? undefined
+            : key === 'Pattern'
+              ? copy(object, at(object.value, object))
+              : ownForm(object);
+        return own ?? at(one, inner);
+      });
+    });
   }
 
   /** Writes every object that what was written so far refers to. */
@@ -174,6 +241,39 @@ export class RawSources {
       : '';
   }
 }
+
+/** Forms in forms are followed this deep. */
+const DEEPEST = 8;
+/** What of a page's resources may be, or hold, tiling patterns. */
+const SHARED = ['Pattern', 'XObject'];
+
+const asDict = (dict: ReadonlyMap<string, Range>, said: (key: string, place: Range) => string): string =>
+  `<< ${[...dict].map(([key, place]) => `/${key} ${said(key, place)}`).join(' ')} >>`;
+
+/** Whether resources have tiling patterns, which are streams, or forms that have. */
+function holdsPatterns(file: RawFile, { bytes, range }: Placed, depth = 0): boolean {
+  const found = depth > DEEPEST ? undefined : file.resolve(bytes, range);
+  const entries = found && dictOf(found);
+  if (!found || !entries) return false;
+  return SHARED.some((key) => {
+    const place = entries.get(key);
+    const inner = place && file.resolve(found.bytes, place);
+    const all = inner && dictOf(inner);
+    if (!inner || !all) return false;
+    return [...all.values()].some((one) => {
+      const object = file.resolve(inner.bytes, one);
+      if (object?.data === undefined) return false;
+      if (key === 'Pattern') return true;
+      const resources = dictOf(object)?.get('Resources');
+      return (
+        resources !== undefined && holdsPatterns(file, { bytes: object.bytes, range: resources }, depth + 1)
+      );
+    });
+  });
+}
+/** The entries of an object that is a dictionary, or a stream's. */
+const dictOf = ({ bytes, value: [at] }: RawObject): Map<string, Range> | undefined =>
+  bytes[at] === LESS && bytes[at + 1] === LESS ? readDict(bytes, at) : undefined;
 
 /** Reads every object that an output may need, so that what is unfit shows before a byte is written. */
 function readAll(file: RawFile, pages: RawSource['pages']): void {
