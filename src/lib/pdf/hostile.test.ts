@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { spawnSync } from 'node:child_process';
 import { expect, test } from 'vitest';
 import { caseFile, MADE_FILES } from '../../../tests/madeFiles';
-import { keep, markedPdf, readBack, tool, writtenPdf } from '../../../tests/outside';
+import { give, keep, make, markedPdf, readBack, tool, writtenPdf } from '../../../tests/outside';
+import { docketOf, stepsOf } from '../../../tests/makers';
+import { PLAIN_SCHEMES } from '../core/sheets/scheme';
 import { PdfError } from './pdfError';
 import { surveyPdf } from './survey';
 
@@ -95,3 +97,30 @@ test('a damaged file of whose pages nothing is left is refused; one whose pages 
   await expect(surveyPdf(hurt(file('')))).rejects.toMatchObject({ code: 'damaged' });
   expect(await surveyPdf(file(''))).toMatchObject({ pages: [{ empty: true }] });
 });
+
+test('forms that refer to themselves and to each other, with patterns, drawn in several places: written once each (qpdf)', async () => {
+  const many = Array.from({ length: 12 }, (_, n) => `/F${n} ${6 + (n % 2)} 0 R`).join(' ');
+  const form = `<< /Type /XObject /Subtype /Form /BBox [0 0 200 300] /Resources << /Pattern << /P 5 0 R >> /XObject << ${many} >> >> /Length 35 >>\nstream\n/Pattern cs /P scn 10 10 90 90 re f\nendstream`;
+  const bytes = writtenPdf([
+    '<< /Type /Catalog /Pages 2 0 R >>',
+    '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+    '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 300] /Contents 4 0 R /Resources << /XObject << /F0 6 0 R >> >> >>',
+    '<< /Length 6 >>\nstream\n/F0 Do\nendstream',
+    '<< /Type /Pattern /PatternType 1 /PaintType 1 /TilingType 1 /BBox [0 0 9 9] /XStep 9 /YStep 9 /Resources << >> /Length 14 >>\nstream\n0 0 4 4 re f  \nendstream',
+    form,
+    form,
+  ]);
+  const given = await give(bytes);
+  const steps = stepsOf([
+    { kind: 'take-in', source: given.hash, name: 'a.pdf', where: { at: 'end' } },
+    { kind: 'copy', pages: '1', where: { at: 'end' } },
+  ]);
+  const scheme = { ...PLAIN_SCHEMES.stitched, stock: { width: 900, height: 700 } };
+  const sheets = await make(docketOf(steps, { scheme }), { kind: 'sheets' }, given);
+  const join = stepsOf([{ kind: 'join', pages: 'all', columns: 2, rows: 1, gap: 0 }]);
+  const joined = await make(docketOf([...steps, ...join]), { kind: 'pages', crop: 'trim' }, given);
+  for (const path of [sheets, joined]) {
+    tool('qpdf', '--check', path);
+    expect(readBack(path).length).toBeLessThan(20_000);
+  }
+}, 20_000);

@@ -54,10 +54,10 @@ export function drawReflections(
   context: PDFContext,
 ): PDFRef {
   const toRaw = invert(toPage);
-  const plain = nameForm(dict, form, context);
+  let plain: string | undefined;
   const lines = items.map(({ matrix, clip }) => {
     const own = withOwnPatterns(form, context);
-    const name = own ? nameForm(dict, own, context) : plain;
+    const name = own ? nameForm(dict, own, context) : (plain ??= nameForm(dict, form, context));
     const seen = compose(compose(survey.toUpright, matrix), toRaw);
     return `q ${clipTo(applyToBox(toRaw, clip))} ${concat(seen)} /${name} Do Q`;
   });

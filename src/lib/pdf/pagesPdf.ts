@@ -28,6 +28,7 @@ import { contentAsForm, drawReflections, nameForm } from './mirror';
 import { boxNumbers, clipTo, concat } from './numbers';
 import { movePatterns, withOwnPatterns } from './patterns';
 import { placementOf } from './placement';
+import { placesApart } from './places';
 import type { WriteContext } from './sheetsPdf';
 import { mergeLayers, openSources, writeInfo, type OpenSource, type OpenSources } from './sources';
 import { Content, writePdf } from './writePdf';
@@ -86,17 +87,14 @@ export async function writePagesPdf(
   const moved = new Map<PDFRef, Matrix>();
   // Before any page gets its new size: the forms show their source pages as they came.
   const forms = formsOf(shown, sources, job.surveys);
-  /** Where the page of a form was first drawn. */
-  const firstAt = new Map<string, string>();
+  const apart = placesApart<string>();
   const kit = new Kit<PDFRef>(
     ({ source, index, laid, matrix }) => {
       const key = formKey({ source, index }, fades(laid?.opacity));
-      const place = matrix.map((n) => Math.round(n * 1000)).join();
-      const first = firstAt.get(key) ?? place;
-      firstAt.set(key, first);
+      const place = apart(key, matrix);
       const { form, page, name } = forms.get(key)!;
       const there = `${key} ${place}`;
-      const own = place === first || forms.has(there) ? undefined : withOwnPatterns(form, context);
+      const own = !place || forms.has(there) ? undefined : withOwnPatterns(form, context);
       if (own) forms.set(there, { name: `P${forms.size + 1}`, page, form: own });
       return {
         name: forms.get(there)?.name ?? name,

@@ -50,17 +50,21 @@ function matrixOf(dict: PDFDict): Matrix {
   return numbers.map((each) => (each as PDFNumber).asNumber()) as unknown as Matrix;
 }
 
-/** Forms in forms are followed this deep. */
-const DEEPEST = 8;
-
 /**
  * A form once more, with tiling patterns of its own, and with forms of its own where those have some; undefined where there is
  * none. Ghostscript and MuPDF draw such a pattern in step with where its object was first used, not with the form that it is in
  * (8.7.3.1): each place needs objects of its own.
  */
-export function withOwnPatterns(form: PDFRef, context: PDFContext, depth = 0): PDFRef | undefined {
+export function withOwnPatterns(
+  form: PDFRef,
+  context: PDFContext,
+  /** Forms that were met, each once whatever refers to it: itself, or many others. */
+  met = new Map<PDFRef, PDFRef | undefined>(),
+): PDFRef | undefined {
+  if (met.has(form)) return met.get(form);
+  met.set(form, undefined);
   const stream = context.lookup(form);
-  if (depth > DEEPEST || !(stream instanceof PDFRawStream)) return undefined;
+  if (!(stream instanceof PDFRawStream)) return undefined;
   const resources = stream.dict.lookup(RESOURCES);
   if (!(resources instanceof PDFDict)) return undefined;
   const own = resources.clone(context);
@@ -83,11 +87,11 @@ export function withOwnPatterns(form: PDFRef, context: PDFContext, depth = 0): P
       ? context.register(PDFRawStream.of(pattern.dict.clone(context), pattern.getContents()))
       : undefined;
   });
-  replace('XObject', (value) =>
-    value instanceof PDFRef ? withOwnPatterns(value, context, depth + 1) : undefined,
-  );
+  replace('XObject', (value) => (value instanceof PDFRef ? withOwnPatterns(value, context, met) : undefined));
   if (!found) return undefined;
   const copy = stream.dict.clone(context);
   copy.set(RESOURCES, own);
-  return context.register(PDFRawStream.of(copy, stream.getContents()));
+  const made = context.register(PDFRawStream.of(copy, stream.getContents()));
+  met.set(form, made);
+  return made;
 }

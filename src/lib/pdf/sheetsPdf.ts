@@ -1,3 +1,4 @@
+import { placesApart } from './places';
 import { applyToBox, invert } from '../core/measure/matrix';
 import { artsOf, laidOn } from '../core/pages/page';
 import type { InkChange } from '../core/pages/inks';
@@ -63,8 +64,8 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const tree = sources.newNumber();
   /** The forms made of a source's pages by their index, plain ones and those that fade as a group. */
   const forms = new Map<string, { plain: number[]; group: number[] }>();
-  /** Where a page was first drawn; and the forms of pages with tiling patterns that are drawn elsewhere too, by their places. */
-  const firstAt = new Map<number, string>();
+  /** The forms of pages with tiling patterns that are drawn elsewhere too, by their places. */
+  const apart = placesApart<number>();
   const elsewhere = new Map<string, number>();
   let shown: string[] = [];
   const formOf = ({ source, index, laid, matrix }: ArtItem): FormUse => {
@@ -84,10 +85,8 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
         ownPatterns,
       );
     let form = (those[index] ??= written(false));
-    const place = matrix.map((n) => Math.round(n * 1000)).join();
-    const first = firstAt.get(form) ?? place;
-    firstAt.set(form, first);
-    if (place !== first && sources.hasPatterns(source, index)) {
+    const place = apart(form, matrix);
+    if (place && sources.hasPatterns(source, index)) {
       const key = `${form} ${place}`;
       const own = elsewhere.get(key) ?? written(true);
       elsewhere.set(key, own);

@@ -99,11 +99,11 @@ function foldLines(plan: SheetPlan | undefined, unit: Unit): string[] {
 }
 
 /** One fold as an operator is told it: `upright, 100 mm from the left: left part under`. */
-export function sayFold({ axis, at, moves, goes, layers }: FoldOperation, unit: Unit): string {
+export function sayFold({ axis, at, moves, goes, layers, there }: FoldOperation, unit: Unit): string {
   const part = { left: 'left', right: 'right', head: 'upper', foot: 'lower' }[moves];
   const where = axis === 'vertical' ? 'upright' : 'level';
   const from = axis === 'vertical' ? 'the left' : 'the foot';
-  return `${where}, ${formatLength(at, unit)} from ${from}: ${part} part ${goes}${layers > 1 ? `, ${layers} layers` : ''}`;
+  return `${where}, ${formatLength(at, unit)} from ${from}: ${part} part ${goes}${layers < there ? `, ${layers} of ${there} layers` : layers > 1 ? `, ${layers} layers` : ''}`;
 }
 
 /** What is cut, and where: strips that are cut alike once, in a line for each way that paper lies under the knife. */
@@ -131,7 +131,7 @@ function cutLines(plan: SheetPlan | undefined, unit: Unit): string[] {
   });
 }
 
-/** Strips by their names: `the sheet`, `strips 1–4`, `strip 2.1`. */
+/** Strips by their names: `the sheet`, `strips 1-4`, `strip 2.1`. */
 export function sayStrips(strips: readonly string[]): string {
   if (strips.every((name) => !name)) return 'the sheet';
   const whole = strips.every((name) => /^\d+$/.test(name));

@@ -392,8 +392,10 @@ test('cuts and folds are told as an operator is: strips by their names, the part
     at: mm(99),
     piece: { width: 0, height: 0 },
     layers: 3,
+    there: 3,
   } as const;
   expect(sayFold({ ...fold, moves: 'head', goes: 'over' }, 'mm')).toBe(
     'level, 99 mm from the foot: upper part over, 3 layers',
   );
+  expect(sayFold({ ...fold, moves: 'head', goes: 'over', layers: 1 }, 'mm')).toContain('over, 1 of 3 layers');
 });

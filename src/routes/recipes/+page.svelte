@@ -225,7 +225,7 @@
               by <b>{folder.recipe}</b> · <span class="mono" title={folder.path}>…/{folder.path.split('/').slice(-2).join('/')}</span>
             </p>
             <p>
-              <span class="mono">{folder.waiting}</span> at work · <span class="mono">{folder.done}</span> done ·
+              <span class="mono">{folder.waiting}</span> in progress · <span class="mono">{folder.done}</span> done ·
               <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span> failed
             </p>
             {#if folder.trouble}<p class="stop" role="alert">{sayTrouble(folder.trouble)}</p>{/if}

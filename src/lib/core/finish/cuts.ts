@@ -1,4 +1,5 @@
 import type { Box, Size } from '../measure/box';
+import { alikeKey } from './alike';
 import { mm, toCsv } from '../sheets/map';
 import type { SheetPlan } from '../sheets/plan';
 
@@ -30,7 +31,7 @@ type Span = [from: number, to: number];
 
 /** The cuts that part pieces on a sheet and trim them, widest strips first. Throws CutError where no cut goes right through. */
 export function cutsOf(boxes: readonly Box[], sheet: Size): Cut[] {
-  const cuts: (Omit<Cut, 'number'> & { rest?: CutOff })[] = [];
+  const cuts: Omit<Cut, 'number'>[] = [];
   part({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }, boxes, '');
   return cuts.map((cut, n) => ({ number: n + 1, ...cut }));
 
@@ -117,18 +118,13 @@ export interface CutOperation extends Pick<Cut, 'number' | 'axis' | 'off' | 'res
   strips: readonly string[];
 }
 
-const HUNDREDTHS = 100;
-const near = (points: number): number => Math.round(points * HUNDREDTHS);
-
 /** The cuts of a sheet, those of strips that are cut alike once. */
 export function cutOperations(cuts: readonly Cut[]): CutOperation[] {
   const strips = new Map<string, Cut[]>();
   for (const cut of cuts) strips.set(cut.strip, [...(strips.get(cut.strip) ?? []), cut]);
   const alike = new Map<string, { names: string[]; cuts: readonly Cut[] }>();
   for (const [name, own] of strips) {
-    const key = own
-      .map((cut) => [cut.axis, cut.off, cut.rest, ...[cutAt(cut), ...lengths(cut)].map(near)].join())
-      .join(' ');
+    const key = alikeKey(own.map((cut) => [cut.axis, cut.off, cut.rest, cutAt(cut), ...lengths(cut)]));
     const known = alike.get(key) ?? { names: [], cuts: own };
     known.names.push(name);
     alike.set(key, known);
@@ -152,10 +148,7 @@ export function cutOperations(cuts: readonly Cut[]): CutOperation[] {
 }
 
 /** The cut list of a sheet of a plan (from 0), from the pieces on its front; undefined where no through-cuts part them. */
-export function cutList(
-  plan: Pick<SheetPlan, 'sheetCount' | 'piecesOn' | 'sheetSize'>,
-  index: number,
-): Cut[] | undefined {
+export function cutList(plan: Pick<SheetPlan, 'piecesOn' | 'sheetSize'>, index: number): Cut[] | undefined {
   try {
     return cutsOf(plan.piecesOn(index), plan.sheetSize(index));
   } catch (error) {
@@ -175,9 +168,7 @@ const cutAt = ({ axis, at, paper }: Cut): number => at - (axis === 'vertical' ? 
 export function cutsOfPlan(plan: SheetPlan): { sheets: number[]; cuts: CutOperation[] | undefined }[] {
   const known = new Map<string, { sheets: number[]; cuts: CutOperation[] | undefined }>();
   for (let index = 0; index < plan.sheetCount; index++) {
-    const { width, height } = plan.sheetSize(index);
-    const boxes = plan.piecesOn(index).map(({ x0, y0, x1, y1 }) => [x0, y0, x1, y1].map(near));
-    const key = JSON.stringify([near(width), near(height), boxes]);
+    const key = alikeKey([plan.sheetSize(index), plan.piecesOn(index)]);
     const alike = known.get(key);
     if (alike) {
       alike.sheets.push(index + 1);
@@ -192,7 +183,7 @@ export function cutsOfPlan(plan: SheetPlan): { sheets: number[]; cuts: CutOperat
 /** The cut lists of all sheets that differ, as a table in millimetres: each cut measured from the left or the foot of the paper under the knife. */
 export function cutsCsv(plan: SheetPlan): string {
   const rows = cutsOfPlan(plan).flatMap(({ sheets, cuts }) =>
-    (cuts ?? []).map(({ number, axis, at, paper, strips, off }) => ({
+    (cuts ?? []).map(({ number, axis, at, paper, strips, off, rest }) => ({
       sheet: sheets[0]!,
       sheets: sheets.length,
       cut: number,
@@ -204,6 +195,7 @@ export function cutsCsv(plan: SheetPlan): string {
       width: mm(paper.width),
       height: mm(paper.height),
       off,
+      rest: rest ?? '',
     })),
   );
   return toCsv(rows, [
@@ -218,5 +210,6 @@ export function cutsCsv(plan: SheetPlan): string {
     'width',
     'height',
     'off',
+    'rest',
   ]);
 }

@@ -1,6 +1,7 @@
 import { mostLayers } from '../fold/creases';
 import { FoldError, foldPlaces, foldStates, type Axis, type Fold } from '../fold/fold';
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
+import { alikeKey } from './alike';
 import type { SheetFolding, SheetPlan } from '../sheets/plan';
 
 /** One fold as the operator makes it, with the piece as it lies before it. Lengths in points. */
@@ -15,8 +16,9 @@ export interface FoldOperation {
   /** The part that moves. */
   moves: 'left' | 'right' | 'head' | 'foot';
   goes: Fold['goes'];
-  /** How many layers of paper move. */
+  /** How many layers of paper move, and how many lie there. */
   layers: number;
+  there: number;
 }
 
 /** Sheets, or pieces cut out of them, that are folded alike. */
@@ -45,6 +47,10 @@ export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): Fold
       const { stack } = states[n]!;
       const whole = bounds(stack.map(({ outline }) => outline));
       const after = new Map(states[n + 1]!.stack.map((facet) => [`${facet.column} ${facet.row}`, facet.up]));
+      const [low, high] = axis === 'vertical' ? (['x0', 'x1'] as const) : (['y0', 'y1'] as const);
+      const part = stack.filter(
+        ({ outline }) => (outline[low] + outline[high]) / 2 < at === (moves === 'before'),
+      );
       const moved = stack.filter((facet) => after.get(`${facet.column} ${facet.row}`) !== facet.up);
       return {
         number: n + 1,
@@ -54,6 +60,7 @@ export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): Fold
         moves: PART[axis][moves],
         goes,
         layers: mostLayers(moved),
+        there: mostLayers(part),
       };
     });
   } catch (error) {
@@ -62,17 +69,11 @@ export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): Fold
   }
 }
 
-const HUNDREDTHS = 100;
-const sameKey = (value: unknown): string =>
-  JSON.stringify(value, (_, each: unknown) =>
-    typeof each === 'number' ? Math.round(each * HUNDREDTHS) : each,
-  );
-
 /** All folds of a plan's sheets; those that are folded alike once, in the order of their first sheet. */
 export function foldsOfPlan({ foldings }: Pick<SheetPlan, 'foldings'>): FoldedAlike[] {
   const found = new Map<string, FoldedAlike & { sheets: number[] }>();
   for (const { sheet, of, cutFirst, pattern } of foldings) {
-    const key = sameKey([of, cutFirst, pattern]);
+    const key = alikeKey([of, cutFirst, pattern]);
     const known = found.get(key);
     if (known) {
       known.sheets.push(sheet);

@@ -114,10 +114,11 @@ export class RawSources {
     { bytes, range }: Placed,
     out: ByteOutput,
     table: ObjectTable,
-    depth = 0,
+    /** What forms became, by the references to them: each once, whatever refers to it, itself too. */
+    met = new Map<string, string | undefined>(),
   ): string | undefined {
     const { file } = source;
-    const found = depth > DEEPEST ? undefined : file.resolve(bytes, range);
+    const found = file.resolve(bytes, range);
     const entries = found && dictOf(found);
     if (!found || !entries || !holdsPatterns(file, { bytes, range })) return undefined;
     const at = (place: Range, within = found) =>
@@ -132,17 +133,20 @@ export class RawSources {
       table.end();
       return `${number} 0 R`;
     };
-    const ownForm = (form: RawObject): string | undefined => {
+    const ownForm = (form: RawObject, reference: string): string | undefined => {
+      if (met.has(reference)) return met.get(reference);
+      met.set(reference, undefined);
       const dict = readDict(form.bytes, form.value[0]);
       const resources = dict.get('Resources');
       const own =
-        resources &&
-        this.withOwnPatterns(source, { bytes: form.bytes, range: resources }, out, table, depth + 1);
+        resources && this.withOwnPatterns(source, { bytes: form.bytes, range: resources }, out, table, met);
       if (!own) return undefined;
-      return copy(
+      const made = copy(
         form,
         asDict(dict, (key, place) => (key === 'Resources' ? own : at(place, form))),
       );
+      met.set(reference, made);
+      return made;
     };
     return asDict(entries, (key, place) => {
       const inner = SHARED.includes(key) ? file.resolve(found.bytes, place) : undefined;
@@ -155,7 +159,7 @@ export class RawSources {
             ? undefined
             : key === 'Pattern'
               ? copy(object, at(object.value, object))
-              : ownForm(object);
+              : ownForm(object, textOf(inner.bytes, one));
         return own ?? at(one, inner);
       });
     });
@@ -242,8 +246,6 @@ export class RawSources {
   }
 }
 
-/** Forms in forms are followed this deep. */
-const DEEPEST = 8;
 /** What of a page's resources may be, or hold, tiling patterns. */
 const SHARED = ['Pattern', 'XObject'];
 
@@ -251,8 +253,8 @@ const asDict = (dict: ReadonlyMap<string, Range>, said: (key: string, place: Ran
   `<< ${[...dict].map(([key, place]) => `/${key} ${said(key, place)}`).join(' ')} >>`;
 
 /** Whether resources have tiling patterns, which are streams, or forms that have. */
-function holdsPatterns(file: RawFile, { bytes, range }: Placed, depth = 0): boolean {
-  const found = depth > DEEPEST ? undefined : file.resolve(bytes, range);
+function holdsPatterns(file: RawFile, { bytes, range }: Placed, met = new Set<string>()): boolean {
+  const found = file.resolve(bytes, range);
   const entries = found && dictOf(found);
   if (!found || !entries) return false;
   return SHARED.some((key) => {
@@ -264,10 +266,11 @@ function holdsPatterns(file: RawFile, { bytes, range }: Placed, depth = 0): bool
       const object = file.resolve(inner.bytes, one);
       if (object?.data === undefined) return false;
       if (key === 'Pattern') return true;
+      const reference = textOf(inner.bytes, one);
+      if (met.has(reference)) return false;
+      met.add(reference);
       const resources = dictOf(object)?.get('Resources');
-      return (
-        resources !== undefined && holdsPatterns(file, { bytes: object.bytes, range: resources }, depth + 1)
-      );
+      return resources !== undefined && holdsPatterns(file, { bytes: object.bytes, range: resources }, met);
     });
   });
 }
