@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { keep, tool } from '../tests/outside';
 
@@ -12,6 +12,12 @@ export const tile = (page: Page, position: number) =>
   page.getByRole('option', { name: new RegExp(`^Page ${position},`) });
 export const go = (page: Page, stage: 'Take in' | 'Pages' | 'Numbers' | 'Sheets' | 'Hand over') =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: stage }).click();
+/** Where an element lies, in CSS pixels of the page; waits until it is drawn, as it is not for a moment while the mat is drawn anew. */
+export async function boxOf(of: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  let box: Awaited<ReturnType<Locator['boundingBox']>> = null;
+  await expect.poll(async () => (box = await of.boundingBox())).not.toBeNull();
+  return box!;
+}
 export const saved = (page: Page) => expect(page.locator('.job')).toContainText('saved');
 
 export async function newJob(page: Page, url: string): Promise<void> {

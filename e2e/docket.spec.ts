@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { keep, markedPdf, tool } from '../tests/outside';
-import { field, go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
+import { boxOf, field, go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -102,7 +102,7 @@ test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is
   await go(page, 'Pages');
   await page.keyboard.press('Escape');
   await expect(picked).toHaveValue('');
-  const [first, last] = [(await tile(page, 2).boundingBox())!, (await tile(page, 3).boundingBox())!];
+  const [first, last] = [await boxOf(tile(page, 2)), await boxOf(tile(page, 3))];
   await page.mouse.move(first.x - 3, first.y - 3);
   await page.mouse.down();
   await page.mouse.move(last.x + last.width / 2, last.y + last.height / 2, { steps: 5 });
@@ -117,12 +117,12 @@ test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
   await expect(picked).toHaveValue('2, 3');
-  const before = (await tile(page, 1).boundingBox())!.width;
+  const before = (await boxOf(tile(page, 1))).width;
   await page.mouse.move(600, 400);
   await page.keyboard.down('Control');
   await page.mouse.wheel(0, -300);
   await page.keyboard.up('Control');
-  await expect.poll(async () => (await tile(page, 1).boundingBox())!.width).toBeGreaterThan(before * 1.3);
+  await expect.poll(async () => (await boxOf(tile(page, 1))).width).toBeGreaterThan(before * 1.3);
 });
 
 test('two windows see each other, and neither overwrites what the other did', async ({ page, context }) => {

@@ -125,6 +125,30 @@ export class Folder {
     }
   }
 
+  /**
+   * Asks the web server as a program does that is no browser. Each time on a connection of its own: on one that is kept
+   * open, a request can meet the server closing it.
+   */
+  ask(method: string, path: string, body?: object): Promise<Response> {
+    const raw = body instanceof Uint8Array;
+    return fetch(`${this.url}${path}`, {
+      method,
+      ...(body === undefined ? {} : { body: raw ? Buffer.from(body) : JSON.stringify(body) }),
+      headers: {
+        'content-type': raw ? 'application/pdf' : 'application/json',
+        origin: this.url,
+        connection: 'close',
+      },
+    });
+  }
+
+  /** What is answered to `ask`; anything but success is an error. */
+  async send<T>(method: string, path: string, body?: object): Promise<T> {
+    const answer = await this.ask(method, path, body);
+    if (answer.status !== 200) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+    return (await answer.json()) as T;
+  }
+
   private environment(): NodeJS.ProcessEnv {
     return {
       ...process.env,

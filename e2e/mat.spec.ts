@@ -13,19 +13,6 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => folder.kill());
 
-const send = async <T>(path: string, method = 'GET', body?: string | Buffer): Promise<T> => {
-  const answer = await fetch(`${folder.url}${path}`, {
-    method,
-    ...(body === undefined ? {} : { body: body as BodyInit }),
-    headers: {
-      'content-type': typeof body === 'string' ? 'application/json' : 'application/pdf',
-      origin: folder.url,
-    },
-  });
-  expect(answer.status, await answer.clone().text()).toBe(200);
-  return (await answer.json()) as T;
-};
-
 /** Five pages of large shapes that tell head from foot and left from right, then a patch without a ground, a die line and another. */
 async function drawn(): Promise<Buffer> {
   const document = await PDFDocument.create();
@@ -228,20 +215,16 @@ async function jobOf(
   more: object[] = [],
 ): Promise<{ id: string; sheets: string; pages: string }> {
   const name = `mat ${randomUUID()}`;
-  await send(
-    '/api/recipes',
-    'PUT',
-    JSON.stringify({
-      recipe: 1,
-      name,
-      steps: [{ id: 'r', kind: 'remove', pages: '6-8' }],
-      scheme: { kind: 'none' },
-      outputs: [],
-    }),
-  );
-  const { id: run } = await send<{ id: string }>(
-    `/api/runs?${new URLSearchParams({ recipe: name, batch: randomUUID(), name: 'drawn.pdf' })}`,
+  await folder.send('PUT', '/api/recipes', {
+    recipe: 1,
+    name,
+    steps: [{ id: 'r', kind: 'remove', pages: '6-8' }],
+    scheme: { kind: 'none' },
+    outputs: [],
+  });
+  const { id: run } = await folder.send<{ id: string }>(
     'POST',
+    `/api/runs?${new URLSearchParams({ recipe: name, batch: randomUUID(), name: 'drawn.pdf' })}`,
     await drawn(),
   );
   const job = async () =>
@@ -251,23 +234,24 @@ async function jobOf(
       )
     )[0]!;
   await expect.poll(async () => (await job()).state, { timeout: 30_000 }).toBe('done');
-  const docket = await send<{ steps: { source: string }[] }>(`/api/jobs/${(await job()).job_id}/docket`);
-  const steps = [...stepsOn(docket.steps[0]!.source), ...more];
-  const { id } = await send<{ id: string }>(
-    '/api/jobs',
-    'POST',
-    JSON.stringify({ docket: { ...docket, title: 'Mat', steps, scheme, book: bookOf('right') } }),
+  const docket = await folder.send<{ steps: { source: string }[] }>(
+    'GET',
+    `/api/jobs/${(await job()).job_id}/docket`,
   );
+  const steps = [...stepsOn(docket.steps[0]!.source), ...more];
+  const { id } = await folder.send<{ id: string }>('POST', '/api/jobs', {
+    docket: { ...docket, title: 'Mat', steps, scheme, book: bookOf('right') },
+  });
   const file = async (output: object) => {
-    const { id: made } = await send<{ id: string }>(
-      `/api/jobs/${id}/outputs`,
-      'POST',
-      JSON.stringify({ output, despite: 'It is a test.' }),
-    );
+    const { id: made } = await folder.send<{ id: string }>('POST', `/api/jobs/${id}/outputs`, {
+      output,
+      despite: 'It is a test.',
+    });
     const state = async () =>
       (await folder.query<{ state: string }>(`select state from output where id = '${made}'`))[0]!.state;
     await expect.poll(state, { timeout: 30_000 }).toBe('done');
-    return keep(Buffer.from(await (await fetch(`${folder.url}/api/outputs/${made}/file`)).arrayBuffer()));
+    const answer = await folder.ask('GET', `/api/outputs/${made}/file`);
+    return keep(Buffer.from(await answer.arrayBuffer()));
   };
   return { id, sheets: await file({ kind: 'sheets' }), pages: await file({ kind: 'pages', crop: 'bleed' }) };
 }

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { drawTickets } from '../demo/tickets';
 import { drawInterior } from '../demo/timetable';
 import { markedPdf, tool, wordsOf } from '../tests/outside';
-import { field, go, jobOf as startJob, put, saved, slip, step, written } from './bench';
+import { boxOf, field, go, jobOf as startJob, put, saved, slip, step, written } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -24,7 +24,7 @@ const pick = async (page: Page, text: string) => {
   await onMat(page).focus();
 };
 const middle = async (of: Locator) => {
-  const { x, y, width, height } = (await of.boundingBox())!;
+  const { x, y, width, height } = await boxOf(of);
   return { x: x + width / 2, y: y + height / 2 };
 };
 /** A line that Folder put on a page, as it can be taken hold of. */
@@ -76,7 +76,7 @@ test('series in the table: two that meet are refused, a border is dragged along 
   await page.getByLabel('Style of series 1').selectOption('r');
   await put(page);
   const border = await middle(page.getByRole('separator', { name: 'Border before page 5' }));
-  const band = (await page.getByRole('group', { name: 'Number series' }).boundingBox())!;
+  const band = await boxOf(page.getByRole('group', { name: 'Number series' }));
   await page.mouse.move(border.x, border.y);
   await page.mouse.down();
   await page.mouse.move(band.x + (band.width * 7.5) / 10, border.y, { steps: 8 });
@@ -120,11 +120,12 @@ test('a folio that is dragged takes its twin along; it snaps, and its numbers fo
   await onMat(page).focus();
   await page.keyboard.press('ArrowRight');
   const [right, left] = [line(page, '3', '3'), line(page, '2', '2')];
-  const leaf = (await page
-    .getByRole('option', { name: /^Page 3,/ })
-    .locator('rect')
-    .first()
-    .boundingBox())!;
+  const leaf = await boxOf(
+    page
+      .getByRole('option', { name: /^Page 3,/ })
+      .locator('rect')
+      .first(),
+  );
   const spine = leaf.x;
   const before = { right: await middle(right), left: await middle(left) };
   expect(before.right.x - spine).toBeCloseTo(spine - before.left.x, 0);
@@ -246,14 +247,15 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
   await slip(page).locator('summary', { hasText: 'Beside an object' }).click();
   await slip(page).getByRole('button', { name: 'Click it on the page' }).click();
   // The number 3 stands at the outer edge of the right-hand page, near its foot.
-  const leaf = (await page
-    .getByRole('option', { name: /^Page 3,/ })
-    .locator('rect')
-    .first()
-    .boundingBox())!;
+  const leaf = await boxOf(
+    page
+      .getByRole('option', { name: /^Page 3,/ })
+      .locator('rect')
+      .first(),
+  );
   const objects = page.getByRole('button', { name: /^Object \d+ on page 3$/ });
   const boxes = await Promise.all(
-    (await objects.all()).map(async (each) => ({ each, box: (await each.boundingBox())! })),
+    (await objects.all()).map(async (each) => ({ each, box: await boxOf(each) })),
   );
   const number = boxes.find(
     ({ box }) => box.x > leaf.x + leaf.width * 0.85 && box.y > leaf.y + leaf.height * 0.85 && box.width < 30,
@@ -306,7 +308,7 @@ test('a scaled stamp is as large on the mat, on pages and on sheets, as it is pr
   await put(page);
   /** How wide what is magenta within an element is, as a share of the element's width. */
   const share = async (of: Locator) => {
-    const { data, info } = await sharp(await page.screenshot({ clip: (await of.boundingBox())! }))
+    const { data, info } = await sharp(await page.screenshot({ clip: await boxOf(of) }))
       .removeAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true });

@@ -2,7 +2,22 @@ import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { markedPdf, wordsOf } from '../tests/outside';
-import { field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile, written } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  jobOf,
+  newJob,
+  pdf,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  takeIn,
+  tile,
+  written,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -23,7 +38,7 @@ const markersOf = (path: string, marker = /^P\d+$/) =>
   );
 const choose = (page: Page, text: string) => slip(page).getByText(text, { exact: true }).click();
 async function carry(page: Page, from: number, to: number, share: number, key?: 'Shift'): Promise<void> {
-  const [a, b] = [(await tile(page, from).boundingBox())!, (await tile(page, to).boundingBox())!];
+  const [a, b] = [await boxOf(tile(page, from)), await boxOf(tile(page, to))];
   await page.mouse.move(a.x + a.width / 2, a.y + a.height / 3);
   await page.mouse.down();
   await page.mouse.move(a.x + a.width / 2 + 12, a.y + a.height / 3 + 12, { steps: 3 });

@@ -2,7 +2,20 @@ import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import { mm } from '../src/lib/core/measure/unit';
 import { boxesOf, keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { field, go, jobOf as startJob, newJob, pick, put, saved, slip, step, tile, written } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  jobOf as startJob,
+  newJob,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  tile,
+  written,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -67,7 +80,7 @@ test('sizes: named, kept under an own name for all jobs, used last, in pixels, l
   await field(page, 'Height').press('Shift+ArrowUp');
   await expect(field(page, 'Height')).toHaveValue('221');
   // The corner pulled outwards grows both sides, the spine and the head staying put.
-  const corner = (await page.locator('[data-grip="1,1"]').boundingBox())!;
+  const corner = await boxOf(page.locator('[data-grip="1,1"]'));
   await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
   await page.mouse.down();
   await page.mouse.move(corner.x + 50, corner.y + 60, { steps: 6 });
@@ -106,14 +119,14 @@ test('crop: typed, drawn, pulled, moved by keys, to the ink, filled and brought 
 
   await pick(page, '2');
   await page.keyboard.press('c');
-  const box = (await tile(page, 2).locator('rect').first().boundingBox())!;
+  const box = await boxOf(tile(page, 2).locator('rect').first());
   await page.mouse.move(box.x + box.width * 0.3, box.y + box.height * 0.25);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * 0.7, box.y + box.height * 0.6, { steps: 8 });
   await page.mouse.up();
   await expect.poll(async () => Number(await field(page, 'Head').inputValue())).toBeGreaterThan(20);
   const drawnHead = Number(await field(page, 'Head').inputValue());
-  const grip = (await page.locator('[data-grip="0,-1"]').boundingBox())!;
+  const grip = await boxOf(page.locator('[data-grip="0,-1"]'));
   await page.mouse.move(grip.x + 4, grip.y + 4);
   await page.mouse.down();
   await page.mouse.move(grip.x + 4, grip.y - 16, { steps: 5 });
@@ -294,8 +307,8 @@ test('from no file to a set of pieces: blank pages of a shape, another size of o
   await put(page);
   await expect(step(page, 3)).toContainText('“Slip” · slip landscape, 210 × 99 mm');
   const [sheet, slipTile] = [
-    (await tile(page, 1).locator('rect').first().boundingBox())!,
-    (await tile(page, 2).locator('rect').first().boundingBox())!,
+    await boxOf(tile(page, 1).locator('rect').first()),
+    await boxOf(tile(page, 2).locator('rect').first()),
   ];
   // Bleed included: 216 × 303 and 216 × 105 mm, at one scale.
   expect(sheet.height / slipTile.height).toBeCloseTo(303 / 105, 1);
@@ -331,7 +344,7 @@ test('against the source, distances, positions, and units that change no length'
   await page.getByLabel('Unit').selectOption('mm');
   // From one corner of the trim to the one across: the edges draw the points in.
   await page.keyboard.press('Escape');
-  const trim = (await tile(page, 1).locator('rect').first().boundingBox())!;
+  const trim = await boxOf(tile(page, 1).locator('rect').first());
   await page.mouse.move(trim.x + trim.width / 2, trim.y + trim.height / 4);
   await expect(page.locator('.hover')).toContainText(
     /page 1 · 10[78][\d.]* from the left, 5[345][\d.]* mm from the head/,

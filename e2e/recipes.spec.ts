@@ -25,12 +25,8 @@ const positions = (path: string) =>
   wordsOf(path).map((words) => words.find(({ text }) => /^P\d+$/.test(text))?.text);
 const count = async (sql: string): Promise<number> =>
   Number((await folder.query<{ count: string }>(`select count(*) as count from ${sql}`))[0]!.count);
-const call = async (method: string, path: string, body: unknown) => {
-  const answer = await fetch(`${folder.url}${path}`, {
-    method,
-    body: JSON.stringify(body),
-    headers: { 'content-type': 'application/json', origin: folder.url },
-  });
+const call = async (method: string, path: string, body: object) => {
+  const answer = await folder.ask(method, path, body);
   return { status: answer.status, body: (await answer.json()) as { trouble?: { code: string } } };
 };
 

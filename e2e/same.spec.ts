@@ -1,8 +1,9 @@
-import { execFileSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
 import fc from 'fast-check';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
@@ -14,17 +15,6 @@ test.beforeAll(async () => {
   folder = await Folder.start({ epoch: SOURCE_DATE_EPOCH });
 });
 test.afterAll(() => folder.kill());
-
-const send = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
-  const raw = body instanceof Uint8Array;
-  const answer = await fetch(`${folder.url}${path}`, {
-    method,
-    ...(body === undefined ? {} : { body: raw ? Buffer.from(body) : JSON.stringify(body) }),
-    headers: { 'content-type': raw ? 'application/pdf' : 'application/json', origin: folder.url },
-  });
-  expect(answer.status, await answer.clone().text()).toBe(200);
-  return (await answer.json()) as T;
-};
 
 interface Made {
   id: string;
@@ -38,7 +28,7 @@ async function filesOf(job: string, count: number): Promise<Record<string, strin
   await expect
     .poll(
       async () => {
-        ({ outputs } = await send<{ outputs: Made[] }>('GET', `/api/jobs/${job}/status`));
+        ({ outputs } = await folder.send<{ outputs: Made[] }>('GET', `/api/jobs/${job}/status`));
         expect(outputs.filter(({ state }) => state === 'failed')).toEqual([]);
         return outputs.filter(({ state }) => state === 'done').length;
       },
@@ -48,7 +38,7 @@ async function filesOf(job: string, count: number): Promise<Record<string, strin
   const files: Record<string, string> = {};
   for (const { id, files: parts } of outputs)
     for (const [n, { name }] of parts.entries()) {
-      const answer = await fetch(`${folder.url}/api/outputs/${id}/file/${n}`);
+      const answer = await folder.ask('GET', `/api/outputs/${id}/file/${n}`);
       files[name] = sumOf(Buffer.from(await answer.arrayBuffer()));
     }
   return files;
@@ -109,7 +99,7 @@ test('a docket gives the same files, byte for byte, by a recipe, by a job on the
       { kind: 'map', as: 'csv' },
       { kind: 'previews', of: 'pages', ppi: 20 },
     ];
-    await send('PUT', '/api/recipes', {
+    await folder.send('PUT', '/api/recipes', {
       recipe: 1,
       name: `Way ${n}`,
       steps: job.steps,
@@ -117,7 +107,7 @@ test('a docket gives the same files, byte for byte, by a recipe, by a job on the
       outputs,
     });
     const query = new URLSearchParams({ recipe: `Way ${n}`, batch: randomUUID(), name: `same ${n}.pdf` });
-    const { id } = await send<{ id: string }>('POST', `/api/runs?${query}`, source);
+    const { id } = await folder.send<{ id: string }>('POST', `/api/runs?${query}`, source);
     let done: { job_id: string; state: string; trouble: unknown } | undefined;
     await expect
       .poll(
@@ -132,16 +122,16 @@ test('a docket gives the same files, byte for byte, by a recipe, by a job on the
       .toMatch(/done|failed/);
     expect(done, JSON.stringify(job)).toMatchObject({ state: 'done' });
     const byRecipe = await filesOf(done!.job_id, outputs.length);
-    const docket = await (await fetch(`${folder.url}/api/jobs/${done!.job_id}/docket`)).json();
+    const docket = await folder.send<object>('GET', `/api/jobs/${done!.job_id}/docket`);
 
-    const again = await send<{ id: string }>('POST', '/api/jobs', { docket });
-    for (const spec of outputs) await send('POST', `/api/jobs/${again.id}/outputs`, { output: spec });
+    const again = await folder.send<{ id: string }>('POST', '/api/jobs', { docket });
+    for (const spec of outputs) await folder.send('POST', `/api/jobs/${again.id}/outputs`, { output: spec });
     expect(await filesOf(again.id, outputs.length)).toEqual(byRecipe);
 
     const out = mkdtempSync(join(tmpdir(), 'folder-same-'));
     writeFileSync(join(out, 'docket.json'), JSON.stringify(docket));
     writeFileSync(join(out, 'in.pdf'), source);
-    execFileSync(
+    await promisify(execFile)(
       process.execPath,
       [
         '--import',
@@ -153,7 +143,7 @@ test('a docket gives the same files, byte for byte, by a recipe, by a job on the
         '--out',
         join(out, 'made'),
       ],
-      { env: { ...process.env, DATABASE_URL: '', SOURCE_DATE_EPOCH }, stdio: 'pipe' },
+      { env: { ...process.env, DATABASE_URL: '', SOURCE_DATE_EPOCH } },
     );
     const byHand = Object.fromEntries(
       readdirSync(join(out, 'made')).map((name) => [name, sumOf(readFileSync(join(out, 'made', name)))]),

@@ -2,7 +2,21 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { mm } from '../src/lib/core/measure/unit';
 import { keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { field, go, makeOutput, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  makeOutput,
+  newJob,
+  pdf,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  takeIn,
+  tile,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -195,7 +209,7 @@ test('an accordion, a closed gatefold, and own folds: drawn on the sheet, kept, 
   await field(page, 'Folded as').selectOption('own folds');
   await page.getByRole('button', { name: 'begin flat' }).click();
   await page.getByRole('button', { name: 'upright folds' }).click();
-  const sheet = (await page.locator('rect.over').boundingBox())!;
+  const sheet = await boxOf(page.locator('rect.over'));
   const foldAt = async (share: number) =>
     page.mouse.click(sheet.x + share * sheet.width, sheet.y + sheet.height / 2);
   await foldAt(197 / 297);

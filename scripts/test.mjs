@@ -65,7 +65,10 @@ try {
     'Interface',
     'npx',
     ['playwright', 'test'],
-    fromReport('e2e.json', (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected]),
+    fromReport('e2e.json', (r) => {
+      if (r.stats.flaky) console.log(`${r.stats.flaky} passed only when tried again: see “flaky” above`);
+      return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
+    }),
     { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` },
   );
 } finally {

@@ -67,8 +67,9 @@ export const handleError: HandleServerError = ({ error, status, event }) => {
 // A promise that nobody waited for is one request's misfortune, and no reason to leave everybody without a server.
 process.on('unhandledRejection', (error) => void reportFault('the web server', error));
 
-// Without this, open connections would keep a stopped server from ending.
+// All requests are answered by now. What still waits for nobody (a timer, an idle process) must not keep a stopped server.
 process.on('sveltekit:shutdown', async () => {
   await closeQueue();
   await closeDb();
+  process.exit(0);
 });
