@@ -1,7 +1,7 @@
 <script lang="ts">
   import { format, formatDistanceToNow } from 'date-fns';
   import { goto, invalidateAll } from '$app/navigation';
-  import { saySize } from '$lib/words/findings';
+  import { saySize } from '$lib/words/sizes';
   import { SCHEME_NAME } from '$lib/words/schemes';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';

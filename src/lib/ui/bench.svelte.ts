@@ -1,10 +1,22 @@
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Finding, Mend } from '../core/checks/finding';
+import { mended } from '../core/checks/mended';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
-import type { Step } from '../core/docket/steps';
+import { withStep } from '../core/docket/edit';
+import type { Beginning } from '../core/docket/stepKind';
+import { stepKind, type Step, type StepOf } from '../core/docket/steps';
+import { formatOn } from '../core/docket/steps/format';
 import type { Box } from '../core/measure/box';
-import { faceAt, facesOf, type Aspect, type Book, type Page, type Side } from '../core/pages/page';
+import {
+  faceAt,
+  facesOf,
+  type Aspect,
+  type Book,
+  type Page,
+  type PageList,
+  type Side,
+} from '../core/pages/page';
 import {
   describeIndexes,
   pickedOf,
@@ -204,16 +216,7 @@ export class Bench {
 
   /** What a mend would make of the docket, with the step that is being tried where its form is open. */
   mended(mend: Mend): Docket {
-    const docket = ((this.form || this.typing) && this.trial) || this.docket;
-    return {
-      ...docket,
-      steps: [
-        ...docket.steps.map((step) => mend.change?.find(({ id }) => id === step.id) ?? step),
-        ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newStepId() }) as Step),
-      ],
-      scheme: { ...docket.scheme, ...mend.scheme } as Docket['scheme'],
-      book: { ...docket.book, ...mend.book },
-    };
+    return mended(((this.form || this.typing) && this.trial) || this.docket, mend, newStepId);
   }
 
   /** Resolves once all that was put in place is saved. */
@@ -225,6 +228,23 @@ export class Bench {
     if (direction === 'undo' ? !this.canUndo : !this.redo.length) return;
     this.leave();
     this.saving.send({ walk: direction });
+  }
+
+  /** What a new step is begun with on `list`, that of the docket's end where none is given. */
+  beginning(list: PageList = this.base.list): Beginning {
+    const { surveys, docket, pickedSelection: chosen, pickedIndexes: indexes } = this;
+    return { list, surveys, formats: docket.formats, safe: docket.safe, chosen, indexes };
+  }
+
+  /** The last step of a kind that is carried out. */
+  lastOf<Kind extends Step['kind']>(kind: Kind): StepOf<Kind> | undefined {
+    return this.docket.steps.findLast((step): step is StepOf<Kind> => step.kind === kind && !step.off);
+  }
+
+  /** Opens the slip for a new step of a kind; where one is all that a job wants, for the one that is there. */
+  begin(kind: Step['kind']): void {
+    const step = stepKind(kind).single && this.lastOf(kind);
+    this.open({ kind, ...(step ? { step } : {}) });
   }
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
@@ -247,43 +267,21 @@ export class Bench {
 
   /** Shows the docket with this step in its place, without accepting it. */
   tryStep(step: Step | undefined): void {
-    this.trial = step && this.withStep(step);
+    this.trial = step && withStep(this.docket, step, this.draftBook);
   }
 
   acceptStep(step: Step): void {
-    this.put(this.withStep(step));
-  }
-
-  private withStep(step: Step): Docket {
-    const known = this.docket.steps.some(({ id }) => id === step.id);
-    return {
-      ...this.docket,
-      book: this.draftBook ?? this.docket.book,
-      steps: known
-        ? this.docket.steps.map((each) => (each.id === step.id ? step : each))
-        : [...this.docket.steps, step],
-    };
-  }
-
-  /** The docket with a format put in its place, or added. */
-  withFormat(format: Format): Docket {
-    const known = this.docket.formats.some(({ id }) => id === format.id);
-    return {
-      ...this.docket,
-      formats: known
-        ? this.docket.formats.map((each) => (each.id === format.id ? format : each))
-        : [...this.docket.formats, format],
-    };
+    this.put(withStep(this.docket, step, this.draftBook));
   }
 
   /** Puts a format on pages, or gives back only some aspects of it, in one step. */
   putFormat(format: string, pages: Selection, only?: Aspect[]): void {
-    this.acceptStep({ ...formatStep(format, pages), ...(only ? { only } : {}) });
+    this.acceptStep({ ...formatOn(format, pages), id: newStepId(), ...(only ? { only } : {}) });
   }
 
   /** Opens the form for it, which says first how many pages would change size. */
   tryFormat(format: string, pages: Selection): void {
-    this.open({ kind: 'format', fresh: formatStep(format, pages) });
+    this.open({ kind: 'format', fresh: { ...formatOn(format, pages), id: newStepId() } });
   }
 
   pick(ids: Iterable<string>): void {
@@ -523,12 +521,3 @@ const newWindowId = (): string =>
 let lastStep = 0;
 /** An id for a new step, unique in its docket. */
 export const newStepId = (): string => `s-${Date.now().toString(36)}${(lastStep++).toString(36)}`;
-
-const formatStep = (format: string, pages: Selection): Step => ({
-  id: newStepId(),
-  kind: 'format',
-  pages,
-  format,
-  content: 'hold',
-  fixed: { x: 'centre', y: 'centre' },
-});

@@ -5,9 +5,10 @@ import type { ActiveKind } from '../core/pages/survey';
 import { describeIndexes } from '../core/pages/selection';
 import { formatFigure, formatLength, formatSize } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
-import { nameSize } from '../core/paper/sizes';
 import { opposite, type Side } from '../core/pages/page';
 import { sayStepProblem } from './errors';
+import { plural } from './plural';
+import { saySize } from './sizes';
 import { sayFoldError } from './schemes';
 import { COVER_WORD, SPINE_OF, WHERE } from './book';
 
@@ -16,15 +17,6 @@ export interface Said {
   title: string;
   /** What it will do on paper, and what to do. */
   text: string;
-}
-
-export const plural = (count: number, one: string, many = `${one}s`): string =>
-  count === 1 ? `1 ${one}` : `${count} ${many}`;
-
-/** A size with its name where it has one: `A5, 148 × 210 mm`. */
-export function saySize(size: Size, unit: Unit): string {
-  const known = nameSize(size);
-  return `${known ? `${known.name}${known.landscape ? ' landscape' : ''}, ` : ''}${formatSize(size.width, size.height, unit)}`;
 }
 
 const ACTIVE_WORD: Record<ActiveKind, string> = {

@@ -1,8 +1,8 @@
 import type { Format } from '../core/docket/format';
 import { formatLength } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
-import { saySize } from './findings';
-import { sayEdges } from './steps';
+import { saySize } from './sizes';
+import { sayEdges } from './pages';
 
 /** What a format sets, in words. */
 export function sayFormat({ trim, bleed, margins }: Format, unit: Unit): string {

@@ -11,7 +11,9 @@ import { runOf } from '../core/sheets/run';
 import { allSheets, type SheetPlan } from '../core/sheets/plan';
 import { layTicket, type TicketPart } from '../core/sheets/ticket';
 import type { Stock } from '../core/paper/stock';
-import { plural, sayFinding, saySize } from './findings';
+import { sayFinding } from './findings';
+import { plural } from './plural';
+import { saySize } from './sizes';
 import { SCHEME_NAME, WORK_STYLE_NAME } from './schemes';
 
 /** The job ticket of a job as it stands; `despite` is why it goes out though findings say stop. */

@@ -15,7 +15,8 @@ import { PLAIN_LINES } from '../core/numbers/lines';
 import { replay } from '../core/docket/replay';
 import { A5, docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { saySelectionError, sayStepProblem, sayTrouble } from './errors';
-import { sayFinding, sayMend, saySize } from './findings';
+import { sayFinding, sayMend } from './findings';
+import { saySize } from './sizes';
 import { sayPageLength } from './lengths';
 import { sayStep } from './steps';
 

@@ -10,7 +10,7 @@
   import { sayFailure } from '$lib/ui/sayFailure';
   import { sayTrouble } from '$lib/words/errors';
   import { SCHEME_NAME } from '$lib/words/schemes';
-  import { STEP_NAME } from '$lib/words/steps';
+  import { stepWords } from '$lib/words/steps';
 
   let { data } = $props();
   let recipes = $state.raw(untrack(() => data.recipes));
@@ -99,7 +99,7 @@
   const exported = (recipe: Recipe) => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(recipe, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
     [
-      ...steps.map(({ kind }) => STEP_NAME[kind].toLowerCase()),
+      ...steps.map(({ kind }) => stepWords(kind).name.toLowerCase()),
       ...(scheme ? [SCHEME_NAME[scheme.kind]] : []),
       ...(outputs ? [`${outputs.length} output${outputs.length === 1 ? '' : 's'}`] : []),
     ].join(' · ');

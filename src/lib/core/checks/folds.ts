@@ -1,3 +1,4 @@
+import { CENTRE } from '../pages/resize';
 import { patternOf } from '../fold/patterns';
 import { narrowedWidths, tightPanels, type TightPanel } from '../fold/widths';
 import type { Size } from '../measure/box';
@@ -132,7 +133,7 @@ function widthsMend({ list }: Pick<JobState, 'list'>, scheme: Leaflet): Finding[
         pages: positions.sort((a, b) => a - b).join(', '),
         ...size,
         content: 'hold',
-        fixed: { x: 'centre', y: 'centre' },
+        fixed: CENTRE,
       });
   }
   return steps.length ? { code: 'worked-widths', steps } : undefined;

@@ -6,7 +6,7 @@ import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
 import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
 import { outputKey, outputSchema } from '../handover/output';
 import { formatSchema } from './format';
-import { stepSchema, type Step } from './steps';
+import { stepKind, stepSchema, type Step } from './steps';
 
 /** 3 mm, by practice (3 to 5 mm). */
 const DEFAULT_SAFE = mm(3);
@@ -61,12 +61,7 @@ export const emptyDocket = (title: string): Docket => ({
 
 /** Whether steps depend on what is drawn on pages, so that those must be measured before. */
 export const looksAtPages = ({ steps }: { steps: readonly Step[] }): boolean =>
-  steps.some(
-    (step) =>
-      !step.off &&
-      ((step.kind === 'reading-order' && !!step.byNumbers) ||
-        (step.kind === 'crop' && step.cut.by === 'ink')),
-  );
+  steps.some((step) => !step.off && !!stepKind(step.kind).looksAtPages?.(step));
 
 /** A source that a step names: by its SHA-256, and by what its file was called. */
 export interface SourceNamed {
@@ -80,19 +75,10 @@ export interface SourceNamed {
 export function sourcesNamed({ steps }: { steps: readonly Step[] }): SourceNamed[] {
   const named = new Map<string, SourceNamed>();
   for (const step of steps) {
-    const from =
-      step.kind === 'take-in'
-        ? step
-        : 'graphic' in step && 'source' in step.graphic
-          ? step.graphic
-          : undefined;
-    if (!from) continue;
-    const known = named.get(from.source);
-    named.set(from.source, {
-      source: from.source,
-      name: known?.name ?? from.name,
-      off: !!step.off && (known?.off ?? true),
-    });
+    for (const { source, name } of stepKind(step.kind).sources?.(step) ?? []) {
+      const known = named.get(source);
+      named.set(source, { source, name: known?.name ?? name, off: !!step.off && (known?.off ?? true) });
+    }
   }
   return [...named.values()];
 }

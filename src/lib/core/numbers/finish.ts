@@ -1,4 +1,3 @@
-import type { Docket } from '../docket/docket';
 import { facesOf, mapFaces, type Page, type PageList } from '../pages/page';
 import { numberedLike, numberingOf, type Numbered } from './numbering';
 import type { Hidden, Matter } from './lines';
@@ -24,6 +23,12 @@ export function sayDate(iso: string): string {
   return `${day} ${MONTHS[month! - 1]} ${year}`;
 }
 
+/** What lines say of a job: its title, and the names of the files that its pages came from. */
+export interface Titled {
+  title: string;
+  steps: readonly { kind: string; source?: string; name?: string }[];
+}
+
 /** A list before and after it was finished. */
 interface Finished {
   bare: PageList;
@@ -34,14 +39,10 @@ interface Finished {
  * The list with what the lines on its pages say, which hangs on all the pages and so comes last. A page that was finished
  * `before` and whose lines still say the same stays the same object, so that nothing draws it anew.
  */
-export function finishList(
-  list: PageList,
-  { title, steps }: Pick<Docket, 'title' | 'steps'>,
-  before?: Finished,
-): PageList {
+export function finishList(list: PageList, { title, steps }: Titled, before?: Finished): PageList {
   if (!facesOf(list).some(({ lines }) => lines)) return list;
   const numbering = numberingOf(list);
-  const files = new Map(steps.flatMap((step) => (step.kind === 'take-in' ? [[step.source, step.name]] : [])));
+  const files = new Map(steps.flatMap(({ source, name }) => (source && name ? [[source, name]] : [])));
   const earlier = before && pairs(before);
   const done = mapFaces(list, (page) => {
     if (!page.lines) return page;

@@ -9,6 +9,9 @@ export const setShape = {
 };
 export type CountBy = z.infer<z.ZodObject<typeof setShape>>;
 
+/** As a form begins it: 001, 002, 003. */
+export const PLAIN_SET = { start: 1, by: 1, digits: 3 } as const satisfies CountBy;
+
 /** The number of the nth (from 0) of a set: 000123. */
 export function setNumber(nth: number, { start, by, digits, prefix = '' }: CountBy): string {
   const value = start + nth * by;

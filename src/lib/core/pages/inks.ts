@@ -1,5 +1,4 @@
-import type { Docket } from '../docket/docket';
-import { overprints } from '../numbers/laid';
+import { overprints, type Purpose } from '../numbers/laid';
 import type { Colour } from '../surface/colour';
 import { coverPages } from './cover';
 import { artsOf, facesOf, type Art, type Page, type PageList } from './page';
@@ -14,6 +13,15 @@ const PLATES: Record<string, readonly string[]> = { CMYK: PROCESS, Grey: ['Black
 export interface InkChange {
   from: string;
   to: string;
+}
+
+/** What is asked of the steps of a job: which one took a file in, and what an overlay is for. */
+export interface InkStep {
+  id: string;
+  kind: string;
+  off?: true | undefined;
+  source?: string;
+  purpose?: Purpose;
 }
 
 /** An ink of a job: where it is and which steps brought it. */
@@ -61,10 +69,10 @@ export function platesOf(ink: Colour): string[] {
 export function spotsOf(
   list: PageList,
   surveys: Surveys,
-  docket: Pick<Docket, 'steps'>,
+  docket: { steps: readonly InkStep[] },
 ): { name: string; ink: Extract<Colour, { as: 'spot' }> }[] {
   const tools = new Set(
-    docket.steps.flatMap((step) => (step.kind === 'overlay' && overprints(step.purpose) ? [step.id] : [])),
+    docket.steps.flatMap((step) => (step.purpose && overprints(step.purpose) ? [step.id] : [])),
   );
   return inksOf(list, surveys, docket).flatMap(({ kind, name, given, mix, steps }) =>
     kind === 'spot' && !steps.every((id) => tools.has(id))
@@ -74,7 +82,7 @@ export function spotsOf(
 }
 
 /** All inks of a job, its cover's too, by plate, process inks first, then spots by name. */
-export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket, 'steps'>): JobInk[] {
+export function inksOf(list: PageList, surveys: Surveys, { steps }: { steps: readonly InkStep[] }): JobInk[] {
   const found = new Map<string, { ink: Ink & { given: string }; pages: Set<string>; steps: Set<string> }>();
   const note = (ink: Ink, page: string, step: string | undefined) => {
     const name = ink.kind === 'spot' ? inkName(ink.name, list.inks) : ink.name;
@@ -89,7 +97,7 @@ export function inksOf(list: PageList, surveys: Surveys, { steps }: Pick<Docket,
     if (step) known.steps.add(step);
   };
   const takenBy = new Map(
-    steps.flatMap((step) => (step.kind === 'take-in' && !step.off ? [[step.source, step.id]] : [])),
+    steps.flatMap((step) => (step.source && !step.off ? [[step.source, step.id]] : [])),
   );
   const noteArt = (page: Page, source: string, index: number, step: string | undefined) => {
     for (const ink of inksOfPage({ source, index }, surveys)) {

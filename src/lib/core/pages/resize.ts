@@ -13,6 +13,8 @@ export const fixedPointSchema = z.object({
   y: z.enum(['head', 'centre', 'foot']),
 });
 export type FixedPoint = z.infer<typeof fixedPointSchema>;
+/** The middle of the page stays. */
+export const CENTRE = { x: 'centre', y: 'centre' } as const satisfies FixedPoint;
 
 /** How a page is brought to a new size. */
 export interface Resize {

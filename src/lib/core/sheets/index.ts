@@ -1,5 +1,4 @@
-import type { Docket } from '../docket/docket';
-import { spotsOf } from '../pages/inks';
+import { spotsOf, type InkStep } from '../pages/inks';
 import type { PageList } from '../pages/page';
 import type { Surveys } from '../pages/survey';
 import { withCover } from './cover';
@@ -11,8 +10,16 @@ import { planSignatures } from './signatures';
 import { planSingle, planSpreads } from './spreads';
 import { planStitched } from './stitched';
 
+/** What the sheets of a job hang on besides its pages. */
+export interface SheetsJob {
+  scheme: Scheme;
+  title: string;
+  safe: number;
+  steps: readonly InkStep[];
+}
+
 /** The sheets of a job whose docket leads to the list. Undefined where there are no pages, or they go on no sheets. */
-export function sheetsOf(list: PageList, docket: Docket, surveys: Surveys): SheetPlan | undefined {
+export function sheetsOf(list: PageList, docket: SheetsJob, surveys: Surveys): SheetPlan | undefined {
   const { scheme, title, safe } = docket;
   let spots: ReturnType<typeof spotsOf> | undefined;
   return planSheets(list, scheme, {

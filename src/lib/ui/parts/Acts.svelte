@@ -2,7 +2,6 @@
   export interface Act {
     word: string;
     key?: string;
-    wide?: boolean;
     disabled?: boolean;
     do: () => void;
   }
@@ -13,6 +12,8 @@
     label: string;
     acts: readonly Act[];
   }
+  /** Words longer than this take a whole row. */
+  const MOST_LETTERS = 15;
   /** What can be done, as cards with the keys that do it. */
   let { label, acts }: Props = $props();
 </script>
@@ -21,7 +22,7 @@
   <p class="label">{label}</p>
   <div>
     {#each acts as act (act.word)}
-      <button class:wide={act.wide} disabled={act.disabled} onclick={act.do}
+      <button class:wide={act.word.length > MOST_LETTERS} disabled={act.disabled} onclick={act.do}
         ><span>{act.word}</span>{#if act.key}<kbd>{act.key}</kbd>{/if}</button
       >
     {/each}

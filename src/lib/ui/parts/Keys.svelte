@@ -1,4 +1,14 @@
 <script lang="ts">
+  import { STEP_KINDS } from '../../core/docket/steps';
+  import { stepWords } from '../../words/steps';
+  import { sayKey } from '../slip/acts';
+  import { SHORTCUTS } from '../slip/shortcuts';
+
+  /** The keys that begin a step, as their records have them. */
+  const STEPS: [string, string][] = [
+    ...STEP_KINDS.map(({ kind, key }): [string, string] => [key ? sayKey(key) : '', stepWords(kind).does ?? '']),
+    ...SHORTCUTS.map(({ key, does }): [string, string] => [sayKey(key), does]),
+  ].filter(([key, does]) => key && does);
   let { onclose }: { onclose: () => void } = $props();
   const KEYS: [string, string][] = [
     ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
@@ -8,27 +18,7 @@
     ['← → Home End', 'select the page before, after, first, last'],
     ['Shift with those', 'select all the way there'],
     ['Esc', 'cancel what is being tried; then select nothing'],
-    ['S', 'trim size'],
-    ['E', 'bleed (edges)'],
-    ['C   U', 'crop; uncrop'],
-    ['T', 'turn'],
-    ['M', 'margins and columns'],
-    ['F', 'put a format on'],
-    ['P   A', 'piece; another size of this'],
-    ['O', 'make all one size'],
-    ['Y', 'copy'],
-    ['N', 'new blank pages'],
-    ['G', 'go elsewhere: move pages'],
-    ['Delete', 'take pages out'],
-    ['K', 'keep facing pages together'],
-    ['Shift C', 'make pages the cover of a bound book'],
-    ['L   B', 'hang a fold-out on a leaf; give it back'],
-    ['X   J', 'split pages; join them'],
-    ['R', 'scans back to reading order'],
-    ['#', 'number series'],
-    ['I   H', 'folios; running lines'],
-    ['Q', 'numbered set'],
-    ['W   Z', 'stamp; overlay'],
+    ...STEPS,
     ['L on Numbers, Sheets', 'hold the leaf, the sheets to the light'],
     ['O   C on Sheets', 'turn the sheets over; look at one corner after another'],
     ['Alt ← →', 'move the selected pages by one; with Home, End to an end'],

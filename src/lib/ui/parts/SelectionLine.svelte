@@ -2,12 +2,13 @@
   import { UNITS, type Unit } from '../../core/measure/unit';
   import { leafOf } from '../../core/pages/leaves';
   import type { Step } from '../../core/docket/steps';
-  import { STEP_NAME } from '../../words/steps';
+  import { STEP_KINDS } from '../../core/docket/steps';
+  import { stepWords } from '../../words/steps';
   import { addressesOf } from '../../core/pages/panels';
   import { faceLabels } from '../../core/pages/labels';
   import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
   import { bleedSides, faceAt, sideAt, type Page } from '../../core/pages/page';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import type { Zoom } from '../mat/Mat.svelte';
   import type { Bench } from '../bench.svelte';
 
@@ -52,31 +53,8 @@
       : `bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
   }
   const picked = $derived(bench.pickedIndexes);
-  const ACTS: Step['kind'][] = [
-    'trim',
-    'bleed',
-    'crop',
-    'uncrop',
-    'turn',
-    'margins',
-    'format',
-    'piece',
-    'copy',
-    'move',
-    'remove',
-    'keep',
-    'cover',
-    'panel',
-    'give-back',
-    'split',
-    'join',
-    'reading-order',
-    'folio',
-    'running',
-    'set',
-    'stamp',
-    'overlay',
-  ];
+  /** What can be done to the pages selected. */
+  const ACTS = STEP_KINDS.filter(({ schema, key }) => 'pages' in schema.shape && key).map(({ kind }) => kind);
   const GUIDES = [
     ['safe', 'safe'],
     ['margins', 'margins'],
@@ -112,7 +90,7 @@
       }}
     >
       <option value="" disabled>do …</option>
-      {#each ACTS as kind (kind)}<option value={kind}>{STEP_NAME[kind]}</option>{/each}
+      {#each ACTS as kind (kind)}<option value={kind}>{stepWords(kind).name}</option>{/each}
     </select>
   {/if}
   <span

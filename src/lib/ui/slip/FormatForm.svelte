@@ -5,6 +5,7 @@
   import { sizesChanged } from '../../core/pages/changes';
   import { frontSide } from '../../core/pages/page';
   import { leaveRoom } from '../../core/pages/margins';
+  import { withFormat } from '../../core/docket/edit';
   import { sayStepProblem } from '../../words/errors';
   import type { Bench } from '../bench.svelte';
   import EdgeFields from './EdgeFields.svelte';
@@ -38,7 +39,7 @@
     bench.format = rest;
   }
   $effect(() => {
-    bench.trial = bad || !changed ? undefined : bench.withFormat(format);
+    bench.trial = bad || !changed ? undefined : withFormat(bench.docket, format);
   });
   /** Pages with this format, and how many of them would get another size. */
   const users = $derived(bench.base.list.pages.filter((page) => page.format?.id === format.id).length);
@@ -46,7 +47,7 @@
 
   function accept(event: SubmitEvent): void {
     event.preventDefault();
-    if (!bad && changed) bench.put(bench.withFormat({ ...format, name: format.name.trim() }));
+    if (!bad && changed) bench.put(withFormat(bench.docket, { ...format, name: format.name.trim() }));
   }
   const A5 = { width: mm(148), height: mm(210) };
   const PARTS = [

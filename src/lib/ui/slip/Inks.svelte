@@ -5,7 +5,7 @@
   import { inksOf, namesOf, PROCESS, type JobInk } from '../../core/pages/inks';
   import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
-  import { STEP_NAME } from '../../words/steps';
+  import { stepWords } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import { newStepId } from '../bench.svelte';
   import { screenColor } from '../mat/ink';
@@ -48,7 +48,7 @@
     steps
       .flatMap((id) => {
         const n = bench.docket.steps.findIndex((step) => step.id === id);
-        return n < 0 ? [] : [`${n + 1} ${STEP_NAME[bench.docket.steps[n]!.kind].toLowerCase()}`];
+        return n < 0 ? [] : [`${n + 1} ${stepWords(bench.docket.steps[n]!.kind).name.toLowerCase()}`];
       })
       .join(', ');
 </script>

@@ -2,7 +2,7 @@
   import type { Size } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
   import { NAMED_SIZES, nameSize, pixels, sameSize, SCREEN_PPI, SCREEN_SIZES, sizeByName } from '../../core/paper/sizes';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import { sayTrouble } from '../../words/errors';
   import { sayPageLength } from '../../words/lengths';
   import { Refused } from '../api';

@@ -2,7 +2,7 @@
   import { EDGES, PLACES, type LinePlace, type TextAt } from '../../core/numbers/lines';
   import { cornerOf } from '../../core/numbers/placeLines';
   import { backSide, frontSide, type Book } from '../../core/pages/page';
-  import { placeWord } from '../../words/steps';
+  import { placeWord } from '../../words/numbers';
 
   type At = Pick<TextAt, 'edge' | 'across'>;
   interface Props {

@@ -1,82 +1,28 @@
 <script lang="ts">
-  import { untrack, type Component } from 'svelte';
-  import { applyStep, stepSchema, type Step } from '../../core/docket/steps';
+  import { untrack } from 'svelte';
+  import { applyStep, freshStep, stepSchema, type Step } from '../../core/docket/steps';
   import { StepProblem } from '../../core/docket/stepKind';
   import type { PageList } from '../../core/pages/page';
   import { sizesChanged } from '../../core/pages/changes';
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/pages/selection';
   import { sayStepProblem } from '../../words/errors';
-  import { FORM_TITLE } from '../../words/steps';
-  import type { Bench, Form } from '../bench.svelte';
+  import { stepWords } from '../../words/steps';
+  import { newStepId, type Bench, type Form } from '../bench.svelte';
   import FindingCard from '../parts/FindingCard.svelte';
-  import BlankFields from './BlankFields.svelte';
-  import BleedFields from './BleedFields.svelte';
-  import CoverStepFields from './CoverStepFields.svelte';
-  import CopyFields from './CopyFields.svelte';
-  import CropFields from './CropFields.svelte';
-  import type { FieldsProps } from './fields';
-  import FormatStepFields from './FormatStepFields.svelte';
-  import { freshStep } from './freshStep';
-  import MarginsStepFields from './MarginsStepFields.svelte';
-  import MoveFields from './MoveFields.svelte';
   import PagesField from './PagesField.svelte';
-  import PieceStepFields from './PieceStepFields.svelte';
-  import PanelFields from './PanelFields.svelte';
-  import GiveBackFields from './GiveBackFields.svelte';
-  import KeepFields from './KeepFields.svelte';
-  import SplitFields from './SplitFields.svelte';
-  import JoinFields from './JoinFields.svelte';
-  import ReadingOrderFields from './ReadingOrderFields.svelte';
-  import InkFields from './InkFields.svelte';
-  import FolioFields from './FolioFields.svelte';
-  import NumbersFields from './NumbersFields.svelte';
-  import OverlayFields from './OverlayFields.svelte';
-  import RunningFields from './RunningFields.svelte';
-  import SetFields from './SetFields.svelte';
-  import StampFields from './StampFields.svelte';
-  import TakeInFields from './TakeInFields.svelte';
-  import TrimFields from './TrimFields.svelte';
-  import TurnFields from './TurnFields.svelte';
+  import { stepFields } from './steps';
 
   let { bench, form }: { bench: Bench; form: Form } = $props();
-
-  /** The fields that each kind of step has besides its pages. */
-  const FIELDS: { [Kind in Step['kind']]?: Component<FieldsProps<Kind>> } = {
-    'take-in': TakeInFields,
-    blank: BlankFields,
-    copy: CopyFields,
-    move: MoveFields,
-    trim: TrimFields,
-    bleed: BleedFields,
-    crop: CropFields,
-    turn: TurnFields,
-    margins: MarginsStepFields,
-    format: FormatStepFields,
-    piece: PieceStepFields,
-    panel: PanelFields,
-    'give-back': GiveBackFields,
-    keep: KeepFields,
-    cover: CoverStepFields,
-    split: SplitFields,
-    join: JoinFields,
-    'reading-order': ReadingOrderFields,
-    numbers: NumbersFields,
-    folio: FolioFields,
-    running: RunningFields,
-    set: SetFields,
-    stamp: StampFields,
-    overlay: OverlayFields,
-    ink: InkFields,
-  };
 
   /** The pages that the step meets: those before it on the docket. */
   const before: PageList = $derived.by(() => {
     const at = form.step ? bench.docket.steps.findIndex((step) => step.id === form.step!.id) : bench.docket.steps.length;
     return bench.base.replay.after[at - 1] ?? { pages: [], book: bench.docket.book };
   });
-  untrack(() => (bench.draft = form.step ?? form.fresh ?? freshStep(form.kind, bench, before)));
+  untrack(() => (bench.draft = form.step ?? form.fresh ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
   const step: Step = $derived(bench.draft ?? form.step!);
-  const Fields = $derived(FIELDS[step.kind] as Component<FieldsProps<Step['kind']>> | undefined);
+  const Fields = $derived(stepFields(step.kind));
+  const words = $derived(stepWords(step.kind));
   /** Fields that hold something that cannot be used. */
   let fieldsWrong = $state(false);
 
@@ -145,7 +91,7 @@
 
 <form bind:this={element} onsubmit={accept}>
   <header>
-    <h1>{step.kind === 'copy' && step.size ? 'Another size of this' : FORM_TITLE[step.kind]}</h1>
+    <h1>{step.kind === 'copy' && step.size ? 'Another size of this' : (words.title ?? words.name)}</h1>
     <p class="quiet">
       {form.step
         ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
@@ -159,21 +105,16 @@
   {#if 'pages' in step}
     <PagesField value={step.pages} list={before} onchange={(pages) => (bench.draft = { ...step, pages } as Step)} />
   {/if}
-  {#if Fields}
-    <Fields
-      {bench}
-      {step}
-      {before}
-      onchange={(next, wrong = false) => {
-        bench.draft = next;
-        fieldsWrong = wrong;
-      }}
-    />
-  {:else if step.kind === 'remove'}
-    <p class="quiet small">The files they come from stay as they are; take this step out and the pages are back.</p>
-  {:else if step.kind === 'uncrop'}
-    <p class="quiet small">Brings back all that was cropped off these pages.</p>
-  {/if}
+  <Fields
+    {bench}
+    {step}
+    {before}
+    onchange={(next, wrong = false) => {
+      bench.draft = next;
+      fieldsWrong = wrong;
+    }}
+  />
+  {#if words.hint}<p class="quiet small">{words.hint}</p>{/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
   {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}

@@ -8,7 +8,7 @@
   import { templateOf, templateSvg } from '../../core/sheets/template';
   import { sheetsXjdf } from '../../core/sheets/xjdf';
   import { OUTPUT_NAME, OUTPUT_SAID } from '../../words/outputs';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import { sayTrouble } from '../../words/errors';
   import { api } from '../api';
   import { asSaved } from '../asSaved';

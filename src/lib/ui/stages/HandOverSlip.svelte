@@ -15,7 +15,7 @@
   import { NAME_TOKENS } from '../../core/handover/names';
   import { plainPattern } from '../../words/fileName';
   import { OUTPUT_NAME, PRESS_MISTAKE, sayCutBy, sayPart, splitName, SPLITS, TURN_SAID, type SplitBy } from '../../words/outputs';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import { facesOf } from '../../core/pages/page';
   import { commonestSize } from '../../core/pages/sizes';
   import type { Bench } from '../bench.svelte';

@@ -1,15 +1,16 @@
 <script lang="ts">
-  import type { Step } from '../../core/docket/steps';
+  import { STEP_KINDS } from '../../core/docket/steps';
   import { labelsOf } from '../../core/pages/labels';
   import { numberedFrom, stretchesOf } from '../../core/numbers/series';
   import { describeIndexes } from '../../core/pages/selection';
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
-  import Acts, { type Act } from '../parts/Acts.svelte';
+  import Acts from '../parts/Acts.svelte';
+  import { actsOf } from '../slip/acts';
   import Inks from '../slip/Inks.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
-  import { saySeries, seriesForm } from './series';
+  import { saySeries } from './series';
 
   let { bench }: { bench: Bench } = $props();
 
@@ -19,14 +20,7 @@
   const picked = $derived(bench.pickedIndexes.filter((index) => index < list.pages.length));
   const one = $derived(picked.length === 1 ? picked[0] : undefined);
 
-  const acts = $derived<Act[]>([
-    { word: 'Number series', key: '#', wide: true, disabled: none, do: () => bench.open(seriesForm(bench)) },
-    { word: 'Folios', key: 'I', disabled: none, do: () => bench.open({ kind: 'folio' }) },
-    { word: 'Running lines', key: 'H', disabled: none, do: () => bench.open({ kind: 'running' }) },
-    { word: 'Stamp', key: 'W', disabled: none, do: () => bench.open({ kind: 'stamp' }) },
-    { word: 'Overlay', key: 'Z', disabled: none, do: () => bench.open({ kind: 'overlay' }) },
-    { word: 'Numbered set', key: 'Q', wide: true, disabled: none, do: () => bench.open({ kind: 'set' }) },
-  ]);
+  const acts = $derived(actsOf('numbers', bench));
 
   // --- "This page is number …": one field begins a series. ---
 
@@ -48,8 +42,9 @@
     typed = '';
   });
 
-  const LAID: readonly Step['kind'][] = ['folio', 'running', 'set', 'stamp', 'overlay'];
-  const laid = $derived(bench.docket.steps.flatMap((step, index) => (LAID.includes(step.kind) ? [{ step, index }] : [])));
+  /** What lies on pages: each step of such a kind is shown. */
+  const LAID = new Set<string>(STEP_KINDS.flatMap(({ kind, on, button, single }) => (on === 'numbers' && button && !single ? [kind] : [])));
+  const laid = $derived(bench.docket.steps.flatMap((step, index) => (LAID.has(step.kind) ? [{ step, index }] : [])));
   const stretches = $derived(stretchesOf(list));
   const said = (from: number, to: number) => {
     const shown = labels.slice(from, to).filter(Boolean);

@@ -2,9 +2,8 @@
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { bleedSides, faceAt, sideAt, type Aspect } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
-  import { saySize } from '../../words/findings';
-  import type { Step } from '../../core/docket/steps';
-  import type { Bench, Form } from '../bench.svelte';
+  import { saySize } from '../../words/sizes';
+  import type { Bench } from '../bench.svelte';
   import Acts, { type Act } from '../parts/Acts.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
@@ -14,7 +13,8 @@
   import FormatForm from '../slip/FormatForm.svelte';
   import FoldOuts from '../slip/FoldOuts.svelte';
   import Formats from '../slip/Formats.svelte';
-  import { anotherSize, evenSizes } from '../slip/freshStep';
+  import { actsOf, sayKey } from '../slip/acts';
+  import { SHORTCUTS } from '../slip/shortcuts';
   import LengthField from '../parts/LengthField.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
@@ -22,45 +22,23 @@
 
   let { bench }: { bench: Bench } = $props();
 
-  const ACTS: [Step['kind'], string, string][] = [
-    ['trim', 'Size', 'S'],
-    ['bleed', 'Bleed', 'E'],
-    ['crop', 'Crop', 'C'],
-    ['turn', 'Turn', 'T'],
-    ['margins', 'Margins', 'M'],
-    ['piece', 'Piece', 'P'],
-    ['blank', 'Blank', 'N'],
-    ['copy', 'Copy', 'Y'],
-    ['move', 'Move', 'G'],
-    ['remove', 'Remove', 'Del'],
-    ['keep', 'Keep together', 'K'],
-    ['cover', 'Cover', '⇧C'],
-    ['panel', 'Fold-out', 'L'],
-    ['split', 'Split', 'X'],
-    ['join', 'Join', 'J'],
-  ];
   const picked = $derived(bench.pickedIndexes);
   const page = $derived(picked.length === 1 ? faceAt(bench.shown.list, picked[0]!) : undefined);
   const bleed = $derived(page && bleedSides(page.bleed, sideAt(picked[0]!, bench.shown.list)));
   const from = $derived(page?.art && bench.docket.steps.find((step) => step.kind === 'take-in' && step.source === page.art!.source));
-  const cropped = $derived(bench.base.list.pages.some(({ id, whole }) => whole && (!bench.picked.size || bench.picked.has(id))));
-  const even = $derived(evenSizes(bench));
   const unit = $derived(bench.unit);
 
-  const none = $derived(!bench.base.list.pages.length);
   const acts = $derived<Act[]>([
-    ...ACTS.map(([kind, word, key]): Act => ({
-      word,
-      key,
-      disabled: none && kind !== 'blank',
-      do: () => bench.open({ kind }),
+    ...actsOf('pages', bench),
+    ...SHORTCUTS.filter(({ shown }) => shown(bench)).map(({ key, word, step }): Act => ({
+      word: word(bench),
+      key: sayKey(key),
+      do: () => {
+        const fresh = step(bench);
+        if (fresh) bench.open({ kind: fresh.kind, fresh });
+      },
     })),
-    ...(picked.length === 1 ? [{ word: 'Another size of this', key: 'A', wide: true, do: () => begin(anotherSize(bench)) }] : []),
-    ...(even ? [{ word: `Make all one size${picked.length === 1 ? ', like this' : ''}`, key: 'O', wide: true, do: () => begin(even) }] : []),
-    { word: 'Back to reading order', key: 'R', wide: true, disabled: none, do: () => bench.open({ kind: 'reading-order' }) },
-    ...(cropped ? [{ word: 'Uncrop', key: 'U', wide: true, do: () => bench.open({ kind: 'uncrop' }) }] : []),
   ]);
-  const begin = (fresh: Step): void => bench.open({ kind: fresh.kind, fresh } satisfies Form);
   const give = (aspect: Aspect) => bench.putFormat(page!.format!.id, { ids: [page!.id] }, [aspect]);
   const book = $derived(bench.docket.book);
   /** The safe margin as typed. */

@@ -6,8 +6,8 @@
   import { formatLength } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/pages/page';
   import { sayAsked, sayChoice } from '../../words/asked';
-  import { plural } from '../../words/findings';
-  import { sayStep, STEP_NAME } from '../../words/steps';
+  import { plural } from '../../words/plural';
+  import { sayStep, stepWords } from '../../words/steps';
   import { api } from '../api';
   import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
@@ -47,7 +47,7 @@
   });
   function pagesOf({ step, label }: Ask): string {
     const kind = steps.find(({ id }) => id === step)?.kind;
-    return kind ? `Pages for “${STEP_NAME[kind]}”` : label;
+    return kind ? `Pages for “${stepWords(kind).name}”` : label;
   }
   /** What can be asked for, and the step it is in where it is in one. */
   const askableNow = $derived([
@@ -71,7 +71,7 @@
     const words = sayAsked(value.path, draft);
     const asked: Ask = {
       name: freeName(asks, String(value.path.at(-1))),
-      label: `${words[0]!.toUpperCase()}${words.slice(1)}${step ? ` (${STEP_NAME[step.kind]})` : ''}`.slice(0, 80),
+      label: `${words[0]!.toUpperCase()}${words.slice(1)}${step ? ` (${stepWords(step.kind).name})` : ''}`.slice(0, 80),
       kind: value.kind,
       path: [...value.path],
       preset: value.preset,

@@ -5,7 +5,7 @@
   import { declaredBleed } from '../../core/pages/page';
   import { sizeGroups } from '../../core/pages/sizes';
   import { sourcesOf } from '../../core/docket/docket';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import type { Survey } from '../../core/pages/survey';
   import type { Bench } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';

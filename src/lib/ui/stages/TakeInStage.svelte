@@ -6,7 +6,7 @@
   import { IDENTITY } from '../../core/measure/matrix';
   import { sameSize } from '../../core/paper/sizes';
   import { sizeGroups } from '../../core/pages/sizes';
-  import { saySize } from '../../words/findings';
+  import { saySize } from '../../words/sizes';
   import { sourcesOf } from '../../core/docket/docket';
   import type { Survey, SurveyPage } from '../../core/pages/survey';
   import { arrangeShelf, type Shelf } from '../mat/arrange';

@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { distance, lengthWithin, pageLength } from '../../measure/lengthSchema';
+import { mm } from '../../measure/unit';
 import { addressesOf } from '../../pages/panels';
 import { StepProblem } from '../stepKind';
-import { faceAt, mapFaces, sideAt, type Page, type PageList, type Side } from '../../pages/page';
+import { faceAt, mapFaces, sideAt, type Edges, type Page, type PageList, type Side } from '../../pages/page';
 import { resolveSelection, type Selection } from '../../pages/selection';
 
 /** What every step has: an id that never changes, whether it is switched off, and the recipe that it came from, in which version. */
@@ -12,8 +13,14 @@ export const stepBase = {
   recipe: z.object({ name: z.string().min(1).max(60), version: z.number().int().min(1) }).optional(),
 };
 
-/** The widest bleed taken, in points: 50 mm, far beyond any use. */
-export const MOST_BLEED = (50 * 72) / 25.4;
+/** The widest bleed taken: 50 mm, far beyond any use. */
+export const MOST_BLEED = mm(50);
+
+/** Bleed as a form begins it: 3 mm all round, by common practice. */
+export const PLAIN_BLEED: Edges = { head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) };
+/** Margins and the gap between columns as a form begins them. */
+export const PLAIN_MARGINS: Edges = { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12) };
+export const COLUMN_GAP = mm(5);
 
 const edges = (edge: z.ZodNumber) => ({ head: edge, foot: edge, spine: edge, fore: edge });
 export const bleedEdges = edges(lengthWithin([0, MOST_BLEED]));

@@ -28,9 +28,8 @@ export const A4_SHAPE: BlankShape = {
 };
 
 /** Puts blank pages in, of a given shape, else of the size, bleed and margins of their neighbour; A4 without bleed where the list is empty. */
-export const blank = defineStep({
-  kind: 'blank',
-  schema: z.object({
+export const blank = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('blank'),
     count: z.number().int().min(1).max(2000),
@@ -41,6 +40,18 @@ export const blank = defineStep({
     /** Words in the middle of each, in letters of western Europe. */
     words: z.string().trim().min(1).max(120).regex(WESTERN).optional(),
   }),
+)({
+  kind: 'blank',
+  on: 'pages',
+  key: 'n',
+  button: true,
+  fresh: ({ list, chosen }) => ({
+    kind: 'blank',
+    count: list.pages.length ? 1 : 4,
+    where: chosen ? { at: 'after', pages: chosen } : { at: 'end' },
+    ...(list.pages.length ? {} : { shape: A4_SHAPE }),
+  }),
+  possible: () => true,
   apply(list, step, { formats }) {
     const index = indexOfPlace(step.where, list);
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];

@@ -3,22 +3,27 @@ import { enlargeToBleed } from '../../pages/enlarge';
 import { withOwn, type Edges, type Page, type Side } from '../../pages/page';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
-import { bleedEdges, changePages, stepBase } from './base';
+import { bleedEdges, changePages, stepBase, PLAIN_BLEED } from './base';
 
 /** What is done where the art does not reach the bleed: nothing, mirror it at its edge, or enlarge it until it does. */
 export const bleedArtSchema = z.enum(['leave', 'mirror', 'enlarge']);
 export type BleedArt = z.infer<typeof bleedArtSchema>;
 
 /** Sets the bleed of pages, edge by edge. */
-export const bleed = defineStep({
-  kind: 'bleed',
-  schema: z.object({
+export const bleed = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('bleed'),
     pages: selectionSchema,
     ...bleedEdges,
     art: bleedArtSchema.optional(),
   }),
+)({
+  kind: 'bleed',
+  on: 'pages',
+  key: 'e',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({ kind: 'bleed', pages: chosen, ...PLAIN_BLEED }),
   apply: (list, step) =>
     changePages(list, step.pages, (page, side) => bleedPage(page, step, step.art ?? 'leave', side)),
 });

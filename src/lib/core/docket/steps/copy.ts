@@ -9,9 +9,8 @@ import { formatted } from './format';
 import { pieceShape } from './piece';
 
 /** Puts copies of pages into the list; with a size each copy is another size of its page, as a piece of its own where one is named. */
-export const copy = defineStep({
-  kind: 'copy',
-  schema: z.object({
+export const copy = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('copy'),
     pages: selectionSchema,
@@ -21,6 +20,12 @@ export const copy = defineStep({
     /** Id of a format of the docket that the new pages get. */
     format: z.string().min(1).max(64).optional(),
   }),
+)({
+  kind: 'copy',
+  on: 'pages',
+  key: 'y',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({ kind: 'copy', pages: chosen, where: { at: 'after', pages: chosen } }),
   apply(list, step, { formats }) {
     const copies = resolveSelection(step.pages, list).map((index, n): Page => {
       const alike: Page = {

@@ -1,26 +1,38 @@
 import * as z from 'zod';
-import { COVER_PARTS, coverPages, doubledPart, sideOfPart, type Cover } from '../../pages/cover';
-import { resizePage } from '../../pages/resize';
+import { COVER_PARTS, coverPages, doubledPart, sideOfPart, type Cover, likelyParts } from '../../pages/cover';
+import { CENTRE, resizePage } from '../../pages/resize';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, sizeSchema, stepBase } from './base';
 
-const HELD = { content: 'hold', fixed: { x: 'centre', y: 'centre' } } as const;
+const HELD = { content: 'hold', fixed: CENTRE } as const;
 
 /**
  * Takes pages out of the list and makes them the book's cover: what each is, in the order of the pages. With `sizes`, parts
  * are made so large about their middle, their content held. Throws StepProblem where parts and pages differ in number, where
  * a part would be there twice, or where nothing is left of the book.
  */
-export const cover = defineStep({
-  kind: 'cover',
-  schema: z.object({
+export const cover = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('cover'),
     pages: selectionSchema,
     parts: z.array(z.enum(COVER_PARTS)).min(1).max(COVER_PARTS.length),
     sizes: z.partialRecord(z.enum(COVER_PARTS), sizeSchema).optional(),
   }),
+)({
+  kind: 'cover',
+  on: 'pages',
+  key: 'C',
+  button: true,
+  fresh: ({ list, chosen = 'last', indexes }) => {
+    const pages = indexes.flatMap((index) => list.pages[index] ?? []);
+    return {
+      kind: 'cover',
+      pages: chosen,
+      parts: likelyParts(pages.length ? pages : list.pages.slice(-1), list),
+    };
+  },
   apply(list, { pages, parts, sizes = {} }) {
     const picked = pagesOnly(resolveSelection(pages, list), list);
     if (picked.length !== parts.length)

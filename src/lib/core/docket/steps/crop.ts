@@ -34,9 +34,19 @@ export const cutSchema = z.discriminatedUnion('by', [
 export type Cut = z.infer<typeof cutSchema>;
 
 /** Hides what lies outside a smaller trim. Nothing is removed: *uncrop* brings it back. */
-export const crop = defineStep({
+export const crop = defineStep(
+  z.object({ ...stepBase, kind: z.literal('crop'), cut: cutSchema, pages: selectionSchema }),
+)({
   kind: 'crop',
-  schema: z.object({ ...stepBase, kind: z.literal('crop'), cut: cutSchema, pages: selectionSchema }),
+  on: 'pages',
+  key: 'c',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({
+    kind: 'crop',
+    pages: chosen,
+    cut: { by: 'edge', head: 0, foot: 0, spine: 0, fore: 0 },
+  }),
+  looksAtPages: ({ cut }) => cut.by === 'ink',
   apply(list, step, { surveys }) {
     const cuts = cutsOf(step.cut, resolveSelection(step.pages, list), list, surveys);
     return mapFaces(list, (page, index) => {

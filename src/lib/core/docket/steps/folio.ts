@@ -2,12 +2,17 @@ import * as z from 'zod';
 import { onPages, textAtSchema } from '../../numbers/lines';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
-import { putLines } from './putLines';
+import { putLines, plainLines } from './putLines';
 
 /** Puts a folio on pages, at one place of the leaf. */
-export const folio = defineStep({
+export const folio = defineStep(
+  z.object({ ...stepBase, kind: z.literal('folio'), ...onPages, ...textAtSchema.shape }),
+)({
   kind: 'folio',
-  schema: z.object({ ...stepBase, kind: z.literal('folio'), ...onPages, ...textAtSchema.shape }),
+  on: 'numbers',
+  key: 'i',
+  button: true,
+  fresh: (begun) => ({ ...plainLines(begun), kind: 'folio', edge: 'foot', across: 'outer', text: '{page}' }),
   apply: (list, { edge, across, text, left, first, ...step }) =>
     putLines(list, step, [{ edge, across, text, left, first }]),
 });

@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import type { Format } from '../format';
 import { frontSide, type Aspect, type Book, type Page, type Side } from '../../pages/page';
-import { contentSchema, fixedPointSchema, resizePage, type Resize } from '../../pages/resize';
-import { selectionSchema } from '../../pages/selection';
+import { CENTRE, contentSchema, fixedPointSchema, resizePage, type Resize } from '../../pages/resize';
+import { selectionSchema, type Selection } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { changePages, stepBase } from './base';
 import { bleedPage } from './bleed';
@@ -10,23 +10,37 @@ import { withMargins } from './margins';
 
 const aspectSchema = z.enum(['trim', 'bleed', 'margins']);
 
+const formatStep = z.object({
+  ...stepBase,
+  kind: z.literal('format'),
+  pages: selectionSchema,
+  /** Id of a format of the docket. */
+  format: z.string().min(1).max(64),
+  content: contentSchema,
+  fixed: fixedPointSchema,
+  only: z.array(aspectSchema).min(1).optional(),
+});
+
 /** Puts a format of the docket on pages: all that it sets, or only some aspects of it (which gives those back to a page that differs). */
-export const format = defineStep({
+export const format = defineStep(formatStep)({
   kind: 'format',
-  schema: z.object({
-    ...stepBase,
-    kind: z.literal('format'),
-    pages: selectionSchema,
-    /** Id of a format of the docket. */
-    format: z.string().min(1).max(64),
-    content: contentSchema,
-    fixed: fixedPointSchema,
-    only: z.array(aspectSchema).min(1).optional(),
-  }),
+  on: 'pages',
+  key: 'f',
+  button: false,
+  fresh: ({ chosen = 'all', formats }) => formatOn(formats[0]?.id ?? '-', chosen),
   apply(list, step, { formats }) {
     const known = formatOf(step.format, formats);
     return changePages(list, step.pages, (page, side) => putFormat(page, known, step, step.only, side));
   },
+});
+
+/** A step, but for its id, that puts a format on pages, their content held at the middle. */
+export const formatOn = (id: string, pages: Selection): Omit<z.infer<typeof formatStep>, 'id'> => ({
+  kind: 'format',
+  pages,
+  format: id,
+  content: 'hold',
+  fixed: CENTRE,
 });
 
 function formatOf(id: string, formats: readonly Format[]): Format {
@@ -44,7 +58,7 @@ export function formatted(
 ): readonly Page[] {
   if (id === undefined) return pages;
   const known = formatOf(id, formats);
-  const how: Resize = { content: 'hold', fixed: { x: 'centre', y: 'centre' } };
+  const how: Resize = { content: 'hold', fixed: CENTRE };
   return pages.map((page) => putFormat(page, known, how, undefined, frontSide(book)));
 }
 

@@ -7,9 +7,17 @@ import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 
 /** Takes panels off their leaves and puts what they show back into the list; faces that were made blank for a panel go. */
-export const giveBack = defineStep({
+export const giveBack = defineStep(
+  z.object({ ...stepBase, kind: z.literal('give-back'), pages: selectionSchema, where: placeSchema }),
+)({
   kind: 'give-back',
-  schema: z.object({ ...stepBase, kind: z.literal('give-back'), pages: selectionSchema, where: placeSchema }),
+  on: 'pages',
+  key: 'b',
+  button: false,
+  fresh: ({ list, chosen, indexes }) => {
+    const hung = indexes.some((index) => index >= list.pages.length);
+    return { kind: 'give-back', pages: chosen && hung ? chosen : 'panels', where: { at: 'end' } };
+  },
   apply(list, step) {
     const picked = new Set(resolveSelection(step.pages, list));
     const { rest, off } = takeOff(picked, list);

@@ -26,6 +26,10 @@ export const graphicSchema = z.union([
 ]);
 export type Graphic = z.infer<typeof graphicSchema>;
 
+/** The file that a graphic is a page of; none where it is a page of the job. */
+export const fileOf = (graphic: Graphic): { source: string; name: string }[] =>
+  'source' in graphic ? [{ source: graphic.source, name: graphic.name }] : [];
+
 /** The graphic of a step, and the id of the page of the job that it is where it is one. Throws StepProblem, SelectionError. */
 export function graphicOf(
   from: Graphic,

@@ -1,8 +1,9 @@
-import * as z from 'zod';
+import type * as z from 'zod';
 import type { PageList } from '../../pages/page';
 import { settleSeries } from '../../numbers/series';
 import { settlePanels } from '../../pages/panels';
-import type { StepContext } from '../stepKind';
+import { byKind, unionOf } from '../../kinds';
+import type { Beginning, StepContext, StepKind, StepSchema } from '../stepKind';
 import { blank } from './blank';
 import { bleed } from './bleed';
 import { copy } from './copy';
@@ -31,13 +32,9 @@ import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
 
-/** Every kind of step; a new kind is one new file and one line here and in the schema below. */
-const KINDS = [
+/** Every kind of step: a new one is a file here, one in words/steps, one line in each index. In the order of the bench's buttons. */
+export const STEP_KINDS = [
   takeIn,
-  blank,
-  copy,
-  remove,
-  move,
   trim,
   bleed,
   crop,
@@ -46,57 +43,53 @@ const KINDS = [
   margins,
   format,
   piece,
-  panel,
-  giveBack,
+  blank,
+  copy,
+  move,
+  remove,
   keep,
   cover,
+  panel,
+  giveBack,
   split,
   join,
   readingOrder,
   numbers,
   folio,
   running,
-  set,
   stamp,
   overlay,
+  set,
   ink,
 ] as const;
 
-export const stepSchema = z.discriminatedUnion('kind', [
-  takeIn.schema,
-  blank.schema,
-  copy.schema,
-  remove.schema,
-  move.schema,
-  trim.schema,
-  bleed.schema,
-  crop.schema,
-  uncrop.schema,
-  turn.schema,
-  margins.schema,
-  format.schema,
-  piece.schema,
-  panel.schema,
-  giveBack.schema,
-  keep.schema,
-  cover.schema,
-  split.schema,
-  join.schema,
-  readingOrder.schema,
-  numbers.schema,
-  folio.schema,
-  running.schema,
-  set.schema,
-  stamp.schema,
-  overlay.schema,
-  ink.schema,
-]);
+export const stepSchema = unionOf(STEP_KINDS);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
 
+/** What the records of all kinds have in common, whatever kind a step is of. */
+type AnyKind = Omit<
+  StepKind<StepSchema>,
+  'kind' | 'schema' | 'apply' | 'fresh' | 'sources' | 'looksAtPages'
+> & {
+  kind: Step['kind'];
+  schema: StepSchema;
+  apply(list: PageList, step: Step, context: StepContext): PageList;
+  fresh?(begun: Beginning): Omit<Step, 'id'>;
+  sources?(step: Step): { source: string; name: string }[];
+  looksAtPages?(step: Step): boolean;
+};
+const BY_KIND = byKind(STEP_KINDS);
+/** The record of a kind of step. */
+export const stepKind = (kind: Step['kind']): AnyKind => BY_KIND[kind] as unknown as AnyKind;
+
 /** Applies a step to a list. Throws StepProblem or SelectionError where it cannot. */
-export function applyStep(list: PageList, step: Step, context: StepContext): PageList {
-  const kind = KINDS.find((known) => known.kind === step.kind)!;
-  const apply = kind.apply as (list: PageList, step: Step, context: StepContext) => PageList;
-  return settleSeries(list, settlePanels(apply(list, step, context)));
+export const applyStep = (list: PageList, step: Step, context: StepContext): PageList =>
+  settleSeries(list, settlePanels(stepKind(step.kind).apply(list, step, context)));
+
+/** A step as its form begins. Throws where steps of this kind are begun in another way. */
+export function freshStep(kind: Step['kind'], id: string, begun: Beginning): Step {
+  const { fresh } = stepKind(kind);
+  if (!fresh) throw new Error(`no form begins a step of the kind ${kind}`);
+  return { ...fresh(begun), id } as Step;
 }

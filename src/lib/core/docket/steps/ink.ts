@@ -6,9 +6,14 @@ import { stepBase } from './base';
 const name = z.string().trim().min(1).max(120);
 
 /** Gives a spot ink another name, or has it printed with another ink by naming that. Throws StepProblem where no page has it. */
-export const ink = defineStep({
+export const ink = defineStep(z.object({ ...stepBase, kind: z.literal('ink'), from: name, to: name }))({
   kind: 'ink',
-  schema: z.object({ ...stepBase, kind: z.literal('ink'), from: name, to: name }),
+  on: 'numbers',
+  button: false,
+  fresh: ({ list, surveys }) => {
+    const from = inksOf(list, surveys, { steps: [] }).find((each) => each.kind === 'spot')?.name ?? '-';
+    return { kind: 'ink', from, to: from };
+  },
   apply(list, { from, to }, { surveys }) {
     if (from === to) throw new StepProblem('same-ink', { name: from });
     const inks = inksOf(list, surveys, { steps: [] });

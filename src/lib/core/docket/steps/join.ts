@@ -7,9 +7,8 @@ import { defineStep } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 
 /** Joins pages into larger ones, so many across and so many down, in the order they are read; the last may have places left. */
-export const join = defineStep({
-  kind: 'join',
-  schema: z.object({
+export const join = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('join'),
     pages: selectionSchema,
@@ -17,6 +16,12 @@ export const join = defineStep({
     rows: z.number().int().min(1).max(12),
     gap: distance,
   }),
+)({
+  kind: 'join',
+  on: 'pages',
+  key: 'j',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({ kind: 'join', pages: chosen, columns: 2, rows: 1, gap: 0 }),
   apply(list, step) {
     const picked = pagesOnly(resolveSelection(step.pages, list), list);
     const each = step.columns * step.rows;

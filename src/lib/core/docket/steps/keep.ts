@@ -9,9 +9,18 @@ import { pagesOnly, stepBase } from './base';
  * Marks facing pages as a pair that must stay together, or lets them go again. One page stands for itself and the page
  * that it faces; of more than one, each must face another of them. Throws StepProblem where one does not.
  */
-export const keep = defineStep({
+export const keep = defineStep(
+  z.object({ ...stepBase, kind: z.literal('keep'), pages: selectionSchema, together: z.boolean() }),
+)({
   kind: 'keep',
-  schema: z.object({ ...stepBase, kind: z.literal('keep'), pages: selectionSchema, together: z.boolean() }),
+  on: 'pages',
+  key: 'k',
+  button: true,
+  fresh: ({ list, chosen = '2-3', indexes }) => ({
+    kind: 'keep',
+    pages: chosen,
+    together: !indexes.some((index) => list.pages[index]?.kept),
+  }),
   apply(list, step) {
     const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     if (!step.together) return letGo(picked, list);

@@ -3,17 +3,31 @@ import { leaveRoom } from '../../pages/margins';
 import { withOwn, type Page, type Side } from '../../pages/page';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
-import { changePages, marginsSchema, stepBase } from './base';
+import { changePages, marginsSchema, stepBase, PLAIN_MARGINS, COLUMN_GAP } from './base';
 
 /** Sets the margins of pages, from the trim inwards, and the columns between them. */
-export const margins = defineStep({
-  kind: 'margins',
-  schema: z.object({
+export const margins = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('margins'),
     pages: selectionSchema,
     ...marginsSchema.shape,
   }),
+)({
+  kind: 'margins',
+  on: 'pages',
+  key: 'm',
+  button: true,
+  fresh: ({ list, chosen = 'all', indexes }) => {
+    const { margins: edges = PLAIN_MARGINS, columns } = list.pages[indexes[0] ?? 0] ?? {};
+    return {
+      kind: 'margins',
+      pages: chosen,
+      ...edges,
+      columns: columns?.count ?? 1,
+      gap: columns?.gap ?? COLUMN_GAP,
+    };
+  },
   apply: (list, step) =>
     changePages(list, step.pages, (page, side) => withOwn(withMargins(page, step, side), 'margins')),
 });

@@ -6,9 +6,14 @@ import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 
 /** Moves pages, in the order they have, to another place. A place beside one of the moved pages themselves is refused. */
-export const move = defineStep({
+export const move = defineStep(
+  z.object({ ...stepBase, kind: z.literal('move'), pages: selectionSchema, where: placeSchema }),
+)({
   kind: 'move',
-  schema: z.object({ ...stepBase, kind: z.literal('move'), pages: selectionSchema, where: placeSchema }),
+  on: 'pages',
+  key: 'g',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({ kind: 'move', pages: chosen, where: { at: 'end' } }),
   apply(list, step) {
     const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     if ('pages' in step.where) {

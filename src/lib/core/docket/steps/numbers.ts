@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
-import { seriesShape, type Series } from '../../numbers/series';
+import { seriesShape, type Series, seriesOf } from '../../numbers/series';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 
@@ -9,13 +9,19 @@ export const seriesFromSchema = z.object({ from: selectionSchema, ...seriesShape
 export type SeriesFrom = z.infer<typeof seriesFromSchema>;
 
 /** Divides the page list into number series, in place of all there were. Throws StepProblem where two begin at one page. */
-export const numbers = defineStep({
-  kind: 'numbers',
-  schema: z.object({
+export const numbers = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('numbers'),
     series: z.array(seriesFromSchema).min(1).max(200),
   }),
+)({
+  kind: 'numbers',
+  on: 'numbers',
+  key: '#',
+  button: true,
+  single: true,
+  fresh: ({ list }) => ({ kind: 'numbers', series: seriesOf(list) }),
   apply(list, step) {
     const begins = new Map<number, Series>();
     for (const { from, ...series } of step.series) {

@@ -3,31 +3,37 @@ import { PURPOSES, type Laid } from '../../numbers/laid';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
-import { graphicOf, graphicSchema, layOn } from './graphic';
+import { graphicOf, graphicSchema, layOn, fileOf } from './graphic';
+
+const overlayStep = z.object({
+  ...stepBase,
+  kind: z.literal('overlay'),
+  pages: selectionSchema,
+  graphic: graphicSchema,
+  register: z.object({
+    x: z.enum(['left', 'centre', 'right', 'outer', 'inner']),
+    y: z.enum(['head', 'centre', 'foot']),
+  }),
+  /** 1 is its real size. */
+  scale: z.number().min(0.01).max(100),
+  purpose: z.enum(PURPOSES),
+  /** The layer's name. */
+  layer: z.string().trim().min(1).max(60),
+  overprint: z.literal(true).optional(),
+  takeOut: z.literal(true).optional(),
+});
 
 /**
  * Lays a page over others at a fixed scale, its trim registered on theirs at a corner, an edge or the middle, as a layer of
  * its own; inks stay as they are. With `takeOut` the page leaves the list.
  */
-export const overlay = defineStep({
+export const overlay = defineStep(overlayStep)({
   kind: 'overlay',
-  schema: z.object({
-    ...stepBase,
-    kind: z.literal('overlay'),
-    pages: selectionSchema,
-    graphic: graphicSchema,
-    register: z.object({
-      x: z.enum(['left', 'centre', 'right', 'outer', 'inner']),
-      y: z.enum(['head', 'centre', 'foot']),
-    }),
-    /** 1 is its real size. */
-    scale: z.number().min(0.01).max(100),
-    purpose: z.enum(PURPOSES),
-    /** The layer's name. */
-    layer: z.string().trim().min(1).max(60),
-    overprint: z.literal(true).optional(),
-    takeOut: z.literal(true).optional(),
-  }),
+  on: 'numbers',
+  key: 'z',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({ ...DIE_LINE, graphic: { page: chosen } }),
+  sources: ({ graphic }) => fileOf(graphic),
   apply(list, step, { surveys }) {
     const { page, ...graphic } = graphicOf(step.graphic, list, surveys);
     const laid: Laid = {
@@ -53,4 +59,4 @@ export const DIE_LINE = {
   layer: 'Cutting',
   overprint: true,
   takeOut: true,
-} as const satisfies Omit<z.infer<typeof overlay.schema>, 'id'>;
+} as const satisfies Omit<z.infer<typeof overlayStep>, 'id'>;

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { distance, pageLength } from '../../measure/lengthSchema';
 import { leafOf } from '../../pages/leaves';
 import { sideAt, type Page, type PageList } from '../../pages/page';
-import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK } from '../../pages/panels';
+import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK, FOLD_IN } from '../../pages/panels';
 import { resizePage } from '../../pages/resize';
 import { resolveSelection, selectionSchema } from '../../pages/selection';
 import { defineStep, StepProblem } from '../stepKind';
@@ -15,9 +15,8 @@ const MOST_PANELS = 6;
  * Hangs fold-out panels on the fore edge of leaves, each outside those that are there. A panel is always two pages, front
  * and back: pages that are already in the list, or blanks. No page of the list moves for it, but for those that it shows.
  */
-export const panel = defineStep({
-  kind: 'panel',
-  schema: z.object({
+export const panel = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('panel'),
     /** Any page of each leaf. */
@@ -30,6 +29,18 @@ export const panel = defineStep({
     allowance: distance,
     /** Over which face of its leaf each folds in. */
     folds: z.enum(['front', 'back']),
+  }),
+)({
+  kind: 'panel',
+  on: 'pages',
+  key: 'l',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({
+    kind: 'panel',
+    pages: chosen,
+    count: 1,
+    allowance: FOLD_IN,
+    folds: 'back',
   }),
   apply(list, step) {
     if (list.book.spine === 'head') throw new StepProblem('panel-at-head');

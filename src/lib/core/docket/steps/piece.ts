@@ -9,10 +9,21 @@ export const pieceShape = {
   quantity: z.number().int().min(1).max(10_000_000),
 };
 
+/** A piece before it has a name. */
+const PLAIN_PIECE = { name: 'Piece', quantity: 1 };
+
 /** Names the piece that pages belong to. */
-export const piece = defineStep({
+export const piece = defineStep(
+  z.object({ ...stepBase, kind: z.literal('piece'), pages: selectionSchema, ...pieceShape }),
+)({
   kind: 'piece',
-  schema: z.object({ ...stepBase, kind: z.literal('piece'), pages: selectionSchema, ...pieceShape }),
+  on: 'pages',
+  key: 'p',
+  button: true,
+  fresh: ({ list, chosen = 'all', indexes }) => {
+    const { name, quantity } = list.pages[indexes[0] ?? 0]?.piece ?? PLAIN_PIECE;
+    return { kind: 'piece', pages: chosen, name, quantity };
+  },
   apply: (list, { pages, name, quantity }) =>
     changePages(list, pages, (page) => ({ ...page, piece: { name, quantity } })),
 });

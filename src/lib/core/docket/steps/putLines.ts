@@ -1,8 +1,9 @@
 import { PatternError, readPattern } from '../../numbers/pattern';
-import type { Lines, PageLines, TextAt } from '../../numbers/lines';
+import { PLAIN_LINES, type Lines, type PageLines, type TextAt } from '../../numbers/lines';
 import type { Page, PageList } from '../../pages/page';
 import { type Selection } from '../../pages/selection';
-import { StepProblem } from '../stepKind';
+import { mm } from '../../measure/unit';
+import { StepProblem, type Beginning } from '../stepKind';
 import { changePages } from './base';
 
 /** A step that puts lines of text on pages, read. */
@@ -31,6 +32,14 @@ export function putLines(
     return { ...page, lines: [...(page.lines ?? []), mine] };
   });
 }
+
+/** Lines as a form begins them: well inside the trim, for the pages selected or for all. */
+export const plainLines = ({ list, chosen = 'all', safe }: Beginning) => ({
+  ...PLAIN_LINES,
+  pages: chosen,
+  x: Math.max(safe, list.pages[0]?.margins?.fore ?? mm(10)),
+  y: mm(8),
+});
 
 /** Throws StepProblem where a pattern cannot be read; only those for left and first pages may be empty. */
 function checkPatterns({ text, left, first }: TextAt): void {

@@ -23,9 +23,8 @@ const turnedSchema = z.object({
  * Puts scans, or sheets as they were printed, back in reading order: those that lie wrongly are turned, each is cut into
  * its pages, and these are put one after another. They come where the first scan was.
  */
-export const readingOrder = defineStep({
-  kind: 'reading-order',
-  schema: z.object({
+export const readingOrder = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('reading-order'),
     pages: selectionSchema,
@@ -36,6 +35,18 @@ export const readingOrder = defineStep({
     /** Order and turns are worked out anew from the numbers on whatever scans the step meets; what it says of them itself is not looked at. */
     byNumbers: z.literal(true).optional(),
   }),
+)({
+  kind: 'reading-order',
+  on: 'pages',
+  key: 'r',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({
+    kind: 'reading-order',
+    pages: chosen,
+    arrangement: { by: 'stitched', scans: 'sheets' },
+    gutter: 0,
+  }),
+  looksAtPages: ({ byNumbers }) => !!byNumbers,
   apply(list, given, { surveys }) {
     const picked = pagesOnly(resolveSelection(given.pages, list), list);
     const scans = picked.map((index) => list.pages[index]!);

@@ -5,9 +5,14 @@ import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 
 /** Takes pages out of the list, and panels by either of their faces; their sources stay. */
-export const remove = defineStep({
+export const remove = defineStep(
+  z.object({ ...stepBase, kind: z.literal('remove'), pages: selectionSchema }),
+)({
   kind: 'remove',
-  schema: z.object({ ...stepBase, kind: z.literal('remove'), pages: selectionSchema }),
+  on: 'pages',
+  key: 'Delete',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({ kind: 'remove', pages: chosen }),
   apply(list, step) {
     const gone = new Set(resolveSelection(step.pages, list));
     return { ...takeOff(gone, list).rest, pages: list.pages.filter((_, index) => !gone.has(index)) };

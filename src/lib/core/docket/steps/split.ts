@@ -16,9 +16,14 @@ export const splitShape = {
 };
 
 /** Cuts pages into parts, in the order they are read: row by row, from the spine's side. */
-export const split = defineStep({
+export const split = defineStep(
+  z.object({ ...stepBase, kind: z.literal('split'), pages: selectionSchema, ...splitShape }),
+)({
   kind: 'split',
-  schema: z.object({ ...stepBase, kind: z.literal('split'), pages: selectionSchema, ...splitShape }),
+  on: 'pages',
+  key: 'x',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({ kind: 'split', pages: chosen, columns: 2, rows: 1, gutter: 0 }),
   apply(list, step) {
     const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     const pages = list.pages.flatMap((page, index) => {

@@ -1,11 +1,12 @@
 import * as z from 'zod';
+import { mm } from '../../measure/unit';
 import { lengthWithin, MOST_POINTS } from '../../measure/lengthSchema';
 import type { Size } from '../../measure/box';
 import { placingSchema, type Laid } from '../../numbers/laid';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
-import { graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
+import { fileOf, graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
 
 const side = lengthWithin([0.1, MOST_POINTS]);
 /** How large a stamp is: a share of its real size, or its width or height in points, the other following. */
@@ -33,9 +34,8 @@ export const keptStampSchema = z.object({ graphic: graphicFileSchema, ...setting
 export type KeptStamp = z.infer<typeof keptStampSchema>;
 
 /** Puts a graphic on pages at a place of the leaf. */
-export const stamp = defineStep({
-  kind: 'stamp',
-  schema: z.object({
+export const stamp = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('stamp'),
     pages: selectionSchema,
@@ -43,6 +43,20 @@ export const stamp = defineStep({
     ...settings,
     takeOut: z.literal(true).optional(),
   }),
+)({
+  kind: 'stamp',
+  on: 'numbers',
+  key: 'w',
+  button: true,
+  fresh: ({ chosen = 'last' }) => ({
+    kind: 'stamp',
+    pages: 'all',
+    graphic: { page: chosen },
+    size: { by: 'width', width: mm(30) },
+    placing: { box: 'trim', x: 'outer', y: 'foot', dx: mm(10), dy: mm(10), turn: 0 },
+    opacity: 1,
+  }),
+  sources: ({ graphic }) => fileOf(graphic),
   apply(list, step, { surveys }) {
     const { page, ...graphic } = graphicOf(step.graphic, list, surveys);
     const scale = scaleOf(step.size, graphic.size);

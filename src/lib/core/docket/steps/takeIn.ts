@@ -13,9 +13,8 @@ import { formatted } from './format';
 export const sourceSchema = z.string().regex(/^[0-9a-f]{64}$/);
 
 /** Puts the pages of a source into the list, each at its TrimBox, with the bleed the file declares. */
-export const takeIn = defineStep({
-  kind: 'take-in',
-  schema: z.object({
+export const takeIn = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('take-in'),
     source: sourceSchema,
@@ -29,6 +28,11 @@ export const takeIn = defineStep({
     /** Id of a format of the docket that the new pages get. */
     format: z.string().min(1).max(64).optional(),
   }),
+)({
+  kind: 'take-in',
+  on: 'pages',
+  button: false,
+  sources: ({ source, name }) => [{ source, name }],
   apply(list, step, { surveys, formats }) {
     const survey = surveys[step.source];
     if (!survey) throw new StepProblem('source-missing', { name: step.name });

@@ -1,15 +1,16 @@
 import * as z from 'zod';
+import { A4_SHAPE } from './blank';
+import { commonestSize } from '../../pages/sizes';
 import type { Size } from '../../measure/box';
 import type { Page } from '../../pages/page';
-import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
+import { contentSchema, fixedPointSchema, resizePage, CENTRE } from '../../pages/resize';
 import { selectionSchema } from '../../pages/selection';
 import { defineStep } from '../stepKind';
 import { changePages, sizeSchema, stepBase } from './base';
 
 /** Sets the trim size of pages. */
-export const trim = defineStep({
-  kind: 'trim',
-  schema: z.object({
+export const trim = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('trim'),
     pages: selectionSchema,
@@ -19,6 +20,15 @@ export const trim = defineStep({
     scaleMargins: z.boolean().optional(),
     scaleLines: z.boolean().optional(),
   }),
+)({
+  kind: 'trim',
+  on: 'pages',
+  key: 's',
+  button: true,
+  fresh: ({ list, chosen = 'all', indexes }) => {
+    const { width, height } = list.pages[indexes[0] ?? 0]?.trim ?? commonestSize(list.pages) ?? A4_SHAPE;
+    return { kind: 'trim', pages: chosen, width, height, content: 'hold', fixed: CENTRE };
+  },
   apply(list, step) {
     const size = { width: step.width, height: step.height };
     return changePages(list, step.pages, (page, side) => resizePage(page, size, step, side));
@@ -35,5 +45,5 @@ export const sizeLike = (
   width,
   height,
   content: 'fit',
-  fixed: { x: 'centre', y: 'centre' },
+  fixed: CENTRE,
 });

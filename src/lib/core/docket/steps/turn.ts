@@ -5,15 +5,20 @@ import { defineStep } from '../stepKind';
 import { changePages, stepBase } from './base';
 
 /** Turns pages clockwise; with `unless` only those that do not stand (or lie) that way yet. A square does both. */
-export const turn = defineStep({
-  kind: 'turn',
-  schema: z.object({
+export const turn = defineStep(
+  z.object({
     ...stepBase,
     kind: z.literal('turn'),
     pages: selectionSchema,
-    by: z.union([z.literal(90), z.literal(180), z.literal(270)]),
+    by: z.literal([90, 180, 270]),
     unless: z.enum(['portrait', 'landscape']).optional(),
   }),
+)({
+  kind: 'turn',
+  on: 'pages',
+  key: 't',
+  button: true,
+  fresh: ({ chosen = 'all' }) => ({ kind: 'turn', pages: chosen, by: 90 }),
   apply: (list, step) =>
     changePages(list, step.pages, (page) => {
       const { width, height } = page.trim;

@@ -3,23 +3,23 @@
   import { onDestroy, onMount, setContext, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import type { Step } from '$lib/core/docket/steps';
+  import { STEP_KINDS, stepKind, type Step } from '$lib/core/docket/steps';
   import type { Stage } from '$lib/core/checks/finding';
   import { SCHEME_NAME } from '$lib/words/schemes';
-  import { Bench, type Form } from '$lib/ui/bench.svelte';
+  import { Bench } from '$lib/ui/bench.svelte';
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/Mat.svelte';
   import { Pictures } from '$lib/ui/pictures.svelte';
-  import { anotherSize, evenSizes } from '$lib/ui/slip/freshStep';
+  import { isPossible } from '$lib/ui/slip/acts';
+  import { SHORTCUTS } from '$lib/ui/slip/shortcuts';
   import CompareStage from '$lib/ui/stages/CompareStage.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
   import HandOverSlip from '$lib/ui/stages/HandOverSlip.svelte';
   import NumbersSlip from '$lib/ui/stages/NumbersSlip.svelte';
   import NumbersStage from '$lib/ui/stages/NumbersStage.svelte';
-  import { seriesForm } from '$lib/ui/stages/series';
   import PagesSlip from '$lib/ui/stages/PagesSlip.svelte';
   import PagesStage from '$lib/ui/stages/PagesStage.svelte';
   import RecipeSlip from '$lib/ui/stages/RecipeSlip.svelte';
@@ -101,42 +101,13 @@
     else event.currentTarget.value = bench.docket.title;
   }
 
-  /** Kinds of step that are set up on facing pages. */
-  const ON_NUMBERS: readonly Step['kind'][] = ['numbers', 'folio', 'running', 'set', 'stamp', 'overlay', 'ink'];
   /** Opens a step's form where its pages are seen. */
-  async function begin(form: Form): Promise<void> {
-    const where = ON_NUMBERS.includes(form.kind) ? 'numbers' : 'pages';
+  async function begin(kind: Step['kind'], fresh?: Step): Promise<void> {
+    const where = stepKind(kind).on;
     if (stage !== where) await goto(`/jobs/${bench.id}/${where}`, { keepFocus: true });
-    bench.open(form);
+    if (fresh) bench.open({ kind, fresh });
+    else bench.begin(kind);
   }
-  const FORM_KEYS: Record<string, Step['kind']> = {
-    s: 'trim',
-    e: 'bleed',
-    c: 'crop',
-    u: 'uncrop',
-    t: 'turn',
-    m: 'margins',
-    f: 'format',
-    p: 'piece',
-    n: 'blank',
-    y: 'copy',
-    g: 'move',
-    Delete: 'remove',
-    k: 'keep',
-    C: 'cover',
-    l: 'panel',
-    b: 'give-back',
-    x: 'split',
-    j: 'join',
-    r: 'reading-order',
-    i: 'folio',
-    h: 'running',
-    q: 'set',
-    w: 'stamp',
-    z: 'overlay',
-  };
-  /** Keys that begin a step with more than its kind. */
-  const FRESH_KEYS: Record<string, (bench: Bench) => Step | undefined> = { a: anotherSize, o: evenSizes };
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
   function onkeydown(event: KeyboardEvent): void {
     const typing = (event.target as Element).closest('input, select, textarea');
@@ -168,17 +139,12 @@
     } else if (event.key === 'v') {
       if (stage !== 'pages') go('pages');
       bench.compare = COMPARE[bench.compare];
-    } else if (event.key === '#' && bench.base.list.pages.length) {
+    } else {
+      const kind = STEP_KINDS.find(({ key }) => key === event.key)?.kind;
+      const fresh = SHORTCUTS.find(({ key }) => key === event.key)?.step(bench);
+      if (!fresh && !(kind && isPossible(kind, bench))) return;
       event.preventDefault();
-      void begin(seriesForm(bench));
-    } else if (FRESH_KEYS[event.key] && bench.base.list.pages.length) {
-      const fresh = FRESH_KEYS[event.key]!(bench);
-      if (!fresh) return;
-      event.preventDefault();
-      void begin({ kind: fresh.kind, fresh });
-    } else if (FORM_KEYS[event.key] && (bench.base.list.pages.length || event.key === 'n')) {
-      event.preventDefault();
-      void begin({ kind: FORM_KEYS[event.key]! });
+      void (fresh ? begin(fresh.kind, fresh) : begin(kind!));
     }
   }
 </script>
@@ -252,7 +218,7 @@
     zoom={stage === 'hand-over' ? 0 : zoom}
     onzoom={(what) => view?.zoomTo(what)}
     onkeys={() => (keys = !keys)}
-    onact={(kind) => begin({ kind })}
+    onact={(kind) => begin(kind)}
   />
 </div>
 {#if keys}<Keys onclose={() => (keys = false)} />{/if}

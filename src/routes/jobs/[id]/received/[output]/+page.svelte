@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatSize } from '$lib/core/measure/formatLength';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
-  import { plural } from '$lib/words/findings';
+  import { plural } from '$lib/words/plural';
   import { sayWay } from '$lib/words/lengths';
   import { OUTPUT_NAME, sayCutBy, sayOutput } from '$lib/words/outputs';
 

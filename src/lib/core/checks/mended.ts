@@ -1,0 +1,14 @@
+import type { Docket } from '../docket/docket';
+import type { Step } from '../docket/steps';
+import type { Mend } from './finding';
+
+/** The docket as a mend would make it; `newId` gives each step that it adds an id. */
+export const mended = (docket: Docket, mend: Mend, newId: () => string): Docket => ({
+  ...docket,
+  steps: [
+    ...docket.steps.map((step) => mend.change?.find(({ id }) => id === step.id) ?? step),
+    ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newId() }) as Step),
+  ],
+  scheme: { ...docket.scheme, ...mend.scheme } as Docket['scheme'],
+  book: { ...docket.book, ...mend.book },
+});

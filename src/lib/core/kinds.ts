@@ -1,0 +1,24 @@
+import * as z from 'zod';
+
+/**
+ * Kinds of one family (steps, schemes, outputs …) are records in one tuple, each with the schema of what it stands for. A new
+ * kind is one more record and its line in the tuple; the union, the names and the lookup follow from it.
+ */
+interface Kind {
+  kind: string;
+  schema: z.ZodObject<{ kind: z.ZodLiteral<string> }>;
+}
+
+type SchemasOf<Kinds extends readonly Kind[]> = { [At in keyof Kinds]: Kinds[At]['schema'] };
+/** A member of a family, as its schema reads it. */
+export type OneOf<Kinds extends readonly Kind[]> = z.infer<Kinds[number]['schema']>;
+
+/** The schema of any member of a family, told apart by `kind`. */
+export const unionOf = <const Kinds extends readonly [Kind, ...Kind[]]>(kinds: Kinds) =>
+  z.discriminatedUnion('kind', kinds.map(({ schema }) => schema) as unknown as SchemasOf<Kinds>);
+
+/** The record of each kind by its name. */
+export const byKind = <Kinds extends readonly Kind[]>(
+  kinds: Kinds,
+): { [Name in Kinds[number]['kind']]: Extract<Kinds[number], { kind: Name }> } =>
+  Object.fromEntries(kinds.map((each) => [each.kind, each])) as never;

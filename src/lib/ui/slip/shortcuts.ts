@@ -1,0 +1,38 @@
+import { anotherSize, evenSizes } from '../../core/docket/likely';
+import type { Step } from '../../core/docket/steps';
+import { newStepId, type Bench } from '../bench.svelte';
+
+/** A step that begins with more than its kind says, by a key and a button of its own. */
+interface Shortcut {
+  key: string;
+  word(bench: Bench): string;
+  /** What the list of keys says. */
+  does: string;
+  /** The button is there only while it says which pages. */
+  shown(bench: Bench): boolean;
+  step(bench: Bench): Step | undefined;
+}
+
+/** Shortcuts of the stage Pages. */
+export const SHORTCUTS: readonly Shortcut[] = [
+  {
+    key: 'a',
+    word: () => 'Another size of this',
+    does: 'another size of this page',
+    shown: (bench) => bench.pickedIndexes.length === 1,
+    step(bench) {
+      const page = bench.base.list.pages[bench.pickedIndexes[0] ?? 0];
+      return page && { ...anotherSize(page), id: newStepId() };
+    },
+  },
+  {
+    key: 'o',
+    word: (bench) => `Make all one size${bench.pickedIndexes.length === 1 ? ', like this' : ''}`,
+    does: 'make all one size',
+    shown: (bench) => !!evenSizes(bench.beginning()),
+    step(bench) {
+      const even = evenSizes(bench.beginning());
+      return even && { ...even, id: newStepId() };
+    },
+  },
+];

@@ -1,0 +1,75 @@
+<script lang="ts">
+  import { formatLength } from '../../../core/measure/formatLength';
+  import { inch, mm } from '../../../core/measure/unit';
+  import { MOST_BLEED } from '../../../core/docket/steps/base';
+  import { enlargeScale } from '../../../core/pages/enlarge';
+  import { sideOf } from '../../../core/pages/page';
+  import { pickedOf } from '../../../core/pages/selection';
+  import { sayPercent } from '../../../words/lengths';
+  import Choice from '../../parts/Choice.svelte';
+  import Working from '../../parts/Working.svelte';
+  import EdgeFields from '../EdgeFields.svelte';
+  import { bookEdges } from '../edges';
+  import type { FieldsProps } from '../fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'bleed'> = $props();
+
+  const all = (points: number) => ({ head: points, foot: points, spine: points, fore: points });
+  function check(points: number): string | undefined {
+    if (points < 0) return 'Bleed lies outside the trim, so it cannot be less than 0.';
+    if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, bench.unit)}: no cut is that far off.`;
+    return undefined;
+  }
+  /** By how much the pages would be enlarged, least and most. */
+  const scales = $derived.by(() => {
+    const { head, foot, spine, fore } = step;
+    const found = pickedOf(step.pages, before).flatMap((index) => {
+      const page = { ...before.pages[index]!, bleed: { by: 'edge' as const, head, foot, spine, fore } };
+      return enlargeScale(page, sideOf(index, before.book)) ?? [];
+    });
+    return found.length ? { least: Math.min(...found), most: Math.max(...found) } : undefined;
+  });
+</script>
+
+<EdgeFields
+  label="Bleed"
+  edges={bookEdges(before.book)}
+  values={step}
+  unit={bench.unit}
+  {check}
+  onchange={(edges, wrong) => onchange({ ...step, ...edges }, wrong)}
+/>
+<div class="presets">
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(mm(3)) })}>3 mm</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(inch(0.125)) })}>1/8 in</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, spine: 0 })}>none at the spine</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(0) })}>none</button>
+</div>
+<Choice
+  label="Where the art does not reach it"
+  options={[
+    ['leave', 'Leave'],
+    ['mirror', 'Mirror'],
+    ['enlarge', 'Enlarge'],
+  ]}
+  value={step.art ?? 'leave'}
+  onchange={(art) => onchange({ ...step, art })}
+/>
+{#if step.art === 'mirror'}
+  <p class="quiet small">The art is reflected at its edge, in lines and curves, to fill what is missing.</p>
+{:else if step.art === 'enlarge' && scales}
+  <Working>
+    art at <span class="mono">{sayPercent(scales.least)}{scales.most - scales.least > 5e-5 ? ` to ${sayPercent(scales.most)}` : ''}</span>, from the
+    middle of the page, to reach the bleed on every edge that has one
+  </Working>
+{/if}
+
+<style>
+  .presets {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    font-size: 13px;
+    margin-top: -6px;
+  }
+</style>

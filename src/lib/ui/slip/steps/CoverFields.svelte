@@ -1,0 +1,59 @@
+<script lang="ts">
+  import { formatSize } from '../../../core/measure/formatLength';
+  import { COVER_PARTS, likelyParts, type CoverPart } from '../../../core/pages/cover';
+  import { pickedOf } from '../../../core/pages/selection';
+  import { COVER_WORD } from '../../../words/book';
+  import type { FieldsProps } from '../fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'cover'> = $props();
+
+  const picked = $derived(pickedOf(step.pages, before).filter((index) => index < before.pages.length));
+  // Other pages are other parts; what each is gets worked out anew.
+  $effect(() => {
+    if (!picked.length || picked.length === step.parts.length || picked.length > COVER_PARTS.length) return;
+    const parts = likelyParts(
+      picked.map((index) => before.pages[index]!),
+      before,
+    );
+    if (parts.length === picked.length) onchange({ ...step, parts });
+  });
+  const set = (n: number, part: CoverPart) => onchange({ ...step, parts: step.parts.map((each, at) => (at === n ? part : each)) });
+</script>
+
+{#if picked.length === step.parts.length}
+  <dl>
+    {#each picked as index, n (index)}
+      {@const { trim } = before.pages[index]!}
+      <dt>
+        <label for="part-{n}">page <span class="mono">{index + 1}</span></label>
+        <span class="mono quiet">{formatSize(trim.width, trim.height, bench.unit)}</span>
+      </dt>
+      <dd>
+        <select id="part-{n}" class="field" value={step.parts[n]} onchange={(event) => set(n, event.currentTarget.value as CoverPart)}>
+          {#each COVER_PARTS as part (part)}<option value={part}>{COVER_WORD[part]}</option>{/each}
+        </select>
+      </dd>
+    {/each}
+  </dl>
+{/if}
+<p class="quiet small">
+  These pages leave the list, so positions and numbers are those of the book alone. On Sheets the cover gets a sheet of its own; its spine follows
+  from the leaves.
+</p>
+
+<style>
+  dl {
+    display: grid;
+    grid-template-columns: 1fr 140px;
+    align-items: center;
+    gap: 6px 10px;
+    margin: 0;
+  }
+  dt {
+    display: grid;
+    font-size: 13px;
+  }
+  dd {
+    margin: 0;
+  }
+</style>

@@ -1,0 +1,38 @@
+<script lang="ts">
+  import { inksOf } from '../../../core/pages/inks';
+  import type { FieldsProps } from '../fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'ink'> = $props();
+  const id = $props.id();
+  /** The spot inks as the step meets them. */
+  const spots = $derived(inksOf(before, bench.surveys, bench.docket).flatMap(({ name, kind }) => (kind === 'spot' ? [name] : [])));
+  const others = $derived(spots.filter((name) => name !== step.from));
+</script>
+
+<div>
+  <label class="label" for="{id}-from">Spot ink</label>
+  <select id="{id}-from" class="field" value={step.from} onchange={(event) => onchange({ ...step, from: event.currentTarget.value })}>
+    {#each spots as spot (spot)}<option>{spot}</option>{/each}
+  </select>
+</div>
+<div>
+  <label class="label" for="{id}-to">Printed as</label>
+  <input
+    id="{id}-to"
+    class="field"
+    list="{id}-others"
+    maxlength="120"
+    autocomplete="off"
+    value={step.to}
+    oninput={(event) => onchange({ ...step, to: event.currentTarget.value }, !event.currentTarget.value.trim())}
+  />
+  <datalist id="{id}-others"
+    >{#each others as spot (spot)}<option value={spot}></option>{/each}</datalist
+  >
+  {#if !step.to.trim()}<p class="wrong" role="alert">An ink needs a name: plates are told apart by it.</p>{/if}
+</div>
+<p class="quiet small">
+  {others.includes(step.to.trim())
+    ? `It shares the plate of “${step.to.trim()}”; their tints stay as they are.`
+    : 'A new name for its plate. Choose another spot’s name to print it with that ink.'}
+</p>

@@ -1,0 +1,48 @@
+<script lang="ts">
+  import { pickedOf } from '../../../core/pages/selection';
+  import Choice from '../../parts/Choice.svelte';
+  import LengthField from '../../parts/LengthField.svelte';
+  import GridFields from '../GridFields.svelte';
+  import type { FieldsProps } from '../fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'join'> = $props();
+
+  let wrong = $state({ grid: false, gap: false });
+  function set(change: Partial<typeof step>, field: keyof typeof wrong, bad: boolean): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+  let own = $state(false);
+  const how = $derived(own ? 'own' : step.columns === 2 && step.rows === 1 ? 'spread' : step.columns === 2 && step.rows === 2 ? 'four' : 'own');
+  function choose(which: 'spread' | 'four' | 'own'): void {
+    own = which === 'own';
+    wrong = { ...wrong, grid: false };
+    onchange({ ...step, columns: 2, rows: which === 'spread' ? 1 : 2 }, wrong.gap);
+  }
+  const count = $derived(pickedOf(step.pages, before).length);
+  const each = $derived(step.columns * step.rows);
+</script>
+
+<Choice
+  label="Together"
+  options={[
+    ['spread', '2, a spread'],
+    ['four', '4 to a page'],
+    ['own', 'a grid'],
+  ]}
+  value={how}
+  onchange={choose}
+/>
+{#if how === 'own'}
+  <GridFields columns={step.columns} rows={step.rows} onchange={(grid, bad) => set(grid, 'grid', bad)} />
+{/if}
+<LengthField
+  label="Apart"
+  value={step.gap}
+  unit={bench.unit}
+  check={(points) => (points < 0 ? 'Pages cannot be less than 0 apart.' : undefined)}
+  onchange={(gap) => set(gap === undefined ? {} : { gap }, 'gap', gap === undefined)}
+/>
+{#if count && each}
+  <p class="mono small">{count} ÷ {each} = {Math.ceil(count / each)} pages{count % each ? `, the last with ${count % each} on it` : ''}</p>
+{/if}

@@ -1,0 +1,102 @@
+<script lang="ts">
+  import { formatLength } from '../../../core/measure/formatLength';
+  import { addressOf, foldedOver, foldInWidth } from '../../../core/pages/panels';
+  import { pickedOf } from '../../../core/pages/selection';
+  import Choice from '../../parts/Choice.svelte';
+  import LengthField from '../../parts/LengthField.svelte';
+  import Working from '../../parts/Working.svelte';
+  import CountField from '../CountField.svelte';
+  import type { FieldsProps } from '../fields';
+  import PagesField from '../PagesField.svelte';
+
+  let { bench, step, before, onchange }: FieldsProps<'panel'> = $props();
+
+  let wrong = $state({ count: false, width: false, allowance: false });
+  function set(change: Partial<typeof step>, field?: keyof typeof wrong, bad = false): void {
+    if (field) wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+  const on = $derived(pickedOf(step.pages, before)[0]);
+  /** What the first new panel folds over. */
+  const over = $derived(on === undefined || on >= before.pages.length ? undefined : foldedOver(on, before));
+  const typed = $derived(step.width !== undefined);
+</script>
+
+<div class="row">
+  <CountField label="Panels on each" value={step.count} most={6} of="panels" onchange={(count, bad) => set({ count }, 'count', bad)} />
+  <LengthField
+    label="Fold-in allowance"
+    value={step.allowance}
+    unit={bench.unit}
+    check={(points) => (points < 0 ? 'An allowance cannot be less than 0.' : undefined)}
+    onchange={(allowance) => set(allowance === undefined ? {} : { allowance }, 'allowance', allowance === undefined)}
+  />
+</div>
+<Choice
+  label="Folds in over its leaf’s"
+  options={[
+    ['front', 'front'],
+    ['back', 'back'],
+  ]}
+  value={step.folds}
+  onchange={(folds) => set({ folds })}
+/>
+<Choice
+  label="Width"
+  options={[
+    ['worked', 'worked out'],
+    ['typed', 'typed'],
+  ]}
+  value={typed ? 'typed' : 'worked'}
+  onchange={(how) => {
+    wrong = { ...wrong, width: false };
+    if (how === 'typed') set({ width: foldInWidth(over?.width ?? 200, step.allowance) });
+    else {
+      const { width: _, ...rest } = step;
+      onchange(rest, wrong.count || wrong.allowance);
+    }
+  }}
+/>
+{#if typed}
+  <LengthField
+    label="Width of each"
+    value={step.width}
+    unit={bench.unit}
+    check={(points) => (points <= 0 ? 'A panel is wider than 0.' : undefined)}
+    onchange={(width) => set(width === undefined ? {} : { width }, 'width', width === undefined)}
+  />
+{:else if over}
+  <Working>
+    <code
+      >{formatLength(over.width, bench.unit)}, the {over.what} that it folds over<br />less {formatLength(step.allowance, bench.unit)}
+      = {formatLength(foldInWidth(over.width, step.allowance), bench.unit)}</code
+    >
+  </Working>
+{/if}
+<Choice
+  label="Shows"
+  options={[
+    ['blank', 'blanks'],
+    ['pages', 'pages of the list'],
+  ]}
+  value={step.show === undefined ? 'blank' : 'pages'}
+  onchange={(what) => {
+    if (what === 'pages') set({ show: 'last-1-last' });
+    else {
+      const { show: _, ...rest } = step;
+      onchange(rest, Object.values(wrong).some(Boolean));
+    }
+  }}
+/>
+{#if step.show !== undefined}
+  <PagesField label="Front and back in turn" value={step.show} list={before} onchange={(show) => set({ show })} />
+{/if}
+<p class="quiet small">
+  A panel is always two pages. It hangs on its leaf and changes no position{over ? `: its faces are ${addressOf(over)} front and back` : ''}.
+</p>
+
+<style>
+  code {
+    font: 12px/1.5 var(--mono);
+  }
+</style>

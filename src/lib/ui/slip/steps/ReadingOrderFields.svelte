@@ -1,0 +1,233 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, type Arrangement } from '../../../core/pages/rescue';
+  import { pickedOf } from '../../../core/pages/selection';
+  import { workOutOrder, type Proposal } from '../../../core/pages/workOutOrder';
+  import { SCAN_ORDER_WORD } from '../../../words/scans';
+  import Choice from '../../parts/Choice.svelte';
+  import Folded from '../../parts/Folded.svelte';
+  import CutFields from '../CutFields.svelte';
+  import type { FieldsProps } from '../fields';
+
+  let { bench, step, before, onchange }: FieldsProps<'reading-order'> = $props();
+
+  // The pages of a booklet face each other, however its scans lay.
+  untrack(() => {
+    if (!bench.form?.step && !bench.docket.book.facing) bench.draftBook = { ...bench.docket.book, facing: true };
+  });
+  const scans = $derived(pickedOf(step.pages, before).map((index) => before.pages[index]!));
+  const { arrangement } = $derived(step);
+  const spine = $derived(before.book.spine);
+  let wrong = $state({ cut: false, own: false, turned: false });
+  function set(change: Partial<typeof step>, field?: keyof typeof wrong, bad = false): void {
+    if (field) wrong = { ...wrong, [field]: bad };
+    onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
+  }
+
+  function choose(by: Arrangement['by']): void {
+    wrong = { ...wrong, own: false };
+    if (by === 'stitched') set({ arrangement: { by, scans: 'sheets' } });
+    else if (by === 'signature') set({ arrangement: { by, pages: 16 } });
+    else if (by === 'spreads') set({ arrangement: { by } });
+    else set({ arrangement: { by, ...grid, order: known?.map(({ scan, part }) => grid.columns * grid.rows * scan + part + 1) ?? [1] } });
+  }
+
+  const known = $derived.by(() => {
+    try {
+      return rescue(scans.length, arrangement, spine);
+    } catch (error) {
+      if (error instanceof RescueError) return undefined;
+      throw error;
+    }
+  });
+  const grid = $derived(gridOf(arrangement, spine));
+  /** What becomes of each scan: its turn, and the positions of its parts. */
+  const mapping = $derived(
+    scans.map((_, scan) => ({
+      turn: step.turned?.find((each) => each.scans.includes(scan + 1))?.by ?? 0,
+      positions: Array.from({ length: grid.columns * grid.rows }, (_, part) =>
+        known ? known.findIndex((found) => found.scan === scan && found.part === part) + 1 : 0,
+      ),
+    })),
+  );
+
+  let proposal = $state.raw<Proposal | undefined>();
+  function workOut(): void {
+    proposal = workOutOrder(scans, bench.surveys, spine);
+    if (!proposal) return;
+    wrong = { cut: wrong.cut, own: false, turned: false };
+    orderText = undefined;
+    turnedTexts = {};
+    onchange({ ...step, arrangement: proposal.arrangement, turned: proposal.turned.length ? proposal.turned : undefined }, wrong.cut);
+  }
+  const measuring = $derived(scans.some(({ art }) => art && bench.measuring.includes(art.source)));
+
+  let orderText = $state<string | undefined>();
+  function readOrder(text: string): void {
+    orderText = text;
+    const order = parseOrder(text);
+    if (arrangement.by === 'own') set(order ? { arrangement: { ...arrangement, order } } : {}, 'own', !order);
+  }
+
+  const TURNS = [
+    [90, 'Turn right 90°'],
+    [180, 'Turn 180°'],
+    [270, 'Turn left 90°'],
+  ] as const;
+  let turnedTexts = $state<Record<number, string>>({});
+  const turnedText = (by: number): string => turnedTexts[by] ?? step.turned?.find((each) => each.by === by)?.scans.join(', ') ?? '';
+  function turn(by: 90 | 180 | 270, text: string): void {
+    turnedTexts = { ...turnedTexts, [by]: text };
+    const scansTurned = text.trim() ? parseOrder(text) : [];
+    const others = (step.turned ?? []).filter((each) => each.by !== by);
+    const turned = scansTurned?.length ? [...others, { scans: scansTurned, by }] : others;
+    const bad = !scansTurned || scansTurned.some((scan) => scan > scans.length);
+    set(bad ? {} : { turned: turned.length ? turned : undefined }, 'turned', bad);
+  }
+</script>
+
+<button class="btn q" type="button" disabled={!scans.length || measuring} onclick={workOut}
+  >{measuring ? 'Reading the pages …' : 'Work it out'}</button
+>
+{#if proposal}
+  <p class="small" role="status">
+    {#if proposal.from === 'numbers'}
+      From the numbers on the pages: {proposal.agree.length} agree{proposal.differ.length
+        ? `, ${proposal.differ.length} do not (pages ${proposal.differ.join(', ')})`
+        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.{proposal.mixed && proposal.unsure.length
+        ? ` Nothing tells which way up scan ${proposal.unsure.join(', ')} lies: look at it.`
+        : ''}
+    {:else}
+      These pages carry no numbers that can be read: proposed from {scans.length} scans and how they lie. Look through the result.
+    {/if}
+  </p>
+{/if}
+<label class="tick"
+  ><input
+    type="checkbox"
+    checked={!!step.byNumbers}
+    onchange={(event) => onchange({ ...step, byNumbers: event.currentTarget.checked ? true : undefined }, wrong.cut)}
+  /> work it out anew on every job that a recipe brings it to</label
+>
+<Choice
+  label="The scans show"
+  options={[
+    ['stitched', 'stitched'],
+    ['signature', 'signature'],
+    ['spreads', 'spreads'],
+    ['own', 'own list'],
+  ]}
+  value={arrangement.by}
+  onchange={choose}
+/>
+{#if arrangement.by === 'stitched'}
+  <div>
+    <label class="label" for="scan-order">One after another</label>
+    <select
+      id="scan-order"
+      class="field"
+      value={arrangement.scans}
+      onchange={(event) => set({ arrangement: { by: 'stitched', scans: event.currentTarget.value as (typeof SCAN_ORDERS)[number] } })}
+    >
+      {#each SCAN_ORDERS as order (order)}<option value={order}>{SCAN_ORDER_WORD[order]}</option>{/each}
+    </select>
+  </div>
+{:else if arrangement.by === 'signature'}
+  <Choice
+    label="Pages in each"
+    options={[
+      ['8', '8'],
+      ['16', '16'],
+      ['32', '32'],
+    ]}
+    value={String(arrangement.pages) as '8' | '16' | '32'}
+    onchange={(pages) => set({ arrangement: { by: 'signature', pages: Number(pages) as 8 | 16 | 32 } })}
+  />
+{:else if arrangement.by === 'own'}
+  <div>
+    <label class="label" for="own-order">Parts in reading order</label>
+    <input
+      id="own-order"
+      class="field mono"
+      autocomplete="off"
+      value={orderText ?? arrangement.order.join(', ')}
+      oninput={(event) => readOrder(event.currentTarget.value)}
+    />
+    {#if wrong.own}<p class="wrong" role="alert">Parts are counted scan by scan, from the left: 2, 3, 6-8.</p>{/if}
+  </div>
+{/if}
+<Folded title="Where each is cut" open={step.at !== undefined || step.gutter !== 0}>
+  <CutFields
+    value={step}
+    along={grid.columns * grid.rows === 2 ? (grid.columns === 2 ? 'width' : 'height') : undefined}
+    size={scans[0]?.trim}
+    unit={bench.unit}
+    onchange={({ at, gutter }, bad) => {
+      const { at: _, ...rest } = step;
+      wrong = { ...wrong, cut: bad };
+      onchange({ ...rest, ...(at === undefined ? {} : { at }), gutter }, Object.values(wrong).some(Boolean));
+    }}
+  />
+</Folded>
+<Folded title="Scans that lie turned" count={step.turned?.flatMap((each) => each.scans).length ?? 0} open={!!step.turned}>
+  {#each TURNS as [by, word] (by)}
+    <label class="turn"
+      >{word}
+      <input
+        class="field mono"
+        placeholder="none"
+        autocomplete="off"
+        value={turnedText(by)}
+        oninput={(event) => turn(by, event.currentTarget.value)}
+      /></label
+    >
+  {/each}
+  {#if wrong.turned}<p class="wrong" role="alert">Scans are counted from 1 to {scans.length}: 2, 5-7.</p>{/if}
+</Folded>
+{#if known}
+  <Folded title="What becomes of each scan" count={scans.length} open>
+    <div class="map">
+      <table class="mono">
+        <thead><tr><th>scan</th><th>pages, from the left</th><th>turn</th></tr></thead>
+        <tbody>
+          {#each mapping as { turn, positions }, n (n)}
+            <tr><td>{n + 1}</td><td>{positions.join(' · ')}</td><td>{turn ? `${turn}°` : ''}</td></tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </Folded>
+{/if}
+
+<style>
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 12.5px;
+  }
+  .turn {
+    display: grid;
+    grid-template-columns: 110px 1fr;
+    align-items: center;
+    margin-top: 4px;
+  }
+  .map {
+    max-height: 190px;
+    overflow: auto;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    font-size: 12px;
+  }
+  th {
+    font-weight: 400;
+    color: var(--ink-2);
+    text-align: left;
+  }
+  td {
+    border-top: 1px solid var(--rule);
+    padding: 1px 0;
+  }
+</style>

@@ -1,0 +1,40 @@
+import { formatFigure, formatLength, UNIT_SIGN } from '../core/measure/formatLength';
+import type { Unit } from '../core/measure/unit';
+import { describeIndexes, type Selection } from '../core/pages/selection';
+import { facesOf, type Edges, type PageList } from '../core/pages/page';
+import type { Place } from '../core/pages/place';
+
+const sayTyped = (text: string): string => {
+  if (/^all$/i.test(text)) return 'all pages';
+  if (/^panels$/i.test(text)) return 'all panels';
+  return /^(\d+|last|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
+};
+
+/** Pages of a step in words; selected ones by where they are now. */
+export function sayPages(selection: Selection, list: PageList): string {
+  if (typeof selection === 'string') return sayTyped(selection.trim());
+  const ids = new Set(selection.ids);
+  const indexes = facesOf(list).flatMap((page, index) => (ids.has(page.id) ? [index] : []));
+  if (!indexes.length) return 'pages that are gone';
+  const said = describeIndexes(indexes, list);
+  return said === 'panels' ? 'all panels' : `${indexes.length === 1 ? 'page' : 'pages'} ${said}`;
+}
+
+/** A place in words: `before page 3`. */
+export function sayPlace(place: Place, list: PageList): string {
+  if (!('pages' in place)) return place.at === 'start' ? 'at the start' : 'at the end';
+  const pages = sayPages(place.pages, list);
+  return `${place.at} ${pages}`;
+}
+
+/** Lengths at the four edges of the book in words. */
+export function sayEdges({ head, foot, spine, fore }: Edges, unit: Unit): string {
+  if (head === foot && foot === spine && spine === fore) return `${formatLength(head, unit)} all round`;
+  return sayFour(unit, { head, foot, spine, 'fore edge': fore });
+}
+
+/** Several lengths, each with where it lies, and their unit once at the end. */
+export const sayFour = (unit: Unit, lengths: Record<string, number>): string =>
+  `${Object.entries(lengths)
+    .map(([edge, points]) => `${edge} ${formatFigure(points, unit)}`)
+    .join(', ')} ${unit === 'pica' ? '' : UNIT_SIGN[unit]}`.trim();

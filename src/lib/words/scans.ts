@@ -1,0 +1,36 @@
+import { formatLength } from '../core/measure/formatLength';
+import type { Unit } from '../core/measure/unit';
+import type { Arrangement, ScanOrder } from '../core/pages/rescue';
+
+/** How scans lie one after another. */
+export const SCAN_ORDER_WORD: Record<ScanOrder, string> = {
+  sheets: 'sheet by sheet',
+  'fronts-backs': 'fronts, then backs',
+  'fronts-backs-reversed': 'fronts, then backs from the last',
+};
+
+/** What scans show, in words. */
+export function sayArrangement(arrangement: Arrangement): string {
+  switch (arrangement.by) {
+    case 'stitched':
+      return `stitched sheets, ${SCAN_ORDER_WORD[arrangement.scans]}`;
+    case 'signature':
+      return `signatures of ${arrangement.pages} pages`;
+    case 'spreads':
+      return 'spreads in order';
+    case 'own':
+      return 'by an own list';
+  }
+}
+
+/** How pages are cut up or put together: `2 across, 1 down`. */
+export const sayGrid = ({ columns, rows }: { columns: number; rows: number }): string =>
+  `${columns} across, ${rows} down`;
+
+/** What lies between the parts of a page that is cut: `, 5 mm left out`. */
+export const sayGutter = (gutter: number, unit: Unit): string => {
+  if (!gutter) return '';
+  return gutter > 0
+    ? `, ${formatLength(gutter, unit)} left out`
+    : `, ${formatLength(-gutter, unit)} shown twice`;
+};

@@ -1,0 +1,14 @@
+import { sayPages, sayPlace } from '../pages';
+import { saySize } from '../sizes';
+import { listed } from './stepWords';
+import type { StepWords } from './stepWords';
+
+export const copy: StepWords<'copy'> = {
+  name: 'Copy',
+  does: 'copy',
+  say: ({ pages, piece, size, where }, { unit, before }) => ({
+    ...(size ? { act: 'Another size' } : {}),
+    what: `of ${sayPages(pages, before)}`,
+    detail: listed(piece && `“${piece.name}”`, size && saySize(size, unit), sayPlace(where, before)),
+  }),
+};

@@ -1,0 +1,13 @@
+import { COVER_WORD } from '../book';
+import { sayPages } from '../pages';
+import type { StepWords } from './stepWords';
+
+export const cover: StepWords<'cover'> = {
+  name: 'Cover',
+  title: 'The cover of a bound book',
+  does: 'make pages the cover of a bound book',
+  say: ({ pages, parts }, { before }) => ({
+    what: sayPages(pages, before),
+    detail: parts.map((part) => COVER_WORD[part]).join(', '),
+  }),
+};

@@ -1,0 +1,13 @@
+import { formatLength } from '../../core/measure/formatLength';
+import { sayEdges, sayPages } from '../pages';
+import type { StepWords } from './stepWords';
+
+export const margins: StepWords<'margins'> = {
+  name: 'Margins',
+  title: 'Margins and columns',
+  does: 'margins and columns',
+  say: (step, { unit, before }) => ({
+    what: sayPages(step.pages, before),
+    detail: `${sayEdges(step, unit)}${step.columns > 1 ? ` · ${step.columns} columns, ${formatLength(step.gap, unit)} apart` : ''}`,
+  }),
+};

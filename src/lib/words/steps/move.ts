@@ -1,0 +1,9 @@
+import { sayPages, sayPlace } from '../pages';
+import type { StepWords } from './stepWords';
+
+export const move: StepWords<'move'> = {
+  name: 'Move',
+  does: 'move pages elsewhere',
+  fields: { where: 'Where' },
+  say: ({ pages, where }, { before }) => ({ what: sayPages(pages, before), detail: sayPlace(where, before) }),
+};

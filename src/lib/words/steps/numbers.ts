@@ -1,0 +1,25 @@
+import type { SeriesFrom } from '../../core/docket/steps/numbers';
+import { inStyle } from '../../core/numbers/series';
+import type { PageList } from '../../core/pages/page';
+import { describeIndexes, pickedOf } from '../../core/pages/selection';
+import { STYLE_WORD } from '../numbers';
+import { plural } from '../plural';
+import type { StepWords } from './stepWords';
+
+/** A number series in a few words: `1 from page 3`. */
+function saySeries({ from, style, start, prefix = '', suffix = '' }: SeriesFrom, list: PageList): string {
+  const first = typeof from === 'string' ? from : describeIndexes(pickedOf(from, list).slice(0, 1), list);
+  if (style === 'none') return `none from page ${first}`;
+  const number =
+    start === undefined ? `on in ${STYLE_WORD[style]}` : `${prefix}${inStyle(start, style)}${suffix}`;
+  return `${number} from page ${first}`;
+}
+
+export const numbers: StepWords<'numbers'> = {
+  name: 'Number series',
+  does: 'number series',
+  say: ({ series }, { before }) => ({
+    what: plural(series.length, 'series', 'series'),
+    detail: series.map((each) => saySeries(each, before)).join(', '),
+  }),
+};

@@ -1,0 +1,20 @@
+import { setNumber } from '../../core/numbers/set';
+import { sayAt } from '../numbers';
+import { sayPages } from '../pages';
+import { plural } from '../plural';
+import { listed } from './stepWords';
+import type { StepWords } from './stepWords';
+
+export const set: StepWords<'set'> = {
+  name: 'Numbered set',
+  title: 'Numbered set: tickets, vouchers',
+  does: 'numbered set',
+  say: ({ pages, away, ...step }, { before }) => ({
+    what: sayPages(pages, before),
+    detail: listed(
+      `from ${setNumber(0, step)}`,
+      sayAt(step),
+      away?.length && `not on ${plural(away.length, 'page')}`,
+    ),
+  }),
+};

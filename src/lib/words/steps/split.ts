@@ -1,0 +1,14 @@
+import { formatLength } from '../../core/measure/formatLength';
+import { sayPages } from '../pages';
+import { sayGrid, sayGutter } from '../scans';
+import type { StepWords } from './stepWords';
+
+export const split: StepWords<'split'> = {
+  name: 'Split',
+  title: 'Split pages',
+  does: 'split pages',
+  say: (step, { unit, before }) => ({
+    what: sayPages(step.pages, before),
+    detail: `${sayGrid(step)}${step.at ? `, cut at ${formatLength(step.at, unit)}` : ''}${sayGutter(step.gutter, unit)}`,
+  }),
+};

@@ -1,0 +1,9 @@
+import { sayPages } from '../pages';
+import type { StepWords } from './stepWords';
+
+export const uncrop: StepWords<'uncrop'> = {
+  name: 'Uncrop',
+  does: 'uncrop',
+  hint: 'Brings back all that was cropped off these pages.',
+  say: ({ pages }, { before }) => ({ what: sayPages(pages, before), detail: '' }),
+};
