@@ -4,7 +4,7 @@ import { closeDb } from '../src/lib/server/db';
 import { migrate } from '../src/lib/server/migrate';
 import { addPerson, listPeople, removePerson } from '../src/lib/server/people';
 import { Problem } from '../src/lib/server/problem';
-import { sayTrouble } from '../src/lib/words/errors';
+import { sayTrouble } from '../src/lib/words/troubles';
 import { useOwnDatabase } from './ownDatabase';
 
 const USAGE =

@@ -9,7 +9,7 @@ import { personOf } from '$lib/server/people';
 import { answer } from '$lib/server/problem';
 import { closeQueue } from '$lib/server/queue';
 import { cookieName, isByItself, isOpen, mustSignIn } from '$lib/server/signedIn';
-import { sayTrouble } from '$lib/words/errors';
+import { sayTrouble } from '$lib/words/troubles';
 
 const doors = doorsOf(process.env);
 const asksWho = !dev && mustSignIn(process.env);

@@ -26,8 +26,8 @@ import { freeIn, Growing, PLACES, WHY } from '../lib/server/dropPlace';
 import { checkFiles, handOver } from '../lib/server/fenced/handOver';
 import { HandOverError } from '../lib/server/fenced/handOverError';
 import { measureSource } from '../lib/raster/measureSource';
-import { sayTrouble } from '../lib/words/errors';
-import { sayFinding } from '../lib/words/findings';
+import { sayTrouble } from '../lib/words/troubles';
+import { sayFinding } from '../lib/words/checks';
 import { OUTPUT_NAME } from '../lib/words/outputs';
 
 const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
@@ -429,7 +429,8 @@ async function writeFiles(
     for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);
     return paths;
   } catch (error) {
-    if (error instanceof PdfError || error instanceof HandOverError) throw new Failure(sayTrouble(error));
+    if (error instanceof HandOverError) throw new Failure(sayTrouble(error.trouble));
+    if (error instanceof PdfError) throw new Failure(sayTrouble(error));
     throw error;
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -1,3 +1,4 @@
+import { troubleFrom } from '../words/troubles';
 import { JsonError, parseJson } from '../core/docket/json';
 import { MOST_JSON_BYTES } from '../core/docket/limits';
 import { checkSize } from './blobs';
@@ -52,7 +53,7 @@ export function readJson(bytes: Uint8Array): unknown {
     return parseJson(bytes);
   } catch (error) {
     if (!(error instanceof JsonError)) throw error;
-    throw new Problem(error.code === 'json-too-large' ? 413 : 400, { code: error.code, data: error.data });
+    throw new Problem(error.code === 'json-too-large' ? 413 : 400, troubleFrom(error));
   }
 }
 

@@ -1,5 +1,5 @@
 import { db, type Db } from './db';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 
 /**
  * Long work, kind by kind: the table whose rows are its pieces. All these tables have the same columns for it: `state`,

@@ -437,7 +437,7 @@ describe.skipIf(!server)('what the database keeps', () => {
 
     test('that end let their file go, unless it is kept for another try', async () => {
       const ids = [await order('1.pdf'), await order('2.pdf')];
-      const trouble = { code: 'damaged' };
+      const trouble = { code: 'damaged' } as const;
       for (const kept of [false, true]) {
         const mine = (await claimRun())!;
         expect(await transaction((client) => finishRun(client, mine, { trouble, kept }))).toBe(true);

@@ -6,7 +6,7 @@ import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
-import { sayTrouble, type Trouble } from '../words/errors';
+import { sayTrouble, type Trouble } from '../words/troubles';
 import { db, transaction } from './db';
 import { freeIn, Growing, placeOfTry, PLACES, WHY } from './dropPlace';
 import { Problem } from './problem';
@@ -221,7 +221,7 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
         run.file_name,
         run.state === 'done'
           ? { token: run.token ?? undefined }
-          : { trouble: run.trouble ?? { code: 'unknown' } },
+          : { trouble: run.trouble ?? { code: 'unforeseen' } },
       );
     else {
       const aside = join(path, PLACES.working, id);

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Readable, Writable } from 'node:stream';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { FENCED_FLAGS, ROW_FLAGS } from './fenced/flags';
 import type { Said } from './fenced/protocol';
 import { fenceUser, limitedByKernel } from './fenceUser';

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { sourcesOf, titleFrom } from '../core/docket/docket';
 import { placeSchema } from '../core/pages/place';
 import type { Survey } from '../core/pages/survey';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { actAs, actor } from './actor';
 import { sealBlob, storeBlob, sweep } from './blobs';
 import { beginAgain, endClaim, type Claim } from './claims';

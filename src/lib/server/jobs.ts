@@ -1,3 +1,4 @@
+import { troubleFrom } from '../words/troubles';
 import type { PoolClient } from 'pg';
 import { emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
 import { DOCKET_VERSION, DocketError, readDocket } from '../core/docket/readDocket';
@@ -53,7 +54,7 @@ export function docketFrom(value: unknown): Docket {
   try {
     return readDocket(value);
   } catch (error) {
-    if (error instanceof DocketError) throw new Problem(400, { code: error.code, data: error.data });
+    if (error instanceof DocketError) throw new Problem(400, troubleFrom(error));
     throw error;
   }
 }
@@ -126,7 +127,7 @@ function stored(docket: unknown): Docket {
   } catch (error) {
     if (!(error instanceof DocketError)) throw error;
     const code = error.code === 'docket-newer' ? 'job-newer' : 'job-damaged';
-    throw new Problem(422, { code, data: error.data });
+    throw new Problem(422, troubleFrom({ code, data: error.data }));
   }
 }
 

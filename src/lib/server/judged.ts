@@ -1,7 +1,7 @@
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import { surveySchema, type Surveys } from '../core/pages/survey';
-import { sayFinding } from '../words/findings';
+import { sayFinding } from '../words/checks';
 import type { Told } from '../wire/told';
 import { summarise, type JobSummary } from './summary';
 

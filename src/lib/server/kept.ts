@@ -5,7 +5,7 @@ import { Problem } from './problem';
 /** The kind that a request names. Throws Problem. */
 function kindOf(kind: string): KeptKind {
   if (Object.hasOwn(KEPT, kind)) return kind as KeptKind;
-  throw new Problem(404, { code: 'http-404' });
+  throw new Problem(404, { code: 'unforeseen', data: { reason: 'no such kind' } });
 }
 
 /** What the preparer keeps of a kind, in the order of the names. What a newer Folder kept stays as it is, and is left out. Throws Problem. */

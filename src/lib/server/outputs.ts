@@ -3,7 +3,7 @@ import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import type { Docket } from '../core/docket/docket';
 import { outputSchema, type Output } from '../core/handover/output';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { archiveName } from '../words/fileName';
 import { sweep } from './blobs';
 import { actor } from './actor';

@@ -36,7 +36,7 @@ describe.skipIf(!server)('pictures of pages', () => {
   test('a page that never ends holds up no other, is tried twice, and is remembered with what went wrong', async () => {
     let end = () => undefined as void;
     const patient = new Promise<Buffer>(
-      (_, fail) => (end = () => fail(new Problem(422, { code: 'too-slow' }))),
+      (_, fail) => (end = () => fail(new Problem(422, { code: 'too-slow', data: { seconds: 1 } }))),
     );
     drawn.mockImplementation((_, __, task, limits) =>
       (task as { index: number }).index ? png('other') : limits.seconds > 10 ? patient : tooSlow(),

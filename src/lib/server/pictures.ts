@@ -1,4 +1,4 @@
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { db } from './db';
 import type { FenceLimits } from './fence';
 import { makeOfBlob } from './fencedBlob';

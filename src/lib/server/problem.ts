@@ -1,4 +1,4 @@
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { reportFault } from './faults';
 import { troubleOf } from './trouble';
 

@@ -1,5 +1,5 @@
 import { readRecipe, RecipeError, sourcesOfRecipe, type Recipe } from '../core/docket/recipe';
-import type { Trouble } from '../words/errors';
+import { troubleFrom, type Trouble } from '../words/troubles';
 import { actor } from './actor';
 import { sweep } from './blobs';
 import { db, transaction } from './db';
@@ -10,7 +10,7 @@ export function recipeFrom(value: unknown): Recipe {
   try {
     return readRecipe(value);
   } catch (error) {
-    if (error instanceof RecipeError) throw new Problem(400, { code: error.code, data: error.data });
+    if (error instanceof RecipeError) throw new Problem(400, troubleFrom(error));
     throw error;
   }
 }

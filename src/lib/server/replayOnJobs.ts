@@ -1,3 +1,4 @@
+import { troubleFrom } from '../words/troubles';
 import * as z from 'zod';
 import { docketSchema } from '../core/docket/docket';
 import { RecipeError, recipeValuesSchema, withRecipe } from '../core/docket/recipe';
@@ -42,7 +43,7 @@ export async function replayOnJobs(name: string, value: unknown): Promise<Replay
           };
         } catch (error) {
           if (!(error instanceof RecipeError)) throw error;
-          return { ...said, pages: 0, findings: [], trouble: { code: error.code, data: error.data } };
+          return { ...said, pages: 0, findings: [], trouble: troubleFrom(error) };
         }
       }),
     );

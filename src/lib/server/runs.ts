@@ -1,6 +1,6 @@
 import type { PoolClient } from 'pg';
 import { filledIn, RecipeError, type Recipe, type RecipeValues } from '../core/docket/recipe';
-import type { Trouble } from '../words/errors';
+import { troubleFrom, type Trouble } from '../words/troubles';
 import { actor } from './actor';
 import { sealBlob, sweep } from './blobs';
 import { claimNext, endClaim, type Claim } from './claims';
@@ -72,7 +72,7 @@ export function tryValues(recipe: Recipe, values: RecipeValues): void {
   try {
     filledIn(recipe, values);
   } catch (error) {
-    if (error instanceof RecipeError) throw new Problem(400, { code: error.code, data: error.data });
+    if (error instanceof RecipeError) throw new Problem(400, troubleFrom(error));
     throw error;
   }
 }

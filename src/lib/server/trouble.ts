@@ -1,4 +1,4 @@
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { isAway } from './away';
 
 /** Full disks as the system says it, and PostgreSQL (SQLSTATE 53100). */

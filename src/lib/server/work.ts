@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 import { beginAgain } from './claims';
 import { db } from './db';
 import { tryIntakeAgain } from './intakes';

@@ -16,7 +16,7 @@ import type {
   ReplayedState,
   WorkState,
 } from '../wire/told';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 
 /** The server said no. For 409 `job` is how the job stands now. */
 export class Refused extends Error {
@@ -54,7 +54,11 @@ async function call<T>(method: string, path: string, body?: unknown, ms = CALL_M
   });
   if (response.ok) return (await response.json()) as T;
   const said = (await response.json().catch(() => ({}))) as { trouble?: Trouble; job?: JobState };
-  throw new Refused(response.status, said.trouble ?? { code: `http-${response.status}` }, said.job);
+  throw new Refused(
+    response.status,
+    said.trouble ?? { code: 'unforeseen', data: { reason: `http-${response.status}` } },
+    said.job,
+  );
 }
 
 /** Does something that may be done twice, again and again while nobody answers. */
@@ -170,7 +174,7 @@ function refusalOf(error: Error | DetailedError): Refused {
       answer.getStatus(),
       answer.getStatus() === 413
         ? { code: 'too-large', data: { most: MOST_FILE_MB } }
-        : { code: `http-${answer.getStatus()}` },
+        : { code: 'unforeseen', data: { reason: `http-${answer.getStatus()}` } },
     );
   }
 }

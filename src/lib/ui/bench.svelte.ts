@@ -1,5 +1,5 @@
 import { workOut, type WorkedOut } from '../core/checks';
-import type { Finding, Mend } from '../core/checks/finding';
+import type { Finding, Mend } from '../core/checks';
 import { mended } from '../core/checks/mended';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Format } from '../core/docket/format';
@@ -25,7 +25,7 @@ import {
   type Selection,
 } from '../core/pages/selection';
 import type { Survey, Surveys } from '../core/pages/survey';
-import { saySelectionError } from '../words/errors';
+import { saySelectionError } from '../words/selections';
 import { Handing } from './handing.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';

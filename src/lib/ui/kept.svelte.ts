@@ -1,5 +1,5 @@
 import type { Kept, KeptKind } from '../core/docket/kept';
-import { sayTrouble } from '../words/errors';
+import { sayTrouble } from '../words/troubles';
 import { api, Refused } from './api';
 
 /** What the preparer keeps of one kind under names, for every job. */

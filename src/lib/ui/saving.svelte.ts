@@ -1,7 +1,7 @@
 import type { Docket } from '../core/docket/docket';
 import { mergeDockets } from '../core/docket/mergeDockets';
 import { readDocket } from '../core/docket/readDocket';
-import { sayTrouble } from '../words/errors';
+import { sayTrouble } from '../words/troubles';
 import type { JobState } from '../wire/told';
 import { api, isNoAnswer, Refused } from './api';
 

@@ -1,5 +1,5 @@
 import { RecipeError } from '../core/docket/recipe';
-import { sayTrouble } from '../words/errors';
+import { sayTrouble } from '../words/troubles';
 import { Refused } from './api';
 
 /** Why something that was asked of the server, or of a recipe, did not come to be. */

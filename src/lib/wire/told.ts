@@ -1,10 +1,10 @@
-import type { Finding } from '../core/checks/finding';
+import type { Finding } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { RecipeValues } from '../core/docket/recipe';
 import type { KeptStamp } from '../core/docket/steps/stamp';
 import type { CutBy, Output } from '../core/handover/output';
 import type { Size } from '../core/measure/box';
-import type { Trouble } from '../words/errors';
+import type { Trouble } from '../words/troubles';
 
 /** What the server tells the bench, as JSON. Times are in ISO 8601, lengths in points. */
 

@@ -11,7 +11,7 @@ import { runOf } from '../core/sheets/run';
 import { allSheets, type SheetPlan } from '../core/sheets/plan';
 import { layTicket, type TicketPart } from '../core/sheets/ticket';
 import type { Stock } from '../core/paper/stock';
-import { sayFinding } from './findings';
+import { sayFinding } from './checks';
 import { plural } from './plural';
 import { saySize } from './sizes';
 import { SCHEME_NAME, WORK_STYLE_NAME } from './schemes';

@@ -8,7 +8,7 @@
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
-  import { sayTrouble } from '$lib/words/errors';
+  import { sayTrouble } from '$lib/words/troubles';
   import { SCHEME_NAME } from '$lib/words/schemes';
   import { stepWords } from '$lib/words/steps';
 

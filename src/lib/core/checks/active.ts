@@ -1,7 +1,13 @@
-import type { Check, Finding } from './finding';
+import type { ActiveKind } from '../pages/survey';
+import type { Check, CheckKind, FindingOf } from './finding';
+
+/** What this family finds. */
+type Found = { code: 'active-content'; name: string; kinds: readonly ActiveKind[] };
+/** Faces that lie on no cell, and why: a fold-out, a back of work printed on one side, a part of a cover, or for no reason known. */
+type Finding = FindingOf<Found, never>;
 
 /** Files that can do something besides being looked at: none of it goes out, which is told here. */
-export const checkActive: Check = ({ docket, surveys, list }) => {
+const checkActive: Check<Found, never> = ({ docket, surveys, list }) => {
   const told = new Set<string>();
   return docket.steps.flatMap((step): Finding[] => {
     if (step.kind !== 'take-in' || step.off || told.has(step.source)) return [];
@@ -22,3 +28,6 @@ export const checkActive: Check = ({ docket, surveys, list }) => {
     ];
   });
 };
+
+/** The family of these findings. */
+export const active: CheckKind<'active', Found, never> = { kind: 'active', check: checkActive };

@@ -1,12 +1,18 @@
 import { artBox, bleedSides, facesOf, opposite, sideAt, spineAt, type Page, type Side } from '../pages/page';
 import { foldedAtFore } from './panels';
-import type { Check, Finding, Mend, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, MendOf, StepDraft } from './finding';
+
+/** What this family finds. */
+type Found = { code: 'bleed-missing' } | { code: 'bleed-short'; wanted: number; there: number };
+type Mends = 'mirror-bleed' | 'enlarge-bleed';
+type Finding = FindingOf<Found, Mends>;
+type Mend = MendOf<Mends>;
 
 /** Less than this, in points, counts as no difference in bleed. */
 const SLACK = 0.1;
 
 /** Pages with art but no bleed at all, and pages whose bleed the art does not reach. */
-export const checkBleed: Check = ({ list }) => {
+const checkBleed: Check<Found, Mends> = ({ list }) => {
   const none: string[] = [];
   const short: { page: Page; wanted: number; there: number }[] = [];
   const folded = foldedAtFore(list);
@@ -83,3 +89,6 @@ function mends(pages: readonly Page[]): { mend?: Mend; otherMend?: Mend } {
     otherMend: { code: 'enlarge-bleed', steps: steps('enlarge') },
   };
 }
+
+/** The family of these findings. */
+export const bleed: CheckKind<'bleed', Found, Mends> = { kind: 'bleed', check: checkBleed };

@@ -16,7 +16,7 @@ import {
   takeInStep,
 } from '../../../../tests/makers';
 import type { Step } from '../docket/steps';
-import type { Mend } from './finding';
+import type { Mend } from './index';
 import { workOut } from '.';
 
 const codes = (work: ReturnType<typeof workOut>) => work.findings.map((finding) => finding.code);

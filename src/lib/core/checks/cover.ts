@@ -8,8 +8,29 @@ import { coverPress } from '../sheets/cover';
 import type { CoverPlan, SheetPlan } from '../sheets/plan';
 import { PLAIN_COVER, SPINE_TEXT, type Signatures } from '../sheets/scheme';
 import { lengthAlong } from '../sheets/leafStrip';
-import type { Check, Finding, Mend } from './finding';
+import type { Check, CheckKind, FindingOf, MendOf } from './finding';
 import { tooSmall } from './sheets';
+
+type TooSmall = ReturnType<typeof tooSmall>[number];
+/** What this family finds. */
+type Found =
+  | { code: 'cover-unplanned' | 'spine-unknown' }
+  | { code: 'cover-missing' | 'cover-bare'; parts: readonly CoverPart[] }
+  | { code: 'spine-impossible'; width: number; leaves: number; leaf: number }
+  | { code: 'spine-differs'; typed: number; worked: number }
+  | { code: 'spine-text-large'; height: number; room: number }
+  | {
+      code: 'cover-size';
+      part: CoverPart;
+      size: Size;
+      wanted: Size;
+      /** Of a whole side: what its width is the sum of. */
+      sum?: { page: number; spine: number; flap: number };
+    }
+  | { code: 'cover-bleed'; part: CoverPart; there: number; wanted: number };
+type Mends = 'worked-spine' | 'cover-to-sum';
+type Finding = FindingOf<Found, Mends> | TooSmall;
+type Mend = MendOf<Mends>;
 
 /** Guillotines and binding machines are this exact, by practice; a smaller difference in a cover's size shows nowhere. */
 const TOLERANCE = mm(1);
@@ -26,7 +47,7 @@ const SLACK = 0.1;
 const BLEED = mm(3);
 
 /** A cover that does not go round its book: its parts, their sizes, the spine, its text, its bleed, and its sheet. */
-export const checkCover: Check = ({ list, docket, plan }) => {
+const checkCover: Check<Found, Mends, TooSmall> = ({ list, docket, plan }) => {
   const parts = coverPages(list);
   if (!parts.length) return [];
   const at = { stage: 'sheets', pages: [] } as const;
@@ -196,3 +217,6 @@ function cutSides(part: CoverPart, { cover = {}, book }: PageList): (keyof Sides
   const far = head ? !front : (book.spine === 'left') === (front !== part.startsWith('inside'));
   return flap ? [...along] : [...along, ends[far ? 1 : 0]];
 }
+
+/** The family of these findings. */
+export const cover: CheckKind<'cover', Found, Mends, TooSmall> = { kind: 'cover', check: checkCover };

@@ -1,9 +1,16 @@
+import type { CoverPart } from '../pages/cover';
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
 import { coverPages } from '../pages/cover';
 import { artsOf, facesOf, type Page } from '../pages/page';
 import type { Surveys } from '../pages/survey';
-import type { Check, Finding, JobState } from './finding';
+import type { Check, CheckKind, FindingOf, JobState } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'over-safe-area'; safe: number; nearest: number; part?: CoverPart }
+  | { code: 'low-resolution'; ppi: number; part?: CoverPart };
+type Finding = FindingOf<Found, never>;
 
 /** Fewer pixels an inch than this show in print. By practice. */
 const LEAST_PPI = 200;
@@ -11,7 +18,7 @@ const LEAST_PPI = 200;
 const SLACK = 0.75;
 
 /** What only a measured source tells of the pages, and of the cover's: content too near to the trim, and images too coarse for their size. */
-export const checkDrawn: Check = (state) => [
+const checkDrawn: Check<Found, never> = (state) => [
   ...judge(facesOf(state.list), state),
   ...coverPages(state.list).flatMap(({ part, page }) =>
     judge([page], state).map(
@@ -64,3 +71,6 @@ function nearestToTrim(page: Page, surveys: Surveys): number {
 
 /** How far a box in page space stays inside each side of the trim. */
 const distances = ({ trim }: Page, b: Box): number[] => [b.x0, trim.width - b.x1, b.y0, trim.height - b.y1];
+
+/** The family of these findings. */
+export const drawn: CheckKind<'drawn', Found, never> = { kind: 'drawn', check: checkDrawn };

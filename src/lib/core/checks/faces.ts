@@ -2,13 +2,20 @@ import { coverPages } from '../pages/cover';
 import { facesOf } from '../pages/page';
 import { addressesOf } from '../pages/panels';
 import { flatPieces } from '../sheets/flat';
-import type { Check, Finding } from './finding';
+import type { Check, CheckKind, FindingOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'face-lost'; why: 'fold-out' | 'one-side' | 'cover' | 'place'; faces: readonly string[] }
+  | { code: 'face-uneven'; faces: readonly { name: string; there: number; wanted: number }[] };
+type Mends = 'both-sides' | 'loose-pages';
+type Finding = FindingOf<Found, Mends>;
 
 /**
  * The rule above all: every page, every face of a fold-out and every part of a cover lies on as many cells as it is to, or is
  * named here with the reason.
  */
-export const checkFaces: Check = ({ list, plan }) => {
+const checkFaces: Check<Found, Mends> = ({ list, plan }) => {
   if (!plan) return [];
   const addresses = addressesOf(list);
   // Ganged pieces lie there as often as they are wanted, all else once.
@@ -67,3 +74,6 @@ const oneSideMends: Pick<Finding, 'mend' | 'otherMend'> = {
   mend: { code: 'both-sides', scheme: { work: 'sheetwise' } },
   otherMend: { code: 'loose-pages', book: { facing: false } },
 };
+
+/** The family of these findings. */
+export const faces: CheckKind<'faces', Found, Mends> = { kind: 'faces', check: checkFaces };

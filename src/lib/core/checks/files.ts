@@ -2,10 +2,17 @@ import { sourcesNamed } from '../docket/docket';
 import { coverPages } from '../pages/cover';
 import { artsOf, facesOf, laidOn, type Page } from '../pages/page';
 import type { SurveyPage } from '../pages/survey';
-import type { Check, Finding } from './finding';
+import type { Check, CheckKind, FindingOf } from './finding';
+
+/** What this family finds. */
+type Found = {
+  code: 'page-broken' | 'file-rebuilt' | 'annotations-print' | 'annotations-screen';
+  name: string;
+};
+type Finding = FindingOf<Found, never>;
 
 /** Files that were damaged, pages that are not whole or cannot be drawn, and annotations that print or do not. */
-export const checkFiles: Check = ({ list, surveys, docket }) => {
+const checkFiles: Check<Found, never> = ({ list, surveys, docket }) => {
   const shown = [...facesOf(list), ...coverPages(list).map(({ page }) => page)];
   return sourcesNamed(docket).flatMap(({ source, name, off }): Finding[] => {
     const survey = surveys[source];
@@ -37,3 +44,6 @@ const idsOf = (pages: readonly Page[], source: string, indexes: ReadonlySet<numb
         )
         .map(({ id }) => id)
     : [];
+
+/** The family of these findings. */
+export const files: CheckKind<'files', Found, never> = { kind: 'files', check: checkFiles };

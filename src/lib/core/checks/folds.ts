@@ -1,3 +1,4 @@
+import type { FoldError } from '../fold/fold';
 import { CENTRE } from '../pages/resize';
 import { patternOf } from '../fold/patterns';
 import { narrowedWidths, tightPanels, type TightPanel } from '../fold/widths';
@@ -7,10 +8,21 @@ import { caliperOf } from '../paper/stock';
 import type { PageList } from '../pages/page';
 import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
 import type { Leaflet, PressScheme } from '../sheets/scheme';
-import type { Check, Finding, JobState, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'caliper-unknown' }
+  | { code: 'creep-over-safe'; wanted: number; done: number; leaves: number }
+  | { code: 'across-grain' }
+  | { code: 'panels-missing'; given: number; each: number }
+  | { code: 'fold-impossible'; error: FoldError }
+  | { code: 'fold-in-tight'; axis: 'vertical' | 'horizontal'; panel: number; room: number; wanted: number };
+type Mends = 'creep-by-scale' | 'turn-work' | 'worked-widths';
+type Finding = FindingOf<Found, Mends>;
 
 /** Folds that paper cannot make, panels without room to fold in, creep that the safe margin ends, and folds across the grain. */
-export const checkFolds: Check = (state) => {
+const checkFolds: Check<Found, Mends> = (state) => {
   const { docket, plan } = state;
   const { scheme } = docket;
   if (!plan || !('stock' in scheme)) return [];
@@ -145,3 +157,6 @@ function positionsOf({ pages }: PageList, scheme: Leaflet, first: number): numbe
   const positions = pages.slice(first, first + each).map((_, n) => first + n + 1);
   return fromOutside(positions, scheme);
 }
+
+/** The family of these findings. */
+export const folds: CheckKind<'folds', Found, Mends> = { kind: 'folds', check: checkFolds };

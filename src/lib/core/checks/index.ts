@@ -2,46 +2,49 @@ import { replay, type Replay } from '../docket/replay';
 import type { Docket } from '../docket/docket';
 import type { Surveys } from '../pages/survey';
 import { sheetsOf } from '../sheets';
-import { checkActive } from './active';
-import { checkBleed } from './bleed';
-import { checkCover } from './cover';
-import { checkDrawn } from './drawn';
-import type { Check, Finding, JobState } from './finding';
-import { checkFaces } from './faces';
-import { checkFiles } from './files';
-import { checkFolds } from './folds';
-import { checkInks, checkOverprint } from './inks';
-import { checkKeptPairs } from './keptPairs';
-import { checkFixedSide, checkLines, checkOverlays } from './lines';
-import { checkPairs } from './pairs';
-import { checkPanels } from './panels';
-import { checkScans } from './scans';
-import { checkSheets } from './sheets';
-import { checkSizes } from './sizes';
-import { checkSteps } from './steps';
+import { active } from './active';
+import { bleed } from './bleed';
+import { cover } from './cover';
+import { drawn } from './drawn';
+import { faces } from './faces';
+import { files } from './files';
+import { folds } from './folds';
+import { inks } from './inks';
+import { keptPairs } from './keptPairs';
+import { lines } from './lines';
+import { pairs } from './pairs';
+import { panels } from './panels';
+import { scans } from './scans';
+import { sheets } from './sheets';
+import { sizes } from './sizes';
+import { steps } from './steps';
+import type { JobState, MendOf } from './finding';
 
-/** Every family of findings; a new one is one new file and one line here. */
-const CHECKS: readonly Check[] = [
-  checkSteps,
-  checkFiles,
-  checkActive,
-  checkPairs,
-  checkKeptPairs,
-  checkScans,
-  checkSizes,
-  checkPanels,
-  checkBleed,
-  checkDrawn,
-  checkLines,
-  checkFixedSide,
-  checkOverlays,
-  checkInks,
-  checkOverprint,
-  checkFaces,
-  checkSheets,
-  checkFolds,
-  checkCover,
-];
+/** Every family of findings, in the order in which they are told: a new one is a file here, one in words/checks, and its line. */
+export const CHECKS = [
+  steps,
+  files,
+  active,
+  pairs,
+  keptPairs,
+  scans,
+  sizes,
+  panels,
+  bleed,
+  drawn,
+  lines,
+  inks,
+  faces,
+  sheets,
+  folds,
+  cover,
+] as const;
+
+type Kinds = (typeof CHECKS)[number];
+/** Anything that is found, as code and data. */
+export type Finding = ReturnType<Kinds['check']>[number];
+/** What would put one right. */
+export type Mend = MendOf<NonNullable<Kinds['types']>['mends']>;
 
 /** A job worked out: its pages, its sheets, and all that was found. */
 export interface WorkedOut extends JobState {
@@ -65,7 +68,7 @@ export function workOut(docket: Docket, surveys: Surveys, before?: Replay): Work
       return (plan ??= { sheets: sheetsOf(done.list, docket, surveys) }).sheets;
     },
     get findings() {
-      return (findings ??= CHECKS.flatMap((check) => check(work)));
+      return (findings ??= CHECKS.flatMap(({ check }): Finding[] => check(work)));
     },
   };
   return work;

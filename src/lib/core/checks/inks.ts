@@ -1,13 +1,22 @@
+import type { Purpose } from '../numbers/laid';
 import { overprints } from '../numbers/laid';
 import { inksOf } from '../pages/inks';
 import { facesOf } from '../pages/page';
-import type { Check, Finding } from './finding';
+import type { Check, CheckKind, FindingOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'spots-alike'; names: readonly string[] }
+  | { code: 'rgb-content' }
+  | { code: 'knocks-out'; purpose: Purpose };
+type Mends = 'one-ink' | 'overprint';
+type Finding = FindingOf<Found, Mends>;
 
 /** A name as far as a reader tells it from others: without capitals, blanks and hyphens. */
 const heard = (name: string): string => name.toLowerCase().replace(/[\s_-]+/g, '');
 
 /** Spots that are one ink under two spellings, and colours that have no plate. */
-export const checkInks: Check = ({ list, surveys, docket }) => {
+const checkInks: Check<Found, Mends> = ({ list, surveys, docket }) => {
   const inks = inksOf(list, surveys, docket);
   const spots = inks.filter(({ kind }) => kind === 'spot');
   const findings: Finding[] = [];
@@ -34,7 +43,7 @@ export const checkInks: Check = ({ list, surveys, docket }) => {
 };
 
 /** A cutting ink that knocks out what lies under it leaves a white line where the knife is a hair off. */
-export const checkOverprint: Check = ({ list, docket }) =>
+const checkOverprint: Check<Found, Mends> = ({ list, docket }) =>
   docket.steps.flatMap((step): Finding[] => {
     if (step.off || step.kind !== 'overlay' || !overprints(step.purpose) || step.overprint) return [];
     const on = facesOf(list).filter(({ laid }) => laid?.some((each) => each.step === step.id));
@@ -51,3 +60,9 @@ export const checkOverprint: Check = ({ list, docket }) =>
       },
     ];
   });
+
+/** The family of these findings. */
+export const inks: CheckKind<'inks', Found, Mends> = {
+  kind: 'inks',
+  check: (state) => [...checkInks(state), ...checkOverprint(state)],
+};

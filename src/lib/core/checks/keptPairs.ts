@@ -2,10 +2,16 @@ import { replay } from '../docket/replay';
 import type { Step } from '../docket/steps';
 import { spreadsOf } from '../pages/leaves';
 import type { PageList } from '../pages/page';
-import type { Check, Finding, JobState, Mend, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState, MendOf, StepDraft } from './finding';
+
+/** What this family finds. */
+type Found = { code: 'kept-pair-split'; pairs: number; first: number; lost: boolean };
+type Mends = 'blank-for-pairs';
+type Finding = FindingOf<Found, Mends>;
+type Mend = MendOf<Mends>;
 
 /** Kept pairs that a step has split: said at that step, all of its pairs together. */
-export const checkKeptPairs: Check = (state) => {
+const checkKeptPairs: Check<Found, Mends> = (state) => {
   const split = splitPairs(state.list);
   if (!split.size) return [];
   return [...bySplitter([...split.keys()], state)].map(([step, pairs]): Finding => {
@@ -75,3 +81,6 @@ function mends(steps: readonly StepDraft[], { docket, surveys, replay: done }: J
   };
   return splitPairs(replay(tried, surveys, done).list).size === 0;
 }
+
+/** The family of these findings. */
+export const keptPairs: CheckKind<'kept-pairs', Found, Mends> = { kind: 'kept-pairs', check: checkKeptPairs };

@@ -1,10 +1,22 @@
+import type { Size } from '../measure/box';
 import { hasArea, intersect, type Box } from '../measure/box';
 import { faceFor, missingGlyphs, type Face } from '../numbers/faces';
 import { placeLines, type PlacedText } from '../numbers/placeLines';
 import { objectsOf } from '../pages/drawn';
 import { facesOf, sideAt, spineAt, type Page, type Side } from '../pages/page';
 import type { Step } from '../docket/steps';
-import type { Check, Finding, JobState, Mend } from './finding';
+import type { Check, CheckKind, FindingOf, JobState, MendOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'lines-near-trim' | 'lines-in-spine'; safe: number; nearest: number }
+  | { code: 'lines-on-art' | 'lines-meet' }
+  | { code: 'glyph-missing'; chars: readonly string[]; face: Face }
+  | { code: 'folio-fixed-side'; side: 'left' | 'right' }
+  | { code: 'overlay-larger'; overlay: Size; page: Size };
+type Mends = 'other-face' | 'outer-edge';
+type Finding = FindingOf<Found, Mends>;
+type Mend = MendOf<Mends>;
 
 /** Lengths nearer than this, in points, are the same. */
 const SLACK = 0.05;
@@ -20,7 +32,7 @@ interface Gathered {
 }
 
 /** Whether what is put on pages fits there: within the safe area, off the spine, off the art and off each other, in letters that the face has. */
-export const checkLines: Check = (state) => {
+const checkLines: Check<Found, Mends> = (state) => {
   const { list, docket, surveys } = state;
   const found = new Map<string, Gathered>();
   const note = (
@@ -111,7 +123,7 @@ const inFace = (step: Step, face: Face): Mend => ({
 });
 
 /** A folio at the same side on both faces of a leaf: half of them lie at the spine. */
-export const checkFixedSide: Check = ({ list, docket }) => {
+const checkFixedSide: Check<Found, Mends> = ({ list, docket }) => {
   if (!list.book.facing) return [];
   return docket.steps.flatMap((step): Finding[] => {
     if (step.off || step.kind !== 'folio' || (step.across !== 'left' && step.across !== 'right')) return [];
@@ -135,7 +147,7 @@ export const checkFixedSide: Check = ({ list, docket }) => {
 };
 
 /** An overlay that is larger than what it is laid over loses its edges. */
-export const checkOverlays: Check = ({ list, docket }: JobState) =>
+const checkOverlays: Check<Found, Mends> = ({ list, docket }: JobState) =>
   docket.steps.flatMap((step): Finding[] => {
     if (step.off || step.kind !== 'overlay') return [];
     const small = facesOf(list).filter(({ trim, laid }) =>
@@ -161,3 +173,9 @@ export const checkOverlays: Check = ({ list, docket }: JobState) =>
       },
     ];
   });
+
+/** The family of these findings. */
+export const lines: CheckKind<'lines', Found, Mends> = {
+  kind: 'lines',
+  check: (state) => [...checkLines(state), ...checkFixedSide(state), ...checkOverlays(state)],
+};

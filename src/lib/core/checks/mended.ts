@@ -1,6 +1,6 @@
 import type { Docket } from '../docket/docket';
 import type { Step } from '../docket/steps';
-import type { Mend } from './finding';
+import type { Mend } from './index';
 
 /** The docket as a mend would make it; `newId` gives each step that it adds an id. */
 export const mended = (docket: Docket, mend: Mend, newId: () => string): Docket => ({

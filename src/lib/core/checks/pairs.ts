@@ -1,7 +1,11 @@
-import type { StepDraft } from './finding';
 import type { CoverPart } from '../pages/cover';
-import { frontSide, sideOf, type PageList } from '../pages/page';
-import type { Check, Finding } from './finding';
+import { frontSide, sideOf, type PageList, type Side } from '../pages/page';
+import type { Check, CheckKind, FindingOf, StepDraft } from './finding';
+
+/** What this family finds. */
+type Found = { code: 'pairs-apart'; name: string; side: Side };
+type Mends = 'blank-inside-covers' | 'make-cover';
+type Finding = FindingOf<Found, Mends>;
 
 /** Shortest run of one source's pages that can be a finished interior with pairs of its own. */
 const SHORTEST_INTERIOR = 4;
@@ -10,7 +14,7 @@ const SHORTEST_INTERIOR = 4;
  * A finished interior whose first page, made for the front of a leaf, lies on a back: every pair of facing pages has come apart.
  * Happens when one cover page is put in front of it. Mend by practice: one blank inside each cover.
  */
-export const checkPairs: Check = ({ list, docket }) =>
+const checkPairs: Check<Found, Mends> = ({ list, docket }) =>
   interiors(list).flatMap(({ first, last, source }): Finding[] => {
     if (!list.book.facing || sideOf(first, list.book) === frontSide(list.book)) return [];
     const taken = docket.steps.find((step) => step.kind === 'take-in' && step.source === source);
@@ -60,3 +64,6 @@ function interiors({ pages }: PageList): { first: number; last: number; source: 
   }
   return runs;
 }
+
+/** The family of these findings. */
+export const pairs: CheckKind<'pairs', Found, Mends> = { kind: 'pairs', check: checkPairs };

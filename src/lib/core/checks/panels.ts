@@ -15,13 +15,23 @@ import {
 } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import { pickedOf } from '../pages/selection';
-import type { Check, Finding, JobState, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'panel-too-wide'; width: number; over: number }
+  | { code: 'panel-height'; height: number; leaf: number }
+  | { code: 'fold-at-trim'; width: number; book: number }
+  | { code: 'panels-meet'; together: number; space: number }
+  | { code: 'panel-one-face'; given: number };
+type Mends = 'narrow-panel' | 'panel-height' | 'narrow-leaf';
+type Finding = FindingOf<Found, Mends>;
 
 /** The fold of a fold-out stays at least this far inside the fore-edge trim. By practice (3 to 6 mm). */
 const LEAST_INSIDE = mm(3);
 
 /** Fold-outs that buckle, that are not as high as their leaf, that the knife opens, that meet when folded in, and panels with one face. */
-export const checkPanels: Check = (state) => {
+const checkPanels: Check<Found, Mends> = (state) => {
   const panels = panelsOf(state.list);
   const leaves = new Map<number, Panel[]>();
   for (const panel of panels) leaves.set(panel.leaf, [...(leaves.get(panel.leaf) ?? []), panel]);
@@ -170,3 +180,6 @@ export function foldedAtFore(list: PageList): ReadonlySet<string> {
   }
   return folded;
 }
+
+/** The family of these findings. */
+export const panels: CheckKind<'panels', Found, Mends> = { kind: 'panels', check: checkPanels };

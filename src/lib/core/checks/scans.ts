@@ -3,13 +3,20 @@ import type { Page, PageList } from '../pages/page';
 import { resolveSelection, SelectionError } from '../pages/selection';
 import type { Surveys } from '../pages/survey';
 import { agreement, foliosOf, workOutOrder } from '../pages/workOutOrder';
-import type { Check, Finding } from './finding';
+import type { Check, CheckKind, FindingOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'sheet-missing' | 'sheet-doubled'; numbers: readonly number[] }
+  | { code: 'order-differs'; agree: number; differ: number }
+  | { code: 'scan-unsure'; scans: readonly number[] };
+type Finding = FindingOf<Found, never>;
 
 /** Below this share of pages with a folio that counts up, numbers on the pages prove nothing. */
 const ENOUGH = 0.4;
 
 /** Sheets that are missing, or there twice, in scans that were put in reading order, as the folios on their pages tell. */
-export const checkScans: Check = ({ docket, replay, surveys }) =>
+const checkScans: Check<Found, never> = ({ docket, replay, surveys }) =>
   docket.steps.flatMap((step, n): Finding[] => {
     if (step.kind !== 'reading-order' || step.off) return [];
     const [before, after] = [replay.after[n - 1], replay.after[n]!];
@@ -80,3 +87,6 @@ function unsureScans(
   if (!worked?.unsure.length || !worked.mixed) return [];
   return [{ code: 'scan-unsure', scans: worked.unsure, level: 'stop', stage: 'pages', step: id, pages: [] }];
 }
+
+/** The family of these findings. */
+export const scans: CheckKind<'scans', Found, never> = { kind: 'scans', check: checkScans };

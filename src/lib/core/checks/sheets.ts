@@ -1,3 +1,4 @@
+import type { Side } from '../pages/page';
 import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
 import { fits, stocksFor, type Stock } from '../paper/stock';
@@ -5,10 +6,29 @@ import type { SheetPlan } from '../sheets/plan';
 import { printedBox } from '../sheets/press';
 import type { Press, PressScheme, Stitched } from '../sheets/scheme';
 import { blanksOf, leavesApart, pagesThatFill } from '../sheets/stitched';
-import type { Check, Finding, Mend } from './finding';
+import type { Check, CheckKind, FindingOf, MendOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'blanks-wanted'; count: number; total: number; by: number; pad: Stitched['pad'] }
+  | { code: 'first-page-side'; side: Side }
+  | { code: 'gang-apart'; wanted: readonly number[]; sheets: readonly number[] }
+  | { code: 'marks-dropped'; marks: readonly ('registration' | 'bar' | 'slug')[] }
+  | {
+      code: 'by-hand';
+      places: readonly { place: string; shows?: string; turned: boolean }[];
+      folded: boolean;
+    }
+  | { code: 'by-hand-gone'; count: number }
+  | { code: 'sheet-too-small'; sheet: Size; needed: Size; of?: 'cover' }
+  | { code: 'bleed-off-sheet'; sheet: Size; needed: Size; of?: 'cover' }
+  | { code: 'marks-off-sheet'; sheet: Size; needed: Size; of?: 'cover' };
+type Mends = 'first-side' | 'as-planned' | 'drop-gone' | 'fill-with-blanks' | 'larger-sheet';
+type Finding = FindingOf<Found, Mends>;
+type Mend = MendOf<Mends>;
 
 /** Page counts that fill no last sheet, a first page on the wrong side, and sheets too small for what they carry. */
-export const checkSheets: Check = ({ list, docket: { scheme }, plan }) => {
+const checkSheets: Check<Found, Mends> = ({ list, docket: { scheme }, plan }) => {
   if (!plan) return [];
   const findings = droppedMarks(plan);
   if (!('stock' in scheme)) return findings;
@@ -146,3 +166,6 @@ function largerSheet(needed: Size, scheme: Press, into: (stock: Stock) => Mend['
     }
   );
 }
+
+/** The family of these findings. */
+export const sheets: CheckKind<'sheets', Found, Mends> = { kind: 'sheets', check: checkSheets };

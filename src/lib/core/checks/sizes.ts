@@ -7,14 +7,22 @@ import { leafOf } from '../pages/leaves';
 import { foldedAtFore } from './panels';
 import { oddOnes, piecesOf, sizeGroups } from '../pages/sizes';
 import type { Size } from '../measure/box';
-import type { Check, Finding, Mend } from './finding';
+import type { Check, CheckKind, FindingOf, MendOf } from './finding';
+
+/** What this family finds. */
+type Found =
+  | { code: 'leaf-two-sizes'; front: Size; back: Size }
+  | { code: 'mixed-sizes'; commonest: Size; sizes: number };
+type Mends = 'same-leaf-size' | 'commonest-size' | 'turn-like-rest';
+type Finding = FindingOf<Found, Mends>;
+type Mend = MendOf<Mends>;
 
 /**
  * Pages of another size than the rest of their piece, unnoticed until the folder jams; and leaves whose two faces differ.
  * Panels of a leaflet differ by its folds: there the faces of each panel are held against each other. Flat pieces that each
  * have sheets or cells of their own may differ.
  */
-export const checkSizes: Check = ({ list, docket: { scheme } }) => {
+const checkSizes: Check<Found, Mends> = ({ list, docket: { scheme } }) => {
   if (scheme.kind === 'leaflet' && scheme.pages === 'panels')
     return facesOfPanels(list, scheme).flatMap(([front, back]) => leafSizes(front, back));
   // A leaf with a fold-out ends at its fold, so it is narrower than the rest.
@@ -93,3 +101,6 @@ function mixedSizes(pages: readonly Page[]): Finding[] {
     },
   ];
 }
+
+/** The family of these findings. */
+export const sizes: CheckKind<'sizes', Found, Mends> = { kind: 'sizes', check: checkSizes };

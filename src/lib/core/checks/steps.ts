@@ -1,7 +1,13 @@
-import type { Check } from './finding';
+import type { Step } from '../docket/steps';
+import type { StepProblem } from '../docket/stepKind';
+import type { SelectionError } from '../pages/selection';
+import type { Check, CheckKind } from './finding';
+
+/** What this family finds. */
+type Found = { code: 'step-failed'; problem: StepProblem | SelectionError; kind: Step['kind'] };
 
 /** Steps that could not apply to the pages they met. */
-export const checkSteps: Check = ({ replay }) =>
+const checkSteps: Check<Found, never> = ({ replay }) =>
   replay.failed.map(({ step, problem }) => ({
     code: 'step-failed',
     problem,
@@ -11,3 +17,6 @@ export const checkSteps: Check = ({ replay }) =>
     pages: [],
     step: step.id,
   }));
+
+/** The family of these findings. */
+export const steps: CheckKind<'steps', Found, never> = { kind: 'steps', check: checkSteps };

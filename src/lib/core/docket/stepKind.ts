@@ -55,50 +55,59 @@ export const defineStep =
   <Schema extends StepSchema>(schema: Schema) =>
   (rest: Omit<StepKind<Schema>, 'schema'>): StepKind<Schema> => ({ ...rest, schema });
 
-export type StepProblemCode =
-  | 'source-missing'
-  | 'source-page-missing'
-  | 'into-itself'
-  | 'empty-list'
-  | 'nothing-left'
-  | 'not-measured'
-  | 'no-ink'
-  | 'no-such-format'
-  | 'no-column'
-  | 'panel-stays'
-  | 'panel-at-head'
-  | 'panel-on-loose'
-  | 'too-many-faces'
-  | 'shows-itself'
-  | 'no-panels'
-  | 'not-facing'
-  | 'cover-count'
-  | 'cover-twice'
-  | 'cover-of-nothing'
-  | 'split-outside'
-  | 'scans-odd'
-  | 'order-repeats'
-  | 'order-gaps'
-  | 'order-outside'
-  | 'signature-count'
-  | 'series-overlap'
-  | 'series-at-panel'
-  | 'no-margins'
-  | 'place-taken'
-  | 'one-graphic'
-  | 'nothing-on-page'
-  | 'nothing-under'
-  | 'area-empty'
-  | 'same-ink'
-  | 'no-such-ink'
-  | PatternErrorCode;
+/** Why a step cannot apply: each reason with what must be known to say it. Positions are counted from 1. */
+export type StepProblems = {
+  'source-missing': { name: string };
+  'source-page-missing': { name?: string; page: number };
+  'into-itself': { position: number };
+  'empty-list': Nothing;
+  'nothing-left': { position: number };
+  'not-measured': { position: number };
+  'no-ink': Nothing;
+  'no-such-format': Nothing;
+  'panel-stays': { panel: string };
+  'panel-at-head': Nothing;
+  'panel-on-loose': Nothing;
+  'too-many-faces': { given: number; room: number };
+  'shows-itself': { position: number };
+  'no-panels': Nothing;
+  'not-facing': { position: number };
+  'cover-count': { pages: number; parts: number };
+  'cover-twice': { part: string };
+  'cover-of-nothing': Nothing;
+  'split-outside': { position: number };
+  'scans-odd': { scans: number };
+  'signature-count': { scans: number };
+  'order-repeats': { part: number };
+  'order-gaps': { part: number; parts: number };
+  'order-outside': { part: number; parts: number };
+  'series-overlap': { position: number };
+  'series-at-panel': Nothing;
+  'no-margins': { position: number };
+  'place-taken': { place: string };
+  'one-graphic': { count: number };
+  'nothing-on-page': { position: number };
+  'nothing-under': Nothing;
+  'area-empty': Nothing;
+  'same-ink': { name: string };
+  'no-such-ink': { name: string };
+  'no-column': Nothing;
+} & Record<PatternErrorCode, { seen: string }>;
+type Nothing = Record<never, never>;
+export type StepProblemCode = keyof StepProblems;
 
 /** Why a step cannot apply to the list it met. */
-export class StepProblem extends Error {
+export class StepProblem<Code extends StepProblemCode = StepProblemCode> extends Error {
+  readonly data: StepProblems[Code];
   constructor(
-    readonly code: StepProblemCode,
-    readonly data: Record<string, string | number> = {},
+    readonly code: Code,
+    ...[data]: StepProblems[Code] extends Nothing
+      ? Nothing extends StepProblems[Code]
+        ? []
+        : [StepProblems[Code]]
+      : [StepProblems[Code]]
   ) {
     super(code);
+    this.data = data ?? ({} as StepProblems[Code]);
   }
 }

@@ -34,12 +34,13 @@ export interface Found {
 }
 
 /** Why scans cannot be put in order. */
+export type RescueProblem =
+  | { code: 'scans-odd' | 'signature-count'; data: { scans: number } }
+  | { code: 'order-repeats'; data: { part: number } }
+  | { code: 'order-gaps' | 'order-outside'; data: { part: number; parts: number } };
 export class RescueError extends Error {
-  constructor(
-    readonly code: 'scans-odd' | 'signature-count' | 'order-repeats' | 'order-gaps' | 'order-outside',
-    readonly data: Record<string, number> = {},
-  ) {
-    super(code);
+  constructor(readonly problem: RescueProblem) {
+    super(problem.code);
   }
 }
 
@@ -79,7 +80,7 @@ export function scanOf(sheet: number, face: 'front' | 'back', sheets: number, or
 }
 
 function stitchedOrder(scans: number, order: ScanOrder, spine: Spine): Found[] {
-  if (scans % 2) throw new RescueError('scans-odd', { scans });
+  if (scans % 2) throw new RescueError({ code: 'scans-odd', data: { scans } });
   const sheets = scans / 2;
   const pages: Found[] = [];
   // Sheet s carries its outer pages N−2s and 2s+1 in front, and 2s+2 and N−2s−1 behind.
@@ -102,7 +103,7 @@ function stitchedOrder(scans: number, order: ScanOrder, spine: Spine): Found[] {
  * sheet turned over about a vertical axis, or head over foot where it is bound at the head.
  */
 function signatureOrder(scans: number, size: 8 | 16 | 32, spine: Spine): Found[] {
-  if (scans % 2) throw new RescueError('signature-count', { scans });
+  if (scans % 2) throw new RescueError({ code: 'signature-count', data: { scans } });
   const { columns: across, rows: up } = signaturePattern(size, spine);
   const [columns, rows] = [across.length, up.length];
   const pages: Found[] = [];
@@ -126,12 +127,12 @@ function signatureOrder(scans: number, size: 8 | 16 | 32, spine: Spine): Found[]
 function ownOrder(parts: number, { order, columns, rows }: Extract<Arrangement, { by: 'own' }>): Found[] {
   const seen = new Set<number>();
   for (const part of order) {
-    if (part > parts) throw new RescueError('order-outside', { part, parts });
-    if (seen.has(part)) throw new RescueError('order-repeats', { part });
+    if (part > parts) throw new RescueError({ code: 'order-outside', data: { part, parts } });
+    if (seen.has(part)) throw new RescueError({ code: 'order-repeats', data: { part } });
     seen.add(part);
   }
   const missing = Array.from({ length: parts }, (_, n) => n + 1).find((part) => !seen.has(part));
-  if (missing !== undefined) throw new RescueError('order-gaps', { part: missing, parts });
+  if (missing !== undefined) throw new RescueError({ code: 'order-gaps', data: { part: missing, parts } });
   const each = columns * rows;
   return order.map((part) => ({ scan: Math.floor((part - 1) / each), part: (part - 1) % each, turn: 0 }));
 }

@@ -265,8 +265,7 @@ test('the cutter stand-in draws the cut paths of each front in real size, how lo
   await expect(
     make(job, { kind: 'cutter', of: 'pages', by: { what: 'ink', name: 'Die' } }, given),
   ).rejects.toMatchObject({
-    code: 'cut-not-found',
-    data: { name: 'Die' },
+    trouble: { code: 'cut-not-found', data: { name: 'Die' } },
   });
 });
 
@@ -312,9 +311,11 @@ test('files are held against what was asked, spot inks too; one that is not what
   const given = await give(await drawCover('front'));
   const { made, check, paths } = await make(docket(given), { kind: 'pages', crop: 'bleed' }, given);
   writeFileSync(paths[0]!, await markedPdf(1));
-  await expect(check(made)).rejects.toMatchObject({ code: 'disagrees', data: { what: 'trim', page: 1 } });
+  await expect(check(made)).rejects.toMatchObject({
+    trouble: { code: 'disagrees', data: { what: 'trim', page: 1 } },
+  });
   writeFileSync(paths[0]!, await markedPdf(3));
-  await expect(check(made)).rejects.toMatchObject({ data: { what: 'pages', asked: '1', written: '3' } });
+  await expect(check(made)).rejects.toMatchObject({ trouble: { data: { what: 'pages', asked: '1', written: '3' } });
 });
 
 test('surveys go to the writer with each kind of page said once, measured as far as the output needs it', () => {

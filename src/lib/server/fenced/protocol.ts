@@ -2,7 +2,7 @@ import { troubleOf } from '../trouble';
 import { writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
-import type { Trouble } from '../../words/errors';
+import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/pdfError';
 import { HandOverError } from './handOverError';
@@ -50,6 +50,6 @@ async function carryOut<Task>(
 
 function toTell(error: unknown): Trouble {
   if (error instanceof PdfError || error instanceof PictureError || error instanceof HandOverError)
-    return { code: error.code, data: error.data };
+    return error instanceof HandOverError ? error.trouble : troubleFrom(error);
   return troubleOf(error) ?? { code: 'unforeseen', data: { reason: String(error).slice(0, 300) } };
 }

@@ -9,7 +9,7 @@ import { looksAtPages, sourcesOf, type Docket } from '../../core/docket/docket';
 import { docketOfFile, RecipeError } from '../../core/docket/recipe';
 import { possibleKinds } from '../../core/handover/parts';
 import { surveySchema, type Survey } from '../../core/pages/survey';
-import type { Trouble } from '../../words/errors';
+import { troubleFrom, type Trouble } from '../../words/troubles';
 import { actAs } from '../actor';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import type { Claim, Progress } from '../claims';
@@ -77,7 +77,7 @@ export const runWork: Worked = {
         const work: Work = { claim, begun, folder, signal, now };
         await carryOut(work).catch((error) => {
           if (error instanceof Swept) return carryOut(work);
-          throw error instanceof RecipeError ? new Failed({ code: error.code, data: error.data }) : error;
+          throw error instanceof RecipeError ? new Failed(troubleFrom(error)) : error;
         });
       }),
     );

@@ -4,7 +4,7 @@ import { isAway } from '../away';
 import { onceThere } from '../db';
 import { reportFault } from '../faults';
 import { troubleOf } from '../trouble';
-import type { Trouble } from '../../words/errors';
+import type { Trouble } from '../../words/troubles';
 
 /** How the pieces of one kind are worked. */
 export interface Worked {

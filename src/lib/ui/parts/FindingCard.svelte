@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Finding } from '../../core/checks/finding';
+  import type { Finding } from '../../core/checks';
   import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/pages/selection';
-  import { sayFinding, sayMend } from '../../words/findings';
+  import { sayFinding, sayMend } from '../../words/checks';
   import type { Bench } from '../bench.svelte';
 
   let { finding, bench }: { finding: Finding; bench: Bench } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
   import type { WorkState } from '../../wire/told';
 

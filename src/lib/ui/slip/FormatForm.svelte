@@ -6,7 +6,7 @@
   import { frontSide } from '../../core/pages/page';
   import { leaveRoom } from '../../core/pages/margins';
   import { withFormat } from '../../core/docket/edit';
-  import { sayStepProblem } from '../../words/errors';
+  import { sayStepProblem } from '../../words/stepProblems';
   import type { Bench } from '../bench.svelte';
   import EdgeFields from './EdgeFields.svelte';
   import { bookEdges } from './edges';

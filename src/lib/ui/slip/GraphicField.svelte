@@ -5,7 +5,7 @@
   import { Refused } from '../api';
   import type { Bench, OnPage } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import PagesField from './PagesField.svelte';
 
   interface Props {

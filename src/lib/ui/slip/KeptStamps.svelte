@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { StepOf } from '../../core/docket/steps';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import type { OwnStamp } from '../../wire/told';
   import { api, Refused } from '../api';
   import type { Bench } from '../bench.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { faceAt, type PageList } from '../../core/pages/page';
   import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../../core/pages/selection';
-  import { saySelectionError } from '../../words/errors';
+  import { saySelectionError } from '../../words/selections';
 
   interface Props {
     label?: string;

@@ -3,7 +3,7 @@
   import { formatSize } from '../../core/measure/formatLength';
   import { NAMED_SIZES, nameSize, pixels, sameSize, SCREEN_PPI, SCREEN_SIZES, sizeByName } from '../../core/paper/sizes';
   import { saySize } from '../../words/sizes';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import { sayPageLength } from '../../words/lengths';
   import { Refused } from '../api';
   import type { Bench } from '../bench.svelte';

@@ -5,7 +5,7 @@
   import type { PageList } from '../../core/pages/page';
   import { sizesChanged } from '../../core/pages/changes';
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/pages/selection';
-  import { sayStepProblem } from '../../words/errors';
+  import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
   import { newStepId, type Bench, type Form } from '../bench.svelte';
   import FindingCard from '../parts/FindingCard.svelte';

@@ -1,3 +1,4 @@
+import type { Component } from 'svelte';
 import type { StepOf, Step } from '../../core/docket/steps';
 import type { PageList } from '../../core/pages/page';
 import type { Bench } from '../bench.svelte';
@@ -10,3 +11,5 @@ export interface FieldsProps<Kind extends Step['kind']> {
   before: PageList;
   onchange: (step: StepOf<Kind>, wrong?: boolean) => void;
 }
+
+export type StepFields<Kind extends Step['kind']> = Component<FieldsProps<Kind>>;

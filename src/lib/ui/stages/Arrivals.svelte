@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import type { Bench } from '../bench.svelte';
 
   let { bench }: { bench: Bench } = $props();
@@ -18,7 +18,7 @@
       <li class:failed={intake.state === 'failed'}>
         <b>{intake.name}</b>
         {#if intake.state === 'failed'}
-          <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unknown' })}</p>
+          <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unforeseen' })}</p>
           <span
             >{#if intake.again}<button class="link" onclick={() => void bench.tryIntake(intake)}>Try again</button>{/if}
             <button class="link" onclick={() => bench.dismiss(intake)}>Dismiss</button></span

@@ -9,7 +9,7 @@
   import { sheetsXjdf } from '../../core/sheets/xjdf';
   import { OUTPUT_NAME, OUTPUT_SAID } from '../../words/outputs';
   import { saySize } from '../../words/sizes';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import { api } from '../api';
   import { asSaved } from '../asSaved';
   import { sayFailure } from '../sayFailure';

@@ -3,7 +3,7 @@
   import { isSent, outputKey, type Output } from '../../core/handover/output';
   import { pressMistake } from '../../core/handover/standIns';
   import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, PRESS_MISTAKE, sayBytes, sayOutput, sayPart } from '../../words/outputs';
-  import { sayTrouble } from '../../words/errors';
+  import { sayTrouble } from '../../words/troubles';
   import type { OutputState } from '../../wire/told';
   import { api } from '../api';
   import type { Bench } from '../bench.svelte';
@@ -92,7 +92,7 @@
               </details>
             {/if}
           {:else if one.state === 'failed'}
-            <span class="stale" role="alert">{sayTrouble(one.trouble ?? { code: 'unknown' })}</span>
+            <span class="stale" role="alert">{sayTrouble(one.trouble ?? { code: 'unforeseen' })}</span>
             <button class="link" onclick={() => void drop(one)}>Dismiss</button>
           {:else if one.state === 'cancelled'}
             <span class="quiet">Cancelled. Nothing was written.</span>

@@ -4,7 +4,8 @@ import type { Output } from '../../core/handover/output';
 import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
 import { PatternError } from '../../core/numbers/pattern';
 import { SelectionError } from '../../core/pages/selection';
-import { saySelectionError, sayTrouble } from '../../words/errors';
+import { saySelectionError } from '../../words/selections';
+import { sayTrouble } from '../../words/troubles';
 import { partNames } from '../../words/fileName';
 import { sayNameError } from '../../words/patterns';
 

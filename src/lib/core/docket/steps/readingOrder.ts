@@ -108,7 +108,7 @@ function orderOf(
   try {
     return rescue(count, step.arrangement, spine);
   } catch (error) {
-    if (error instanceof RescueError) throw new StepProblem(error.code, error.data);
+    if (error instanceof RescueError) throw new StepProblem(error.problem.code, error.problem.data);
     throw error;
   }
 }

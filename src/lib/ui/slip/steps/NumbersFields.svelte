@@ -2,7 +2,7 @@
   import { describeIndexes, pickedOf, resolveSelection, SelectionError, type Selection } from '../../../core/pages/selection';
   import { NUMBER_STYLES, type NumberStyle } from '../../../core/numbers/series';
   import type { SeriesFrom } from '../../../core/docket/steps/numbers';
-  import { saySelectionError } from '../../../words/errors';
+  import { saySelectionError } from '../../../words/selections';
   import { STYLE_WORD } from '../../../words/numbers';
   import type { FieldsProps } from '../fields';
 

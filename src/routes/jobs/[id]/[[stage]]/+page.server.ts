@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { readJob } from '$lib/server/jobs';
 import { Problem } from '$lib/server/problem';
-import { sayTrouble } from '$lib/words/errors';
+import { sayTrouble } from '$lib/words/troubles';
 import { surveysOfJob } from '$lib/server/sources';
 
 export const load = async ({ params }) => {

@@ -1,0 +1,23 @@
+import type { CheckWords } from './checkWords';
+
+export const files: CheckWords<'files'> = {
+  found: {
+    'page-broken': (finding, { pages }) => ({
+      title: `${pages} of “${finding.name}” cannot be drawn`,
+      text: 'Some of what belongs there is missing in the file or damaged, so it would come out white or in part. Ask for the file again, or put another page there.',
+    }),
+    'file-rebuilt': (finding) => ({
+      title: `“${finding.name}” was damaged`,
+      text: 'What could be found in it was put together anew. Look at every page before anything is printed, or ask for the file again.',
+    }),
+    'annotations-print': (finding, { pages }) => ({
+      title: `${pages} of “${finding.name}” ${finding.pages.length === 1 ? 'has' : 'have'} notes or form fields that print`,
+      text: 'What was filled in, stamped or written on top is printed with the page, on sheets and on copies too.',
+    }),
+    'annotations-screen': (finding, { pages }) => ({
+      title: `${pages} of “${finding.name}” ${finding.pages.length === 1 ? 'has' : 'have'} notes that only show on screens`,
+      text: 'They are marked as not to be printed, so they are left out on sheets, copies and pictures.',
+    }),
+  },
+  mends: {},
+};

@@ -1,0 +1,29 @@
+import { describeIndexes } from '../../core/pages/selection';
+import { listed } from '../listed';
+import type { CheckWords } from './checkWords';
+
+/** Page numbers in words: `pages 3, 4 and 13`. */
+const sayNumbers = (numbers: readonly number[]): string =>
+  `${numbers.length === 1 ? 'page' : 'pages'} ${describeIndexes(numbers.map((number) => number - 1))}`;
+
+export const scans: CheckWords<'scans'> = {
+  found: {
+    'scan-unsure': (finding) => ({
+      title: `Nothing tells which way up ${finding.scans.length === 1 ? 'a scan lies' : 'some scans lie'}`,
+      text: `No number and no word was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and set the turns of this step by hand.`,
+    }),
+    'sheet-missing': (finding) => ({
+      title: 'Scans are missing',
+      text: `Going by the numbers on the pages, ${sayNumbers(finding.numbers)} ${finding.numbers.length === 1 ? 'is' : 'are'} not there: a sheet was not scanned. Scan it, or take the gap as it is.`,
+    }),
+    'sheet-doubled': (finding) => ({
+      title: 'Scans are there twice',
+      text: `${sayNumbers(finding.numbers)} came more than once: a sheet was scanned twice. Take the second one out.`,
+    }),
+    'order-differs': (finding) => ({
+      title: 'Numbers that do not count up',
+      text: `${finding.agree} pages carry the number that their place wants, ${finding.differ} another one. Look at those before you go on.`,
+    }),
+  },
+  mends: {},
+};

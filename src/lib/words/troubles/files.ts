@@ -1,0 +1,49 @@
+/** Sentences: what is wrong, why it matters, what to do. */
+export const files = {
+  'empty-file': () =>
+    'This file is empty: it has no bytes. Ask for it again; it was probably cut off on the way.',
+  'not-a-pdf': () =>
+    'This is neither a PDF, a drawing in SVG, nor a JPEG, PNG or TIFF picture: it does not begin as one. Ask for one of these, or check that the right file was chosen.',
+  'picture-damaged': () =>
+    'This picture is damaged: it cannot be read to its end. Ask for it again, or scan the page anew.',
+  'picture-too-large': (data: { most: string | number }) =>
+    `This picture has more than ${data.most} million dots, more than print needs. Have it made smaller, and take that in.`,
+  'svg-damaged': () =>
+    'This drawing (SVG) is damaged, or states no size. Have it saved anew with a width and height, or as PDF.',
+  'svg-not-lines': (data: { element: string | number }) =>
+    `This drawing (SVG) holds <${data.element}>, which would not come out as it was drawn. Turn its text into outlines and its copies into shapes, or have it saved as PDF.`,
+  'needs-password': () =>
+    'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.',
+  'needs-key': () =>
+    'This PDF is locked for certain people, with their keys (a certificate), so its pages cannot be read. Ask the sender for a copy that is not locked.',
+  damaged: () =>
+    'This PDF is damaged: its parts cannot be found. Ask for it again, or have the sender save it anew.',
+  'no-pages': () => 'This PDF has no pages in it. Check that the right file was sent.',
+  'page-unreadable': (data: { page: string | number }) =>
+    `Page ${data.page} of this PDF cannot be read, so the file is probably cut short. Ask for it again.`,
+  'bad-page-box': (data: { page: string | number }) =>
+    `Page ${data.page} has no usable size (its MediaBox is missing or empty). Have the sender save the PDF anew.`,
+  'page-too-large': (data: { page: string | number; metres: string | number }) =>
+    `Page ${data.page} is ${data.metres} m long, more than a PDF page can be (200 inches, 5.08 m), so no press could be given it. Have the sender save the PDF at the size it is to be printed.`,
+  'too-many-pages': (data: { most: string | number }) =>
+    `This file has more than ${data.most} pages, more than can be taken in at once. Split it and take in the parts.`,
+  'unpacks-too-large': () =>
+    'A part of this PDF unpacks to more than 256 MB, which no page needs. It was left alone; ask for a plain PDF.',
+  'too-large': (data: { most: string | number }) =>
+    `This file is larger than ${data.most} MB, the most that can be taken in. Split it, or reduce its images.`,
+  'too-slow': (data: { seconds: string | number }) =>
+    `Reading this took longer than ${data.seconds} s and was stopped. The file may be damaged; have the sender save it anew.`,
+  'too-much-memory': (data: { mb: string | number }) =>
+    `Reading this took more than ${data.mb} MB of memory and was stopped. Split the file, or have it saved anew.`,
+  'upload-cut-off': () =>
+    'The file did not arrive whole: the connection was cut. Nothing was stored; drop it again.',
+  'source-changed': () => 'A source file is not the one that was surveyed. Take it in again.',
+  'source-missing': (data: { name: string | number }) =>
+    `The file “${data.name}” was not given. Give every file that the docket takes in.`,
+  'no-such-source': () => 'This file is no longer there: no job uses it any more. Take it in again.',
+  'no-such-page': () => 'This file is no longer there: no job uses it any more. Take it in again.',
+  'no-such-upload': () =>
+    'This upload is no longer there: it was taken in already, or lay unfinished for more than a day. Drop the file again.',
+  'not-again': () =>
+    'This cannot be tried again: it did not fail, or its file was not kept. Drop the file anew.',
+};
