@@ -4,7 +4,7 @@
  */
 import { emptyDocket } from '../src/lib/core/docket/docket';
 import { workOut } from '../src/lib/core/checks';
-import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { sidesOf } from '../src/lib/core/sheets/plan';
 import { plainSurvey } from '../tests/makers';
 import { median } from './textFile';

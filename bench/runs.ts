@@ -15,7 +15,7 @@ import { PDFDocument, TextRenderingMode } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { SCANS_RECIPE } from '../demo/jobs';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
-import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { BLEED, FOLIOS } from '../src/lib/server/fenced/samples';
 import { median } from './textFile';
 

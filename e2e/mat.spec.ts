@@ -4,7 +4,8 @@ import { expect, test, type Page as Tab } from '@playwright/test';
 import sharp from 'sharp';
 import { bookOf } from '../tests/makers';
 import { boxesOf, keep, readBack, rotationsOf, tool } from '../tests/outside';
-import { PLAIN_COVER, PLAIN_SCHEMES, type Scheme } from '../src/lib/core/sheets/scheme';
+import { PLAIN_COVER } from '../src/lib/core/sheets/scheme';
+import { PLAIN_SCHEMES, type Scheme } from '../src/lib/core/sheets/schemes';
 import { Folder } from './folder';
 
 let folder: Folder;

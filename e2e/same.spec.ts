@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
 import fc from 'fast-check';
-import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { markedPdf } from '../tests/outside';
 import { Folder } from './folder';
 

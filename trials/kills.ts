@@ -10,7 +10,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { markedPdf } from '../tests/outside';
-import { PLAIN_SCHEMES } from '../src/lib/core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { emptyDocket } from '../src/lib/core/docket/docket';
 import type { JobState, JobStatus } from '../src/lib/wire/told';
 import { freePort, Refusal, Running } from './running';

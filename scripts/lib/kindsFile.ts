@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import { CHECKS } from '../../src/lib/core/checks';
+import { SCHEMES } from '../../src/lib/core/sheets/schemes';
 import { STEP_KINDS } from '../../src/lib/core/docket/steps';
 
 /** A room's files for the kinds of one family, and the list of them that is written. */
@@ -36,6 +37,25 @@ export const FAMILIES: readonly Family[] = [
       "import type { StepFields } from '../fields';",
     ],
     type: "{ [Kind in Step['kind']]: StepFields<Kind> | 'plain' }",
+    forms: true,
+  },
+  words(
+    'schemes',
+    SCHEMES,
+    [
+      "import type { Scheme } from '../../core/sheets/schemes';",
+      "import type { SchemeWords } from './schemeWords';",
+    ],
+    "Record<Scheme['kind'], SchemeWords>",
+  ),
+  {
+    kinds: SCHEMES,
+    file: 'src/lib/ui/slip/schemes/kinds.ts',
+    imports: [
+      "import type { Scheme } from '../../../core/sheets/schemes';",
+      "import type { SchemeFields } from '../schemeDraft.svelte';",
+    ],
+    type: "{ [Kind in Scheme['kind']]: SchemeFields<Kind> | 'plain' }",
     forms: true,
   },
   words(

@@ -2,7 +2,7 @@
   import { format, formatDistanceToNow } from 'date-fns';
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/sizes';
-  import { SCHEME_NAME } from '$lib/words/schemes';
+  import { schemeWords } from '$lib/words/schemes';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
@@ -84,7 +84,7 @@
           <span class="text">
             <strong>{summary.title}</strong>
             <span class="quiet"
-              >{SCHEME_NAME[summary.scheme]}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
+              >{schemeWords(summary.scheme).name}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
             >
             <span class="counts"
               ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"

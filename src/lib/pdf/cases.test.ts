@@ -14,7 +14,7 @@ import { mm } from '../core/measure/unit';
 import { rescue } from '../core/pages/rescue';
 import { SPINES } from '../core/pages/page';
 import { runOf } from '../core/sheets/run';
-import { PLAIN_SCHEMES, type PressScheme } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES, type PressScheme } from '../core/sheets/schemes';
 import { surveyPdf } from './survey';
 
 const CASES = join(import.meta.dirname, '..', '..', '..', 'tests', 'cases', 'geometry');

@@ -11,7 +11,8 @@ import { mm } from '../core/measure/unit';
 import { patternOf, type PatternChoice } from '../core/fold/patterns';
 import { SPINES } from '../core/pages/page';
 import type { SheetPlan } from '../core/sheets/plan';
-import { PLAIN_COVER, PLAIN_SCHEMES, type Press, type Scheme } from '../core/sheets/scheme';
+import { PLAIN_COVER, type Press } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';
 
 let given: Given;
 beforeAll(async () => {

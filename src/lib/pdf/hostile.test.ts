@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import { caseFile, MADE_FILES } from '../../../tests/madeFiles';
 import { give, keep, make, markedPdf, readBack, tool, writtenPdf } from '../../../tests/outside';
 import { docketOf, stepsOf } from '../../../tests/makers';
-import { PLAIN_SCHEMES } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../core/sheets/schemes';
 import { PdfError } from './pdfError';
 import { surveyPdf } from './survey';
 

@@ -7,7 +7,7 @@ import { workOut } from '../core/checks';
 import type { StepDraft as Draft } from '../core/checks/finding';
 import { PLAIN_LINES } from '../core/numbers/lines';
 import { inksOf } from '../core/pages/inks';
-import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { DEFAULT_SCHEME } from '../core/sheets/schemes';
 import { operationsOf } from './content';
 import { hideInks } from './hideInks';
 

@@ -10,7 +10,7 @@ import type { Step } from '../core/docket/steps';
 import { boundAt, SPINES, type Book } from '../core/pages/page';
 import { workOutOrder } from '../core/pages/workOutOrder';
 import { mm } from '../core/measure/unit';
-import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { DEFAULT_SCHEME } from '../core/sheets/schemes';
 import { measureSource } from '../raster/measureSource';
 import { surveyPdf } from './survey';
 

@@ -16,7 +16,7 @@ import { heightOf, widthOf } from '../core/measure/box';
 import { applyToPoint, compose } from '../core/measure/matrix';
 import { inch, mm } from '../core/measure/unit';
 import { bleedBox, sideOf } from '../core/pages/page';
-import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { DEFAULT_SCHEME } from '../core/sheets/schemes';
 import { docketOf } from '../../../tests/makers';
 import {
   boxesOf,

@@ -18,7 +18,7 @@ import { placeLines } from '../core/numbers/placeLines';
 import { bleedBox, facesOf, sideAt } from '../core/pages/page';
 import { planSheets } from '../core/sheets';
 import { sidesOf } from '../core/sheets/plan';
-import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { DEFAULT_SCHEME } from '../core/sheets/schemes';
 import { PLAIN_LINES } from '../core/numbers/lines';
 import { metricsOfFace, openFace } from './fonts';
 

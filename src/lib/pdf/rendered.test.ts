@@ -6,7 +6,7 @@ import { caseFile, MADE_FILES } from '../../../tests/madeFiles';
 import { give, keep, make, readBack, tool, writtenPdf, type Given } from '../../../tests/outside';
 import type { Step } from '../core/docket/steps';
 import { heightOf, widthOf } from '../core/measure/box';
-import { PLAIN_SCHEMES, type Flat } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES, type Flat } from '../core/sheets/schemes';
 import { startRenderer } from '../raster/nodeRenderer';
 import type { PdfOutput } from './writeOutput';
 

@@ -21,7 +21,7 @@ import { mm } from '../core/measure/unit';
 import type { CoverPart } from '../core/pages/cover';
 import type { Book } from '../core/pages/page';
 import { sidesOf } from '../core/sheets/plan';
-import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';
 
 const stock = { width: mm(700), height: mm(1000) };
 const marks = {

@@ -1,7 +1,7 @@
 import { PDFArray, PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { mm } from '../core/measure/unit';
-import { DEFAULT_SCHEME } from '../core/sheets/scheme';
+import { DEFAULT_SCHEME } from '../core/sheets/schemes';
 import { docketOf } from '../../../tests/makers';
 import { drawCover, drawInterior } from '../../../demo/timetable';
 import {

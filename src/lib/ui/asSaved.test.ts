@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { PLAIN_SCHEMES, schemeSchema, type Scheme } from '../core/sheets/scheme';
+import { PLAIN_SCHEMES, schemeSchema, type Scheme } from '../core/sheets/schemes';
 import { asSaved } from './asSaved';
 
 describe('a scheme that was saved', () => {

@@ -1,7 +1,7 @@
 import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
 import { OUTPUT_NAME } from './outputs';
-import { ARRANGE_NAME, FOLD_NAME, WORK_STYLE_NAME } from './schemes';
+import { ARRANGE_NAME, FOLD_NAME, WORK_STYLE_NAME } from './press';
 
 /** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
 const WORD: Record<string, string> = {

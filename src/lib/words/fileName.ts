@@ -6,7 +6,7 @@ import { formatSize } from '../core/measure/formatLength';
 import { nameSize } from '../core/paper/sizes';
 import { facesOf } from '../core/pages/page';
 import { commonestSize } from '../core/pages/sizes';
-import { SCHEME_NAME } from './schemes';
+import { schemeWords } from './schemes';
 
 /** What the kinds of output are called in names of files. */
 const WORD: Record<OutputKind, string> = {
@@ -61,7 +61,7 @@ export function partNames(
     from: from[n]!,
     to: to[n]!,
     size: sizeOf(each),
-    scheme: SCHEME_NAME[docket.scheme.kind].toLowerCase(),
+    scheme: schemeWords(docket.scheme.kind).name.toLowerCase(),
     date,
   }));
   return fileNames(output.name?.trim() ? output.name : plainPattern(output), values, extensionOf(output));

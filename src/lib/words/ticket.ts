@@ -14,7 +14,8 @@ import type { Stock } from '../core/paper/stock';
 import { sayFinding } from './checks';
 import { plural } from './plural';
 import { saySize } from './sizes';
-import { SCHEME_NAME, WORK_STYLE_NAME } from './schemes';
+import { WORK_STYLE_NAME } from './press';
+import { schemeWords } from './schemes';
 
 /** The job ticket of a job as it stands; `despite` is why it goes out though findings say stop. */
 export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPlan {
@@ -31,7 +32,7 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
         ...(list.panels?.length ? [`${plural(list.panels.length, 'face')} of fold-out panels besides`] : []),
       ],
     },
-    { heading: 'Made as', lines: [SCHEME_NAME[scheme.kind], ...pressLines(work)] },
+    { heading: 'Made as', lines: [schemeWords(scheme.kind).name, ...pressLines(work)] },
     ...('stock' in scheme ? [{ heading: 'Paper', lines: stockLines(scheme.stock, work) }] : []),
     ...(plan ? [{ heading: 'Sheets', lines: sheetLines(plan, work) }] : []),
     {

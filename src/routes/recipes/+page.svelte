@@ -9,7 +9,7 @@
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
   import { sayTrouble } from '$lib/words/troubles';
-  import { SCHEME_NAME } from '$lib/words/schemes';
+  import { schemeWords } from '$lib/words/schemes';
   import { stepWords } from '$lib/words/steps';
 
   let { data } = $props();
@@ -100,7 +100,7 @@
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
     [
       ...steps.map(({ kind }) => stepWords(kind).name.toLowerCase()),
-      ...(scheme ? [SCHEME_NAME[scheme.kind]] : []),
+      ...(scheme ? [schemeWords(scheme.kind).name] : []),
       ...(outputs ? [`${outputs.length} output${outputs.length === 1 ? '' : 's'}`] : []),
     ].join(' · ');
 </script>

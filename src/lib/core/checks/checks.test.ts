@@ -3,8 +3,8 @@ import { mm } from '../measure/unit';
 import { emptyDocket } from '../docket/docket';
 import { dayOf, momentOf } from '../numbers/day';
 import { spreadsOf } from '../pages/leaves';
-import { freshScheme } from '../sheets/freshScheme';
-import { DEFAULT_SCHEME } from '../sheets/scheme';
+import { freshScheme } from '../sheets/schemes';
+import { DEFAULT_SCHEME } from '../sheets/schemes';
 import {
   A5,
   bookOf,

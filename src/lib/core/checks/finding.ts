@@ -4,7 +4,7 @@ import type { Docket } from '../docket/docket';
 import type { Replay } from '../docket/replay';
 import type { Step } from '../docket/steps';
 import type { SheetPlan } from '../sheets/plan';
-import type { PressScheme, Signatures } from '../sheets/scheme';
+import type { PressScheme, Signatures } from '../sheets/schemes';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';

@@ -7,7 +7,7 @@ import { sameSize } from '../paper/sizes';
 import { caliperOf } from '../paper/stock';
 import type { PageList } from '../pages/page';
 import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
-import type { Leaflet, PressScheme } from '../sheets/scheme';
+import { schemeKind, type Leaflet, type PressScheme } from '../sheets/schemes';
 import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
 
 /** What this family finds. */
@@ -46,7 +46,7 @@ const checkFolds: Check<Found, Mends> = (state) => {
         },
       });
   }
-  const across = scheme.kind !== 'flat' && foldsAcrossGrain(state, scheme);
+  const across = schemeKind(scheme.kind).makes !== 'cut' && foldsAcrossGrain(state, scheme);
   if (across)
     findings.push({
       ...at,
@@ -64,7 +64,7 @@ function foldsAcrossGrain({ plan, list }: JobState, scheme: PressScheme): boolea
   const { width, height } = plan.sheet;
   const longIsUpright = height > width;
   const grainUpright = stock.grain === 'long' ? longIsUpright : !longIsUpright;
-  const book = kind === 'stitched' || kind === 'signatures';
+  const book = schemeKind(kind).makes === 'book';
   const lies =
     kind === 'leaflet'
       ? patternOf(scheme.pattern).folds.at(-1)?.axis === 'horizontal'

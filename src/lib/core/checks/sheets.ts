@@ -4,7 +4,8 @@ import { frontSide } from '../pages/page';
 import { fits, stocksFor, type Stock } from '../paper/stock';
 import type { SheetPlan } from '../sheets/plan';
 import { printedBox } from '../sheets/press';
-import type { Press, PressScheme, Stitched } from '../sheets/scheme';
+import type { Press } from '../sheets/scheme';
+import { schemeKind, type PressScheme, type Stitched } from '../sheets/schemes';
 import { blanksOf, leavesApart, pagesThatFill } from '../sheets/stitched';
 import type { Check, CheckKind, FindingOf, MendOf } from './finding';
 
@@ -32,7 +33,7 @@ const checkSheets: Check<Found, Mends> = ({ list, docket: { scheme }, plan }) =>
   if (!plan) return [];
   const findings = droppedMarks(plan);
   if (!('stock' in scheme)) return findings;
-  const book = scheme.kind === 'stitched' || scheme.kind === 'signatures';
+  const book = 'pad' in scheme;
   const bound = scheme.kind === 'signatures' ? list.pages.length - 2 * leavesApart(list) : list.pages.length;
   const count = book ? blanksOf(list, scheme) : 0;
   if (book && count)
@@ -97,7 +98,7 @@ function changedByHand({ hand }: SheetPlan, scheme: PressScheme): Finding[] {
             ...at,
             code: 'by-hand' as const,
             places,
-            folded: scheme.kind !== 'flat',
+            folded: schemeKind(scheme.kind).makes !== 'cut',
             mend: { code: 'as-planned' as const, scheme: { byHand: undefined } as Partial<PressScheme> },
           },
         ]

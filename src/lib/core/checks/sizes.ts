@@ -1,6 +1,6 @@
 import type { Page, PageList } from '../pages/page';
 import { fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
-import type { Leaflet } from '../sheets/scheme';
+import type { Leaflet } from '../sheets/schemes';
 import { sameSize } from '../paper/sizes';
 import { sizeLike } from '../docket/steps/trim';
 import { leafOf } from '../pages/leaves';

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { lengthWithin } from '../measure/lengthSchema';
 import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
-import { DEFAULT_SCHEME, schemeSchema } from '../sheets/scheme';
+import { DEFAULT_SCHEME, schemeSchema } from '../sheets/schemes';
 import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
 import { outputKey, outputSchema } from '../handover/output';
 import { formatSchema } from './format';

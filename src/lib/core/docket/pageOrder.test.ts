@@ -12,7 +12,7 @@ import { SCAN_ORDERS } from '../pages/rescue';
 import { describeIndexes, resolveSelection } from '../pages/selection';
 import { workOutOrder } from '../pages/workOutOrder';
 import { readBack } from '../sheets/readBack';
-import { DEFAULT_SCHEME } from '../sheets/scheme';
+import { DEFAULT_SCHEME } from '../sheets/schemes';
 import type { Cell } from '../sheets/plan';
 import {
   A5,

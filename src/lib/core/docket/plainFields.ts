@@ -19,9 +19,9 @@ export interface PlainField {
 const ASKED_APART: ReadonlySet<string> = new Set(['id', 'kind', 'off', 'recipe', 'pages']);
 
 /** The fields that a form can draw from a schema alone, in its order; what is made of several values is not among them. */
-export function plainFields(schema: z.ZodObject): PlainField[] {
+export function plainFields(schema: z.ZodObject, apart: readonly string[] = []): PlainField[] {
   return Object.entries(schema.shape).flatMap(([name, inner]) => {
-    if (ASKED_APART.has(name)) return [];
+    if (ASKED_APART.has(name) || apart.includes(name)) return [];
     const optional = inner instanceof z.ZodOptional;
     const holds = holdsOf((optional ? inner.unwrap() : inner) as z.core.$ZodTypes);
     return holds ? [{ name, optional, holds }] : [];

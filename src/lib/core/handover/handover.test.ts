@@ -14,7 +14,7 @@ import { workOut } from '../checks';
 import type { StepDraft } from '../checks/finding';
 import { docketSchema, type Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';
-import { PLAIN_SCHEMES } from '../sheets/scheme';
+import { PLAIN_SCHEMES } from '../sheets/schemes';
 import { disagreements, askedOf } from './agree';
 import { fileNames, safeName, type NameValues } from './names';
 import { partsOf, possibleKinds, type Part } from './parts';

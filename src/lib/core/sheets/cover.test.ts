@@ -23,7 +23,8 @@ import { spineOf } from './cover';
 import { eachSide, sidePlaces, type Cell, type CoverPlan } from './plan';
 import { runOf } from './run';
 import { sheetsXjdf } from './xjdf';
-import { PLAIN_COVER, PLAIN_SCHEMES, type CoverScheme, type Signatures } from './scheme';
+import { PLAIN_COVER, type CoverScheme } from './scheme';
+import { PLAIN_SCHEMES, type Signatures } from './schemes';
 
 const paper = { width: mm(640), height: mm(900), grammage: 100, bulk: 1 };
 const scheme = (cover: Partial<CoverScheme> = {}, more: Partial<Signatures> = {}): Signatures => ({

@@ -6,7 +6,8 @@ import { gridForm, type Between } from './grid';
 import { NO_JOB, type CoverPlan, type PlannedPage, type SheetPlan, type SpineWork } from './plan';
 import { planForms } from './press';
 import { leavesApart } from './stitched';
-import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press, type Signatures } from './scheme';
+import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press } from './scheme';
+import { type Signatures } from './schemes';
 import { lengthAlong } from './leafStrip';
 
 /** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */

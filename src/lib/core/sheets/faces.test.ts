@@ -19,7 +19,8 @@ import { facesOf, SPINES } from '../pages/page';
 import { patternOf, turnedPattern, type PatternChoice } from '../fold/patterns';
 import { foldsOfPlan } from '../finish/folds';
 import type { Cell, Sheet, SheetPlan } from './plan';
-import { PLAIN_SCHEMES, WORK_STYLES, type Scheme } from './scheme';
+import { WORK_STYLES } from './scheme';
+import { PLAIN_SCHEMES, type Scheme } from './schemes';
 
 const stock = { width: mm(2000), height: mm(2200), caliper: 0.28 };
 const press = fc.record({

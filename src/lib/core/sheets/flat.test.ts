@@ -18,7 +18,7 @@ import { gang } from './gang';
 import { mapCsv, sheetMap, toCsv } from './map';
 import { rankStocks } from './rank';
 import { runOf } from './run';
-import { PLAIN_SCHEMES, type Flat } from './scheme';
+import { PLAIN_SCHEMES, type Flat } from './schemes';
 
 const sizes = fc.record({
   width: fc.integer({ min: 20, max: 210 }),

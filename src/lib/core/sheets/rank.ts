@@ -1,7 +1,7 @@
 import type { PageList } from '../pages/page';
 import { fits, STOCKS, type Stock } from '../paper/stock';
 import { planSheets } from '.';
-import type { PressScheme } from './scheme';
+import { schemeKind, type PressScheme } from './schemes';
 
 /** How a stock would serve. */
 export interface Ranked {
@@ -37,7 +37,7 @@ export function rankStocks(
       const between = Math.max(scheme.between ?? 0, apart);
       const plan = planSheets(book, { ...scheme, copies: 'most', between, stock });
       if (!plan || !fits(plan.needed.marks, plan.sheet)) return [];
-      const folded = scheme.kind === 'stitched' || scheme.kind === 'signatures';
+      const folded = schemeKind(scheme.kind).makes === 'book';
       const copies = plan.copies.across * plan.copies.up;
       const used = (folded ? copies / plan.sheetCount : plan.piecesPerSheet) * plan.pieceArea;
       return [

@@ -1,7 +1,8 @@
 import { weightOf } from '../paper/stock';
 import { coverPress } from './cover';
 import type { SheetPlan } from './plan';
-import { PLAIN_OVERS, type Press, type PressScheme } from './scheme';
+import { PLAIN_OVERS, type Press } from './scheme';
+import { type PressScheme } from './schemes';
 
 /** What a run length takes. */
 export interface Run {

@@ -22,15 +22,8 @@ import { SPINES, type Book } from '../pages/page';
 import { readBack } from './readBack';
 import type { Cell, SheetPlan } from './plan';
 import { printedBox } from './press';
-import {
-  PLAIN_SCHEMES,
-  WORK_STYLES,
-  type ByHand,
-  type CellAt,
-  type Flat,
-  type PressScheme,
-  type Scheme,
-} from './scheme';
+import { WORK_STYLES, type ByHand, type CellAt } from './scheme';
+import { PLAIN_SCHEMES, type Flat, type PressScheme, type Scheme } from './schemes';
 import { signatureSizes } from './stitched';
 import { sheetsXjdf } from './xjdf';
 

@@ -5,7 +5,7 @@ import type { Form } from './form';
 import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './leafStrip';
 import { planToSize } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
-import type { Scheme } from './scheme';
+import type { Scheme } from './schemes';
 
 type MarksOf = Pick<Extract<Scheme, { kind: 'spreads' | 'single' }>, 'marks'>;
 

@@ -6,7 +6,7 @@ import { mm } from '../measure/unit';
 import { workOut } from '../checks';
 import { bookOf, docketOf, hashOf, plainSurvey, takeInStep, twoSided } from '../../../../tests/makers';
 import { planSheets } from '.';
-import { DEFAULT_SCHEME, type Stitched } from './scheme';
+import { DEFAULT_SCHEME, type Stitched } from './schemes';
 import type { Cell } from './plan';
 
 const plan = (pages: number, scheme: Partial<Stitched> = {}, bleed = 0, book = bookOf('right')) =>

@@ -8,7 +8,7 @@ import type { Form } from './form';
 import { lengthAlong, panelParts, plannedPanels, type StripPart } from './leafStrip';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
-import type { Signatures, Stitched } from './scheme';
+import type { Signatures, Stitched } from './schemes';
 import { creeping, leafPairOf, nestedPage, sheetFolder, type LeafOf } from './signature';
 
 /**

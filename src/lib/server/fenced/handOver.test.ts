@@ -11,7 +11,7 @@ import type { StepDraft } from '../../core/checks/finding';
 import { PLAIN_LINES } from '../../core/numbers/lines';
 import type { Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/output';
-import { PLAIN_SCHEMES } from '../../core/sheets/scheme';
+import { PLAIN_SCHEMES } from '../../core/sheets/schemes';
 import { checkFiles, handOver } from './handOver';
 import type { MadeFile } from './made';
 import { receiveSurveys, sendSurveys, type SentSurveys } from './sentSurveys';
@@ -315,7 +315,9 @@ test('files are held against what was asked, spot inks too; one that is not what
     trouble: { code: 'disagrees', data: { what: 'trim', page: 1 } },
   });
   writeFileSync(paths[0]!, await markedPdf(3));
-  await expect(check(made)).rejects.toMatchObject({ trouble: { data: { what: 'pages', asked: '1', written: '3' } });
+  await expect(check(made)).rejects.toMatchObject({
+    trouble: { data: { what: 'pages', asked: '1', written: '3' } },
+  });
 });
 
 test('surveys go to the writer with each kind of page said once, measured as far as the output needs it', () => {

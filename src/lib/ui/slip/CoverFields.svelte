@@ -3,7 +3,8 @@
   import { coverPages } from '../../core/pages/cover';
   import type { PageList } from '../../core/pages/page';
   import type { SheetPlan } from '../../core/sheets/plan';
-  import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Signatures } from '../../core/sheets/scheme';
+  import { PLAIN_COVER, SPINE_TEXT, type CoverScheme } from '../../core/sheets/scheme';
+  import { type Signatures } from '../../core/sheets/schemes';
   import { COVER_WORD } from '../../words/book';
   import { sayDistance } from '../../words/lengths';
   import Choice from '../parts/Choice.svelte';

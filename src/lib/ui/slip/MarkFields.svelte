@@ -8,7 +8,7 @@
   import Folded from '../parts/Folded.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import type { SchemeDraft } from './schemeDraft.svelte';
-  import type { Scheme } from '../../core/sheets/scheme';
+  import type { Scheme } from '../../core/sheets/schemes';
 
   let { draft }: { draft: SchemeDraft<Exclude<Scheme, { kind: 'none' }>> } = $props();
   const marks = $derived(draft.value.marks);

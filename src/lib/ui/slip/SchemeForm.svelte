@@ -1,16 +1,13 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Flat, Leaflet, PressScheme, Scheme, Signatures, Stitched } from '../../core/sheets/scheme';
+  import { schemeKind, type PressScheme, type Scheme } from '../../core/sheets/schemes';
   import type { Bench } from '../bench.svelte';
-  import CoverFields from './CoverFields.svelte';
   import CutList from './CutList.svelte';
-  import FlatFields from './FlatFields.svelte';
   import HandFields from './HandFields.svelte';
-  import LeafletFields from './LeafletFields.svelte';
   import MarkFields from './MarkFields.svelte';
   import SheetFields from './SheetFields.svelte';
   import SheetWorking from './SheetWorking.svelte';
-  import SignatureFields from './SignatureFields.svelte';
+  import { schemeFields } from './schemes';
   import WhichSheet from './WhichSheet.svelte';
   import { SchemeDraft, type PressDraft } from './schemeDraft.svelte';
 
@@ -20,6 +17,9 @@
   const draft = untrack(() => new SchemeDraft<Marked>(bench, () => scheme));
   $effect.pre(() => draft.follow());
   const kind = $derived(draft.value.kind);
+  const Fields = $derived(schemeFields(kind));
+  /** Its sheets go through a press. */
+  const isPressed = $derived('stock' in draft.value);
   const plan = $derived(bench.shown.plan);
   const press = draft as unknown as PressDraft;
 
@@ -30,21 +30,9 @@
 </script>
 
 <form onsubmit={accept}>
-  {#if kind !== 'spreads' && kind !== 'single'}<HandFields {bench} draft={press} {plan} />{/if}
-  {#if kind === 'stitched' || kind === 'signatures'}
-    <SignatureFields
-      draft={draft as unknown as SchemeDraft<Stitched | Signatures>}
-      {plan}
-      safe={bench.docket.safe}
-      panels={!!bench.shown.list.panels?.length && kind === 'stitched'}
-    />
-    {#if kind === 'signatures'}<CoverFields draft={draft as unknown as SchemeDraft<Signatures>} {plan} list={bench.shown.list} />{/if}
-  {:else if kind === 'leaflet'}
-    <LeafletFields draft={draft as unknown as SchemeDraft<Leaflet>} {bench} />
-  {:else if kind === 'flat'}
-    <FlatFields draft={draft as unknown as SchemeDraft<Flat>} />
-  {/if}
-  {#if kind !== 'spreads' && kind !== 'single'}
+  {#if isPressed}<HandFields {bench} draft={press} {plan} />{/if}
+  <Fields {bench} draft={draft as unknown as SchemeDraft} {plan} />
+  {#if isPressed}
     <SheetFields draft={press} {plan} />
     <WhichSheet {bench} draft={press} />
   {/if}
@@ -55,8 +43,8 @@
       <button class="btn q" type="button" onclick={() => draft.leave()}>Cancel</button>
     </div>
   {/if}
-  {#if plan && kind === 'flat'}<CutList {plan} unit={bench.unit} />{/if}
-  {#if plan && 'stock' in draft.value}<SheetWorking {bench} {plan} scheme={draft.value as PressScheme} />{/if}
+  {#if plan && schemeKind(kind).makes === 'cut'}<CutList {plan} unit={bench.unit} />{/if}
+  {#if plan && isPressed}<SheetWorking {bench} {plan} scheme={draft.value as PressScheme} />{/if}
 </form>
 
 <style>

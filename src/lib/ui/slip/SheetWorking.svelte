@@ -3,7 +3,7 @@
   import type { SheetPlan } from '../../core/sheets/plan';
   import { readBack } from '../../core/sheets/readBack';
   import { runOf } from '../../core/sheets/run';
-  import type { PressScheme } from '../../core/sheets/scheme';
+  import type { PressScheme } from '../../core/sheets/schemes';
   import { lengthAlong } from '../../core/sheets/leafStrip';
   import { leavesApart } from '../../core/sheets/stitched';
   import type { Bench } from '../bench.svelte';

@@ -2,7 +2,7 @@
   import { sayDistance } from '../../words/lengths';
   import { SIGNATURE_PAGES } from '../../core/fold/patterns';
   import type { SheetPlan } from '../../core/sheets/plan';
-  import type { Signatures, Stitched } from '../../core/sheets/scheme';
+  import type { Signatures, Stitched } from '../../core/sheets/schemes';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
   import CreepFields from './CreepFields.svelte';

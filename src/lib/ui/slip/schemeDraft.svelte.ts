@@ -1,5 +1,6 @@
-import { untrack } from 'svelte';
-import { schemeSchema, type PressScheme, type Scheme } from '../../core/sheets/scheme';
+import { untrack, type Component } from 'svelte';
+import type { SheetPlan } from '../../core/sheets/plan';
+import { schemeSchema, type PressScheme, type Scheme } from '../../core/sheets/schemes';
 import { asSaved } from '../asSaved';
 import type { Bench } from '../bench.svelte';
 
@@ -63,3 +64,11 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
 }
 
 export type PressDraft = SchemeDraft<PressScheme>;
+
+/** What the fields of every kind of scheme are given. */
+export interface SchemeFieldsProps<Kind extends Scheme['kind']> {
+  bench: Bench;
+  draft: SchemeDraft<Extract<Scheme, { kind: Kind }>>;
+  plan: SheetPlan | undefined;
+}
+export type SchemeFields<Kind extends Scheme['kind']> = Component<SchemeFieldsProps<Kind>>;

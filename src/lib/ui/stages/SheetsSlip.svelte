@@ -1,7 +1,6 @@
 <script lang="ts">
-  import { freshScheme } from '../../core/sheets/freshScheme';
-  import type { Scheme } from '../../core/sheets/scheme';
-  import { SCHEME_NAME, SCHEME_SAID } from '../../words/schemes';
+  import { freshScheme, SCHEMES, type Scheme } from '../../core/sheets/schemes';
+  import { schemeWords } from '../../words/schemes';
   import type { Bench } from '../bench.svelte';
   import Overview from '../slip/Overview.svelte';
   import SchemeForm from '../slip/SchemeForm.svelte';
@@ -9,7 +8,7 @@
 
   let { bench }: { bench: Bench } = $props();
   const scheme = $derived(bench.docket.scheme);
-  const KINDS = Object.keys(SCHEME_NAME) as Scheme['kind'][];
+  const KINDS = SCHEMES.map(({ kind }) => kind);
   /** Another kind of scheme on the same paper, with the same marks. */
   function choose(kind: Scheme['kind']): void {
     const { docket, shown } = bench;
@@ -27,9 +26,9 @@
     <div>
       <label class="label" for="kind">The pages become</label>
       <select id="kind" class="field" value={scheme.kind} onchange={(event) => choose(event.currentTarget.value as Scheme['kind'])}>
-        {#each KINDS as kind (kind)}<option value={kind}>{SCHEME_NAME[kind]}</option>{/each}
+        {#each KINDS as kind (kind)}<option value={kind}>{schemeWords(kind).name}</option>{/each}
       </select>
-      <p class="quiet">{SCHEME_SAID[scheme.kind]}</p>
+      <p class="quiet">{schemeWords(scheme.kind).said}</p>
       {#if scheme.kind === 'flat'}
         <p class="quiet">
           {facing ? 'Pages are fronts and backs in turn: 1 and 2 are one piece.' : 'Each page is a piece of its own, with nothing on its back.'}

@@ -1,6 +1,6 @@
 import { formatLength } from '../../core/measure/formatLength';
 import { plural } from '../plural';
-import { sayFoldError } from '../schemes';
+import { sayFoldError } from '../press';
 import type { CheckWords } from './checkWords';
 
 export const folds: CheckWords<'folds'> = {

@@ -3,7 +3,8 @@ import type { Step } from '../../core/docket/steps';
 import type { Unit } from '../../core/measure/unit';
 import type { PageList } from '../../core/pages/page';
 import { WORDS } from './kinds';
-import type { FieldWords, Saying, StepWords } from './stepWords';
+import type { FieldWords } from '../fieldWords';
+import type { Saying, StepWords } from './stepWords';
 
 type AnyWords = Omit<StepWords<Step['kind']>, 'say' | 'fields'> & {
   say(step: Step, saying: Saying): ReturnType<StepWords<Step['kind']>['say']>;

@@ -4,6 +4,7 @@ import type { Graphic } from '../../core/docket/steps/graphic';
 import type { Unit } from '../../core/measure/unit';
 import type { PageList } from '../../core/pages/page';
 import type { Selection } from '../../core/pages/selection';
+import type { FieldWords } from '../fieldWords';
 import { sayPages } from '../pages';
 
 /** What a step is said with: the unit of the job, the list that the step meets, and the formats of the docket. */
@@ -29,8 +30,6 @@ export interface StepWords<Kind extends Step['kind']> {
   /** What the fields are called that are drawn from the schema; with the words for what can be chosen. */
   fields?: { [Name in keyof StepOf<Kind>]?: FieldWords };
 }
-/** A label; with words for each value where there are few. */
-export type FieldWords = string | { label: string; options: Record<string, string> };
 
 /** The parts of a detail that are there, with dots between. */
 export const listed = (...parts: (string | number | false | undefined)[]): string =>

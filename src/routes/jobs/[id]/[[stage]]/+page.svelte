@@ -5,7 +5,7 @@
   import { page } from '$app/state';
   import { STEP_KINDS, stepKind, type Step } from '$lib/core/docket/steps';
   import type { Stage } from '$lib/core/checks/finding';
-  import { SCHEME_NAME } from '$lib/words/schemes';
+  import { schemeWords } from '$lib/words/schemes';
   import { Bench } from '$lib/ui/bench.svelte';
   import Docket from '$lib/ui/parts/Docket.svelte';
   import Keys from '$lib/ui/parts/Keys.svelte';
@@ -165,8 +165,8 @@
         onkeydown={(event) => event.key === 'Enter' && title?.blur()}
       />
       <span class="quiet" class:away={bench.saving.away} aria-live="polite" title={standing}
-        >{#if bench.saving.away}{standing}{:else}{SCHEME_NAME[bench.docket.scheme.kind]} · {bench.base.list.pages.length} page{bench.base.list.pages
-            .length === 1
+        >{#if bench.saving.away}{standing}{:else}{schemeWords(bench.docket.scheme.kind).name} · {bench.base.list.pages.length} page{bench.base.list
+            .pages.length === 1
             ? ''
             : 's'} · {standing}{#if bench.others.length}&nbsp;· <b class="others" title={bench.others.map(sayPresent).join(', ')}
               >{bench.others.length === 1 ? sayPresent(bench.others[0]!) : `also open in ${bench.others.length} other windows`}</b

@@ -1,10 +1,11 @@
 <script lang="ts">
-  import { RUNS_OF_CELLS, START_CORNERS, type Flat } from '../../core/sheets/scheme';
-  import { ARRANGE_NAME } from '../../words/schemes';
-  import Choice from '../parts/Choice.svelte';
-  import type { SchemeDraft } from './schemeDraft.svelte';
+  import { RUNS_OF_CELLS, START_CORNERS } from '../../../core/sheets/scheme';
+  import { type Flat } from '../../../core/sheets/schemes';
+  import { ARRANGE_NAME } from '../../../words/press';
+  import Choice from '../../parts/Choice.svelte';
+  import type { SchemeFieldsProps } from '../schemeDraft.svelte';
 
-  let { draft }: { draft: SchemeDraft<Flat> } = $props();
+  let { draft }: SchemeFieldsProps<'flat'> = $props();
   const scheme = $derived(draft.value);
   const CORNER = { 'head-left': 'head left', 'head-right': 'head right', 'foot-left': 'foot left', 'foot-right': 'foot right' };
   const RUN = { across: 'across', down: 'down', snake: 'to and fro' };

@@ -1,18 +1,17 @@
 <script lang="ts">
-  import { freshPattern, type FoldName } from '../../core/fold/patterns';
-  import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { foldTrouble, leafletSheet } from '../../core/sheets/leaflet';
-  import { MOST_ALLOWANCE, type Leaflet } from '../../core/sheets/scheme';
-  import { FOLD_NAME, sayFoldError } from '../../words/schemes';
-  import type { Bench } from '../bench.svelte';
-  import Choice from '../parts/Choice.svelte';
-  import LengthField from '../parts/LengthField.svelte';
-  import LengthsField from './LengthsField.svelte';
-  import NumberField from './NumberField.svelte';
-  import OwnFolds from './OwnFolds.svelte';
-  import type { SchemeDraft } from './schemeDraft.svelte';
+  import { freshPattern, type FoldName } from '../../../core/fold/patterns';
+  import { formatFigure, formatLength } from '../../../core/measure/formatLength';
+  import { foldTrouble, leafletSheet } from '../../../core/sheets/leaflet';
+  import { MOST_ALLOWANCE } from '../../../core/sheets/scheme';
+  import { FOLD_NAME, sayFoldError } from '../../../words/press';
+  import Choice from '../../parts/Choice.svelte';
+  import LengthField from '../../parts/LengthField.svelte';
+  import LengthsField from '../LengthsField.svelte';
+  import NumberField from '../NumberField.svelte';
+  import OwnFolds from '../OwnFolds.svelte';
+  import type { SchemeFieldsProps } from '../schemeDraft.svelte';
 
-  let { draft, bench }: { draft: SchemeDraft<Leaflet>; bench: Bench } = $props();
+  let { draft, bench }: SchemeFieldsProps<'leaflet'> = $props();
   const scheme = $derived(draft.value);
   const unit = $derived(draft.unit);
   const sheet = $derived(leafletSheet(bench.shown.list, scheme));

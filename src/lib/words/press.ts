@@ -1,28 +1,7 @@
-import type { FoldName } from '../core/fold/patterns';
 import type { FoldError } from '../core/fold/fold';
-import type { Flat, Scheme, WorkStyle } from '../core/sheets/scheme';
-
-/** What each kind of scheme is called. */
-export const SCHEME_NAME: Record<Scheme['kind'], string> = {
-  stitched: 'stitched booklet',
-  signatures: 'book in signatures',
-  leaflet: 'folded leaflet',
-  flat: 'flat work',
-  spreads: 'reader spreads',
-  single: 'single pages with marks',
-  none: 'separate pages',
-};
-
-/** What the pages become, said to somebody who has to choose. */
-export const SCHEME_SAID: Record<Scheme['kind'], string> = {
-  stitched: 'Sheets folded and nested, wire-stitched through the fold.',
-  signatures: 'Folded sheets gathered one after another, glued or sewn at the spine.',
-  leaflet: 'One sheet folded in any way. Pages are its two sides, or its panels.',
-  flat: 'Pieces side by side on a sheet, cut apart: cards, tickets, slips.',
-  spreads: 'Facing pages side by side, as a reader meets them: for a proof or a screen.',
-  single: 'Each page by itself, with its bleed and marks.',
-  none: 'Each page goes out by itself, at its own size: pieces of stationery, or files for a screen.',
-};
+import type { FoldName } from '../core/fold/patterns';
+import type { WorkStyle } from '../core/sheets/scheme';
+import type { Flat } from '../core/sheets/schemes';
 
 export const WORK_STYLE_NAME: Record<WorkStyle, string> = {
   sheetwise: 'sheetwise',

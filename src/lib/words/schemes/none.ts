@@ -1,0 +1,6 @@
+import type { SchemeWords } from './schemeWords';
+
+export const none: SchemeWords = {
+  name: 'separate pages',
+  said: 'Each page goes out by itself, at its own size: pieces of stationery, or files for a screen.',
+};

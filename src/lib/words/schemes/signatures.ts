@@ -1,0 +1,6 @@
+import type { SchemeWords } from './schemeWords';
+
+export const signatures: SchemeWords = {
+  name: 'book in signatures',
+  said: 'Folded sheets gathered one after another, glued or sewn at the spine.',
+};

@@ -1,0 +1,6 @@
+import type { SchemeWords } from './schemeWords';
+
+export const spreads: SchemeWords = {
+  name: 'reader spreads',
+  said: 'Facing pages side by side, as a reader meets them: for a proof or a screen.',
+};

@@ -1,0 +1,6 @@
+import type { SchemeWords } from './schemeWords';
+
+export const stitched: SchemeWords = {
+  name: 'stitched booklet',
+  said: 'Sheets folded and nested, wire-stitched through the fold.',
+};
