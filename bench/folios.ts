@@ -7,7 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
-import type { Output } from '../src/lib/core/handover/output';
+import type { Output } from '../src/lib/core/handover/outputs';
 import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
 import { PLAIN_LINES } from '../src/lib/core/numbers/lines';

@@ -1,6 +1,7 @@
 import { dirname } from 'node:path';
 import { CHECKS } from '../../src/lib/core/checks';
 import { SCHEMES } from '../../src/lib/core/sheets/schemes';
+import { OUTPUTS } from '../../src/lib/core/handover/outputs';
 import { STEP_KINDS } from '../../src/lib/core/docket/steps';
 
 /** A room's files for the kinds of one family, and the list of them that is written. */
@@ -13,6 +14,8 @@ export interface Family {
   type: string;
   /** Forms: kinds without a file of their own are `'plain'`. */
   forms?: true;
+  /** What the list is called, where not WORDS or FIELDS. */
+  list?: string;
 }
 
 const words = (folder: string, kinds: Family['kinds'], imports: string[], type: string): Family => ({
@@ -59,6 +62,35 @@ export const FAMILIES: readonly Family[] = [
     forms: true,
   },
   words(
+    'outputs',
+    OUTPUTS,
+    [
+      "import type { OutputKind } from '../../core/handover/outputs';",
+      "import type { OutputWords } from './outputWords';",
+    ],
+    '{ [Kind in OutputKind]: OutputWords<Kind> }',
+  ),
+  {
+    kinds: OUTPUTS,
+    file: 'src/lib/make/outputs/kinds.ts',
+    list: 'MAKERS',
+    imports: [
+      "import type { OutputKind } from '../../core/handover/outputs';",
+      "import type { OutputMaker } from './outputMaker';",
+    ],
+    type: '{ [Kind in OutputKind]: OutputMaker<Kind> }',
+  },
+  {
+    kinds: OUTPUTS,
+    file: 'src/lib/ui/slip/outputs/kinds.ts',
+    imports: [
+      "import type { OutputKind } from '../../../core/handover/outputs';",
+      "import type { OutputFields } from './outputFields';",
+    ],
+    type: "{ [Kind in OutputKind]: OutputFields<Kind> | 'plain' }",
+    forms: true,
+  },
+  words(
     'checks',
     CHECKS,
     ["import type { CHECKS } from '../../core/checks';", "import type { CheckWords } from './checkWords';"],
@@ -71,7 +103,7 @@ const pascal = (kind: string): string => camel(kind).replace(/^\w/, (letter) => 
 
 /** The list of a family as it is written; `exists` says whether a file is there. */
 export function kindsFile(
-  { kinds, file, imports, type, forms }: Family,
+  { kinds, file, imports, type, forms, list }: Family,
   exists: (path: string) => boolean,
 ): string {
   const rows = kinds.map(({ kind }) => {
@@ -89,7 +121,7 @@ export function kindsFile(
     ...imports,
     ...rows.flatMap(({ imported }) => imported || []),
     '',
-    `export const ${forms ? 'FIELDS' : 'WORDS'}: ${type} = {`,
+    `export const ${list ?? (forms ? 'FIELDS' : 'WORDS')}: ${type} = {`,
     ...rows.map(({ row }) => row),
     '};',
     '',

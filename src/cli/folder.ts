@@ -13,22 +13,23 @@ import {
   type RecipeValues,
 } from '../lib/core/docket/recipe';
 import type { Step } from '../lib/core/docket/steps';
-import { outputSchema, type Output } from '../lib/core/handover/output';
-import { possibleKinds } from '../lib/core/handover/parts';
+import { outputSchema, type Output } from '../lib/core/handover/outputs';
+import { possibleKinds } from '../lib/core/handover/outputs';
 import { LengthError, parseLength } from '../lib/core/measure/parseLength';
 import { workOut } from '../lib/core/checks';
 import type { Picture, Survey } from '../lib/core/pages/survey';
 import { surveyPdf } from '../lib/pdf/survey';
 import { PdfError } from '../lib/pdf/pdfError';
 import { PictureError } from '../lib/raster/picture';
-import { asPdf } from '../lib/server/fenced/asPdf';
+import { asPdf } from '../lib/make/asPdf';
 import { freeIn, Growing, PLACES, WHY } from '../lib/server/dropPlace';
-import { checkFiles, handOver } from '../lib/server/fenced/handOver';
-import { HandOverError } from '../lib/server/fenced/handOverError';
+import { checkFiles } from '../lib/make/checkFiles';
+import { handOver } from '../lib/make/handOver';
+import { HandOverError } from '../lib/make/handOverError';
 import { measureSource } from '../lib/raster/measureSource';
 import { sayTrouble } from '../lib/words/troubles';
 import { sayFinding } from '../lib/words/checks';
-import { OUTPUT_NAME } from '../lib/words/outputs';
+import { outputWords } from '../lib/words/outputs';
 
 const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
 folder make DOCKET.json FILE… --out FOLDER           carries the docket out and writes its outputs
@@ -236,7 +237,9 @@ async function handOverDocket(
   const possible = possibleKinds(work);
   for (const output of docket.outputs) {
     if (!possible.includes(output.kind)) {
-      console.error(`note: this job gives no ${OUTPUT_NAME[output.kind].toLowerCase()}, so none was made.`);
+      console.error(
+        `note: this job gives no ${outputWords(output.kind).name.toLowerCase()}, so none was made.`,
+      );
       continue;
     }
     written.push(...(await writeFiles(out, docket, surveys, output, fileOf)));

@@ -8,7 +8,7 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { chordsOf, type CutPath, type Point } from '../core/handover/cutting';
-import type { CutBy } from '../core/handover/output';
+import type { CutBy } from '../core/handover/machines';
 import { applyToPoint, compose, IDENTITY, type Matrix } from '../core/measure/matrix';
 import type { Survey } from '../core/pages/survey';
 import { operationsOf } from './content';

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../core/docket/json';
 import { createHash } from 'node:crypto';
 import type { JobState } from '../core/checks/finding';
-import type { Output, OutputOf } from '../core/handover/output';
+import type { Output, OutputOf } from '../core/handover/outputs';
 import type { SheetPlan } from '../core/sheets/plan';
 import { planProof } from '../core/sheets/spreads';
 import { templateOf, templatePlan } from '../core/sheets/template';

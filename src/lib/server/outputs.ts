@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import type { Docket } from '../core/docket/docket';
-import { outputSchema, type Output } from '../core/handover/output';
+import { outputSchema, type Output } from '../core/handover/outputs';
 import type { Trouble } from '../words/troubles';
 import { archiveName } from '../words/fileName';
 import { sweep } from './blobs';
@@ -11,7 +11,7 @@ import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { docketFrom, readJob } from './jobs';
 import { judge } from './judge';
-import type { MadeFile } from './fenced/made';
+import type { MadeFile } from '../make/made';
 import { Problem } from './problem';
 import type { OutputFile, OutputState } from '../wire/told';
 

@@ -1,7 +1,7 @@
 import { Upload as Tus, type DetailedError } from 'tus-js-client';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import type { Docket } from '../core/docket/docket';
-import type { Output } from '../core/handover/output';
+import type { Output } from '../core/handover/outputs';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import type { Recipe, RecipeValues } from '../core/docket/recipe';
 import type { Place } from '../core/pages/place';

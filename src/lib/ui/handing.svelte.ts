@@ -1,20 +1,5 @@
-import { outputKey, PRESS_PPI, PREVIEW_PPI, type Output, type OutputKind } from '../core/handover/output';
-import { cutsOf } from '../core/handover/standIns';
+import { freshOutput, outputKey, type Output, type OutputKind } from '../core/handover/outputs';
 import { newStepId, type Bench } from './bench.svelte';
-
-/** What a new output of a kind begins with. */
-const FRESH: { [Kind in OutputKind]: Extract<Output, { kind: Kind }> } = {
-  sheets: { kind: 'sheets' },
-  pages: { kind: 'pages', crop: 'trim' },
-  spreads: { kind: 'spreads' },
-  template: { kind: 'template' },
-  map: { kind: 'map', as: 'csv' },
-  previews: { kind: 'previews', of: 'pages', ppi: PREVIEW_PPI.plain },
-  docket: { kind: 'docket' },
-  ticket: { kind: 'ticket' },
-  press: { kind: 'press', ppi: PRESS_PPI.plain },
-  cutter: { kind: 'cutter', of: 'pages' },
-};
 
 /** What is being set up on Hand over. */
 export class Handing {
@@ -28,11 +13,7 @@ export class Handing {
   /** Adds an output, and opens its settings. */
   add(kind: OutputKind): void {
     const { docket } = this.bench;
-    const fresh: Output = { ...FRESH[kind], id: newStepId() };
-    const output: Output =
-      fresh.kind === 'cutter' && !cutsOf(this.bench.base, 'pages').length
-        ? { ...fresh, of: 'sheets' }
-        : fresh;
+    const output = freshOutput(kind, newStepId(), this.bench.base);
     this.bench.put({ ...docket, outputs: [...docket.outputs, output] });
     this.chosen = outputKey(output);
   }

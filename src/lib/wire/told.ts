@@ -2,7 +2,8 @@ import type { Finding } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { RecipeValues } from '../core/docket/recipe';
 import type { KeptStamp } from '../core/docket/steps/stamp';
-import type { CutBy, Output } from '../core/handover/output';
+import type { CutBy } from '../core/handover/machines';
+import type { Output } from '../core/handover/outputs';
 import type { Size } from '../core/measure/box';
 import type { Trouble } from '../words/troubles';
 

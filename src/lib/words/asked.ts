@@ -1,6 +1,6 @@
 import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
-import { OUTPUT_NAME } from './outputs';
+import { outputWords } from './outputs';
 import { ARRANGE_NAME, FOLD_NAME, WORK_STYLE_NAME } from './press';
 
 /** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
@@ -57,7 +57,7 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
     if (key === 'turn' && path[0] === 'scheme') return 'turns on its';
     return WORD[key] ?? key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
   });
-  return [output ? `${OUTPUT_NAME[output.kind]}:` : '', ...words].filter(Boolean).join(' ');
+  return [output ? `${outputWords(output.kind).name}:` : '', ...words].filter(Boolean).join(' ');
 }
 
 const CHOICES: Record<string, Record<string, string>> = {

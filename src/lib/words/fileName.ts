@@ -1,33 +1,19 @@
 import type { Docket } from '../core/docket/docket';
 import { fileNames, padded, safeName, type NameValues } from '../core/handover/names';
-import { extensionOf, isSent, type Output, type OutputKind } from '../core/handover/output';
+import { outputKind, type Output } from '../core/handover/outputs';
 import type { Cuttable, Part } from '../core/handover/parts';
 import { formatSize } from '../core/measure/formatLength';
 import { nameSize } from '../core/paper/sizes';
 import { facesOf } from '../core/pages/page';
 import { commonestSize } from '../core/pages/sizes';
+import { outputWords } from './outputs';
 import { schemeWords } from './schemes';
-
-/** What the kinds of output are called in names of files. */
-const WORD: Record<OutputKind, string> = {
-  pages: 'pages',
-  sheets: 'sheets',
-  spreads: 'spreads',
-  template: 'template',
-  map: 'sheet map',
-  previews: 'preview',
-  docket: '',
-  ticket: 'ticket',
-  press: 'printed',
-  cutter: 'cut path',
-};
 
 /** How an output's files are named where nothing else was typed. */
 export function plainPattern(output: Output): string {
   const split = 'split' in output ? output.split : undefined;
-  const word = output.kind === 'previews' && output.of === 'sheets' ? 'sheet preview' : WORD[output.kind];
-  const parts = split || output.kind === 'previews' || isSent(output.kind) ? '{part}' : '';
-  return ['{job}', word, parts].filter(Boolean).join(' ');
+  const parts = split || outputKind(output.kind).single ? '{part}' : '';
+  return ['{job}', outputWords(output.kind).inName(output), parts].filter(Boolean).join(' ');
 }
 
 /** The names of an output's files, on a day (ISO 8601). Throws PatternError where the pattern cannot be read. */
@@ -46,9 +32,7 @@ export function partNames(
     padded(parts.map((each) => each.name)),
   ];
   const sizeOf = ({ pages }: Part): string => {
-    const sheets =
-      output.kind === 'sheets' || output.kind === 'press' || ('of' in output && output.of === 'sheets');
-    const size = sheets
+    const size = outputKind(output.kind).sheetSized?.(output)
       ? work.plan?.sheet
       : commonestSize(output.kind === 'pages' ? pages.map((index) => faces[index]!) : list.pages);
     if (!size) return '';
@@ -56,7 +40,7 @@ export function partNames(
   };
   const values = parts.map((each, n): NameValues => ({
     job: docket.title,
-    source: source?.kind === 'take-in' ? source.name.replace(/\.[^.]+$/, '') : '',
+    source: source?.name ? source.name.replace(/\.[^.]+$/, '') : '',
     part: part[n]!,
     from: from[n]!,
     to: to[n]!,
@@ -64,9 +48,13 @@ export function partNames(
     scheme: schemeWords(docket.scheme.kind).name.toLowerCase(),
     date,
   }));
-  return fileNames(output.name?.trim() ? output.name : plainPattern(output), values, extensionOf(output));
+  return fileNames(
+    output.name?.trim() ? output.name : plainPattern(output),
+    values,
+    outputKind(output.kind).extension(output),
+  );
 }
 
 /** The name of the archive that holds several files of an output. */
 export const archiveName = ({ title }: Pick<Docket, 'title'>, output: Output): string =>
-  `${safeName([title, WORD[output.kind]].filter(Boolean).join(' '))}.zip`;
+  `${safeName([title, outputWords(output.kind).inName(output)].filter(Boolean).join(' '))}.zip`;

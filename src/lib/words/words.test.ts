@@ -1,5 +1,5 @@
 import { sayFold, sayStrips } from './ticket';
-import type { Output } from '../core/handover/output';
+import type { Output } from '../core/handover/outputs';
 import { sayAsked, sayChoice } from './asked';
 import { sayBytes, sayOutput, sayPart } from './outputs';
 import { describe, expect, test } from 'vitest';

@@ -3,11 +3,8 @@ import { faceLabels } from '../pages/labels';
 import { inkName, inksOf } from '../pages/inks';
 import { bleedBox, facesOf, sideAt } from '../pages/page';
 import type { Survey } from '../pages/survey';
-import type { Docket } from '../docket/docket';
-import { sidesOf } from '../sheets/plan';
-import { planProof } from '../sheets/spreads';
+import { sidesOf, type SheetPlan } from '../sheets/plan';
 import { sheetSurface } from '../surface/sheetSurface';
-import type { Output } from './output';
 import type { Cuttable, Part } from './parts';
 
 /** What was asked of one page of a file: sizes in points, as the page is seen. */
@@ -36,12 +33,8 @@ export type Disagreement =
 /** In points: writers round, and survey and plan add up in another order. */
 const SAME = 0.02;
 
-/** What each part of an output must be when it is written; undefined where that is no PDF of pages. */
-export function askedOf(
-  work: Cuttable & { docket: Docket },
-  output: Output,
-): ((part: Pick<Part, 'pages'>) => Asked) | undefined {
-  const { list, surveys, docket } = work;
+/** The spot inks of a job: all of them, and those on given pages. */
+function spotsIn({ list, surveys, docket }: Cuttable) {
   const spotsAt = new Map<string, Set<string>>();
   const may: string[] = [];
   for (const { kind, name, pages: on } of inksOf(list, surveys, docket)) {
@@ -49,26 +42,39 @@ export function askedOf(
     may.push(name);
     for (const id of on) spotsAt.set(id, (spotsAt.get(id) ?? new Set()).add(name));
   }
-  const spotsOn = (ids: readonly string[]) => [...new Set(ids.flatMap((id) => [...(spotsAt.get(id) ?? [])]))];
-  if (output.kind === 'pages') {
-    const faces = facesOf(list);
-    const labels = faceLabels(list);
-    return ({ pages }) => ({
-      pages: pages.map((index) => {
-        const page = faces[index]!;
-        const bleed = bleedBox(page, sideAt(index, list));
-        return {
-          trim: page.trim,
-          media: { width: widthOf(bleed), height: heightOf(bleed) },
-          label: labels.get(page.id)!,
-        };
-      }),
-      spots: { all: spotsOn(pages.map((index) => faces[index]!.id)), may },
-    });
-  }
-  const shown =
-    output.kind === 'sheets' ? work.plan : output.kind === 'spreads' ? planProof(list) : undefined;
-  if (!shown) return undefined;
+  return {
+    may,
+    spotsOn: (ids: readonly string[]) => [...new Set(ids.flatMap((id) => [...(spotsAt.get(id) ?? [])]))],
+  };
+}
+
+/** What a file of an output must be when it is written, by the pages or sides that it has. */
+export type AskedOf = (part: Pick<Part, 'pages'>) => Asked;
+
+/** What a file of pages in reading order must be. */
+export function askedOfPages(work: Cuttable): AskedOf {
+  const { list } = work;
+  const { may, spotsOn } = spotsIn(work);
+  const faces = facesOf(list);
+  const labels = faceLabels(list);
+  return ({ pages }) => ({
+    pages: pages.map((index) => {
+      const page = faces[index]!;
+      const bleed = bleedBox(page, sideAt(index, list));
+      return {
+        trim: page.trim,
+        media: { width: widthOf(bleed), height: heightOf(bleed) },
+        label: labels.get(page.id)!,
+      };
+    }),
+    spots: { all: spotsOn(pages.map((index) => faces[index]!.id)), may },
+  });
+}
+
+/** What a file of the sides of sheets must be. */
+export function askedOfSides(work: Cuttable, shown: SheetPlan): AskedOf {
+  const { list } = work;
+  const { may, spotsOn } = spotsIn(work);
   const sides = sidesOf(shown);
   return ({ pages }) => {
     const mine = pages.map((n) => sides[n]!);

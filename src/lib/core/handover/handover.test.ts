@@ -15,10 +15,14 @@ import type { StepDraft } from '../checks/finding';
 import { docketSchema, type Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';
 import { PLAIN_SCHEMES } from '../sheets/schemes';
-import { disagreements, askedOf } from './agree';
+import { disagreements } from './agree';
+import { askedOf } from './outputs';
 import { fileNames, safeName, type NameValues } from './names';
-import { partsOf, possibleKinds, type Part } from './parts';
-import type { OutputOf, PressTurn, Split } from './output';
+import { partsOf, possibleKinds } from './outputs';
+import { type Part } from './parts';
+import type { OutputOf } from './outputs';
+import type { PressTurn } from './machines';
+import type { Split } from './split';
 import { cutsOf, plannedTurn, pressMistake, pressSides } from './standIns';
 
 const work = (
@@ -269,7 +273,7 @@ describe('stand-ins', () => {
     ...workOut(docketOf([takeInStep('a')], { scheme }), { [hashOf('a')]: plainSurvey(8) }),
   });
   const turned = (turn?: PressTurn, scheme: Docket['scheme'] = PLAIN_SCHEMES.stitched) =>
-    pressSides(planned(scheme).plan!, { kind: 'press', ppi: 72, ...(turn ? { turn } : {}) }).map(
+    pressSides(planned(scheme).plan!, { turn }).map(
       ({ sheet, side, turned }) => `${sheet} ${side} ${turned}`,
     );
 
@@ -285,7 +289,7 @@ describe('stand-ins', () => {
       expect(turned(other, { ...stitched, turn })).toEqual(wrong);
     }
     const mistake = (turn?: PressTurn, scheme: Docket['scheme'] = stitched) =>
-      pressMistake(planned(scheme).plan!, { kind: 'press', ppi: 72, ...(turn ? { turn } : {}) });
+      pressMistake(planned(scheme).plan!, { turn });
     expect([mistake(), mistake('short-edge'), mistake('long-edge'), mistake('one-side')]).toEqual([
       undefined,
       undefined,

@@ -1,4 +1,3 @@
-import type { Docket } from '../docket/docket';
 import { inksOf } from '../pages/inks';
 import { turnAxisOf } from '../sheets/press';
 import {
@@ -10,7 +9,7 @@ import {
   type SheetPlan,
 } from '../sheets/plan';
 import { MARK_LAYERS } from '../surface/surface';
-import type { CutBy, OutputOf, PressTurn } from './output';
+import type { CutBy, PressTurn } from './machines';
 import type { Cuttable } from './parts';
 
 /** The edge about which the sheets of a plan are meant to be turned. */
@@ -32,13 +31,13 @@ export interface PressSide extends Pick<PrintedSide, 'sheet' | 'side' | 'size'> 
 const onItsOwn = (n: number) => ({ sheet: n + 1, side: 'front' as const });
 
 /** The sides that a press prints as an output says, without laying them. */
-export const pressPlaces = (plan: SheetPlan, { turn }: OutputOf<'press'>) =>
+export const pressPlaces = (plan: SheetPlan, { turn }: { turn?: PressTurn | undefined }) =>
   sidePlaces(plan).map((place, n) => (turn === 'one-side' ? onItsOwn(n) : place));
 
 /** What is wrong for the work where a press prints as an output says: its backs on sheets of their own, or upside down; nothing where it does as planned. */
 export function pressMistake(
   plan: SheetPlan,
-  { turn }: OutputOf<'press'>,
+  { turn }: { turn?: PressTurn | undefined },
 ): 'one-side' | 'other-edge' | undefined {
   const planned = plannedTurn(plan);
   if (!turn || turn === planned || planned === 'one-side') return undefined;
@@ -46,7 +45,7 @@ export function pressMistake(
 }
 
 /** The sides of a plan's sheets on a press that turns as an output says. */
-export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressSide[] {
+export function pressSides(plan: SheetPlan, { turn }: { turn?: PressTurn | undefined }): PressSide[] {
   return [...eachSide(plan)].map(({ sheet, side, size }, n) => {
     if (turn === 'one-side') return { ...onItsOwn(n), size, turned: 0 };
     // Left to itself, the press turns every sheet as it was planned.
@@ -63,13 +62,15 @@ export function pressSides(plan: SheetPlan, { turn }: OutputOf<'press'>): PressS
  * tools, the inks of all these, and every other spot ink.
  */
 export function cutsOf(
-  { list, surveys, docket }: Pick<Cuttable, 'list' | 'surveys'> & { docket: Docket },
-  of: OutputOf<'cutter'>['of'],
+  { list, surveys, docket }: Pick<Cuttable, 'list' | 'surveys' | 'docket'>,
+  of: 'pages' | 'sheets',
 ): CutBy[] {
   const { scheme, steps } = docket;
   const paths = of === 'sheets' && 'marks' in scheme && scheme.marks.paths === true;
   const layers = steps.flatMap((step) =>
-    step.kind === 'overlay' && !step.off && step.purpose !== 'printing' ? [step] : [],
+    step.layer !== undefined && !step.off && step.purpose !== 'printing'
+      ? [{ ...step, layer: step.layer }]
+      : [],
   );
   const byLayer = ({ layer }: { layer: string }): CutBy => ({ what: 'layer', name: layer });
   const inks = inksOf(list, surveys, docket).filter(({ kind }) => kind === 'spot');

@@ -11,7 +11,7 @@ import {
   twoSided,
 } from '../../../../tests/makers';
 import { workOut } from '../checks';
-import { partsOf } from '../handover/parts';
+import { partsOf } from '../handover/outputs';
 import type { Step } from '../docket/steps';
 import { sizeBox, type Size } from '../measure/box';
 import { translate } from '../measure/matrix';

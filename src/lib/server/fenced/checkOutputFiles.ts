@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Docket } from '../../core/docket/docket';
-import type { Output } from '../../core/handover/output';
-import { checkFiles } from './handOver';
-import { MADE, type MadeFile } from './made';
+import type { Output } from '../../core/handover/outputs';
+import { checkFiles } from '../../make/checkFiles';
+import { MADE, type MadeFile } from '../../make/made';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
 import { madeSamples } from './warmUp';

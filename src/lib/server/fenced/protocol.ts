@@ -5,7 +5,7 @@ import { setImmediate } from 'node:timers/promises';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/pdfError';
-import { HandOverError } from './handOverError';
+import { HandOverError } from '../../make/handOverError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
 export type Said =

@@ -1,4 +1,4 @@
-import type { Output } from '../../core/handover/output';
+import { outputKind, type Output } from '../../core/handover/outputs';
 import { readBySteps } from '../../core/pages/drawn';
 import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/pages/survey';
 
@@ -12,8 +12,8 @@ export type SentSurveys = Record<
 
 /** Surveys for a task that makes an output; of what was measured, only what that output needs. */
 export function sendSurveys(surveys: Surveys, output: Output): SentSurveys {
-  // Findings are printed on the ticket alone.
-  const needed = (drawn: Drawn) => (output.kind === 'ticket' ? drawn : readBySteps(drawn));
+  const { tellsFindings } = outputKind(output.kind);
+  const needed = (drawn: Drawn) => (tellsFindings ? drawn : readBySteps(drawn));
   return Object.fromEntries(
     Object.entries(surveys).map(([source, { pages, ...rest }]) => {
       const kinds = new Map<string, { n: number; plain: Plain }>();

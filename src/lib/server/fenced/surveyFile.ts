@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { readablePdf } from '../../pdf/load';
 import { surveyPdf } from '../../pdf/survey';
-import { asPdf } from './asPdf';
+import { asPdf } from '../../make/asPdf';
 import { runFenced } from './protocol';
 import { warmUpReading } from './warmUpReading';
 

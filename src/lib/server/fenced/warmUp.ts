@@ -1,13 +1,13 @@
 import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
-import type { Output } from '../../core/handover/output';
+import type { Output } from '../../core/handover/outputs';
 import type { Survey } from '../../core/pages/survey';
 import { sampleFile, sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { ticketPlan } from '../../words/ticket';
-import { namesOf, partsAsked } from './handOver';
+import { namesOf, partsAsked } from '../../make/handOver';
 import { asItComesIn, BLEED, FOLIOS, ROW, SINGLE, SOURCE, TAKE_IN } from './samples';
 
 const SINGLE_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, FOLIOS]];

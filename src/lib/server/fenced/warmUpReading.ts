@@ -1,6 +1,7 @@
 import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
-import { askedOf, disagreements } from '../../core/handover/agree';
+import { askedOf } from '../../core/handover/outputs';
+import { disagreements } from '../../core/handover/agree';
 import { countSides } from '../../core/sheets/plan';
 import { sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';

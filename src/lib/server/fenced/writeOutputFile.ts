@@ -1,9 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Docket } from '../../core/docket/docket';
-import type { Output } from '../../core/handover/output';
-import { handOver } from './handOver';
-import { MADE } from './made';
+import type { Output } from '../../core/handover/outputs';
+import { handOver } from '../../make/handOver';
+import { MADE } from '../../make/made';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
 import { warmUp, warmUpRow } from './warmUp';

@@ -1,14 +1,10 @@
 <script lang="ts">
-  import { outputKey, outputSchema, type Output } from '../../core/handover/output';
-  import { possibleKinds } from '../../core/handover/parts';
-  import { formatLength, formatSize } from '../../core/measure/formatLength';
-  import { commonestSize } from '../../core/pages/sizes';
+  import { outputKey, outputSchema, type Output } from '../../core/handover/outputs';
+  import { possibleKinds } from '../../core/handover/outputs';
   import { cutsCsv } from '../../core/finish/cuts';
-  import { allSheets, countSides } from '../../core/sheets/plan';
   import { templateOf, templateSvg } from '../../core/sheets/template';
   import { sheetsXjdf } from '../../core/sheets/xjdf';
-  import { OUTPUT_NAME, OUTPUT_SAID } from '../../words/outputs';
-  import { saySize } from '../../words/sizes';
+  import { outputWords } from '../../words/outputs';
   import { sayTrouble } from '../../words/troubles';
   import { api } from '../api';
   import { asSaved } from '../asSaved';
@@ -20,7 +16,6 @@
 
   const work = $derived(bench.base);
   const { handing } = $derived(bench);
-  const size = $derived(commonestSize(work.list.pages));
   const stops = $derived(work.findings.filter(({ level }) => level === 'stop'));
   const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
   const possible = $derived(possibleKinds(work));
@@ -36,22 +31,6 @@
     }),
   );
   let wrong = $state('');
-
-  function amountOf(output: Output): string {
-    const { plan, list } = work;
-    if ((output.kind === 'sheets' || output.kind === 'map') && plan) {
-      const sides = countSides(plan);
-      const cover = plan.cover ? `, the cover ${formatSize(plan.cover.plan.sheet.width, plan.cover.plan.sheet.height, bench.unit)}` : '';
-      return `${allSheets(plan)} sheet${allSheets(plan) === 1 ? '' : 's'} · ${sides} side${sides === 1 ? '' : 's'} · ${formatSize(plan.sheet.width, plan.sheet.height, bench.unit)}${cover}`;
-    }
-    if (output.kind === 'template' && template) {
-      const [{ trim, folds }] = template as [(typeof template)[0]];
-      return `${formatSize(trim.x1 - trim.x0, trim.y1 - trim.y0, bench.unit)} · folds at ${folds.map(({ at }) => formatLength(at - trim.x0, bench.unit)).join(', ')}`;
-    }
-    if (output.kind === 'docket') return `${bench.docket.steps.length} steps`;
-    if (output.kind !== 'pages') return '';
-    return `${list.pages.length + (list.panels?.length ?? 0)} pages${size ? ` · ${saySize(size, bench.unit)}` : ''}`;
-  }
 
   /** Hands a text over as a file, made only now. */
   function give(name: string, type: string, text: string): void {
@@ -109,7 +88,7 @@
         </div>
       {/if}
       {#each outputs as output (outputKey(output))}
-        <OutputCard {bench} {output} amount={amountOf(output)} onmake={() => void make([output])}>
+        <OutputCard {bench} {output} amount={outputWords(output.kind).amount?.(work, bench.unit) ?? ''} onmake={() => void make([output])}>
           {#if output.kind === 'sheets'}
             {#if 'stock' in bench.docket.scheme}{@const press = bench.docket.scheme}<button
                 class="link"
@@ -130,8 +109,8 @@
       <article class="add">
         <h2>Add an output</h2>
         <p class="kinds">
-          {#each possible as kind (kind)}<button class="btn q small" title={OUTPUT_SAID[kind]} onclick={() => handing.add(kind)}
-              >{OUTPUT_NAME[kind]}</button
+          {#each possible as kind (kind)}<button class="btn q small" title={outputWords(kind).said} onclick={() => handing.add(kind)}
+              >{outputWords(kind).name}</button
             >{/each}
         </p>
       </article>

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { formatDistanceToNow } from 'date-fns';
-  import { isSent, outputKey, type Output } from '../../core/handover/output';
+  import { outputKey, outputKind, type Output } from '../../core/handover/outputs';
   import { pressMistake } from '../../core/handover/standIns';
-  import { OUTPUT_MAKE, OUTPUT_NAME, OUTPUT_SAID, PRESS_MISTAKE, sayBytes, sayOutput, sayPart } from '../../words/outputs';
+  import { PRESS_MISTAKE } from '../../words/machines';
+  import { outputWords, sayBytes, sayOutput, sayPart } from '../../words/outputs';
   import { sayTrouble } from '../../words/troubles';
   import type { OutputState } from '../../wire/told';
   import { api } from '../api';
@@ -40,10 +41,10 @@
 <article class:chosen>
   <div class="what">
     <h2>
-      {OUTPUT_NAME[output.kind]}
+      {outputWords(output.kind).name}
       {#if sayOutput(output).length}<small>{sayOutput(output).join(' · ')}</small>{/if}
     </h2>
-    <p>{OUTPUT_SAID[output.kind]}</p>
+    <p>{outputWords(output.kind).said}</p>
     {#if mistake}<p class="stale" role="alert">{PRESS_MISTAKE[mistake]}</p>{/if}
     {#if files.wrong}<p class="stale" role="alert">{files.wrong}</p>{:else}
       <p class="mono amount">
@@ -56,7 +57,7 @@
     {/if}
   </div>
   <div class="acts">
-    <button class="btn" disabled={!!files.wrong} onclick={onmake}>{OUTPUT_MAKE[output.kind]}</button>
+    <button class="btn" disabled={!!files.wrong} onclick={onmake}>{outputWords(output.kind).make}</button>
     <span>
       <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Settings</button>
       <button class="link" onclick={() => bench.handing.takeOut(key)}>Remove</button>
@@ -70,7 +71,7 @@
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'up to date' : 'out of date: the job has changed since'}</span>
-            {#if isSent(one.spec.kind)}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
+            {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>
             {#if one.by}<span class="quiet">{one.by}</span>{/if}

@@ -1,7 +1,8 @@
 import { dayOf } from '../../core/numbers/day';
 import type { WorkedOut } from '../../core/checks';
-import type { Output } from '../../core/handover/output';
-import { partsOf, SplitProblem, type Part } from '../../core/handover/parts';
+import type { Output } from '../../core/handover/outputs';
+import { partsOf } from '../../core/handover/outputs';
+import { SplitProblem, type Part } from '../../core/handover/parts';
 import { PatternError } from '../../core/numbers/pattern';
 import { SelectionError } from '../../core/pages/selection';
 import { saySelectionError } from '../../words/selections';

@@ -3,7 +3,8 @@
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import { plural } from '$lib/words/plural';
   import { sayWay } from '$lib/words/lengths';
-  import { OUTPUT_NAME, sayCutBy, sayOutput } from '$lib/words/outputs';
+  import { sayCutBy } from '$lib/words/machines';
+  import { outputWords, sayOutput } from '$lib/words/outputs';
 
   let { data } = $props();
   const { job, title, unit } = $derived(data);
@@ -33,14 +34,14 @@
   const upsideDown = $derived(files.some((file) => file.upsideDown));
 </script>
 
-<svelte:head><title>{OUTPUT_NAME[spec.kind]} · {title} · Folder</title></svelte:head>
+<svelte:head><title>{outputWords(spec.kind).name} · {title} · Folder</title></svelte:head>
 
 <TopBar here="jobs">
   <a class="btn q" href="/jobs/{job}/hand-over">Back to {title}</a>
 </TopBar>
 <main class="lists">
   <section>
-    <h1>{OUTPUT_NAME[spec.kind]}: what it received</h1>
+    <h1>{outputWords(spec.kind).name}: what it received</h1>
     <p class="mono">{inAll} · {setUp}</p>
     <p class="quiet">
       A stand-in is a small simulated machine: nothing was printed or cut.

@@ -1,7 +1,7 @@
-import type { Picture } from '../../core/pages/survey';
-import { writePicturePdf } from '../../pdf/picturePdf';
-import { isSvg, SVG_PPI, writeSvgPdf } from '../../pdf/svgPdf';
-import { pictureKind, unpackPicture } from '../../raster/picture';
+import type { Picture } from '../core/pages/survey';
+import { writePicturePdf } from '../pdf/picturePdf';
+import { isSvg, SVG_PPI, writeSvgPdf } from '../pdf/svgPdf';
+import { pictureKind, unpackPicture } from '../raster/picture';
 
 /** A file as PDF: one is as it is; a picture or a drawing has one made of it, and what is known of it. Throws PdfError, PictureError. */
 export async function asPdf(bytes: Uint8Array): Promise<{ pdf: Uint8Array; picture?: Picture }> {

@@ -4,17 +4,18 @@ import { join } from 'node:path';
 import { PDFArray, PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { drawCover } from '../../../../demo/timetable';
-import { bookOf, docketOf, stepsOf } from '../../../../tests/makers';
-import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../../tests/outside';
-import type { StepDraft } from '../../core/checks/finding';
-import { PLAIN_LINES } from '../../core/numbers/lines';
-import type { Docket } from '../../core/docket/docket';
-import type { Output } from '../../core/handover/output';
-import { PLAIN_SCHEMES } from '../../core/sheets/schemes';
-import { checkFiles, handOver } from './handOver';
+import { drawCover } from '../../../demo/timetable';
+import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
+import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
+import type { StepDraft } from '../core/checks/finding';
+import { PLAIN_LINES } from '../core/numbers/lines';
+import type { Docket } from '../core/docket/docket';
+import type { Output } from '../core/handover/outputs';
+import { PLAIN_SCHEMES } from '../core/sheets/schemes';
+import { checkFiles } from './checkFiles';
+import { handOver } from './handOver';
 import type { MadeFile } from './made';
-import { receiveSurveys, sendSurveys, type SentSurveys } from './sentSurveys';
+import { receiveSurveys, sendSurveys, type SentSurveys } from '../server/fenced/sentSurveys';
 
 const at = new Date('2026-01-05T09:00:00Z');
 async function make(docket: Docket, output: Output, ...given: Given[]) {

@@ -1,4 +1,4 @@
-import type { OutputFile } from '../../wire/told';
+import type { OutputFile } from '../wire/told';
 
 /** A file that was made, and where it lies in its folder. */
 export interface MadeFile extends OutputFile {

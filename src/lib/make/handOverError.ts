@@ -1,4 +1,4 @@
-import type { Trouble } from '../../words/troubles';
+import type { Trouble } from '../words/troubles';
 
 /** An output could not be made for a reason worth a sentence. */
 export class HandOverError extends Error {

@@ -1,0 +1,32 @@
+import type { WorkedOut } from '../../core/checks';
+import type { OutputKind, OutputOf } from '../../core/handover/outputs';
+import type { Part } from '../../core/handover/parts';
+import type { WriteContext } from '../../pdf/sheetsPdf';
+import type { MadeFile } from '../made';
+
+/** What the files are made of, and where they go. */
+export interface HandOverJob extends Pick<WriteContext, 'surveys' | 'read' | 'onProgress'> {
+  folder: string;
+  at: Date;
+  /** Why it goes out though findings say stop. */
+  despite?: string | undefined;
+}
+
+/** A file as it was written in the folder of its job. */
+export interface Written {
+  file: string;
+  part: Part;
+  /** What else is told of it. */
+  facts?: Pick<MadeFile, 'size' | 'side' | 'upsideDown' | 'cut'>;
+}
+
+/** How the files of one kind of output are written. */
+export interface OutputMaker<Kind extends OutputKind> {
+  /** Writes a file for each part, more where the output is split by size. Throws HandOverError, PdfError. */
+  write(
+    work: WorkedOut,
+    output: OutputOf<Kind>,
+    parts: readonly Part[],
+    job: HandOverJob,
+  ): Promise<Written[]>;
+}

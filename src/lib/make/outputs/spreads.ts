@@ -1,0 +1,4 @@
+import { writePdfFiles } from '../pdfFiles';
+import type { OutputMaker } from './outputMaker';
+
+export const spreads: OutputMaker<'spreads'> = { write: writePdfFiles };

@@ -1,0 +1,34 @@
+<script lang="ts">
+  import { cutsOf } from '../../../core/handover/standIns';
+  import { sayCutBy } from '../../../words/machines';
+  import Choice from '../../parts/Choice.svelte';
+  import type { OutputFieldsProps } from './outputFields';
+
+  let { bench, output, onchange }: OutputFieldsProps<'cutter'> = $props();
+  const id = $props.id();
+  const known = $derived(cutsOf(bench.base, output.of));
+</script>
+
+{#if bench.base.plan}
+  <Choice
+    label="Cuts"
+    options={[
+      ['pages', 'pages'],
+      ['sheets', 'sheets'],
+    ]}
+    value={output.of}
+    onchange={(of) => onchange({ of, by: undefined })}
+  />
+{/if}
+<div>
+  <label class="label" for={id}>Follows</label>
+  <select
+    {id}
+    class="field"
+    value={output.by ? sayCutBy(output.by) : ''}
+    onchange={(event) => onchange({ by: known.find((by) => sayCutBy(by) === event.currentTarget.value) })}
+  >
+    <option value="">{known[0] ? `the likeliest: ${sayCutBy(known[0])}` : 'nothing: no ink or layer to follow'}</option>
+    {#each known.map(sayCutBy) as by (by)}<option value={by}>{by}</option>{/each}
+  </select>
+</div>

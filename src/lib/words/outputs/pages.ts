@@ -1,0 +1,22 @@
+import { commonestSize } from '../../core/pages/sizes';
+import { plural } from '../plural';
+import { saySize } from '../sizes';
+import type { OutputWords } from './outputWords';
+
+export const pages: OutputWords<'pages'> = {
+  name: 'Reading-order PDF',
+  said: 'For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.',
+  make: 'Make reading-order PDF',
+  inName: () => 'pages',
+  says: ({ pages, crop }) => [
+    ...(pages === undefined
+      ? []
+      : [typeof pages === 'string' ? `pages ${pages}` : `${pages.ids.length} pages selected`]),
+    crop === 'trim' ? 'shown at the trim' : 'shown with bleed',
+  ],
+  amount({ list }, unit) {
+    const size = commonestSize(list.pages);
+    const count = list.pages.length + (list.panels?.length ?? 0);
+    return `${plural(count, 'page')}${size ? ` · ${saySize(size, unit)}` : ''}`;
+  },
+};
