@@ -1,10 +1,12 @@
 // npm test: all set-up, then every check. Ends with one line: N passed, N failed.
+// npm test -- unit, npm test -- e2e, npm test -- FILE…: one part, or only the tests of these files.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { chdir } from 'node:process';
 import { dirname, join } from 'node:path';
-import { buildProgram, installPackages } from './lib/build.mjs';
+import { buildProgram, bundleTools, installPackages } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 
@@ -20,6 +22,19 @@ needPackages([
   'unzip',
 ]);
 installPackages();
+
+const asked = process.argv.slice(2);
+const isSpec = (file) => file.endsWith('.spec.ts');
+/** Whether a part of the tests is wanted, and the files of it that were named. */
+const wanted = (part) => !asked.length || asked.includes(part);
+const filesOf = (isMine) => asked.filter((file) => file.includes('.') && isMine(file));
+const units = filesOf((file) => !isSpec(file));
+const specs = filesOf(isSpec);
+
+// All that tests leave lies here, and is gone with it. Fenced processes run as another user and must get in.
+const temp = mkdtempSync(join(tmpdir(), 'folder-test-'));
+chmodSync(temp, 0o1777);
+process.env.TMPDIR = temp;
 
 let [passed, failed] = [0, 0];
 const results = join('.folder', 'results');
@@ -45,34 +60,46 @@ const fromReport = (file, read) => () => {
   }
 };
 
-await step('Kit', 'npx', ['svelte-kit', 'sync']);
-await Promise.all([
-  step('Types', 'npm', ['run', '-s', 'check:types']),
-  step('Lint', 'npm', ['run', '-s', 'check:lint']),
-]);
+if (!asked.length) {
+  await step('Kit', 'npx', ['svelte-kit', 'sync']);
+  await Promise.all([
+    step('Types', 'npm', ['run', '-s', 'check:types']),
+    step('Lint', 'npm', ['run', '-s', 'check:lint']),
+  ]);
+}
 const database = await startPostgres('test-postgres');
 try {
   const env = { DATABASE_URL: database.url };
-  await step(
-    'Unit tests',
-    'npx',
-    ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`],
-    fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]),
-    env,
-  );
-  buildProgram();
-  await step(
-    'Interface',
-    'npx',
-    ['playwright', 'test'],
-    fromReport('e2e.json', (r) => {
-      if (r.stats.flaky) console.log(`${r.stats.flaky} passed only when tried again: see “flaky” above`);
-      return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
-    }),
-    { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` },
-  );
+  const runUnits = () => {
+    // Fenced processes start from their bundles: from the sources each would take seconds.
+    bundleTools();
+    const reports = ['--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`];
+    return step(
+      'Unit tests',
+      'npx',
+      ['vitest', 'run', ...reports, ...units],
+      fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]),
+      { ...env, FOLDER_BUILT: '1' },
+    );
+  };
+  if (wanted('unit') || units.length) await runUnits();
+  if (wanted('e2e') || specs.length) await runInterface();
+  async function runInterface() {
+    buildProgram();
+    await step(
+      'Interface',
+      'npx',
+      ['playwright', 'test', ...specs, ...(specs.length ? ['--no-deps'] : [])],
+      fromReport('e2e.json', (r) => {
+        if (r.stats.flaky) console.log(`${r.stats.flaky} passed only when tried again: see “flaky” above`);
+        return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
+      }),
+      { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` },
+    );
+  }
 } finally {
   database.stop();
+  rmSync(temp, { recursive: true, force: true, maxRetries: 5 });
 }
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

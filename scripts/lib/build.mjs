@@ -59,6 +59,9 @@ export const installPackages = () =>
     },
   );
 
+/** Bundles worker, fenced processes and command line as the sources are now: it takes a second or two. */
+export const bundleTools = () => run('node', ['scripts/lib/bundle.mjs']);
+
 /** Builds web server and worker when sources changed. */
 export const buildProgram = () =>
   once(
@@ -68,6 +71,6 @@ export const buildProgram = () =>
     () => {
       console.log('Building');
       run('npx', ['vite', 'build', '--logLevel', 'error'], { quiet: true });
-      run('node', ['scripts/lib/bundle.mjs']);
+      bundleTools();
     },
   );

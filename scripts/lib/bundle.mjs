@@ -1,4 +1,4 @@
-// Bundles what runs outside the web server (worker, fenced processes) to build/tools/, so that each starts at once.
+// Bundles what runs outside the web server (worker, fenced processes, command line) to build/tools/, so that each starts at once.
 import { readdirSync } from 'node:fs';
 import { build } from 'esbuild';
 

@@ -169,7 +169,7 @@ test('flat work cut by what an operator is told: every piece has its own front a
         }
       },
     ),
-    { numRuns: 40 },
+    { numRuns: 20 },
   );
 }, 120_000);
 

@@ -1,0 +1,89 @@
+import { mkdir, mkdtemp, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { workOut } from '../lib/core/checks';
+import { looksAtPages, sourcesNamed, type Docket } from '../lib/core/docket/docket';
+import { possibleKinds, type Output } from '../lib/core/handover/outputs';
+import { momentOf } from '../lib/core/numbers/day';
+import type { Survey } from '../lib/core/pages/survey';
+import { checkFiles } from '../lib/make/checkFiles';
+import { handOver } from '../lib/make/handOver';
+import { HandOverError } from '../lib/make/handOverError';
+import { PdfError } from '../lib/pdf/pdfError';
+import { sayFinding } from '../lib/words/checks';
+import { outputWords } from '../lib/words/outputs';
+import { sayTrouble } from '../lib/words/troubles';
+import { Failure, type Io } from './call';
+import { readPdf, surveyOf, type GivenFile } from './files';
+import { progress } from './report';
+
+/** Works a docket out over files and writes what it hands over to a folder; with `strict`, not while a finding says stop. */
+export async function handOverDocket(
+  docket: Docket,
+  files: readonly GivenFile[],
+  { out, io, strict = false }: { out: string; io: Io; strict?: boolean },
+): Promise<{ written: string[]; findings: string[]; stops: number }> {
+  const surveys: Record<string, Survey> = {};
+  const fileOf: Record<string, string> = {};
+  const measured = looksAtPages(docket);
+  // A file is known by its contents; failing that, by the name that the docket has for it.
+  for (const { source, name, off } of sourcesNamed(docket)) {
+    const match = files.find(({ hash }) => hash === source) ?? files.find((file) => file.name === name);
+    if (!match && off) continue;
+    if (!match) throw new Failure(sayTrouble({ code: 'source-missing', data: { name } }));
+    surveys[source] = await surveyOf(match.file, measured);
+    fileOf[source] = match.file;
+  }
+  const work = workOut(docket, surveys);
+  const findings = work.findings.map((finding) => {
+    const { title, text } = sayFinding(finding, docket.unit);
+    return `${finding.level}: ${title}. ${text}`;
+  });
+  for (const said of findings) io.err(`${said}\n`);
+  const stops = work.findings.filter(({ level }) => level === 'stop').length;
+  if (strict && stops) throw new Failure('A finding says stop, so nothing was handed over.');
+  await mkdir(out, { recursive: true });
+  const written: string[] = [];
+  const possible = possibleKinds(work);
+  for (const output of docket.outputs) {
+    if (!possible.includes(output.kind)) {
+      const { name } = outputWords(output.kind);
+      io.err(`note: this job gives no ${name.toLowerCase()}, so none was made.\n`);
+      continue;
+    }
+    written.push(...(await writeFiles(out, docket, surveys, output, fileOf, io)));
+  }
+  return { written, findings, stops };
+}
+
+/** Makes the files of an output, and puts them in their place once all are written and checked. */
+async function writeFiles(
+  out: string,
+  docket: Docket,
+  surveys: Record<string, Survey>,
+  output: Output,
+  fileOf: Record<string, string>,
+  io: Io,
+): Promise<string[]> {
+  const folder = await mkdtemp(join(out, '.making-'));
+  try {
+    const read = async (source: string) => (await readPdf(fileOf[source]!)).bytes;
+    const onProgress = progress(output.kind, io);
+    const made = await handOver(docket, output, {
+      surveys,
+      read,
+      folder,
+      at: momentOf(process.env.SOURCE_DATE_EPOCH),
+      onProgress,
+    });
+    await checkFiles(docket, output, made, { surveys, folder });
+    const paths = made.map(({ name }) => join(out, name));
+    for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);
+    return paths;
+  } catch (error) {
+    if (error instanceof HandOverError) throw new Failure(sayTrouble(error.trouble));
+    if (error instanceof PdfError) throw new Failure(sayTrouble(error));
+    throw error;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
