@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import { CHECKS } from '../../src/lib/core/checks';
+import { MARKS } from '../../src/lib/core/sheets/marks';
 import { SCHEMES } from '../../src/lib/core/sheets/schemes';
 import { OUTPUTS } from '../../src/lib/core/handover/outputs';
 import { STEP_KINDS } from '../../src/lib/core/docket/steps';
@@ -90,6 +91,15 @@ export const FAMILIES: readonly Family[] = [
     type: "{ [Kind in OutputKind]: OutputFields<Kind> | 'plain' }",
     forms: true,
   },
+  words(
+    'marks',
+    MARKS,
+    [
+      "import type { MarkName } from '../../core/sheets/marks';",
+      "import type { MarkWords } from './markWords';",
+    ],
+    'Record<MarkName, MarkWords>',
+  ),
   words(
     'checks',
     CHECKS,

@@ -31,8 +31,7 @@ export class Failure extends Error {}
 export const sayFault = (error: unknown): string =>
   `Folder met a fault of its own: ${String(error).split('\n')[0]!.slice(0, 300)}. Nothing more was written.`;
 
-const COMMANDS = ['survey', 'make', 'recipe', 'split', 'watch', 'template'] as const;
-export type Command = (typeof COMMANDS)[number];
+export type Command = 'survey' | 'make' | 'recipe' | 'split' | 'watch' | 'template';
 
 /** A call as it was typed. */
 export interface Call {

@@ -111,15 +111,7 @@ test('a recipe is carried out on each file with the values that are said; what i
   ] as const)
     writeFileSync(path(`${name}.pdf`), await markedPdf(count));
   const work = (...more: string[]) =>
-    run(
-      'recipe',
-      path('recipe.json'),
-      path('one.pdf'),
-      path('two.pdf'),
-      '--out',
-      path('bled'),
-      ...more,
-    );
+    run('recipe', path('recipe.json'), path('one.pdf'), path('two.pdf'), '--out', path('bled'), ...more);
   const { status, stdout } = await work('--set', 'off=last', '--set', 'head=10 mm', '--json');
   expect(status).toBe(0);
   const results = JSON.parse(stdout) as { source: string; written: string[] }[];

@@ -1,3 +1,4 @@
+import type { MarkName } from '../sheets/marks';
 import type { Side } from '../pages/page';
 import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
@@ -14,7 +15,7 @@ type Found =
   | { code: 'blanks-wanted'; count: number; total: number; by: number; pad: Stitched['pad'] }
   | { code: 'first-page-side'; side: Side }
   | { code: 'gang-apart'; wanted: readonly number[]; sheets: readonly number[] }
-  | { code: 'marks-dropped'; marks: readonly ('registration' | 'bar' | 'slug')[] }
+  | { code: 'marks-dropped'; marks: readonly MarkName[] }
   | {
       code: 'by-hand';
       places: readonly { place: string; shows?: string; turned: boolean }[];

@@ -1,3 +1,4 @@
+import type { MarkName } from './marks';
 import type { Box, Size } from '../measure/box';
 import type { Matrix, Turn } from '../measure/matrix';
 import type { CoverPart } from '../pages/cover';
@@ -52,7 +53,7 @@ export interface SheetSide {
   /** Marks that are more than lines, or are other on each side. */
   marks?: readonly Item[];
   /** Marks that were asked for and have no room. */
-  dropped?: readonly ('registration' | 'bar' | 'slug')[];
+  dropped?: readonly MarkName[];
 }
 
 export interface Sheet {

@@ -16,10 +16,12 @@ import {
   type PlacedSlot,
 } from './form';
 import { changeByHand, type FaceChanges, type HandResult } from './byHand';
-import { beyondMarks, marginMarks } from './marginMarks';
-import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './marks';
+import { marginMarks } from './marginMarks';
+import { beyondMarks } from './marks';
+import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './markLines';
 import type { SheetFolding, SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
-import type { ByHand, MarkSettings, Press, WorkStyle } from './scheme';
+import type { ByHand, Press, WorkStyle } from './scheme';
+import type { MarkSettings } from './marks';
 
 /** Forms to be printed, in order, and what a plan says besides. */
 export interface ToPrint {

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { distance, lengthWithin } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { colourSchema } from '../surface/colour';
+import { marksSchema } from './marks';
 import { stockSchema } from '../paper/stock';
 import { sizeByName } from '../paper/sizes';
 
@@ -11,34 +12,12 @@ export const WORK_STYLES = ['sheetwise', 'work-and-turn', 'work-and-tumble', 'si
 export type WorkStyle = (typeof WORK_STYLES)[number];
 export const LAYS = ['centre', 'left', 'right'] as const;
 
-/** How large marks may be, from the least to the most, in points: by what can be printed and what a margin holds. */
-export const MARK_LIMITS = { length: [mm(1), mm(30)], offset: [0, mm(30)], weight: [0.05, 4] } as const;
 /** A panel that is narrower by more than this is another panel. */
 export const MOST_ALLOWANCE = mm(20);
 /** A leaf thicker than this does not fold. */
 export const MOST_FOLDED = mm(2);
 /** Sheets more for setting up and spoilage, in per cent, by practice. */
 export const PLAIN_OVERS = 3;
-
-/** Printer's marks, each kind on or off; lengths in points. */
-export const marksSchema = z.object({
-  trim: z.boolean(),
-  fold: z.boolean(),
-  centre: z.boolean().optional(),
-  registration: z.boolean().optional(),
-  bar: z.boolean().optional(),
-  /** Where to cut and to fold, as paths on layers of their own that neither show nor print: for a cutter or a creaser. */
-  paths: z.boolean().optional(),
-  /** What the slug line says, with tokens; none where it is left out. */
-  slug: z.string().max(300).optional(),
-  /** What `{date}` stands for: a day as YYYY-MM-DD. */
-  date: z.iso.date().optional(),
-  length: lengthWithin(MARK_LIMITS.length).optional(),
-  /** Their least distance from the trim; they keep clear of the bleed all the same. */
-  offset: lengthWithin(MARK_LIMITS.offset).optional(),
-  weight: lengthWithin(MARK_LIMITS.weight).optional(),
-});
-export type MarkSettings = z.infer<typeof marksSchema>;
 
 const copiesSchema = z.union([z.literal('most'), z.object({ across: count(100), up: count(100) })]);
 
@@ -134,7 +113,3 @@ export const PLAIN_COVER: CoverScheme = {
   added: 0,
   runs: 'down',
 };
-/** Printer's marks: each line's length and weight, and its least distance from the trim (it also keeps clear of the bleed). By practice. */
-export const MARK_LENGTH = mm(5);
-export const MARK_OFFSET = mm(3);
-export const MARK_WEIGHT = 0.25;

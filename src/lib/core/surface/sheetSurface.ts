@@ -1,7 +1,7 @@
 import { bounds, hasArea, intersect, sizeBox, type Box, type Size } from '../measure/box';
 import { applyToBox, applyToPoint, compose, type Matrix } from '../measure/matrix';
 import type { SheetLine, SheetSide } from '../sheets/plan';
-import { MARK_WEIGHT } from '../sheets/scheme';
+import { MARK_WEIGHT } from '../sheets/marks/markSize';
 import type { Colour } from './colour';
 import { pageSurface } from './pageSurface';
 import { markLine, type Item, type Surface } from './surface';

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { dayOf } from '../../core/numbers/day';
   import { PatternError, readPatternOf } from '../../core/numbers/pattern';
-  import { SLUG_TOKENS } from '../../core/sheets/marginMarks';
-  import { MARK_LENGTH, MARK_LIMITS, MARK_OFFSET, MARK_WEIGHT, type MarkSettings } from '../../core/sheets/scheme';
+  import { SLUG_TOKENS } from '../../core/sheets/marks/slug';
+  import { MARK_LENGTH, MARK_LIMITS, MARK_OFFSET, MARK_WEIGHT } from '../../core/sheets/marks/markSize';
+  import { SWITCHED, type MarkSettings } from '../../core/sheets/marks';
+  import { markWords } from '../../words/marks';
   import { sayPatternError } from '../../words/patterns';
   import { formatLength } from '../../core/measure/formatLength';
   import Folded from '../parts/Folded.svelte';
@@ -13,16 +15,8 @@
   let { draft }: { draft: SchemeDraft<Exclude<Scheme, { kind: 'none' }>> } = $props();
   const marks = $derived(draft.value.marks);
   const unit = $derived(draft.unit);
-  const KINDS = [
-    ['trim', 'trim'],
-    ['fold', 'fold'],
-    ['centre', 'centre'],
-    ['registration', 'registration'],
-    ['bar', 'colour bar'],
-    ['paths', 'cut and fold paths, unprinted'],
-  ] as const;
   const set = (change: Partial<MarkSettings>) => draft.set({ marks: { ...marks, ...change } });
-  const on = $derived(KINDS.filter(([key]) => marks[key]).length + (marks.slug ? 1 : 0));
+  const on = $derived(SWITCHED.filter((kind) => marks[kind]).length + (marks.slug ? 1 : 0));
   let slugTrouble = $state('');
 
   function setSlug(slug: string): void {
@@ -47,8 +41,11 @@
 
 <Folded title="Marks" count={on} open>
   <div class="kinds">
-    {#each KINDS as [key, word] (key)}
-      <label><input type="checkbox" checked={!!marks[key]} onchange={(event) => set({ [key]: event.currentTarget.checked })} /> {word}</label>
+    {#each SWITCHED as kind (kind)}
+      <label
+        ><input type="checkbox" checked={!!marks[kind]} onchange={(event) => set({ [kind]: event.currentTarget.checked })} />
+        {markWords(kind).name}</label
+      >
     {/each}
   </div>
   <div class="slug">

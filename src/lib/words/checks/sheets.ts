@@ -1,3 +1,4 @@
+import { markWords } from '../marks';
 import { opposite, type Side } from '../../core/pages/page';
 import { plural } from '../plural';
 import { SPINE_OF, WHERE } from '../book';
@@ -20,12 +21,6 @@ function sayPlaces(places: readonly { place: string; shows?: string; turned: boo
 /** So many are named, the rest counted. */
 const MOST_NAMED = 6;
 
-const MARK_WORD = {
-  registration: 'registration marks',
-  bar: 'the colour bar',
-  slug: 'the slug line',
-} as const;
-
 export const sheets: CheckWords<'sheets'> = {
   found: {
     'blanks-wanted': (finding) => ({
@@ -41,7 +36,7 @@ export const sheets: CheckWords<'sheets'> = {
       )}${finding.sheets.length > MOST_NAMED ? ' and so on' : ''}. Take a larger sheet to gang them.`,
     }),
     'marks-dropped': (finding) => ({
-      title: `No room for ${listed(finding.marks.map((mark) => MARK_WORD[mark]))}`,
+      title: `No room for ${listed(finding.marks.map((mark) => markWords(mark).dropped ?? markWords(mark).name))}`,
       text: 'Left out where it would lie on the work or off the sheet. Take a larger sheet, or shorter marks.',
     }),
     'first-page-side': (finding) => ({

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { marksSchema } from '../scheme';
+import { marksSchema } from '../marks';
 import { planSingle } from '../spreads';
 import { defineScheme } from './schemeKind';
 

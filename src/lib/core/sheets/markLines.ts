@@ -1,8 +1,11 @@
 import { bounds, contains, grow, type Box, type Sides, type Size } from '../measure/box';
-import { applyToBox, applyToPoint, type Matrix } from '../measure/matrix';
-import { onSheet, type PlacedForm, type PlacedSlot } from './form';
+import { applyToPoint, type Matrix } from '../measure/matrix';
+import type { PlacedForm, PlacedSlot } from './form';
+import { askedFor, type MarkSettings } from './marks';
+import { foldLines } from './marks/edges';
+import type { LineContext, MarkSizes } from './marks/markKind';
+import { MARK_LENGTH, MARK_OFFSET } from './marks/markSize';
 import type { SheetLine } from './plan';
-import { MARK_LENGTH, MARK_OFFSET, type MarkSettings } from './scheme';
 
 /** What marks keep clear of, and where they may be. */
 export interface MarkRoom {
@@ -13,7 +16,8 @@ export interface MarkRoom {
   settings: MarkSettings;
 }
 
-export const lengthOf = ({ length = MARK_LENGTH }: MarkSettings): number => length;
+/** How long trim marks are. */
+export const lengthOf = ({ length = MARK_LENGTH }: MarkSizes): number => length;
 /** How far a mark begins from the trim at each side. */
 export const beyond = ({
   bleed,
@@ -42,10 +46,7 @@ export const keptClear = (slots: readonly PlacedSlot[], bleed: Sides): Box[] => 
   return slots.map((slot) => bleedBoxOf(slot, widest));
 };
 
-/**
- * The trim and fold marks of a sheet, and its folds, as its front is seen. A trim that has others in its way at both ends has
- * its marks beyond all of them, in line.
- */
+/** The marks of a sheet that are lines, and its folds, as its front is seen. */
 export function linesOf(
   placed: readonly PlacedForm[],
   slots: readonly PlacedSlot[],
@@ -54,9 +55,8 @@ export function linesOf(
   const { settings } = room;
   const [off, long] = [beyond(room), lengthOf(settings)];
   const obstacles = keptClear(slots, room.bleed);
-  const trims = bounds(slots.map(({ box }) => box));
   const lines = new Map<string, SheetLine>();
-  const put = (kind: SheetLine['kind'], x0: number, y0: number, x1: number, y1: number) => {
+  const put: LineContext['put'] = (kind, [x0, y0, x1, y1]) => {
     const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
     const left = UNSEEN.includes(kind) ? line : clearOf(line, obstacles, [x0, y0], long);
     if (!left) return false;
@@ -64,64 +64,18 @@ export function linesOf(
     lines.set(key, { kind, ...left });
     return true;
   };
-  /** A mark at both ends of a line that is cut or folded: a pair of short lines that go on where it ends. */
-  const ends = (
-    kind: SheetLine['kind'],
-    axis: 'vertical' | 'horizontal',
-    at: number,
-    from: number,
-    to: number,
-  ): boolean => {
-    const both =
-      axis === 'vertical'
-        ? [put(kind, at, from - off, at, from - off - long), put(kind, at, to + off, at, to + off + long)]
-        : [put(kind, from - off, at, from - off - long, at), put(kind, to + off, at, to + off + long, at)];
+  const ends: LineContext['ends'] = (kind, axis, at, from, to) => {
+    const pairs = [
+      [from - off, from - off - long],
+      [to + off, to + off + long],
+    ] as const;
+    const both = pairs.map(([a, b]) => put(kind, axis === 'vertical' ? [at, a, at, b] : [a, at, b, at]));
     return both.includes(true);
   };
-  for (const { form, ...place } of placed) {
-    const matrix = onSheet({ form, ...place });
-    for (const { axis, at, from, to } of form.folds) {
-      const lies = applyToBox(
-        matrix,
-        axis === 'vertical' ? { x0: at, x1: at, y0: from, y1: to } : { x0: from, x1: to, y0: at, y1: at },
-      );
-      put('fold', lies.x0, lies.y0, lies.x1, lies.y1);
-      if (settings.paths) put('fold-path', lies.x0, lies.y0, lies.x1, lies.y1);
-      if (!settings.fold) continue;
-      const upright = lies.y1 - lies.y0 > lies.x1 - lies.x0;
-      if (upright) ends('fold-mark', 'vertical', lies.x0, lies.y0, lies.y1);
-      else ends('fold-mark', 'horizontal', lies.y0, lies.x0, lies.x1);
-    }
-  }
-  for (const { box, folded = [] } of slots) {
-    const { x0, x1, y0, y1 } = box;
-    const edges = [
-      { side: 'left', axis: 'vertical', line: [x0, y0, x0, y1] },
-      { side: 'right', axis: 'vertical', line: [x1, y0, x1, y1] },
-      { side: 'foot', axis: 'horizontal', line: [x0, y0, x1, y0] },
-      { side: 'head', axis: 'horizontal', line: [x0, y1, x1, y1] },
-    ] as const;
-    for (const { side, axis, line } of edges) {
-      if (folded.includes(side)) continue;
-      if (settings.paths) put('cut-path', ...line);
-      if (!settings.trim) continue;
-      const [at, from, to, first, last] =
-        axis === 'vertical' ? [line[0], y0, y1, trims.y0, trims.y1] : [line[1], x0, x1, trims.x0, trims.x1];
-      if (!ends('trim-mark', axis, at, from, to)) ends('trim-mark', axis, at, first, last);
-    }
-  }
-  if (settings.centre) {
-    const [x, y] = [(trims.x0 + trims.x1) / 2, (trims.y0 + trims.y1) / 2];
-    // Where a fold or a trim is marked there already, that mark is the centre's too.
-    const isMarked = (upright: boolean, at: number) =>
-      [...lines.values()].some(
-        ({ kind, x0, x1, y0, y1 }) =>
-          (kind === 'fold-mark' || kind === 'trim-mark') &&
-          (upright ? x1 - x0 < SAME && Math.abs(x0 - at) < SAME : y1 - y0 < SAME && Math.abs(y0 - at) < SAME),
-      );
-    if (!isMarked(true, x)) ends('centre-mark', 'vertical', x, trims.y0, trims.y1);
-    if (!isMarked(false, y)) ends('centre-mark', 'horizontal', y, trims.x0, trims.x1);
-  }
+  for (const { x0, y0, x1, y1 } of foldLines(placed)) put('fold', [x0, y0, x1, y1]);
+  const trims = bounds(slots.map(({ box }) => box));
+  for (const mark of askedFor(settings))
+    mark.lines?.({ placed, slots, trims, lines: lines.values(), put, ends });
   return [...lines.values()].sort((a, b) => a.x0 - b.x0);
 }
 

@@ -1,0 +1,3 @@
+import type { MarkWords } from './markWords';
+
+export const bar: MarkWords = { name: 'colour bar', dropped: 'the colour bar' };

@@ -1,0 +1,3 @@
+import type { MarkWords } from './markWords';
+
+export const fold: MarkWords = { name: 'fold' };

@@ -1,0 +1,7 @@
+/** The words for one kind of printer's mark. */
+export interface MarkWords {
+  /** What it is called beside its switch. */
+  name: string;
+  /** What it is called where there was no room for it. */
+  dropped?: string;
+}

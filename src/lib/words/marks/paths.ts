@@ -1,0 +1,3 @@
+import type { MarkWords } from './markWords';
+
+export const paths: MarkWords = { name: 'cut and fold paths, unprinted' };

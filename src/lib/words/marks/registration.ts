@@ -1,0 +1,3 @@
+import type { MarkWords } from './markWords';
+
+export const registration: MarkWords = { name: 'registration', dropped: 'registration marks' };

@@ -1,0 +1,3 @@
+import type { MarkWords } from './markWords';
+
+export const trim: MarkWords = { name: 'trim' };
