@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import { CHECKS } from '../../src/lib/core/checks';
+import { FOLDS } from '../../src/lib/core/fold/patterns';
 import { MARKS } from '../../src/lib/core/sheets/marks';
 import { SCHEMES } from '../../src/lib/core/sheets/schemes';
 import { OUTPUTS } from '../../src/lib/core/handover/outputs';
@@ -99,6 +100,15 @@ export const FAMILIES: readonly Family[] = [
       "import type { MarkWords } from './markWords';",
     ],
     'Record<MarkName, MarkWords>',
+  ),
+  words(
+    'folds',
+    FOLDS,
+    [
+      "import type { FoldName } from '../../core/fold/patterns';",
+      "import type { FoldWords } from './foldWords';",
+    ],
+    'Record<FoldName, FoldWords>',
   ),
   words(
     'checks',

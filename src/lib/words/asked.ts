@@ -1,7 +1,8 @@
 import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
 import { outputWords } from './outputs';
-import { ARRANGE_NAME, FOLD_NAME, WORK_STYLE_NAME } from './press';
+import { FOLD_NAMES } from './folds';
+import { ARRANGE_NAME, WORK_STYLE_NAME } from './press';
 
 /** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
 const WORD: Record<string, string> = {
@@ -62,7 +63,7 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
 
 const CHOICES: Record<string, Record<string, string>> = {
   arrange: ARRANGE_NAME,
-  fold: FOLD_NAME,
+  fold: FOLD_NAMES,
   work: WORK_STYLE_NAME,
 };
 

@@ -1,5 +1,4 @@
 import type { FoldError } from '../core/fold/fold';
-import type { FoldName } from '../core/fold/patterns';
 import type { WorkStyle } from '../core/sheets/scheme';
 import type { Flat } from '../core/sheets/schemes';
 
@@ -16,20 +15,6 @@ export const ARRANGE_NAME: Record<Flat['arrange'], string> = {
   sequence: 'in sequence',
   stack: 'cut and stack',
   gang: 'gang all',
-};
-
-export const FOLD_NAME: Record<FoldName, string> = {
-  half: 'half fold',
-  letter: 'letter fold',
-  accordion: 'accordion fold',
-  roll: 'roll fold',
-  gate: 'gatefold',
-  'closed-gate': 'closed gatefold',
-  'double-parallel': 'double parallel fold',
-  french: 'French fold',
-  'right-angle': 'right-angle fold',
-  map: 'map fold',
-  own: 'own folds',
 };
 
 /** Why paper cannot make a fold, lengths as `say` writes them. */

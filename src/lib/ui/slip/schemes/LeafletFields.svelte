@@ -1,13 +1,14 @@
 <script lang="ts">
-  import { freshPattern, type FoldName } from '../../../core/fold/patterns';
+  import { foldKind, FOLDS, freshPattern, type FoldName } from '../../../core/fold/patterns';
   import { formatFigure, formatLength } from '../../../core/measure/formatLength';
   import { foldTrouble, leafletSheet } from '../../../core/sheets/leaflet';
   import { MOST_ALLOWANCE } from '../../../core/sheets/scheme';
-  import { FOLD_NAME, sayFoldError } from '../../../words/press';
+  import { foldWords } from '../../../words/folds';
+  import { sayFoldError } from '../../../words/press';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
   import LengthsField from '../LengthsField.svelte';
-  import NumberField from '../NumberField.svelte';
+  import PlainForm from '../PlainForm.svelte';
   import OwnFolds from '../OwnFolds.svelte';
   import type { SchemeFieldsProps } from '../schemeDraft.svelte';
 
@@ -16,7 +17,6 @@
   const unit = $derived(draft.unit);
   const sheet = $derived(leafletSheet(bench.shown.list, scheme));
   const trouble = $derived(sheet && foldTrouble(sheet));
-  const NAMES = Object.keys(FOLD_NAME) as FoldName[];
   const choose = (fold: FoldName) => draft.set({ widths: undefined, pattern: freshPattern(fold, scheme.pattern, sheet) });
   const figure = (points: number) => formatFigure(points, unit);
 </script>
@@ -24,58 +24,30 @@
 <div>
   <label class="label" for="fold">Folded as</label>
   <select id="fold" class="field" value={scheme.pattern.fold} onchange={(event) => choose(event.currentTarget.value as FoldName)}>
-    {#each NAMES as name (name)}<option value={name}>{FOLD_NAME[name]}</option>{/each}
+    {#each FOLDS as { kind } (kind)}<option value={kind}>{foldWords(kind).name}</option>{/each}
   </select>
 </div>
-{#if scheme.pattern.fold === 'accordion' || scheme.pattern.fold === 'roll'}
-  {@const pattern = scheme.pattern}
-  <NumberField
-    label="Panels"
-    value={pattern.panels}
-    least={3}
-    most={pattern.fold === 'roll' ? 8 : 16}
-    whole
-    onchange={(value, wrong) => draft.take('panels', wrong ? undefined : value, (panels) => ({ pattern: { ...pattern, panels }, widths: undefined }))}
-  />
-{:else if scheme.pattern.fold === 'map'}
-  {@const pattern = scheme.pattern}
-  <div class="row">
-    <NumberField
-      label="Panels across"
-      value={pattern.columns}
-      least={2}
-      most={16}
-      whole
-      onchange={(value, wrong) =>
-        draft.take('columns', wrong ? undefined : value, (columns) => ({ pattern: { ...pattern, columns }, widths: undefined }))}
-    />
-    <NumberField
-      label="down"
-      value={pattern.rows}
-      least={2}
-      most={4}
-      whole
-      onchange={(value, wrong) => draft.take('rows', wrong ? undefined : value, (rows) => ({ pattern: { ...pattern, rows } }))}
-    />
-  </div>
-{:else if scheme.pattern.fold === 'right-angle'}
-  <Choice
-    label="Pages"
-    options={[
-      ['8', '8'],
-      ['16', '16'],
-      ['32', '32'],
-    ]}
-    value={`${scheme.pattern.pages}`}
-    onchange={(pages) => draft.set({ pattern: { fold: 'right-angle', pages: Number(pages) as 8 | 16 | 32 }, widths: undefined })}
-  />
-{:else if scheme.pattern.fold === 'own'}
+{#if scheme.pattern.fold === 'own'}
   <OwnFolds
     {bench}
     pattern={scheme.pattern}
     {sheet}
     bySide={scheme.pages === 'sides'}
     onchange={(pattern) => draft.take('own', pattern, (given) => ({ pattern: given }))}
+  />
+{:else}
+  <PlainForm
+    schema={foldKind(scheme.pattern.fold).schema}
+    words={foldWords(scheme.pattern.fold).fields ?? {}}
+    value={scheme.pattern}
+    apart={['fold']}
+    {unit}
+    list={bench.shown.list}
+    onchange={(name, value, wrong) =>
+      draft.take(name, wrong ? undefined : value, () => ({
+        pattern: { ...scheme.pattern, [name]: value } as typeof scheme.pattern,
+        widths: undefined,
+      }))}
   />
 {/if}
 <Choice

@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const accordion: FoldWords = { name: 'accordion fold', fields: { panels: 'Panels' } };

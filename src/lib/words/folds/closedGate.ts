@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const closedGate: FoldWords = { name: 'closed gatefold' };

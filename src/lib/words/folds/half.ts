@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const half: FoldWords = { name: 'half fold' };

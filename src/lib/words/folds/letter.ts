@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const letter: FoldWords = { name: 'letter fold' };

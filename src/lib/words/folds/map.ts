@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const map: FoldWords = { name: 'map fold', fields: { columns: 'Panels across', rows: 'down' } };

@@ -1,0 +1,3 @@
+import type { FoldWords } from './foldWords';
+
+export const own: FoldWords = { name: 'own folds' };
