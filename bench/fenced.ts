@@ -1,4 +1,4 @@
-import type { Surveys } from '../src/lib/core/pages/survey';
+import type { Surveys } from '../src/lib/core/model/survey';
 import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
 import { sendSurveys } from '../src/lib/server/fenced/sentSurveys';
 import type { OutputTask } from '../src/lib/server/fenced/writeOutputFile';

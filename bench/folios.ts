@@ -10,7 +10,7 @@ import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Output } from '../src/lib/core/handover/outputs';
 import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
-import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
+import { PLAIN_LINES } from '../src/lib/core/model/lines';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';

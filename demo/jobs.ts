@@ -2,7 +2,7 @@ import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
 import type { Step } from '../src/lib/core/docket/steps';
 import { DEFAULT_SCHEME, PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
-import { PLAIN_LINES } from '../src/lib/core/numbers/lines';
+import { PLAIN_LINES } from '../src/lib/core/model/lines';
 import { DIE_LINE } from '../src/lib/core/docket/steps/overlay';
 import { mm } from '../src/lib/core/measure/unit';
 import { drawGala } from './gala';

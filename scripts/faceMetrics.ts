@@ -1,7 +1,8 @@
 // Reads the metrics of the shipped faces into the core, which holds no font library.
 import { writeFileSync } from 'node:fs';
 import { openFace, metricsOfFace } from '../src/lib/pdf/fonts';
-import { FACES, faceKey, WEIGHTS } from '../src/lib/core/numbers/faces';
+import { FACES, WEIGHTS } from '../src/lib/core/model/faces';
+import { faceKey } from '../src/lib/core/numbers/faces';
 
 const metrics = FACES.flatMap((face) =>
   WEIGHTS.map((weight) => [faceKey({ face, weight }), metricsOfFace(openFace({ face, weight }))] as const),

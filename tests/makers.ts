@@ -4,9 +4,9 @@ import { mm } from '../src/lib/core/measure/unit';
 import type { StepDraft } from '../src/lib/core/checks/finding';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
-import type { Book, Side } from '../src/lib/core/pages/page';
+import type { Book, Side } from '../src/lib/core/model/page';
 import type { Sheet, SheetPlan, SheetSide } from '../src/lib/core/sheets/plan';
-import type { Survey, SurveyPage } from '../src/lib/core/pages/survey';
+import type { Survey, SurveyPage } from '../src/lib/core/model/survey';
 
 /** Survey, page and docket makers for tests. */
 export const A5 = { width: mm(148), height: mm(210) };

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import type { Docket } from '../src/lib/core/docket/docket';
-import type { Survey } from '../src/lib/core/pages/survey';
+import type { Survey } from '../src/lib/core/model/survey';
 import { workOut } from '../src/lib/core/checks';
 import { surveyPdf } from '../src/lib/pdf/survey';
 import { writeWork, type PdfOutput } from '../src/lib/pdf/writeOutput';

@@ -5,7 +5,7 @@ import type { Docket } from '../lib/core/docket/docket';
 import { DocketError, readDocket as readDocketOf } from '../lib/core/docket/readDocket';
 import { readRecipe, RecipeError, type Recipe, type RecipeValues } from '../lib/core/docket/recipe';
 import { LengthError, parseLength } from '../lib/core/measure/parseLength';
-import type { Picture, Survey } from '../lib/core/pages/survey';
+import type { Picture, Survey } from '../lib/core/model/survey';
 import { asPdf } from '../lib/make/asPdf';
 import { PdfError } from '../lib/pdf/pdfError';
 import { surveyPdf } from '../lib/pdf/survey';

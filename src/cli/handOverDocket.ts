@@ -4,7 +4,7 @@ import { workOut } from '../lib/core/checks';
 import { looksAtPages, sourcesNamed, type Docket } from '../lib/core/docket/docket';
 import { possibleKinds, type Output } from '../lib/core/handover/outputs';
 import { momentOf } from '../lib/core/numbers/day';
-import type { Survey } from '../lib/core/pages/survey';
+import type { Survey } from '../lib/core/model/survey';
 import { checkFiles } from '../lib/make/checkFiles';
 import { handOver } from '../lib/make/handOver';
 import { HandOverError } from '../lib/make/handOverError';

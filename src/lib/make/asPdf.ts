@@ -1,4 +1,4 @@
-import type { Picture } from '../core/pages/survey';
+import type { Picture } from '../core/model/survey';
 import { writePicturePdf } from '../pdf/picturePdf';
 import { isSvg, SVG_PPI, writeSvgPdf } from '../pdf/svgPdf';
 import { pictureKind, unpackPicture } from '../raster/picture';

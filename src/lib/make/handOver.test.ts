@@ -8,7 +8,7 @@ import { drawCover } from '../../../demo/timetable';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft } from '../core/checks/finding';
-import { PLAIN_LINES } from '../core/numbers/lines';
+import { PLAIN_LINES } from '../core/model/lines';
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/outputs';
 import { PLAIN_SCHEMES } from '../core/sheets/schemes';

@@ -6,7 +6,7 @@ import { outputKind, partsOf, type Output } from '../core/handover/outputs';
 import { SplitProblem, type Part } from '../core/handover/parts';
 import { dayOf } from '../core/numbers/day';
 import { PatternError } from '../core/numbers/pattern';
-import { SelectionError } from '../core/pages/selection';
+import { SelectionError } from '../core/select/selection';
 import { partNames } from '../words/fileName';
 import { sayNameError } from '../words/patterns';
 import { saySelectionError } from '../words/selections';

@@ -6,7 +6,7 @@ import type { WorkedOut } from '../core/checks';
 import type { OutputOf } from '../core/handover/outputs';
 import type { Part } from '../core/handover/parts';
 import { heightOf, widthOf, type Box } from '../core/measure/box';
-import type { Survey } from '../core/pages/survey';
+import type { Survey } from '../core/model/survey';
 import { surveyPdf } from '../pdf/survey';
 import { writeWork } from '../pdf/writeOutput';
 import { mediaBoxOf } from '../raster/mediaBox';

@@ -2,7 +2,7 @@ import { PDFDict, PDFDocument, PDFName, PDFString, type PDFObject } from '@canto
 import { expect, test } from 'vitest';
 import { docketOf } from '../../../tests/makers';
 import { give, make, markedPdf, tool } from '../../../tests/outside';
-import { ACTIVE_KINDS } from '../core/pages/survey';
+import { ACTIVE_KINDS } from '../core/model/survey';
 
 /** A file with every kind of active content (ISO 32000-1, 12.6.4, 7.11.4, 12.7.8), and links and a font named as actions are. */
 async function activePdf(): Promise<Uint8Array> {

@@ -1,5 +1,5 @@
 import { PDFArray, PDFDict, PDFName, PDFStream, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
-import { ACTIVE_KINDS, type ActiveKind } from '../core/pages/survey';
+import { ACTIVE_KINDS, type ActiveKind } from '../core/model/survey';
 
 const key = PDFName.of;
 const NAME = {

@@ -1,5 +1,5 @@
 import { PDFArray, PDFDict, PDFName, PDFNumber, type PDFContext } from '@cantoo/pdf-lib';
-import type { Survey } from '../core/pages/survey';
+import type { Survey } from '../core/model/survey';
 import type { SourcePage } from './pageTree';
 
 /** Flags of annotations (ISO 32000-1, table 165). */

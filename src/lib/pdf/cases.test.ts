@@ -13,7 +13,7 @@ import { disagreements } from '../core/handover/agree';
 import { contains, sizeBox } from '../core/measure/box';
 import { mm } from '../core/measure/unit';
 import { rescue } from '../core/pages/rescue';
-import { SPINES } from '../core/pages/page';
+import { SPINES } from '../core/model/page';
 import { runOf } from '../core/sheets/run';
 import { PLAIN_SCHEMES, type PressScheme } from '../core/sheets/schemes';
 import { surveyPdf } from './survey';

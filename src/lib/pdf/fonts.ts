@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { deflateSync, inflateSync } from 'node:zlib';
 import * as fontkit from 'fontkit';
-import { faceKey, type Setting } from '../core/numbers/faces';
+import { faceKey } from '../core/numbers/faces';
+import type { Setting } from '../core/model/faces';
 import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';
 
 /** A face being embedded: codes are given out as texts are shown, and what was shown is written at the end. */

@@ -9,7 +9,7 @@ import { cutList, cutOperations } from '../core/finish/cuts';
 import { foldsOfPlan } from '../core/finish/folds';
 import { mm } from '../core/measure/unit';
 import { patternOf, type PatternChoice } from '../core/fold/patterns';
-import { SPINES } from '../core/pages/page';
+import { SPINES } from '../core/model/page';
 import type { SheetPlan } from '../core/sheets/plan';
 import { PLAIN_COVER, type Press } from '../core/sheets/scheme';
 import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';

@@ -7,7 +7,7 @@ import {
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { PROCESS } from '../core/pages/inks';
+import { PROCESS } from '../core/numbers/jobInks';
 import { rewriteContent } from './content';
 import { decodeStream, pageContent } from './decodeStream';
 import { textOfName } from './libraryObjects';

@@ -9,7 +9,7 @@ import {
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import type { Ink } from '../core/pages/survey';
+import type { Ink } from '../core/model/survey';
 import { decodeStream } from './decodeStream';
 import { textOfName } from './libraryObjects';
 import type { SourcePage } from './pageTree';

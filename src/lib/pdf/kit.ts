@@ -1,8 +1,9 @@
 import { compose, type Matrix } from '../core/measure/matrix';
 import { faceKey, textWidth } from '../core/numbers/faces';
-import { inkName, type InkChange } from '../core/pages/inks';
-import type { Layer, Purpose } from '../core/numbers/laid';
-import type { Colour } from '../core/surface/colour';
+import { inkName } from '../core/numbers/jobInks';
+import type { InkChange } from '../core/model/page';
+import type { Layer, Purpose } from '../core/model/laid';
+import type { Colour } from '../core/ink/colour';
 import {
   MARK_LAYERS,
   type ArtItem,
@@ -11,7 +12,7 @@ import {
   type LineItem,
   type RectItem,
   type TextItem,
-} from '../core/surface/surface';
+} from '../core/model/surface';
 import { embedFace, type OpenFace } from './fonts';
 import { clipTo, concat, figure } from './numbers';
 import { PdfText, type AddObject, type Dictionary, type Plain } from './objects';

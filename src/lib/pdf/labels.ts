@@ -8,7 +8,8 @@ import {
   type PDFDocument,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { labelRuns, type LabelRun, type LabelStyle } from '../core/pages/pageLabels';
+import { labelRuns, type LabelRun } from '../core/pages/pageLabels';
+import type { LabelStyle } from '../core/model/series';
 import { textOf } from './inks';
 
 const STYLES = new Set(['D', 'R', 'r', 'A', 'a']);

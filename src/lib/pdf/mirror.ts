@@ -1,7 +1,7 @@
 import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
 import { applyToBox, compose, invert, type Matrix } from '../core/measure/matrix';
-import type { SurveyPage } from '../core/pages/survey';
-import type { ArtItem } from '../core/surface/surface';
+import type { SurveyPage } from '../core/model/survey';
+import type { ArtItem } from '../core/model/surface';
 import { pageContent } from './decodeStream';
 import { boxNumbers, clipTo, concat } from './numbers';
 import { withOwnPatterns } from './patterns';

@@ -1,5 +1,5 @@
 import { PDFDict, PDFName, type PDFDocument, type PDFObject, type PDFRef } from '@cantoo/pdf-lib';
-import type { Survey } from '../core/pages/survey';
+import type { Survey } from '../core/model/survey';
 import { textOf } from './inks';
 import { namedTargets, targetPage } from './targets';
 

@@ -2,7 +2,7 @@ import { PDFArray, PDFName, PDFNumber, type PDFContext, type PDFObject } from '@
 import { box, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
 import { MOST_POINTS } from '../core/measure/lengthSchema';
 import { applyToBox, compose, scale, turnMatrix, turnOf } from '../core/measure/matrix';
-import type { SurveyPage } from '../core/pages/survey';
+import type { SurveyPage } from '../core/model/survey';
 import type { SourcePage } from './pageTree';
 import { PdfError } from './pdfError';
 

@@ -11,12 +11,13 @@ import {
 } from '@cantoo/pdf-lib';
 import { contains, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../core/measure/matrix';
-import { faceLabels } from '../core/pages/labels';
-import { artsOf, facesOf, laidOn, sideAt, type Art, type Page, type PageList } from '../core/pages/page';
+import { faceLabels } from '../core/numbers/labels';
+import { artsOf, facesOf, laidOn, sideAt } from '../core/pages/page';
+import type { Art, Page, PageList } from '../core/model/page';
 import { readingOrder } from '../core/pages/panels';
-import type { SurveyPage, Surveys } from '../core/pages/survey';
+import type { SurveyPage, Surveys } from '../core/model/survey';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { ArtItem, Item, Surface } from '../core/surface/surface';
+import type { ArtItem, Item, Surface } from '../core/model/surface';
 import { activeContent } from './active';
 import { Kit } from './kit';
 import { renameInks } from './renameInks';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { PackedImage } from '../core/pages/survey';
+import type { PackedImage } from '../core/model/survey';
 import { ByteOutput, fileHeader, ObjectTable } from './byteOutput';
 import { figure } from './numbers';
 

@@ -1,6 +1,6 @@
 import { compose, IDENTITY, invert, turnIn, type Matrix, type Turn } from '../core/measure/matrix';
-import type { Art } from '../core/pages/page';
-import type { SurveyPage } from '../core/pages/survey';
+import type { Art } from '../core/model/page';
+import type { SurveyPage } from '../core/model/survey';
 
 /** The slack within which a matrix counts as moving only. */
 const UNSCALED = 1e-9;

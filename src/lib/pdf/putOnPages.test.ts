@@ -11,7 +11,8 @@ import { replay } from '../core/docket/replay';
 import { DIE_LINE } from '../core/docket/steps/overlay';
 import { applyToPoint } from '../core/measure/matrix';
 import { mm } from '../core/measure/unit';
-import { FACES, advancesOf, faceKey, WEIGHTS } from '../core/numbers/faces';
+import { FACES, WEIGHTS } from '../core/model/faces';
+import { advancesOf, faceKey } from '../core/numbers/faces';
 import faceMetrics from '../core/numbers/faceMetrics.json' with { type: 'json' };
 import { placeLaid } from '../core/numbers/laid';
 import { placeLines } from '../core/numbers/placeLines';
@@ -19,7 +20,7 @@ import { bleedBox, facesOf, sideAt } from '../core/pages/page';
 import { planSheets } from '../core/sheets';
 import { sidesOf } from '../core/sheets/plan';
 import { DEFAULT_SCHEME } from '../core/sheets/schemes';
-import { PLAIN_LINES } from '../core/numbers/lines';
+import { PLAIN_LINES } from '../core/model/lines';
 import { metricsOfFace, openFace } from './fonts';
 
 const PAGES = { kind: 'pages', crop: 'bleed' } as const;

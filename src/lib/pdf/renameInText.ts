@@ -1,4 +1,5 @@
-import { inkName, type InkChange } from '../core/pages/inks';
+import { inkName } from '../core/numbers/jobInks';
+import type { InkChange } from '../core/model/page';
 import { nameSyntax } from './objects';
 
 /** Gives spot inks their other names in the text of an object, in every Separation and DeviceN space (ISO 32000-1, 8.6.6.4 and 8.6.6.5). */

@@ -1,5 +1,6 @@
 import { PDFArray, PDFDict, PDFName, PDFStream, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
-import { inkName, type InkChange } from '../core/pages/inks';
+import { inkName } from '../core/numbers/jobInks';
+import type { InkChange } from '../core/model/page';
 import { textOfName } from './libraryObjects';
 import { nameSyntax } from './objects';
 

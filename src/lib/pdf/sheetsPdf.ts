@@ -1,12 +1,12 @@
 import { placesApart } from './places';
 import { applyToBox, invert } from '../core/measure/matrix';
 import { artsOf, laidOn } from '../core/pages/page';
-import type { InkChange } from '../core/pages/inks';
+import type { InkChange } from '../core/model/page';
 import { labelRuns } from '../core/pages/pageLabels';
-import type { Surveys } from '../core/pages/survey';
+import type { Surveys } from '../core/model/survey';
 import { countSides, eachSide, sidesOf, type SheetPlan } from '../core/sheets/plan';
-import { sheetSurface } from '../core/surface/sheetSurface';
-import type { ArtItem } from '../core/surface/surface';
+import { sheetSurface } from '../core/sheets/sheetSurface';
+import type { ArtItem } from '../core/model/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from './byteOutput';
 import { Kit, type FormUse } from './kit';
 import { boxNumbers } from './numbers';

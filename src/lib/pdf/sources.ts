@@ -9,7 +9,7 @@ import {
   type PDFContext,
   type PDFDocument,
 } from '@cantoo/pdf-lib';
-import { mayPrint, type Surveys } from '../core/pages/survey';
+import { mayPrint, type Surveys } from '../core/model/survey';
 import type { PdfVersion } from './byteOutput';
 import { loadPdf, readablePdf } from './load';
 import { pagesOf, type SourcePage } from './pageTree';

@@ -1,6 +1,6 @@
 import { PdfError } from './pdfError';
 import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
-import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../core/pages/survey';
+import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../core/model/survey';
 import { expandLabels } from '../core/pages/pageLabels';
 import { activeContent } from './active';
 import { annotationsOf } from './annotations';

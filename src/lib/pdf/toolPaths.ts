@@ -10,7 +10,7 @@ import {
 import { chordsOf, type CutPath, type Point } from '../core/handover/cutting';
 import type { CutBy } from '../core/handover/machines';
 import { applyToPoint, compose, IDENTITY, type Matrix } from '../core/measure/matrix';
-import type { Survey } from '../core/pages/survey';
+import type { Survey } from '../core/model/survey';
 import { operationsOf } from './content';
 import { decodeStream, pageContent } from './decodeStream';
 import { textOfName } from './libraryObjects';

@@ -1,7 +1,7 @@
 import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { bounds, hasArea, heightOf, widthOf, type Box, type Size } from '../core/measure/box';
 import { applyToBox, compose, IDENTITY, turnOf, type Matrix, type Turn } from '../core/measure/matrix';
-import type { Drawn } from '../core/pages/survey';
+import type { Drawn } from '../core/model/survey';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;

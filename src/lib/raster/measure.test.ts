@@ -5,7 +5,7 @@ import { expect, test } from 'vitest';
 import { drawDemoSources } from '../../../demo/draw';
 import { keep, tool } from '../../../tests/outside';
 import type { Box } from '../core/measure/box';
-import type { Survey } from '../core/pages/survey';
+import type { Survey } from '../core/model/survey';
 import { surveyPdf } from '../pdf/survey';
 import { measureSource } from './measureSource';
 

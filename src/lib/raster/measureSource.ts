@@ -1,5 +1,5 @@
 import type { Box } from '../core/measure/box';
-import type { Drawn, Survey } from '../core/pages/survey';
+import type { Drawn, Survey } from '../core/model/survey';
 import { mediaBoxOf } from './mediaBox';
 import { startRenderer } from './nodeRenderer';
 

@@ -1,7 +1,7 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, turnIn, turnOf } from '../core/measure/matrix';
-import type { Drawn, SurveyPage } from '../core/pages/survey';
+import type { Drawn, SurveyPage } from '../core/model/survey';
 import { coarsestImage, inkBounds, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */

@@ -1,6 +1,6 @@
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
-import type { PackedImage, Picture } from '../core/pages/survey';
+import type { PackedImage, Picture } from '../core/model/survey';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */
 export const ASSUMED_PPI = 300;

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeAll, expect, test, vi } from 'vitest';
-import { surveySchema } from '../core/pages/survey';
+import { surveySchema } from '../core/model/survey';
 import { markedPdf } from '../../../tests/outside';
 import { dismissStandby, keepReady, runInFence } from './fence';
 import { fenceUser, openToFence } from './fenceUser';

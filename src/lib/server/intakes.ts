@@ -1,8 +1,8 @@
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { sourcesOf, titleFrom } from '../core/docket/docket';
-import { placeSchema } from '../core/pages/place';
-import type { Survey } from '../core/pages/survey';
+import { placeSchema } from '../core/select/place';
+import type { Survey } from '../core/model/survey';
 import type { Trouble } from '../words/troubles';
 import { actAs, actor } from './actor';
 import { sealBlob, storeBlob, sweep } from './blobs';

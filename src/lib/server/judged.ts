@@ -1,6 +1,6 @@
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
-import { surveySchema, type Surveys } from '../core/pages/survey';
+import { surveySchema, type Surveys } from '../core/model/survey';
 import { sayFinding } from '../words/checks';
 import type { Told } from '../wire/told';
 import { summarise, type JobSummary } from './summary';

@@ -1,5 +1,5 @@
 import type { PoolClient } from 'pg';
-import { surveySchema, type Survey } from '../core/pages/survey';
+import { surveySchema, type Survey } from '../core/model/survey';
 import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { refreshSummary } from './jobs';

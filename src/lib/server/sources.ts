@@ -1,6 +1,6 @@
 import type { PoolClient } from 'pg';
-import { surveySchema, type Survey } from '../core/pages/survey';
-import type { Surveys } from '../core/pages/survey';
+import { surveySchema, type Survey } from '../core/model/survey';
+import type { Surveys } from '../core/model/survey';
 import { db, type Db } from './db';
 
 /** The surveys of the given sources, those that are here. */

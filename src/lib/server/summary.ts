@@ -3,10 +3,11 @@ import type { Docket } from '../core/docket/docket';
 import { heightOf, widthOf, type Size } from '../core/measure/box';
 import { spreadsOf } from '../core/pages/leaves';
 import { commonestSize } from '../core/pages/sizes';
-import { sideOf, type Side } from '../core/pages/page';
+import { sideOf } from '../core/pages/page';
+import type { Side } from '../core/model/page';
 import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { Surface } from '../core/surface/surface';
+import type { Surface } from '../core/model/surface';
 
 /** What the list of jobs shows of one. */
 export interface JobSummary {

@@ -4,8 +4,8 @@ import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/outputs';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import type { Recipe, RecipeValues } from '../core/docket/recipe';
-import type { Place } from '../core/pages/place';
-import type { Survey } from '../core/pages/survey';
+import type { Place } from '../core/select/place';
+import type { Survey } from '../core/model/survey';
 import type {
   DropFolderState,
   JobPulse,

@@ -8,23 +8,11 @@ import type { Beginning } from '../core/docket/stepKind';
 import { stepKind, type Step, type StepOf } from '../core/docket/steps';
 import { formatOn } from '../core/docket/steps/format';
 import type { Box } from '../core/measure/box';
-import {
-  faceAt,
-  facesOf,
-  type Aspect,
-  type Book,
-  type Page,
-  type PageList,
-  type Side,
-} from '../core/pages/page';
-import {
-  describeIndexes,
-  pickedOf,
-  resolveSelection,
-  SelectionError,
-  type Selection,
-} from '../core/pages/selection';
-import type { Survey, Surveys } from '../core/pages/survey';
+import { faceAt, facesOf } from '../core/pages/page';
+import type { Aspect, Book, Page, PageList, Side } from '../core/model/page';
+import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../core/select/selection';
+import type { Selection } from '../core/model/selection';
+import type { Survey, Surveys } from '../core/model/survey';
 import { saySelectionError } from '../words/selections';
 import { Handing } from './handing.svelte';
 import { SheetsView } from './sheetsView.svelte';

@@ -1,7 +1,7 @@
 import { getContext, onDestroy } from 'svelte';
 import { heightOf, widthOf, type Size } from '../core/measure/box';
 import type { Matrix } from '../core/measure/matrix';
-import type { Surveys } from '../core/pages/survey';
+import type { Surveys } from '../core/model/survey';
 import type { Pictures } from './pictures.svelte';
 
 /** What a component shows of a source, at how many pixels a point. */

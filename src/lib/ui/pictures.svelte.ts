@@ -1,6 +1,6 @@
 import { SvelteMap } from 'svelte/reactivity';
 import { heightOf, widthOf } from '../core/measure/box';
-import type { SurveyPage } from '../core/pages/survey';
+import type { SurveyPage } from '../core/model/survey';
 import { mediaBoxOf } from '../raster/mediaBox';
 import type { RenderAnswer, RenderRequest } from '../raster/renderWorker';
 

@@ -1,5 +1,5 @@
-import type { CoverPart } from '../core/pages/cover';
-import type { Book, Side } from '../core/pages/page';
+import type { CoverPart } from '../core/model/cover';
+import type { Book, Side } from '../core/model/page';
 
 /** Where a page lies, by its side. */
 export const WHERE: Record<Side, string> = {

@@ -1,7 +1,7 @@
-import type { LinePlace, TextAt } from '../core/numbers/lines';
-import type { Purpose } from '../core/numbers/laid';
-import type { NumberStyle } from '../core/numbers/series';
-import type { Book } from '../core/pages/page';
+import type { LinePlace, TextAt } from '../core/model/lines';
+import type { Purpose } from '../core/model/laid';
+import type { NumberStyle } from '../core/model/series';
+import type { Book } from '../core/model/page';
 
 /** A number style as its first three numbers. */
 export const STYLE_WORD: Record<NumberStyle, string> = {

@@ -1,8 +1,10 @@
 import { formatFigure, formatLength, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
-import { describeIndexes, type Selection } from '../core/pages/selection';
-import { facesOf, type Edges, type PageList } from '../core/pages/page';
-import type { Place } from '../core/pages/place';
+import { describeIndexes } from '../core/select/selection';
+import type { Selection } from '../core/model/selection';
+import { facesOf } from '../core/pages/page';
+import type { Edges, PageList } from '../core/model/page';
+import type { Place } from '../core/select/place';
 
 const sayTyped = (text: string): string => {
   if (/^all$/i.test(text)) return 'all pages';

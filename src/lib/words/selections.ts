@@ -1,4 +1,4 @@
-import type { SelectionError, SelectionErrorCode } from '../core/pages/selection';
+import type { SelectionError, SelectionErrorCode } from '../core/select/selection';
 
 /** What a selection met: the piece of it that is not understood, and which pages the job has. */
 interface Met {

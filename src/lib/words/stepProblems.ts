@@ -1,6 +1,6 @@
 import { StepProblem, type StepProblemCode, type StepProblems } from '../core/docket/stepKind';
-import { TOKENS } from '../core/numbers/pattern';
-import { SelectionError } from '../core/pages/selection';
+import { TOKENS } from '../core/model/lines';
+import { SelectionError } from '../core/select/selection';
 import { sayPatternError } from './patterns';
 import { saySelectionError } from './selections';
 

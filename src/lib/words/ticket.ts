@@ -6,7 +6,7 @@ import { commonestSize } from '../core/pages/sizes';
 import { cutsOfPlan, type CutOperation } from '../core/finish/cuts';
 import { foldsOfPlan, type FoldOperation } from '../core/finish/folds';
 import type { Unit } from '../core/measure/unit';
-import { describeIndexes } from '../core/pages/selection';
+import { describeIndexes } from '../core/select/selection';
 import { runOf } from '../core/sheets/run';
 import { allSheets, type SheetPlan } from '../core/sheets/plan';
 import { layTicket, type TicketPart } from '../core/sheets/ticket';

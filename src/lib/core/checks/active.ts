@@ -1,4 +1,4 @@
-import type { ActiveKind } from '../pages/survey';
+import type { ActiveKind } from '../model/survey';
 import type { Check, CheckKind, FindingOf } from './finding';
 
 /** What this family finds. */

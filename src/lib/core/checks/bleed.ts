@@ -1,4 +1,5 @@
-import { artBox, bleedSides, facesOf, opposite, sideAt, spineAt, type Page, type Side } from '../pages/page';
+import { artBox, bleedSides, facesOf, opposite, sideAt, spineAt } from '../pages/page';
+import type { Page, Side } from '../model/page';
 import { foldedAtFore } from './panels';
 import type { Check, CheckKind, FindingOf, MendOf, StepDraft } from './finding';
 

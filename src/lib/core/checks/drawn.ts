@@ -1,9 +1,10 @@
-import type { CoverPart } from '../pages/cover';
+import type { CoverPart } from '../model/cover';
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
 import { coverPages } from '../pages/cover';
-import { artsOf, facesOf, type Page } from '../pages/page';
-import type { Surveys } from '../pages/survey';
+import { artsOf, facesOf } from '../pages/page';
+import type { Page } from '../model/page';
+import type { Surveys } from '../model/survey';
 import type { Check, CheckKind, FindingOf, JobState } from './finding';
 
 /** What this family finds. */

@@ -1,7 +1,8 @@
 import { sourcesNamed } from '../docket/docket';
 import { coverPages } from '../pages/cover';
-import { artsOf, facesOf, laidOn, type Page } from '../pages/page';
-import type { SurveyPage } from '../pages/survey';
+import { artsOf, facesOf, laidOn } from '../pages/page';
+import type { Page } from '../model/page';
+import type { SurveyPage } from '../model/survey';
 import type { Check, CheckKind, FindingOf } from './finding';
 
 /** What this family finds. */

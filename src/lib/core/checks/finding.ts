@@ -1,5 +1,5 @@
-import type { Book, PageList } from '../pages/page';
-import type { Surveys } from '../pages/survey';
+import type { Book, PageList } from '../model/page';
+import type { Surveys } from '../model/survey';
 import type { Docket } from '../docket/docket';
 import type { Replay } from '../docket/replay';
 import type { Step } from '../docket/steps';

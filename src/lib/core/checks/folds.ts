@@ -5,7 +5,7 @@ import { narrowedWidths, tightPanels, type TightPanel } from '../fold/widths';
 import type { Size } from '../measure/box';
 import { sameSize } from '../paper/sizes';
 import { caliperOf } from '../paper/stock';
-import type { PageList } from '../pages/page';
+import type { PageList } from '../model/page';
 import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
 import { schemeKind, type Leaflet, type PressScheme } from '../sheets/schemes';
 import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';

@@ -1,6 +1,6 @@
 import { replay, type Replay } from '../docket/replay';
 import type { Docket } from '../docket/docket';
-import type { Surveys } from '../pages/survey';
+import type { Surveys } from '../model/survey';
 import { sheetsOf } from '../sheets';
 import { active } from './active';
 import { bleed } from './bleed';

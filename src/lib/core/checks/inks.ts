@@ -1,6 +1,6 @@
-import type { Purpose } from '../numbers/laid';
+import type { Purpose } from '../model/laid';
 import { overprints } from '../numbers/laid';
-import { inksOf } from '../pages/inks';
+import { inksOf } from '../numbers/jobInks';
 import { facesOf } from '../pages/page';
 import type { Check, CheckKind, FindingOf } from './finding';
 

@@ -1,7 +1,7 @@
 import { replay } from '../docket/replay';
 import type { Step } from '../docket/steps';
 import { spreadsOf } from '../pages/leaves';
-import type { PageList } from '../pages/page';
+import type { PageList } from '../model/page';
 import type { Check, CheckKind, FindingOf, JobState, MendOf, StepDraft } from './finding';
 
 /** What this family finds. */

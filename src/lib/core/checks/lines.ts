@@ -1,9 +1,11 @@
 import type { Size } from '../measure/box';
 import { hasArea, intersect, type Box } from '../measure/box';
-import { faceFor, missingGlyphs, type Face } from '../numbers/faces';
+import { faceFor, missingGlyphs } from '../numbers/faces';
+import type { Face } from '../model/faces';
 import { placeLines, type PlacedText } from '../numbers/placeLines';
 import { objectsOf } from '../pages/drawn';
-import { facesOf, sideAt, spineAt, type Page, type Side } from '../pages/page';
+import { facesOf, sideAt, spineAt } from '../pages/page';
+import type { Page, Side } from '../model/page';
 import type { Step } from '../docket/steps';
 import type { Check, CheckKind, FindingOf, JobState, MendOf } from './finding';
 

@@ -1,5 +1,6 @@
-import type { CoverPart } from '../pages/cover';
-import { frontSide, sideOf, type PageList, type Side } from '../pages/page';
+import type { CoverPart } from '../model/cover';
+import { frontSide, sideOf } from '../pages/page';
+import type { PageList, Side } from '../model/page';
 import type { Check, CheckKind, FindingOf, StepDraft } from './finding';
 
 /** What this family finds. */

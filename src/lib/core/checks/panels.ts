@@ -1,6 +1,6 @@
 import { mm } from '../measure/unit';
 import { SIZE_TOLERANCE } from '../paper/sizes';
-import type { Page, PageList } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 import { leafOf } from '../pages/leaves';
 import {
   FOLD_IN,
@@ -14,7 +14,7 @@ import {
   type Panel,
 } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
-import { pickedOf } from '../pages/selection';
+import { pickedOf } from '../select/selection';
 import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
 
 /** What this family finds. */

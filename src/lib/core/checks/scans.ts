@@ -1,7 +1,7 @@
 import type { Step } from '../docket/steps';
-import type { Page, PageList } from '../pages/page';
-import { resolveSelection, SelectionError } from '../pages/selection';
-import type { Surveys } from '../pages/survey';
+import type { Page, PageList } from '../model/page';
+import { resolveSelection, SelectionError } from '../select/selection';
+import type { Surveys } from '../model/survey';
 import { agreement, foliosOf, workOutOrder } from '../pages/workOutOrder';
 import type { Check, CheckKind, FindingOf } from './finding';
 

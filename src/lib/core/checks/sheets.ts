@@ -1,5 +1,5 @@
 import type { MarkName } from '../sheets/marks';
-import type { Side } from '../pages/page';
+import type { Side } from '../model/page';
 import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
 import { fits, stocksFor, type Stock } from '../paper/stock';

@@ -1,4 +1,4 @@
-import type { Page, PageList } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 import { fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
 import type { Leaflet } from '../sheets/schemes';
 import { sameSize } from '../paper/sizes';

@@ -1,6 +1,6 @@
 import type { Step } from '../docket/steps';
 import type { StepProblem } from '../docket/stepKind';
-import type { SelectionError } from '../pages/selection';
+import type { SelectionError } from '../select/selection';
 import type { Check, CheckKind } from './finding';
 
 /** What this family finds. */

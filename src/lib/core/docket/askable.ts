@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import { isLength } from '../measure/lengthSchema';
-import { selectionSchema } from '../pages/selection';
+import { selectionSchema } from '../model/selection';
 
 /** Where a value lies: keys, and places in lists from 0. */
 export type Path = readonly (string | number)[];

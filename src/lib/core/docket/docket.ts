@@ -3,7 +3,7 @@ import { lengthWithin } from '../measure/lengthSchema';
 import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/schemes';
-import { PANEL_NUMBERS, SIDES, SPINES } from '../pages/page';
+import { PANEL_NUMBERS, SIDES, SPINES } from '../model/page';
 import { outputKey, outputSchema } from '../handover/outputs';
 import { formatSchema } from './format';
 import { stepKind, stepSchema, type Step } from './steps';

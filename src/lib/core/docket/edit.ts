@@ -1,4 +1,4 @@
-import type { Book } from '../pages/page';
+import type { Book } from '../model/page';
 import type { Docket } from './docket';
 import type { Format } from './format';
 import type { Step } from './steps';

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { readPattern } from '../numbers/pattern';
 import { readLabel } from '../pages/pageLabels';
-import { resolveSelection } from '../pages/selection';
+import { resolveSelection } from '../select/selection';
 import { parseJson } from './json';
 import { MOST_JSON_BYTES, MOST_JSON_DEPTH } from './limits';
 

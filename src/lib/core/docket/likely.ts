@@ -1,4 +1,4 @@
-import type { Page } from '../pages/page';
+import type { Page } from '../model/page';
 import { CENTRE } from '../pages/resize';
 import { oddOnes, piecesOf } from '../pages/sizes';
 import type { Beginning } from './stepKind';

@@ -4,10 +4,11 @@ import { contains, heightOf, sizeBox, widthOf, type Size } from '../measure/box'
 import { applyToPoint, type Matrix } from '../measure/matrix';
 import { inch, mm } from '../measure/unit';
 import { sizeByName } from '../paper/sizes';
-import { artBox, sideOf, sidesOf, type Page } from '../pages/page';
+import { artBox, sideOf, sidesOf } from '../pages/page';
+import type { Page } from '../model/page';
 import { contentScale } from '../pages/resize';
 import { turnSides } from '../pages/turn';
-import { resolveSelection } from '../pages/selection';
+import { resolveSelection } from '../select/selection';
 import { pageSurface } from '../surface/pageSurface';
 import type { StepDraft as Draft } from '../checks/finding';
 import { workOut } from '../checks';

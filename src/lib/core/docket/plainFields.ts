@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { isLength } from '../measure/lengthSchema';
-import { placeSchema } from '../pages/place';
-import { selectionSchema } from '../pages/selection';
+import { placeSchema } from '../select/place';
+import { selectionSchema } from '../model/selection';
 
 /** A field of a form as its schema has it: what it holds, and within which bounds. */
 export interface PlainField {

@@ -11,7 +11,7 @@ import {
 } from '../../../../tests/makers';
 import type { StepDraft } from '../checks/finding';
 import { mm } from '../measure/unit';
-import { PLAIN_LINES } from '../numbers/lines';
+import { PLAIN_LINES } from '../model/lines';
 import { PLAIN_SCHEMES } from '../sheets/schemes';
 import { docketSchema, type Docket } from './docket';
 import { askableIn, optionsOf, readRecipe, recipeOf, withRecipe, type Ask, type Recipe } from './recipe';

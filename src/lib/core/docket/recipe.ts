@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import type { PageList } from '../pages/page';
-import { describeIndexes, resolveSelection, SelectionError } from '../pages/selection';
+import type { PageList } from '../model/page';
+import { describeIndexes, resolveSelection, SelectionError } from '../select/selection';
 import { ASK_KINDS, askable, type Askable, type Path } from './askable';
 import { docketSchema, emptyDocket, sourcesNamed, titleFrom, type Docket } from './docket';
 import type { Format } from './format';

@@ -1,7 +1,7 @@
 import { finishList } from '../numbers/finish';
-import { SelectionError } from '../pages/selection';
-import type { PageList } from '../pages/page';
-import type { Surveys } from '../pages/survey';
+import { SelectionError } from '../select/selection';
+import type { PageList } from '../model/page';
+import type { Surveys } from '../model/survey';
 import type { Docket } from './docket';
 import { StepProblem } from './stepKind';
 import { applyStep, type Step } from './steps';

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
-import type { PageList } from '../pages/page';
-import type { Selection } from '../pages/selection';
-import type { Surveys } from '../pages/survey';
+import type { PageList } from '../model/page';
+import type { Selection } from '../model/selection';
+import type { Surveys } from '../model/survey';
 import type { PatternErrorCode } from '../numbers/pattern';
 import type { Format } from './format';
 

@@ -1,10 +1,10 @@
 import { widthOf, heightOf, type Size } from '../measure/box';
-import { faceLabels } from '../pages/labels';
-import { inkName, inksOf } from '../pages/inks';
+import { faceLabels } from '../numbers/labels';
+import { inkName, inksOf } from '../numbers/jobInks';
 import { bleedBox, facesOf, sideAt } from '../pages/page';
-import type { Survey } from '../pages/survey';
+import type { Survey } from '../model/survey';
 import { sidesOf, type SheetPlan } from '../sheets/plan';
-import { sheetSurface } from '../surface/sheetSurface';
+import { sheetSurface } from '../sheets/sheetSurface';
 import type { Cuttable, Part } from './parts';
 
 /** What was asked of one page of a file: sizes in points, as the page is seen. */

@@ -19,7 +19,7 @@ import { disagreements } from './agree';
 import { askedOf } from './outputs';
 import { fileNames, safeName, type NameValues } from './names';
 import { partsOf, possibleKinds } from './outputs';
-import { type Part } from './parts';
+import type { Part } from './parts';
 import type { OutputOf } from './outputs';
 import type { PressTurn } from './machines';
 import type { Split } from './split';

@@ -1,7 +1,9 @@
 import { stretchesOf } from '../numbers/series';
-import { artsOf, facesOf, type PageList } from '../pages/page';
+import { artsOf, facesOf } from '../pages/page';
+import type { PageList } from '../model/page';
 import { readingOrder } from '../pages/panels';
-import { resolveSelection, type Selection } from '../pages/selection';
+import { resolveSelection } from '../select/selection';
+import type { Selection } from '../model/selection';
 import { cut, range, SplitProblem, type Cuttable, type Part } from './parts';
 import type { Split } from './split';
 

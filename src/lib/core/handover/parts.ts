@@ -1,6 +1,6 @@
-import type { InkStep } from '../pages/inks';
-import type { PageList } from '../pages/page';
-import type { Surveys } from '../pages/survey';
+import type { InkStep } from '../numbers/jobInks';
+import type { PageList } from '../model/page';
+import type { Surveys } from '../model/survey';
 import type { SheetPlan } from '../sheets/plan';
 import type { Scheme } from '../sheets/schemes';
 import type { Split } from './split';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { selectionSchema } from '../pages/selection';
+import { selectionSchema } from '../model/selection';
 
 /** Most pages, or sides of sheets, that a part may be asked to have. */
 const MOST_PAGES = 100_000;

@@ -1,4 +1,4 @@
-import { inksOf } from '../pages/inks';
+import { inksOf } from '../numbers/jobInks';
 import { turnAxisOf } from '../sheets/press';
 import {
   allSheets,
@@ -8,7 +8,7 @@ import {
   type PrintedSide,
   type SheetPlan,
 } from '../sheets/plan';
-import { MARK_LAYERS } from '../surface/surface';
+import { MARK_LAYERS } from '../model/surface';
 import type { CutBy, PressTurn } from './machines';
 import type { Cuttable } from './parts';
 

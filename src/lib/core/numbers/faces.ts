@@ -1,17 +1,5 @@
+import { FACES, type Face, type Setting, WEIGHTS, type Weight } from '../model/faces';
 import metrics from './faceMetrics.json' with { type: 'json' };
-
-/** The faces that text is set in; the last has letters of many scripts. */
-export const FACES = ['Source Sans 3', 'Source Serif 4', 'DejaVu Sans'] as const;
-export type Face = (typeof FACES)[number];
-export const WEIGHTS = ['regular', 'strong'] as const;
-export type Weight = (typeof WEIGHTS)[number];
-
-/** How text is set: `size` in points. */
-export interface Setting {
-  face: Face;
-  weight: Weight;
-  size: number;
-}
 
 interface Metrics {
   /** Height of capitals and depth below the base line, in thousandths of the size. */

@@ -1,6 +1,7 @@
-import { facesOf, mapFaces, type Page, type PageList } from '../pages/page';
+import { facesOf, mapFaces } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 import { numberedLike, numberingOf, type Numbered } from './numbering';
-import type { Hidden, Matter } from './lines';
+import type { Hidden, Matter } from '../model/lines';
 import { isBlank } from './series';
 
 const MONTHS = [

@@ -1,7 +1,9 @@
-import { facesOf, type Page, type PageList } from '../pages/page';
+import { facesOf } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 import { panelsOf, readingOrder } from '../pages/panels';
 import { formatNumber } from '../pages/pageLabels';
-import { inStyle, isBlank, stretchesOf, type Series } from './series';
+import { inStyle, isBlank, stretchesOf } from './series';
+import type { Series } from '../model/series';
 
 /** How a page is numbered. */
 export interface Numbered {

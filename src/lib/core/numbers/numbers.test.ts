@@ -5,21 +5,13 @@ import { workOut } from '../checks';
 import type { Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';
 import { mm } from '../measure/unit';
-import { faceLabels, labelsOf } from '../pages/labels';
+import { faceLabels, labelsOf } from './labels';
 import { leafOf } from '../pages/leaves';
-import {
-  backSide,
-  facesOf,
-  frontSide,
-  sideAt,
-  spineAt,
-  SPINES,
-  type Page,
-  type PageList,
-} from '../pages/page';
+import { backSide, facesOf, frontSide, sideAt, spineAt } from '../pages/page';
+import { SPINES, type Page, type PageList } from '../model/page';
 import { panelsOf } from '../pages/panels';
 import { expandLabels } from '../pages/pageLabels';
-import { PLAIN_LINES } from './lines';
+import { PLAIN_LINES } from '../model/lines';
 import {
   A5,
   bookOf,
@@ -33,7 +25,8 @@ import {
 } from '../../../../tests/makers';
 import { placeBeside, placeLaid } from './laid';
 import { placeLines } from './placeLines';
-import { fillPattern, PatternError, readPattern, type Values } from './pattern';
+import { fillPattern, PatternError, readPattern } from './pattern';
+import type { Values } from '../model/lines';
 import { numberedFrom, stretchesOf } from './series';
 import { setNumber } from './set';
 

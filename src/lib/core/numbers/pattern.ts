@@ -1,24 +1,4 @@
-/** What a pattern may hold besides its own words; see `Values`. */
-export const TOKENS = [
-  'page',
-  'pages',
-  'label',
-  'series',
-  'title',
-  'file',
-  'date',
-  'piece',
-  'number',
-] as const;
-export type Token = (typeof TOKENS)[number];
-
-/**
- * What the tokens of a page stand for: `page` its number in its series, `pages` the last number of that, `label` the whole
- * label with prefix and suffix, `series`, `title` (of the job), `file` that it came from, `piece` by name, `date`, and the
- * `number` of a numbered set.
- */
-export type Values = Readonly<Record<Token, string>>;
-
+import { TOKENS, type Token, type Values } from '../model/lines';
 export type PatternErrorCode = 'empty-pattern' | 'unknown-token' | 'open-brace';
 
 /** Why a pattern cannot be read: `seen` is the token, or what stands after the brace, `at` its index. */

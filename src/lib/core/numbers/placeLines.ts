@@ -1,10 +1,12 @@
 import { bounds, heightOf, sizeBox, widthOf, type Box } from '../measure/box';
 import { translate } from '../measure/matrix';
 import { columnsOf } from '../pages/margins';
-import { spineAt, type Page, type Side } from '../pages/page';
-import type { LineItem, TextItem } from '../surface/surface';
-import { textHeight, textWidth, type Setting } from './faces';
-import type { Lines, LinePlace, Matter, TextAt } from './lines';
+import { spineAt } from '../pages/page';
+import type { Page, Side } from '../model/page';
+import type { LineItem, TextItem } from '../model/surface';
+import { textHeight, textWidth } from './faces';
+import type { Setting } from '../model/faces';
+import type { Lines, LinePlace, Matter, TextAt } from '../model/lines';
 import { fillPattern } from './pattern';
 
 /** One text where it stands on a page. */

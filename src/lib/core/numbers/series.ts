@@ -1,29 +1,7 @@
-import * as z from 'zod';
-import { formatNumber, labelRuns, readLabel, type LabelStyle } from '../pages/pageLabels';
-import { artsOf, type Page, type PageList } from '../pages/page';
-
-export const NUMBER_STYLES = ['none', 'D', 'r', 'R', 'a', 'A'] as const satisfies readonly (
-  LabelStyle | 'none'
-)[];
-export type NumberStyle = (typeof NUMBER_STYLES)[number];
-
-/** How the pages of a number series are numbered. */
-export const seriesShape = {
-  name: z.string().trim().max(60).optional(),
-  style: z.enum(NUMBER_STYLES),
-  /** The first number; where missing the series goes on from the one before. */
-  start: z.number().int().min(1).max(100_000).optional(),
-  prefix: z.string().max(40).optional(),
-  suffix: z.string().max(40).optional(),
-  /** Blank pages carry no number and are not counted. */
-  skipBlanks: z.literal(true).optional(),
-  /** Faces of fold-out panels are counted where a reader meets them; else they never move a number. */
-  panels: z.literal(true).optional(),
-};
-type SeriesSettings = z.infer<z.ZodObject<typeof seriesShape>>;
-
-/** A number series where it begins: at the page with id `at`, up to where the next one begins. */
-export type Series = SeriesSettings & { at: string };
+import type { NumberStyle, Series, SeriesSettings } from '../model/series';
+import { formatNumber, labelRuns, readLabel } from '../pages/pageLabels';
+import { artsOf } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 
 /** A stretch of the page list that is numbered together, or by nothing: indexes from `from` up to, not including, `to`. */
 export interface Stretch {

@@ -3,7 +3,7 @@ import { applyToBox, type Matrix, translate } from '../measure/matrix';
 import { sizeBox } from '../measure/box';
 import { sameSize } from '../paper/sizes';
 import { resizeMatrix, type FixedPoint } from './resize';
-import type { Page, PageList, Side } from './page';
+import type { Page, PageList, Side } from '../model/page';
 
 /** How many pages that are in both lists have another size in the second. */
 export function sizesChanged(before: PageList, after: PageList): number {

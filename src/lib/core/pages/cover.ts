@@ -1,23 +1,8 @@
+import { COVER_PARTS, type CoverPart } from '../model/cover';
 import type { Size } from '../measure/box';
-import { backSide, frontSide, type Book, type Page, type PageList, type Side } from './page';
+import { backSide, frontSide } from './page';
+import type { Book, Page, PageList, Side } from '../model/page';
 import { commonestSize } from './sizes';
-
-/** What of a bound book's cover a page is. One piece: its whole outside or inside; else the parts that lie side by side. */
-export const COVER_PARTS = [
-  'outside',
-  'inside',
-  'front',
-  'spine',
-  'back',
-  'front-flap',
-  'back-flap',
-  'inside-front',
-  'inside-back',
-] as const;
-export type CoverPart = (typeof COVER_PARTS)[number];
-
-/** The cover of a bound book, which is no part of the book's page list: its positions and numbers do not move for it. */
-export type Cover = Readonly<Partial<Record<CoverPart, Page>>>;
 
 /** Parts that the whole outside, or the whole inside, stands in for. */
 const WITHIN: Partial<Record<CoverPart, readonly CoverPart[]>> = {

@@ -1,6 +1,7 @@
 import { grow, heightOf, sizeBox, widthOf, type Box, type Sides } from '../measure/box';
 import { translate } from '../measure/matrix';
-import { movePage, withOwn, type Page } from './page';
+import { movePage, withOwn } from './page';
+import type { Page } from '../model/page';
 
 /** Less trim than this on a side, in points, is no page. */
 const LEAST = 1;

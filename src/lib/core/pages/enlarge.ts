@@ -1,5 +1,6 @@
 import { compose, scale, translate } from '../measure/matrix';
-import { artBox, bleedSides, movePage, type Page, type Side } from './page';
+import { artBox, bleedSides, movePage } from './page';
+import type { Page, Side } from '../model/page';
 
 /**
  * How much the art must be enlarged about the middle of the page to reach the bleed on every side: 1 where it does

@@ -1,6 +1,7 @@
 import { applyToBox, compose, invert, translate } from '../measure/matrix';
 import { intersect, sizeBox } from '../measure/box';
-import { artsOf, type Page } from './page';
+import { artsOf } from './page';
+import type { Page } from '../model/page';
 import { withArts } from './split';
 
 /**

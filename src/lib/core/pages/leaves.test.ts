@@ -1,21 +1,9 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { leafOf, spreadsOf } from './leaves';
-import { labelsOf } from './labels';
-import {
-  backSide,
-  boundAt,
-  edgesOf,
-  frontSide,
-  opposite,
-  SIDES,
-  sideOf,
-  sidesOf,
-  spineAt,
-  SPINES,
-  type Page,
-  type PageList,
-} from './page';
+import { labelsOf } from '../numbers/labels';
+import { backSide, boundAt, edgesOf, frontSide, opposite, sideOf, sidesOf, spineAt } from './page';
+import { SIDES, SPINES, type Page, type PageList } from '../model/page';
 import { bookOf } from '../../../../tests/makers';
 
 // By practice: right-hand pages odd, left-hand even, when the first page lies on the right.

@@ -1,4 +1,5 @@
-import { backSide, frontSide, sideOf, type Book, type Side } from './page';
+import { backSide, frontSide, sideOf } from './page';
+import type { Book, Side } from '../model/page';
 
 /** What a reader has open at once: indexes into the page list, from 0, by the side that they lie on. */
 export type Spread = Partial<Record<Side, number>>;

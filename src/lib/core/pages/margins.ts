@@ -1,5 +1,6 @@
 import { hasArea, type Box } from '../measure/box';
-import { sidesOf, type Page, type Side } from './page';
+import { sidesOf } from './page';
+import type { Page, Side } from '../model/page';
 
 /** The columns between a page's margins, from left to right, in page space; none where it has no margins. */
 export function columnsOf(

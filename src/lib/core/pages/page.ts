@@ -1,128 +1,13 @@
+import type { Art, Aspect, Bleed, Book, Edges, Page, PageList, Side, Spine } from '../model/page';
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
-import type { Cover } from './cover';
-import type { InkChange } from './inks';
-import type { Laid } from '../numbers/laid';
-import type { Matter, PageLines } from '../numbers/lines';
-import type { Series } from '../numbers/series';
-import type { Colour } from '../surface/colour';
-import type { SurveyPage } from './survey';
-
-/**
- * Which half of an open spread a page is: left and right of the spine, or above and below it in a book bound at the head.
- * Right-hand pages are rectos when the spine is at the left.
- */
-export const SIDES = ['left', 'right', 'upper', 'lower'] as const;
-export type Side = (typeof SIDES)[number];
-
-/** Where the closed book, its front up, is bound: at the right it is read from right to left, at the head its leaves turn upwards. */
-export const SPINES = ['left', 'right', 'head'] as const;
-export type Spine = (typeof SPINES)[number];
-
-/** Bleed by the book's edges (follows the leaf when the page changes sides), or by physical sides as a file supplied it. */
-export type Bleed = ({ by: 'edge' } & Edges) | ({ by: 'side' } & Sides);
-
-/** Lengths at the book's four edges, in points. */
-export interface Edges {
-  head: number;
-  foot: number;
-  spine: number;
-  fore: number;
-}
-
-/** Columns between the margins, `gap` points apart. */
-export interface Columns {
-  count: number;
-  gap: number;
-}
-
-/** What a format can set, and a page can have of its own. */
-export type Aspect = 'trim' | 'bleed' | 'margins';
-
-/** What a page shows: a page of a source, placed. */
-export interface Art {
-  source: string;
-  /** Page of the source, from 0. */
-  index: number;
-  /** From the source page as seen (see SurveyPage) to page space: origin at the trim's lower left corner. */
-  place: Matrix;
-  /** The part of the source page that is art, as seen: beyond it there is nothing, or printer's marks. */
-  reach: Box;
-  /** The source page draws nothing. */
-  empty?: true;
-  /** The source page was cut up: what lies beyond the reach is another page's. */
-  cut?: true;
-}
-
-/** One side of one leaf. Lengths in points. */
-export interface Page {
-  id: string;
-  art?: Art;
-  trim: Size;
-  bleed: Bleed;
-  /** The printed number that the source claims for it. */
-  label?: string;
-  /** Bleed that the art does not reach is filled with the art mirrored at its edge. */
-  mirrored?: true;
-  /** Where the trim was before anything was cropped away, in page space as it is now. */
-  whole?: Box;
-  /** From the trim inwards; mirrored on left-hand pages. */
-  margins?: Edges;
-  columns?: Columns;
-  /** The format put on it, and which aspects were set otherwise since. */
-  format?: { id: string; name: string; own: readonly Aspect[] };
-  /** Which of several pieces in one job it belongs to, and how many of that are wanted. */
-  piece?: { name: string; quantity: number };
-  /** It is a face of a fold-out panel. */
-  panel?: PanelFace;
-  /** The pair of facing pages that it must stay in: both have the same. */
-  kept?: string;
-  /** Words that stand in the middle of a page that shows nothing else. */
-  words?: string;
-  /** How large those are, in points, where not plain. */
-  wordSize?: number;
-  /** Their ink, where not black. */
-  wordInk?: Colour;
-  /** What else it shows besides `art`, where pages were joined on it. */
-  more?: readonly Art[];
-  /** Folios, running lines and numbered sets that steps put on it. */
-  lines?: readonly PageLines[];
-  /** What those say; there once the whole docket is carried out. */
-  matter?: readonly Matter[];
-  /** Stamps and overlays, the lowest first. */
-  laid?: readonly Laid[];
-}
+import type { SurveyPage } from '../model/survey';
 
 /** All that a page shows. */
 export const artsOf = ({ art, more }: Page): readonly Art[] => (art ? [art, ...(more ?? [])] : []);
 
 /** All that is laid on a page. */
 export const laidOn = ({ laid }: Pick<Page, 'laid'>): Art[] => (laid ?? []).flatMap(({ arts }) => [...arts]);
-
-/** Where a face of a fold-out panel hangs. */
-export interface PanelFace {
-  /** Id of the panel, which its two faces share. */
-  id: string;
-  /** Id of a page of the leaf on whose fore edge it hangs. */
-  on: string;
-  face: 'front' | 'back';
-  /** Over which face of its leaf it folds in. */
-  folds: 'front' | 'back';
-}
-
-export interface PageList {
-  /** The pages in reading order; their places are their positions, whatever hangs on their leaves. */
-  readonly pages: readonly Page[];
-  /** The faces of fold-out panels: front and back of each in turn, those of a leaf from its fore edge outwards. */
-  readonly panels?: readonly Page[];
-  /** The cover of a bound book, printed apart. */
-  readonly cover?: Cover;
-  readonly book: Book;
-  /** The number series by where they begin; each lasts until the next. */
-  readonly series?: readonly Series[];
-  /** Spot inks under other names, in the order they were given. */
-  readonly inks?: readonly InkChange[];
-}
 
 /** All that is printed: the pages in reading order, then the faces of panels. Selections pick by index in this. */
 export const facesOf = ({ pages, panels }: PageList): readonly Page[] =>
@@ -138,19 +23,6 @@ export function mapFaces(list: PageList, change: (page: Page, index: number) => 
 /** The page or panel face at an index of `facesOf`. */
 export const faceAt = ({ pages, panels }: PageList, index: number): Page | undefined =>
   index < pages.length ? pages[index] : panels?.[index - pages.length];
-
-export interface Book {
-  /** On which half of the spread the first page lies. */
-  first: Side;
-  spine: Spine;
-  /** Leaves printed on both faces, pages facing each other; else loose pages, each the front of its own leaf. */
-  facing: boolean;
-  /** How faces of fold-out panels are numbered: 5a and 5b after their leaf, on from the last page, or not. */
-  panels?: PanelNumbers | undefined;
-}
-
-export const PANEL_NUMBERS = ['lettered', 'continued', 'none'] as const;
-export type PanelNumbers = (typeof PANEL_NUMBERS)[number];
 
 /** The side on which the fronts of leaves lie: away from the spine. */
 export const frontSide = ({ spine }: Pick<Book, 'spine'>): Side =>

@@ -1,6 +1,4 @@
-/** How a run of pages is numbered: decimal, roman or letters, large or small; none where only the prefix shows (ISO 32000-1, table 159). */
-export type LabelStyle = 'D' | 'R' | 'r' | 'A' | 'a';
-
+import type { LabelStyle } from '../model/series';
 /** A run of page labels: from page `from` (from 0), counting from `start`. */
 export interface LabelRun {
   from: number;

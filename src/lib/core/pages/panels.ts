@@ -1,6 +1,6 @@
 import { mm } from '../measure/unit';
 import { leafOf } from './leaves';
-import type { Page, PageList } from './page';
+import type { Page, PageList } from '../model/page';
 
 /** A fold-out panel on the fore edge of a leaf. */
 export interface Panel {

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { signaturePattern } from '../fold/patterns';
 import { signatureLayout } from '../fold/signatureLayout';
 import { turnOf, type Turn } from '../measure/matrix';
-import type { Spine } from './page';
+import type { Spine } from '../model/page';
 
 /** How scans lie one after another: sheet by sheet, or all fronts and then all backs, these perhaps from the last sheet to the first. */
 export const SCAN_ORDERS = ['sheets', 'fronts-backs', 'fronts-backs-reversed'] as const;

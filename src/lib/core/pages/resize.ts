@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import type { Size } from '../measure/box';
 import { compose, translate, type Matrix } from '../measure/matrix';
-import { movePage, withOwn, type Page, type Side } from './page';
+import { movePage, withOwn } from './page';
+import type { Page, Side } from '../model/page';
 
 /** What the content does when the trim size changes: keeps its real size, fits inside, covers, or follows both edges. */
 export const contentSchema = z.enum(['hold', 'fit', 'fill', 'stretch']);

@@ -1,6 +1,6 @@
 import type { Size } from '../measure/box';
 import { sameSize } from '../paper/sizes';
-import type { Page } from './page';
+import type { Page } from '../model/page';
 
 /** The size most pages of the list have; the earlier one wins a draw. Undefined for an empty list. */
 export function commonestSize(pages: readonly Page[]): Size | undefined {

@@ -1,6 +1,7 @@
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../measure/box';
 import { applyToBox, invert, translate } from '../measure/matrix';
-import { artsOf, movePage, type Art, type Page } from './page';
+import { artsOf, movePage } from './page';
+import type { Art, Page } from '../model/page';
 
 /** How a page is cut up; see the step `split`. Lengths in points. */
 export interface Cuts {

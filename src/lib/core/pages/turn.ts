@@ -1,6 +1,7 @@
 import { sizeBox, type Sides } from '../measure/box';
 import { turnMatrix, type Turn } from '../measure/matrix';
-import { movePage, withOwn, type Page } from './page';
+import { movePage, withOwn } from './page';
+import type { Page } from '../model/page';
 
 /** The page turned clockwise. Bleed that came with a file turns along; bleed by the book's edges stays with those. */
 export function turnPage(page: Page, turn: Turn): Page {

@@ -1,9 +1,9 @@
 import type { Turn } from '../measure/matrix';
 import { leanOf, numbersOf } from './drawn';
-import type { Page, Spine } from './page';
+import type { Page, Spine } from '../model/page';
 import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement } from './rescue';
 import { splitPage } from './split';
-import type { Surveys } from './survey';
+import type { Surveys } from '../model/survey';
 import { turnPage } from './turn';
 
 /** A proposal for the order of scans, and how well what is printed on them bears it out. */

@@ -1,5 +1,5 @@
 import { heightOf, widthOf, type Size } from '../measure/box';
-import type { PageList, Spine } from '../pages/page';
+import type { PageList, Spine } from '../model/page';
 import { panelsBy } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import { backTurn, movedForm, turnedForm, type Face, type Form, type Slot } from './form';

@@ -8,7 +8,8 @@ import {
   type Matrix,
   type Turn,
 } from '../measure/matrix';
-import { bleedBox, bleedSides, spineAt, type Side } from '../pages/page';
+import { bleedBox, bleedSides, spineAt } from '../pages/page';
+import type { Side } from '../model/page';
 import type { Pattern } from '../fold/patterns';
 import type { FaceChange } from './byHand';
 import type { Cell, PlannedPage } from './plan';

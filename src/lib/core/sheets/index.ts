@@ -1,6 +1,6 @@
-import { spotsOf, type InkStep } from '../pages/inks';
-import type { PageList } from '../pages/page';
-import type { Surveys } from '../pages/survey';
+import { spotsOf, type InkStep } from '../numbers/jobInks';
+import type { PageList } from '../model/page';
+import type { Surveys } from '../model/survey';
 import type { SheetPlan } from './plan';
 import { planSheets, type Scheme } from './schemes';
 

@@ -1,9 +1,10 @@
 import type { Axis, BorderFold } from '../fold/fold';
 import type { Pattern } from '../fold/patterns';
 import type { Size } from '../measure/box';
-import { labelsOf } from '../pages/labels';
+import { labelsOf } from '../numbers/labels';
 import { leafOf } from '../pages/leaves';
-import { backSide, frontSide, sideAt, type Page, type PageList, type Side, type Spine } from '../pages/page';
+import { backSide, frontSide, sideAt } from '../pages/page';
+import type { Page, PageList, Side, Spine } from '../model/page';
 import { addressesOf, panelsBy, panelsOf, type Panel } from '../pages/panels';
 import { backTurn, type Form } from './form';
 import { gridForm, type Between } from './grid';

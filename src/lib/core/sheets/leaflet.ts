@@ -2,7 +2,7 @@ import { creasesOf } from '../fold/creases';
 import { edgesOf, foldStates, FoldError, type FlatSheet } from '../fold/fold';
 import { patternOf, type Pattern } from '../fold/patterns';
 import { panelWidths, type WorkedWidth } from '../fold/widths';
-import type { PageList } from '../pages/page';
+import type { PageList } from '../model/page';
 import { commonestSize } from '../pages/sizes';
 import { caliperOf } from '../paper/stock';
 import { plannedPages } from './leafStrip';

@@ -1,7 +1,7 @@
 import { bounds, mirrored, type Box, type Size } from '../measure/box';
 import { applyToBox, translate } from '../measure/matrix';
-import { BLACK } from '../surface/colour';
-import type { Item } from '../surface/surface';
+import { BLACK } from '../ink/colour';
+import type { Item } from '../model/surface';
 import { backMatrix, onSheet, type PlacedForm } from './form';
 import { beyond, isClear, lengthOf, type MarkRoom } from './markLines';
 import { askedFor, type MarkName } from './marks';

@@ -1,13 +1,13 @@
 import type { MarkName } from './marks';
 import type { Box, Size } from '../measure/box';
 import type { Matrix, Turn } from '../measure/matrix';
-import type { CoverPart } from '../pages/cover';
-import type { Page, Side } from '../pages/page';
+import type { CoverPart } from '../model/cover';
+import type { Page, Side } from '../model/page';
 import type { HandResult } from './byHand';
 import type { FlatFolding } from './form';
-import type { Colour } from '../surface/colour';
+import type { Colour } from '../ink/colour';
 import type { WorkStyle } from './scheme';
-import type { Item } from '../surface/surface';
+import type { Item } from '../model/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
 export interface PlannedPage {

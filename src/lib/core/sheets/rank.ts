@@ -1,4 +1,4 @@
-import type { PageList } from '../pages/page';
+import type { PageList } from '../model/page';
 import { fits, STOCKS, type Stock } from '../paper/stock';
 import { planSheets } from '.';
 import { schemeKind, type PressScheme } from './schemes';

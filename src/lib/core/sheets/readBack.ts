@@ -1,5 +1,5 @@
 import { rescue, scanOf, type ScanOrder } from '../pages/rescue';
-import type { Spine } from '../pages/page';
+import type { Spine } from '../model/page';
 import type { Cell, SheetPlan } from './plan';
 
 /**

@@ -2,7 +2,7 @@ import { weightOf } from '../paper/stock';
 import { coverPress } from './cover';
 import type { SheetPlan } from './plan';
 import { PLAIN_OVERS, type Press } from './scheme';
-import { type PressScheme } from './schemes';
+import type { PressScheme } from './schemes';
 
 /** What a run length takes. */
 export interface Run {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { distance, lengthWithin } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
-import { colourSchema } from '../surface/colour';
+import { colourSchema } from '../ink/colour';
 import { marksSchema } from './marks';
 import { stockSchema } from '../paper/stock';
 import { sizeByName } from '../paper/sizes';

@@ -18,7 +18,7 @@ import {
 } from '../measure/box';
 import { applyToPoint } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import { SPINES, type Book } from '../pages/page';
+import { SPINES, type Book } from '../model/page';
 import { readBack } from './readBack';
 import type { Cell, SheetPlan } from './plan';
 import { printedBox } from './press';

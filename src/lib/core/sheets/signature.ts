@@ -3,7 +3,8 @@ import { signaturePattern, type Pattern, type SignaturePages } from '../fold/pat
 import { signatureLayout } from '../fold/signatureLayout';
 import type { Sides, Size } from '../measure/box';
 import type { Turn } from '../measure/matrix';
-import { backSide, frontSide, spineAt, type Spine } from '../pages/page';
+import { backSide, frontSide, spineAt } from '../pages/page';
+import type { Spine } from '../model/page';
 import type { Face, Form } from './form';
 import { gridForm, type Between } from './grid';
 import { lengthAlong, panelFolds, type StripPart } from './leafStrip';

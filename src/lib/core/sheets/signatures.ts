@@ -1,7 +1,7 @@
 import type { Box } from '../measure/box';
 import { mm } from '../measure/unit';
 import { commonestSize } from '../pages/sizes';
-import type { PageList, Spine } from '../pages/page';
+import type { PageList, Spine } from '../model/page';
 import type { SignaturePages } from '../fold/patterns';
 import { signatureLayout } from '../fold/signatureLayout';
 import type { Form } from './form';

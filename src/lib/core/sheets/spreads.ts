@@ -1,5 +1,6 @@
 import { spreadsOf } from '../pages/leaves';
-import { backSide, frontSide, type PageList, type Spine } from '../pages/page';
+import { backSide, frontSide } from '../pages/page';
+import type { PageList, Spine } from '../model/page';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';
 import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './leafStrip';

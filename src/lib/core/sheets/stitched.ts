@@ -1,7 +1,8 @@
 import type { SignaturePages } from '../fold/patterns';
 import type { Size } from '../measure/box';
-import { labelsOf } from '../pages/labels';
-import { backSide, frontSide, type Page, type PageList } from '../pages/page';
+import { labelsOf } from '../numbers/labels';
+import { backSide, frontSide } from '../pages/page';
+import type { Page, PageList } from '../model/page';
 import { panelsBy, panelsOf } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import type { Form } from './form';

@@ -1,9 +1,10 @@
 import type { Box, Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import { faceFor, textWidth, type Setting, type Weight } from '../numbers/faces';
-import { BLACK } from '../surface/colour';
-import { markLine, type Item } from '../surface/surface';
+import { faceFor, textWidth } from '../numbers/faces';
+import type { Setting, Weight } from '../model/faces';
+import { BLACK } from '../ink/colour';
+import { markLine, type Item } from '../model/surface';
 import type { Cell, Sheet, SheetPlan, SheetSide } from './plan';
 
 /** What a ticket says: a heading, and lines of it that may be long. */

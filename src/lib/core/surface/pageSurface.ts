@@ -1,11 +1,14 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
 import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
-import { textHeight, textWidth, type Setting } from '../numbers/faces';
-import { placeLaid, type Laid } from '../numbers/laid';
+import { textHeight, textWidth } from '../numbers/faces';
+import type { Setting } from '../model/faces';
+import { placeLaid } from '../numbers/laid';
+import type { Laid } from '../model/laid';
 import { placeLines } from '../numbers/placeLines';
-import { artsOf, bleedBox, type Art, type Page, type Side } from '../pages/page';
-import { BLACK } from './colour';
-import type { ArtItem, Item, Surface, TextItem } from './surface';
+import { artsOf, bleedBox } from '../pages/page';
+import type { Art, Page, Side } from '../model/page';
+import { BLACK } from '../ink/colour';
+import type { ArtItem, Item, Surface, TextItem } from '../model/surface';
 
 /** Art that ends this near to the trim, in points, counts as reaching it. */
 const AT_TRIM = 0.1;

@@ -1,6 +1,6 @@
 import { deflateSync } from 'node:zlib';
-import type { InkChange } from '../../core/pages/inks';
-import { mayPrint, type Surveys } from '../../core/pages/survey';
+import type { InkChange } from '../../core/model/page';
+import { mayPrint, type Surveys } from '../../core/model/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../byteOutput';
 import { renameInText } from '../renameInText';
 import { readablePdf } from '../load';

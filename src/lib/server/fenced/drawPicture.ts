@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { heightOf, widthOf } from '../../core/measure/box';
-import type { SurveyPage } from '../../core/pages/survey';
+import type { SurveyPage } from '../../core/model/survey';
 import { mediaBoxOf } from '../../raster/mediaBox';
 import { startRenderer } from '../../raster/nodeRenderer';
 import { runFenced } from './protocol';

@@ -1,5 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import type { Survey } from '../../core/pages/survey';
+import type { Survey } from '../../core/model/survey';
 import { measureSource } from '../../raster/measureSource';
 import { runFenced } from './protocol';
 

@@ -1,5 +1,5 @@
 import type { Step } from '../../core/docket/steps';
-import { PLAIN_LINES } from '../../core/numbers/lines';
+import { PLAIN_LINES } from '../../core/model/lines';
 
 /**
  * What a process that stands by for single outputs is warmed up on: one like most files, and one of more objects and bytes

@@ -1,6 +1,6 @@
 import { outputKind, type Output } from '../../core/handover/outputs';
 import { readBySteps } from '../../core/pages/drawn';
-import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/pages/survey';
+import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/model/survey';
 
 type Plain = Omit<SurveyPage, 'drawn'>;
 

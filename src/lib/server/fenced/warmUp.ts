@@ -2,7 +2,7 @@ import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
 import type { Output } from '../../core/handover/outputs';
-import type { Survey } from '../../core/pages/survey';
+import type { Survey } from '../../core/model/survey';
 import { sampleFile, sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';

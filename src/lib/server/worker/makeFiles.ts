@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Output } from '../../core/handover/outputs';
-import type { Surveys } from '../../core/pages/survey';
+import type { Surveys } from '../../core/model/survey';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import { openToFence } from '../fenceUser';
 import { runInFence, type FenceLimits } from '../fence';

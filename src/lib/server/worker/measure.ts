@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { surveySchema } from '../../core/pages/survey';
+import { surveySchema } from '../../core/model/survey';
 import { blobToFile } from '../blobs';
 import { endClaim } from '../claims';
 import { db } from '../db';

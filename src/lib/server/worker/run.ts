@@ -8,7 +8,7 @@ import { MOST_FILE_MB } from '../../core/docket/limits';
 import { looksAtPages, sourcesOf, type Docket } from '../../core/docket/docket';
 import { docketOfFile, RecipeError } from '../../core/docket/recipe';
 import { possibleKinds } from '../../core/handover/outputs';
-import { surveySchema, type Survey } from '../../core/pages/survey';
+import { surveySchema, type Survey } from '../../core/model/survey';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { actAs } from '../actor';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';

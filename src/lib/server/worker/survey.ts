@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { surveySchema } from '../../core/pages/survey';
+import { surveySchema } from '../../core/model/survey';
 import { blobToFile, fileBytes } from '../blobs';
 import { runInFence } from '../fence';
 import type { SurveyTask } from '../fenced/surveyFile';

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { sizeBox } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
-  import { bleedSides, type Page, type Side } from '../../core/pages/page';
-  import type { SurveyPage, Surveys } from '../../core/pages/survey';
+  import { bleedSides } from '../../core/pages/page';
+  import type { Page, Side } from '../../core/model/page';
+  import type { SurveyPage, Surveys } from '../../core/model/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import SurfaceArt from './SurfaceArt.svelte';
   import SurfaceItems from './SurfaceItems.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Surveys } from '../../core/pages/survey';
+  import type { Surveys } from '../../core/model/survey';
   import { pictureFor } from '../picture.svelte';
   import type { TileView } from './gate.svelte';
 

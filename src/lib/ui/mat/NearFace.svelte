@@ -3,7 +3,7 @@
   import { columnsOf } from '../../core/pages/margins';
   import { withoutFace } from '../../core/pages/panels';
   import { artsOf, bleedSides, spineAt } from '../../core/pages/page';
-  import type { Surveys } from '../../core/pages/survey';
+  import type { Surveys } from '../../core/model/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
   import SurfaceArt from './SurfaceArt.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { heightOf, intersect, widthOf, type Box } from '../../core/measure/box';
-  import type { Surveys } from '../../core/pages/survey';
-  import type { ArtItem } from '../../core/surface/surface';
+  import type { Surveys } from '../../core/model/survey';
+  import type { ArtItem } from '../../core/model/surface';
   import { pictureFor } from '../picture.svelte';
 
   interface Props {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Box } from '../../core/measure/box';
-  import type { Surveys } from '../../core/pages/survey';
-  import type { Item } from '../../core/surface/surface';
+  import type { Surveys } from '../../core/model/survey';
+  import type { Item } from '../../core/model/surface';
   import SurfaceArt from './SurfaceArt.svelte';
   import SurfaceLine from './SurfaceLine.svelte';
   import SurfaceText from './SurfaceText.svelte';

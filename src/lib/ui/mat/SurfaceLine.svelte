@@ -1,6 +1,6 @@
 <script lang="ts">
   import { getContext } from 'svelte';
-  import type { LineItem } from '../../core/surface/surface';
+  import type { LineItem } from '../../core/model/surface';
   import type { Pictures } from '../pictures.svelte';
   import { isHidden, screenColor } from './ink';
 

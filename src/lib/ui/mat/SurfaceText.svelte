@@ -1,7 +1,7 @@
 <script lang="ts">
   import { getContext } from 'svelte';
   import { advancesOf, textWidth } from '../../core/numbers/faces';
-  import type { TextItem } from '../../core/surface/surface';
+  import type { TextItem } from '../../core/model/surface';
   import type { Pictures } from '../pictures.svelte';
   import { isHidden, screenColor } from './ink';
 

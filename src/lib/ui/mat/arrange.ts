@@ -1,17 +1,8 @@
 import type { Size } from '../../core/measure/box';
 import { spreadsOf } from '../../core/pages/leaves';
 import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
-import {
-  bleedSides,
-  edgesOf,
-  frontSide,
-  isReadLeftwards,
-  SIDES,
-  sideOf,
-  type Page,
-  type PageList,
-  type Side,
-} from '../../core/pages/page';
+import { bleedSides, edgesOf, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
+import { SIDES, type Page, type PageList, type Side } from '../../core/model/page';
 
 /** A page's place on the mat: the trim's upper left corner in points, y down. */
 export interface Tile {

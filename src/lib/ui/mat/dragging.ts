@@ -1,7 +1,8 @@
 import type { Cut } from '../../core/docket/steps/crop';
 import type { Box, Sides, Size } from '../../core/measure/box';
 import { NUDGE, type Unit } from '../../core/measure/unit';
-import { edgesOf, type Side } from '../../core/pages/page';
+import { edgesOf } from '../../core/pages/page';
+import type { Side } from '../../core/model/page';
 
 /** Which edges of a box a handle moves; y down. */
 export interface Grip {

@@ -1,6 +1,6 @@
 import type { Box } from '../../core/measure/box';
 import type { Level } from '../../core/checks/finding';
-import type { Page } from '../../core/pages/page';
+import type { Page } from '../../core/model/page';
 import type { Tile } from './arrange';
 
 /** A page as it lies on the mat. */

@@ -1,5 +1,5 @@
-import { PROCESS } from '../../core/pages/inks';
-import { mixOf, type Colour } from '../../core/surface/colour';
+import { PROCESS } from '../../core/numbers/jobInks';
+import { mixOf, type Colour } from '../../core/ink/colour';
 
 /** A colour as a screen shows it, by plain arithmetic on its process mix, without the inks that are hidden. */
 export function screenColor(ink: Colour, hidden: readonly string[] = []): string {

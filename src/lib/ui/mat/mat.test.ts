@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { mm, POINTS_PER, UNITS, type Unit } from '../../core/measure/unit';
-import type { PageList } from '../../core/pages/page';
+import type { PageList } from '../../core/model/page';
 import { A5, bookOf } from '../../../../tests/makers';
 import { arrangeShelf, arrangeSpreads } from './arrange';
 import { gridFor, multiples } from './grid';

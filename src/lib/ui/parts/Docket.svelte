@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Step } from '../../core/docket/steps';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';

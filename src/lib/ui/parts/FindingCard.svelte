@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Finding } from '../../core/checks';
   import { facesOf } from '../../core/pages/page';
-  import { describeIndexes } from '../../core/pages/selection';
+  import { describeIndexes } from '../../core/select/selection';
   import { sayFinding, sayMend } from '../../words/checks';
   import type { Bench } from '../bench.svelte';
 

@@ -5,9 +5,10 @@
   import { STEP_KINDS } from '../../core/docket/steps';
   import { stepWords } from '../../words/steps';
   import { addressesOf } from '../../core/pages/panels';
-  import { faceLabels } from '../../core/pages/labels';
+  import { faceLabels } from '../../core/numbers/labels';
   import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
-  import { bleedSides, faceAt, sideAt, type Page } from '../../core/pages/page';
+  import { bleedSides, faceAt, sideAt } from '../../core/pages/page';
+  import type { Page } from '../../core/model/page';
   import { saySize } from '../../words/sizes';
   import type { Zoom } from '../mat/Mat.svelte';
   import type { Bench } from '../bench.svelte';

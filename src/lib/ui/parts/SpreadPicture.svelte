@@ -1,7 +1,7 @@
 <script lang="ts">
   import { heightOf, widthOf, type Size } from '../../core/measure/box';
-  import type { Side } from '../../core/pages/page';
-  import type { Surface } from '../../core/surface/surface';
+  import type { Side } from '../../core/model/page';
+  import type { Surface } from '../../core/model/surface';
 
   /** The first spread of a job, from pictures that the server drew. */
   let { spread }: { spread: { side: Side; surface: Surface; media?: Size }[] } = $props();

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { boundAt, type Book } from '../../core/pages/page';
+  import { boundAt } from '../../core/pages/page';
+  import type { Book } from '../../core/model/page';
   import Choice from '../parts/Choice.svelte';
 
   interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { BLACK, mixOf, type Colour } from '../../core/surface/colour';
+  import { BLACK, mixOf, type Colour } from '../../core/ink/colour';
   import { screenColor } from '../mat/ink';
   import Choice from '../parts/Choice.svelte';
   import NumberField from './NumberField.svelte';

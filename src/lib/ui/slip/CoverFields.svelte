@@ -1,16 +1,16 @@
 <script lang="ts">
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { coverPages } from '../../core/pages/cover';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { PLAIN_COVER, SPINE_TEXT, type CoverScheme } from '../../core/sheets/scheme';
-  import { type Signatures } from '../../core/sheets/schemes';
+  import type { Signatures } from '../../core/sheets/schemes';
   import { COVER_WORD } from '../../words/book';
   import { sayDistance } from '../../words/lengths';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
   import LengthField from '../parts/LengthField.svelte';
-  import { BLACK } from '../../core/surface/colour';
+  import { BLACK } from '../../core/ink/colour';
   import ColorField from './ColorField.svelte';
   import NumberField from './NumberField.svelte';
   import type { SchemeDraft } from './schemeDraft.svelte';

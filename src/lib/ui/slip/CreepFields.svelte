@@ -3,7 +3,7 @@
   import { caliperOf, PLAIN_CALIPER } from '../../core/paper/stock';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { MOST_FOLDED } from '../../core/sheets/scheme';
-  import { type Signatures, type Stitched } from '../../core/sheets/schemes';
+  import type { Signatures, Stitched } from '../../core/sheets/schemes';
   import CreepChart from './CreepChart.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatLength } from '../../core/measure/formatLength';
-  import { PANEL_NUMBERS, type PanelNumbers } from '../../core/pages/page';
+  import { PANEL_NUMBERS, type PanelNumbers } from '../../core/model/page';
   import { addressOf, panelsOf } from '../../core/pages/panels';
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';

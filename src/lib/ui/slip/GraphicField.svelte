@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Graphic } from '../../core/docket/steps/graphic';
   import { formatSize } from '../../core/measure/formatLength';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import { Refused } from '../api';
   import type { Bench, OnPage } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';

@@ -2,9 +2,9 @@
   import { getContext } from 'svelte';
   import Eye from '@lucide/svelte/icons/eye';
   import EyeOff from '@lucide/svelte/icons/eye-off';
-  import { inksOf, namesOf, PROCESS, type JobInk } from '../../core/pages/inks';
+  import { inksOf, namesOf, PROCESS, type JobInk } from '../../core/numbers/jobInks';
   import { facesOf } from '../../core/pages/page';
-  import { describeIndexes } from '../../core/pages/selection';
+  import { describeIndexes } from '../../core/select/selection';
   import { stepWords } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import { newStepId } from '../bench.svelte';

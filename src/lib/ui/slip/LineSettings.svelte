@@ -1,5 +1,5 @@
 <script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>">
-  import { FACES } from '../../core/numbers/faces';
+  import { FACES } from '../../core/model/faces';
   import type { StepOf } from '../../core/docket/steps';
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';

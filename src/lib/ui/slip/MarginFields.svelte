@@ -2,7 +2,8 @@
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, type Size } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
-  import { frontSide, type Book } from '../../core/pages/page';
+  import { frontSide } from '../../core/pages/page';
+  import type { Book } from '../../core/model/page';
   import { columnsOf } from '../../core/pages/margins';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';

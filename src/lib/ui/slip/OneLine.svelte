@@ -1,7 +1,7 @@
 <script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'set'>">
   import type { StepOf } from '../../core/docket/steps';
-  import type { Token } from '../../core/numbers/pattern';
-  import type { Book } from '../../core/pages/page';
+  import type { Token } from '../../core/model/lines';
+  import type { Book } from '../../core/model/page';
   import type { Bench } from '../bench.svelte';
   import { withDate } from './dated';
   import LineSettings from './LineSettings.svelte';

@@ -1,6 +1,8 @@
 <script lang="ts">
-  import { faceAt, type PageList } from '../../core/pages/page';
-  import { describeIndexes, resolveSelection, SelectionError, type Selection } from '../../core/pages/selection';
+  import { faceAt } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
+  import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
+  import type { Selection } from '../../core/model/selection';
   import { saySelectionError } from '../../words/selections';
 
   interface Props {

@@ -1,5 +1,6 @@
 <script lang="ts" generics="T extends string">
-  import { PatternError, readPatternOf, TOKENS } from '../../core/numbers/pattern';
+  import { PatternError, readPatternOf } from '../../core/numbers/pattern';
+  import { TOKENS } from '../../core/model/lines';
   import { sayPatternError } from '../../words/patterns';
 
   interface Props {

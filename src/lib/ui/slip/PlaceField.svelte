@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { PageList } from '../../core/pages/page';
-  import type { Place } from '../../core/pages/place';
-  import type { Selection } from '../../core/pages/selection';
+  import type { PageList } from '../../core/model/page';
+  import type { Place } from '../../core/select/place';
+  import type { Selection } from '../../core/model/selection';
   import Choice from '../parts/Choice.svelte';
   import PagesField from './PagesField.svelte';
 

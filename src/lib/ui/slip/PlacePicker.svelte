@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { EDGES, PLACES, type LinePlace, type TextAt } from '../../core/numbers/lines';
+  import { EDGES, PLACES, type LinePlace, type TextAt } from '../../core/model/lines';
   import { cornerOf } from '../../core/numbers/placeLines';
-  import { backSide, frontSide, type Book } from '../../core/pages/page';
+  import { backSide, frontSide } from '../../core/pages/page';
+  import type { Book } from '../../core/model/page';
   import { placeWord } from '../../words/numbers';
 
   type At = Pick<TextAt, 'edge' | 'across'>;

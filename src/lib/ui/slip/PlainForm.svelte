@@ -3,9 +3,9 @@
   import { plainFields } from '../../core/docket/plainFields';
   import { formatLength } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
-  import type { PageList } from '../../core/pages/page';
-  import type { Place } from '../../core/pages/place';
-  import type { Selection } from '../../core/pages/selection';
+  import type { PageList } from '../../core/model/page';
+  import type { Place } from '../../core/select/place';
+  import type { Selection } from '../../core/model/selection';
   import type { FieldWords } from '../../words/fieldWords';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';

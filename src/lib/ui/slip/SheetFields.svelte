@@ -2,7 +2,7 @@
   import type { SheetPlan } from '../../core/sheets/plan';
   import { workOf } from '../../core/sheets/press';
   import { LAYS, PLAIN_OVERS, WORK_STYLES } from '../../core/sheets/scheme';
-  import { type PressScheme } from '../../core/sheets/schemes';
+  import type { PressScheme } from '../../core/sheets/schemes';
   import { WORK_STYLE_NAME } from '../../words/press';
   import { sayDistance } from '../../words/lengths';
   import Choice from '../parts/Choice.svelte';

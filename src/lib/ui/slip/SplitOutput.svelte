@@ -1,7 +1,7 @@
 <script lang="ts">
   import { splitsOf, type OutputKind } from '../../core/handover/outputs';
   import { PART_MB, type Split } from '../../core/handover/split';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import { counted, splitName, type SplitBy } from '../../words/outputs';
   import CountField from './CountField.svelte';
   import PagesField from './PagesField.svelte';

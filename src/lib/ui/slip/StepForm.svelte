@@ -2,9 +2,9 @@
   import { untrack } from 'svelte';
   import { applyStep, freshStep, stepSchema, type Step } from '../../core/docket/steps';
   import { StepProblem } from '../../core/docket/stepKind';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import { sizesChanged } from '../../core/pages/changes';
-  import { describeIndexes, resolveSelection, SelectionError } from '../../core/pages/selection';
+  import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
   import { newStepId, type Bench, type Form } from '../bench.svelte';

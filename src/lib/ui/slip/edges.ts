@@ -1,4 +1,4 @@
-import type { Book } from '../../core/pages/page';
+import type { Book } from '../../core/model/page';
 
 const UPRIGHT = [
   ['head', 'Head'],

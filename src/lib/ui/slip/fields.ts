@@ -1,6 +1,6 @@
 import type { Component } from 'svelte';
 import type { StepOf, Step } from '../../core/docket/steps';
-import type { PageList } from '../../core/pages/page';
+import type { PageList } from '../../core/model/page';
 import type { Bench } from '../bench.svelte';
 
 /** What the fields of every kind of step are given; `wrong` says that a field holds what cannot be used. */

@@ -1,4 +1,4 @@
-import { inksOf } from '../../core/pages/inks';
+import { inksOf } from '../../core/numbers/jobInks';
 import type { Bench } from '../bench.svelte';
 
 /** The spot inks of a job by name, as they are called at the end of its docket. */

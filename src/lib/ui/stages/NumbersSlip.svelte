@@ -1,8 +1,8 @@
 <script lang="ts">
   import { STEP_KINDS } from '../../core/docket/steps';
-  import { labelsOf } from '../../core/pages/labels';
+  import { labelsOf } from '../../core/numbers/labels';
   import { numberedFrom, stretchesOf } from '../../core/numbers/series';
-  import { describeIndexes } from '../../core/pages/selection';
+  import { describeIndexes } from '../../core/select/selection';
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import Acts from '../parts/Acts.svelte';

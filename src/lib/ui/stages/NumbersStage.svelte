@@ -1,9 +1,10 @@
 <script lang="ts">
   import { fade } from 'svelte/transition';
-  import { faceLabels } from '../../core/pages/labels';
+  import { faceLabels } from '../../core/numbers/labels';
   import { leafOf, spreadsOf } from '../../core/pages/leaves';
   import { addressesOf, panelsOf } from '../../core/pages/panels';
-  import { backSide, facesOf, isReadLeftwards, sideAt, sideOf, type PageList } from '../../core/pages/page';
+  import { backSide, facesOf, isReadLeftwards, sideAt, sideOf } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import type { Bench } from '../bench.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { arrangeSpreads } from '../mat/arrange';

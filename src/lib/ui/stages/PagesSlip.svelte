@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { bleedSides, faceAt, sideAt, type Aspect } from '../../core/pages/page';
-  import { describeIndexes } from '../../core/pages/selection';
+  import { bleedSides, faceAt, sideAt } from '../../core/pages/page';
+  import type { Aspect } from '../../core/model/page';
+  import { describeIndexes } from '../../core/select/selection';
   import { saySize } from '../../words/sizes';
   import type { Bench } from '../bench.svelte';
   import Acts, { type Act } from '../parts/Acts.svelte';

@@ -2,7 +2,7 @@
   import EmptyCard from '../parts/EmptyCard.svelte';
   import type { Level } from '../../core/checks/finding';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { faceLabels } from '../../core/pages/labels';
+  import { faceLabels } from '../../core/numbers/labels';
   import { facesOf, isReadLeftwards } from '../../core/pages/page';
   import { addressesOf } from '../../core/pages/panels';
   import { oldTrim } from '../../core/pages/changes';

@@ -4,7 +4,7 @@
   import { askableIn, freeName, recipeOf, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Step } from '../../core/docket/steps';
   import { formatLength } from '../../core/measure/formatLength';
-  import type { PageList } from '../../core/pages/page';
+  import type { PageList } from '../../core/model/page';
   import { sayAsked, sayChoice } from '../../words/asked';
   import { plural } from '../../words/plural';
   import { sayStep, stepWords } from '../../words/steps';

@@ -11,7 +11,7 @@
 
 <script lang="ts">
   import { isReadLeftwards } from '../../core/pages/page';
-  import { labelsOf } from '../../core/pages/labels';
+  import { labelsOf } from '../../core/numbers/labels';
   import { seriesOf, stretchesOf } from '../../core/numbers/series';
   import type { Bench } from '../bench.svelte';
   import { follow } from '../mat/follow';

@@ -2,7 +2,7 @@
   import { heightOf, widthOf, type Size } from '../../core/measure/box';
   import { withoutFace } from '../../core/pages/panels';
   import type { Cell, SheetSide } from '../../core/sheets/plan';
-  import { sheetSurface } from '../../core/surface/sheetSurface';
+  import { sheetSurface } from '../../core/sheets/sheetSurface';
   import type { Bench } from '../bench.svelte';
   import { screenColor } from '../mat/ink';
   import SurfaceItems from '../mat/SurfaceItems.svelte';

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, heightOf } from '../../core/measure/box';
-  import { describeIndexes } from '../../core/pages/selection';
+  import { describeIndexes } from '../../core/select/selection';
   import { declaredBleed } from '../../core/pages/page';
   import { sizeGroups } from '../../core/pages/sizes';
   import { sourcesOf } from '../../core/docket/docket';
   import { saySize } from '../../words/sizes';
-  import type { Survey } from '../../core/pages/survey';
+  import type { Survey } from '../../core/model/survey';
   import type { Bench } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
   import Overview from '../slip/Overview.svelte';

@@ -8,7 +8,7 @@
   import { sizeGroups } from '../../core/pages/sizes';
   import { saySize } from '../../words/sizes';
   import { sourcesOf } from '../../core/docket/docket';
-  import type { Survey, SurveyPage } from '../../core/pages/survey';
+  import type { Survey, SurveyPage } from '../../core/model/survey';
   import { arrangeShelf, type Shelf } from '../mat/arrange';
   import type { Bench } from '../bench.svelte';
   import Mat, { type Zoom } from '../mat/Mat.svelte';

@@ -4,7 +4,7 @@ import type { Output } from '../../core/handover/outputs';
 import { partsOf } from '../../core/handover/outputs';
 import { SplitProblem, type Part } from '../../core/handover/parts';
 import { PatternError } from '../../core/numbers/pattern';
-import { SelectionError } from '../../core/pages/selection';
+import { SelectionError } from '../../core/select/selection';
 import { saySelectionError } from '../../words/selections';
 import { sayTrouble } from '../../words/troubles';
 import { partNames } from '../../words/fileName';

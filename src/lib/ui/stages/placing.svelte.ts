@@ -1,12 +1,13 @@
 import type { Step, StepOf } from '../../core/docket/steps';
 import { sizeBox, type Box } from '../../core/measure/box';
 import { applyToBox } from '../../core/measure/matrix';
-import { movedBy, placeLaid, type Laid } from '../../core/numbers/laid';
-import type { Matter } from '../../core/numbers/lines';
+import { movedBy, placeLaid } from '../../core/numbers/laid';
+import type { Laid } from '../../core/model/laid';
+import type { Matter } from '../../core/model/lines';
 import { nearestPlace, offsetsAt, placeLines, type PlacedText } from '../../core/numbers/placeLines';
 import { columnsOf } from '../../core/pages/margins';
 import { objectsOf } from '../../core/pages/drawn';
-import type { Page, Side } from '../../core/pages/page';
+import type { Page, Side } from '../../core/model/page';
 import type { Bench } from '../bench.svelte';
 import { snapBy, tidy } from '../mat/dragging';
 import { follow } from '../mat/follow';

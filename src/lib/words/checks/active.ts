@@ -1,4 +1,4 @@
-import { type ActiveKind } from '../../core/pages/survey';
+import type { ActiveKind } from '../../core/model/survey';
 import { listed } from '../listed';
 import type { CheckWords } from './checkWords';
 

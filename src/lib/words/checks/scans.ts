@@ -1,4 +1,4 @@
-import { describeIndexes } from '../../core/pages/selection';
+import { describeIndexes } from '../../core/select/selection';
 import { listed } from '../listed';
 import type { CheckWords } from './checkWords';
 

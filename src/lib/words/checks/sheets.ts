@@ -1,5 +1,6 @@
 import { markWords } from '../marks';
-import { opposite, type Side } from '../../core/pages/page';
+import { opposite } from '../../core/pages/page';
+import type { Side } from '../../core/model/page';
 import { plural } from '../plural';
 import { SPINE_OF, WHERE } from '../book';
 import { listed } from '../listed';

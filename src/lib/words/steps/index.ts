@@ -1,7 +1,7 @@
 import type { Format } from '../../core/docket/format';
 import type { Step } from '../../core/docket/steps';
 import type { Unit } from '../../core/measure/unit';
-import type { PageList } from '../../core/pages/page';
+import type { PageList } from '../../core/model/page';
 import { WORDS } from './kinds';
 import type { FieldWords } from '../fieldWords';
 import type { Saying, StepWords } from './stepWords';

@@ -1,7 +1,7 @@
 import type { SeriesFrom } from '../../core/docket/steps/numbers';
 import { inStyle } from '../../core/numbers/series';
-import type { PageList } from '../../core/pages/page';
-import { describeIndexes, pickedOf } from '../../core/pages/selection';
+import type { PageList } from '../../core/model/page';
+import { describeIndexes, pickedOf } from '../../core/select/selection';
 import { STYLE_WORD } from '../numbers';
 import { plural } from '../plural';
 import type { StepWords } from './stepWords';

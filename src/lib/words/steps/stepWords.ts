@@ -2,8 +2,8 @@ import type { Format } from '../../core/docket/format';
 import type { Step, StepOf } from '../../core/docket/steps';
 import type { Graphic } from '../../core/docket/steps/graphic';
 import type { Unit } from '../../core/measure/unit';
-import type { PageList } from '../../core/pages/page';
-import type { Selection } from '../../core/pages/selection';
+import type { PageList } from '../../core/model/page';
+import type { Selection } from '../../core/model/selection';
 import type { FieldWords } from '../fieldWords';
 import { sayPages } from '../pages';
 

@@ -3,8 +3,10 @@ import { distance, lengthWithin, pageLength } from '../../measure/lengthSchema';
 import { mm } from '../../measure/unit';
 import { addressesOf } from '../../pages/panels';
 import { StepProblem } from '../stepKind';
-import { faceAt, mapFaces, sideAt, type Edges, type Page, type PageList, type Side } from '../../pages/page';
-import { resolveSelection, type Selection } from '../../pages/selection';
+import { faceAt, mapFaces, sideAt } from '../../pages/page';
+import type { Edges, Page, PageList, Side } from '../../model/page';
+import { resolveSelection } from '../../select/selection';
+import type { Selection } from '../../model/selection';
 
 /** What every step has: an id that never changes, whether it is switched off, and the recipe that it came from, in which version. */
 export const stepBase = {

@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
-import { frontSide, type Page, type Side } from '../../pages/page';
+import { indexOfPlace, insertPages, placeSchema } from '../../select/place';
+import { frontSide } from '../../pages/page';
+import type { Page, Side } from '../../model/page';
 import { mm } from '../../measure/unit';
 import { defineStep } from '../stepKind';
 import { bleedEdges, marginsSchema, sizeSchema, stepBase } from './base';

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { enlargeToBleed } from '../../pages/enlarge';
-import { withOwn, type Edges, type Page, type Side } from '../../pages/page';
-import { selectionSchema } from '../../pages/selection';
+import { withOwn } from '../../pages/page';
+import type { Edges, Page, Side } from '../../model/page';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { bleedEdges, changePages, stepBase, PLAIN_BLEED } from './base';
 

@@ -1,8 +1,10 @@
 import * as z from 'zod';
-import { faceAt, sideAt, type Page } from '../../pages/page';
-import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
+import { faceAt, sideAt } from '../../pages/page';
+import type { Page } from '../../model/page';
+import { indexOfPlace, insertPages, placeSchema } from '../../select/place';
 import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { sizeSchema, stepBase } from './base';
 import { formatted } from './format';

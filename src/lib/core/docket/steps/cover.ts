@@ -1,7 +1,9 @@
 import * as z from 'zod';
-import { COVER_PARTS, coverPages, doubledPart, sideOfPart, type Cover, likelyParts } from '../../pages/cover';
+import { COVER_PARTS, type Cover } from '../../model/cover';
+import { coverPages, doubledPart, sideOfPart, likelyParts } from '../../pages/cover';
 import { CENTRE, resizePage } from '../../pages/resize';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, sizeSchema, stepBase } from './base';
 

@@ -3,18 +3,11 @@ import { distance } from '../../measure/lengthSchema';
 import type { Sides } from '../../measure/box';
 import { cropPage, cutTo } from '../../pages/crop';
 import { inkOf, isMeasured } from '../../pages/drawn';
-import {
-  edgesOf,
-  faceAt,
-  frontSide,
-  mapFaces,
-  sideAt,
-  sidesOf,
-  type Edges,
-  type PageList,
-} from '../../pages/page';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
-import type { Surveys } from '../../pages/survey';
+import { edgesOf, faceAt, frontSide, mapFaces, sideAt, sidesOf } from '../../pages/page';
+import type { Edges, PageList } from '../../model/page';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
+import type { Surveys } from '../../model/survey';
 import { defineStep, StepProblem } from '../stepKind';
 import { cutEdges, stepBase } from './base';
 

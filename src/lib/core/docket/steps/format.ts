@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import type { Format } from '../format';
-import { frontSide, type Aspect, type Book, type Page, type Side } from '../../pages/page';
+import { frontSide } from '../../pages/page';
+import type { Aspect, Book, Page, Side } from '../../model/page';
 import { CENTRE, contentSchema, fixedPointSchema, resizePage, type Resize } from '../../pages/resize';
-import { selectionSchema, type Selection } from '../../pages/selection';
+import { selectionSchema, type Selection } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { changePages, stepBase } from './base';
 import { bleedPage } from './bleed';

@@ -1,8 +1,9 @@
 import * as z from 'zod';
-import type { Page } from '../../pages/page';
+import type { Page } from '../../model/page';
 import { takeOff } from '../../pages/panels';
-import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { indexOfPlace, insertPages, placeSchema } from '../../select/place';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 

@@ -1,11 +1,13 @@
 import * as z from 'zod';
 import { offset } from '../../measure/lengthSchema';
-import type { Laid } from '../../numbers/laid';
+import type { Laid } from '../../model/laid';
 import { applyToBox, compose, invert, translate } from '../../measure/matrix';
 import { hasArea, heightOf, intersect, sizeBox, widthOf, type Box } from '../../measure/box';
-import { artsOf, faceAt, facesOf, mapFaces, type Art, type Page, type PageList } from '../../pages/page';
-import { resolveSelection, selectionSchema, type Selection } from '../../pages/selection';
-import type { Surveys } from '../../pages/survey';
+import { artsOf, faceAt, facesOf, mapFaces } from '../../pages/page';
+import type { Art, Page, PageList } from '../../model/page';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema, type Selection } from '../../model/selection';
+import type { Surveys } from '../../model/survey';
 import { StepProblem } from '../stepKind';
 import { pagesOnly } from './base';
 import { sourceSchema, toPage } from './takeIn';

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import type { PageList } from '../../pages/page';
+import type { PageList } from '../../model/page';
 import { settleSeries } from '../../numbers/series';
 import { settlePanels } from '../../pages/panels';
 import { byKind, unionOf } from '../../kinds';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { inksOf } from '../../pages/inks';
+import { inksOf } from '../../numbers/jobInks';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 

@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { distance } from '../../measure/lengthSchema';
 import { joinPages } from '../../pages/join';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
-import type { Page } from '../../pages/page';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
+import type { Page } from '../../model/page';
 import { defineStep } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { spreadsOf } from '../../pages/leaves';
-import type { Page, PageList } from '../../pages/page';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import type { Page, PageList } from '../../model/page';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { leaveRoom } from '../../pages/margins';
-import { withOwn, type Page, type Side } from '../../pages/page';
-import { selectionSchema } from '../../pages/selection';
+import { withOwn } from '../../pages/page';
+import type { Page, Side } from '../../model/page';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { changePages, marginsSchema, stepBase, PLAIN_MARGINS, COLUMN_GAP } from './base';
 

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { settleSeries } from '../../numbers/series';
-import { indexOfPlace, placeSchema } from '../../pages/place';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { indexOfPlace, placeSchema } from '../../select/place';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 

@@ -1,6 +1,8 @@
 import * as z from 'zod';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
-import { seriesShape, type Series, seriesOf } from '../../numbers/series';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
+import { seriesShape, type Series } from '../../model/series';
+import { seriesOf } from '../../numbers/series';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 

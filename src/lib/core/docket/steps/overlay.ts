@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { PURPOSES, type Laid } from '../../numbers/laid';
-import { selectionSchema } from '../../pages/selection';
+import { PURPOSES, type Laid } from '../../model/laid';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 import { graphicOf, graphicSchema, layOn, fileOf } from './graphic';

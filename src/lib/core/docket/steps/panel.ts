@@ -1,10 +1,12 @@
 import * as z from 'zod';
 import { distance, pageLength } from '../../measure/lengthSchema';
 import { leafOf } from '../../pages/leaves';
-import { sideAt, type Page, type PageList } from '../../pages/page';
+import { sideAt } from '../../pages/page';
+import type { Page, PageList } from '../../model/page';
 import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK, FOLD_IN } from '../../pages/panels';
 import { resizePage } from '../../pages/resize';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 

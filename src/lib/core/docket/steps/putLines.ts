@@ -1,10 +1,13 @@
 import { PatternError, readPattern } from '../../numbers/pattern';
-import { PLAIN_LINES, type Lines, type PageLines, type TextAt } from '../../numbers/lines';
-import type { Page, PageList } from '../../pages/page';
-import { type Selection } from '../../pages/selection';
+import { type Lines, linesShape, type PageLines, PLAIN_LINES, type TextAt } from '../../model/lines';
+import type { Page, PageList } from '../../model/page';
+import { type Selection, selectionSchema } from '../../model/selection';
 import { mm } from '../../measure/unit';
 import { StepProblem, type Beginning } from '../stepKind';
 import { changePages } from './base';
+
+/** What every step that puts lines on pages has. */
+export const onPages = { pages: selectionSchema, ...linesShape };
 
 /** A step that puts lines of text on pages, read. */
 interface Wanted extends Omit<Lines, 'texts'> {

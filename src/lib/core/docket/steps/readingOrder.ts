@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { isMeasured } from '../../pages/drawn';
 import { turnIn } from '../../measure/matrix';
-import type { Page, Spine } from '../../pages/page';
+import type { Page, Spine } from '../../model/page';
 import { arrangementSchema, gridOf, rescue, RescueError } from '../../pages/rescue';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { splitPage } from '../../pages/split';
-import type { Surveys } from '../../pages/survey';
+import type { Surveys } from '../../model/survey';
 import { turnPage } from '../../pages/turn';
 import { workOutOrder } from '../../pages/workOutOrder';
 import { defineStep, StepProblem } from '../stepKind';

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { takeOff } from '../../pages/panels';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
 

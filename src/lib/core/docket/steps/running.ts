@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { onPages, textAtSchema } from '../../numbers/lines';
+import { onPages } from './putLines';
+import { textAtSchema } from '../../model/lines';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 import { putLines, plainLines } from './putLines';

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { offset, pageLength } from '../../measure/lengthSchema';
 import { splitPage } from '../../pages/split';
-import { resolveSelection, selectionSchema } from '../../pages/selection';
+import { resolveSelection } from '../../select/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 

@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import { compose, scale, translate } from '../../measure/matrix';
 import { heightOf, widthOf } from '../../measure/box';
-import { declaredBleed, facesOf, reachOf, type Page } from '../../pages/page';
-import { indexOfPlace, insertPages, placeSchema } from '../../pages/place';
-import { resolveSelection } from '../../pages/selection';
-import type { SurveyPage } from '../../pages/survey';
+import { declaredBleed, facesOf, reachOf } from '../../pages/page';
+import type { Page } from '../../model/page';
+import { indexOfPlace, insertPages, placeSchema } from '../../select/place';
+import { resolveSelection } from '../../select/selection';
+import type { SurveyPage } from '../../model/survey';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 import { formatted } from './format';

@@ -2,9 +2,9 @@ import * as z from 'zod';
 import { A4_SHAPE } from './blank';
 import { commonestSize } from '../../pages/sizes';
 import type { Size } from '../../measure/box';
-import type { Page } from '../../pages/page';
+import type { Page } from '../../model/page';
 import { contentSchema, fixedPointSchema, resizePage, CENTRE } from '../../pages/resize';
-import { selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { changePages, sizeSchema, stepBase } from './base';
 

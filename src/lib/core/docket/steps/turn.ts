@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../model/selection';
 import { turnPage } from '../../pages/turn';
 import { defineStep } from '../stepKind';
 import { changePages, stepBase } from './base';

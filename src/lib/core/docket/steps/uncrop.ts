@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { uncropPage } from '../../pages/crop';
-import { selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { changePages, stepBase } from './base';
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { selectionSchema } from '../../pages/selection';
+import { selectionSchema } from '../../model/selection';
 import { askedOfPages } from '../agree';
 import { pageParts } from '../pageParts';
 import { outputBase, pageSplitSchema } from '../split';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { PROCESS } from '../../pages/inks';
+import { PROCESS } from '../../numbers/jobInks';
 import { defineMark } from './markKind';
 import { APART, PATCH, plateInk } from './plates';
 

@@ -9,7 +9,7 @@ import { slug } from './slug';
 import { trim } from './trim';
 import { isAsked, type LineContext, type MarginContext } from './markKind';
 import { MARK_LIMITS } from './markSize';
-import type { Item } from '../../surface/surface';
+import type { Item } from '../../model/surface';
 
 /** Every kind of printer's mark: a new one is a file here, one in words/marks, and its line. In the order in which they are put. */
 export const MARKS = [trim, fold, centre, registration, bar, paths, slug] as const;

@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import type { Box } from '../../measure/box';
-import type { Item } from '../../surface/surface';
+import type { Item } from '../../model/surface';
 import type { PlacedForm, PlacedSlot } from '../form';
 import type { SheetJob, SheetLine } from '../plan';
 

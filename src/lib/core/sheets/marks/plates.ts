@@ -1,5 +1,5 @@
 import { mm } from '../../measure/unit';
-import type { Colour } from '../../surface/colour';
+import type { Colour } from '../../ink/colour';
 
 /** The tint of the nth process ink alone. */
 export const plateInk = (n: number, share: number): Colour => ({

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { mm } from '../../measure/unit';
-import { markLine, type Item } from '../../surface/surface';
+import { markLine, type Item } from '../../model/surface';
 import { MARK_LENGTH, MARK_WEIGHT } from './markSize';
 import { defineMark } from './markKind';
 

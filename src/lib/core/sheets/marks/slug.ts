@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { translate } from '../../measure/matrix';
-import { textHeight, textWidth, type Setting } from '../../numbers/faces';
+import { textHeight, textWidth } from '../../numbers/faces';
+import type { Setting } from '../../model/faces';
 import { sayDate } from '../../numbers/finish';
 import { PatternError, readPatternOf } from '../../numbers/pattern';
-import { PROCESS } from '../../pages/inks';
-import { BLACK, type Colour } from '../../surface/colour';
-import type { Item } from '../../surface/surface';
+import { PROCESS } from '../../numbers/jobInks';
+import { BLACK, type Colour } from '../../ink/colour';
+import type { Item } from '../../model/surface';
 import { defineMark, type SheetWords } from './markKind';
 import { APART, PATCH, plateInk } from './plates';
 

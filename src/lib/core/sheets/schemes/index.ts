@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import { byKind, unionOf } from '../../kinds';
-import type { Book, PageList } from '../../pages/page';
+import type { Book, PageList } from '../../model/page';
 import { NO_JOB, type SheetJob, type SheetPlan } from '../plan';
 import type { Press } from '../scheme';
 import { flat } from './flat';

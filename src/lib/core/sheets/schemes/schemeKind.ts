@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import type { Book, PageList } from '../../pages/page';
+import type { Book, PageList } from '../../model/page';
 import type { SheetJob, SheetPlan } from '../plan';
 
 /** Every scheme has at least its kind. */

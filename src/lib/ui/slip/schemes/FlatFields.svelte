@@ -1,6 +1,6 @@
 <script lang="ts">
   import { RUNS_OF_CELLS, START_CORNERS } from '../../../core/sheets/scheme';
-  import { type Flat } from '../../../core/sheets/schemes';
+  import type { Flat } from '../../../core/sheets/schemes';
   import { ARRANGE_NAME } from '../../../words/press';
   import Choice from '../../parts/Choice.svelte';
   import type { SchemeFieldsProps } from '../schemeDraft.svelte';

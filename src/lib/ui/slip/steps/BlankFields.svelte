@@ -1,7 +1,7 @@
 <script lang="ts">
   import { A4_SHAPE, blank, LEFT_BLANK, type BlankShape } from '../../../core/docket/steps/blank';
   import { mm } from '../../../core/measure/unit';
-  import type { Book } from '../../../core/pages/page';
+  import type { Book } from '../../../core/model/page';
   import Choice from '../../parts/Choice.svelte';
   import CountField from '../CountField.svelte';
   import BookFields from '../BookFields.svelte';

@@ -4,7 +4,7 @@
   import { MOST_BLEED } from '../../../core/docket/steps/base';
   import { enlargeScale } from '../../../core/pages/enlarge';
   import { sideOf } from '../../../core/pages/page';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import { sayPercent } from '../../../words/lengths';
   import Choice from '../../parts/Choice.svelte';
   import Working from '../../parts/Working.svelte';

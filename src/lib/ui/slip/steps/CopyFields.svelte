@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import NewFormatField from '../NewFormatField.svelte';
   import PieceFields from '../PieceFields.svelte';
   import PlaceField from '../PlaceField.svelte';

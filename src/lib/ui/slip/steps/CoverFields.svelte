@@ -1,7 +1,8 @@
 <script lang="ts">
   import { formatSize } from '../../../core/measure/formatLength';
-  import { COVER_PARTS, likelyParts, type CoverPart } from '../../../core/pages/cover';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { COVER_PARTS, type CoverPart } from '../../../core/model/cover';
+  import { likelyParts } from '../../../core/pages/cover';
+  import { pickedOf } from '../../../core/select/selection';
   import { COVER_WORD } from '../../../words/book';
   import type { FieldsProps } from '../fields';
 

@@ -2,7 +2,7 @@
   import { cutsOf, type Cut } from '../../../core/docket/steps/crop';
   import { formatLength, formatSize } from '../../../core/measure/formatLength';
   import { edgesOf, sideOf, sidesOf } from '../../../core/pages/page';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
   import Working from '../../parts/Working.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { inksOf } from '../../../core/pages/inks';
+  import { inksOf } from '../../../core/numbers/jobInks';
   import type { FieldsProps } from '../fields';
 
   let { bench, step, before, onchange }: FieldsProps<'ink'> = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
   import GridFields from '../GridFields.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import MarginFields from '../MarginFields.svelte';
   import type { FieldsProps } from '../fields';
 

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { describeIndexes, pickedOf, resolveSelection, SelectionError, type Selection } from '../../../core/pages/selection';
-  import { NUMBER_STYLES, type NumberStyle } from '../../../core/numbers/series';
+  import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../../../core/select/selection';
+  import type { Selection } from '../../../core/model/selection';
+  import { NUMBER_STYLES, type NumberStyle } from '../../../core/model/series';
   import type { SeriesFrom } from '../../../core/docket/steps/numbers';
   import { saySelectionError } from '../../../words/selections';
   import { STYLE_WORD } from '../../../words/numbers';

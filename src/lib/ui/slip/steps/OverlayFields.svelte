@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { overprints, PURPOSES, type Purpose } from '../../../core/numbers/laid';
+  import { overprints } from '../../../core/numbers/laid';
+  import { PURPOSES, type Purpose } from '../../../core/model/laid';
   import { PURPOSE_WORD } from '../../../words/numbers';
   import type { StepOf } from '../../../core/docket/steps';
   import NinePoints from '../NinePoints.svelte';

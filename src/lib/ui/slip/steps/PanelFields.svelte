@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatLength } from '../../../core/measure/formatLength';
   import { addressOf, foldedOver, foldInWidth } from '../../../core/pages/panels';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
   import Working from '../../parts/Working.svelte';

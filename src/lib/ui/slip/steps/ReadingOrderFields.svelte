@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, type Arrangement } from '../../../core/pages/rescue';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import { workOutOrder, type Proposal } from '../../../core/pages/workOutOrder';
   import { SCAN_ORDER_WORD } from '../../../words/scans';
   import Choice from '../../parts/Choice.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { TextAt } from '../../../core/numbers/lines';
+  import type { TextAt } from '../../../core/model/lines';
   import { mm } from '../../../core/measure/unit';
   import { PLACE_WORD } from '../../../words/numbers';
   import Choice from '../../parts/Choice.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { setNumber } from '../../../core/numbers/set';
-  import { pickedOf } from '../../../core/pages/selection';
+  import { pickedOf } from '../../../core/select/selection';
   import Working from '../../parts/Working.svelte';
   import NumberField from '../NumberField.svelte';
   import OneLine from '../OneLine.svelte';

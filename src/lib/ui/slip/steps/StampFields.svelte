@@ -5,8 +5,9 @@
   import type { StepOf } from '../../../core/docket/steps';
   import { formatSize } from '../../../core/measure/formatLength';
   import { mm } from '../../../core/measure/unit';
-  import { BESIDE, placeBeside, type Beside, type Placing } from '../../../core/numbers/laid';
-  import { SelectionError } from '../../../core/pages/selection';
+  import { BESIDE, placeBeside, type Beside } from '../../../core/numbers/laid';
+  import type { Placing } from '../../../core/model/laid';
+  import { SelectionError } from '../../../core/select/selection';
   import { PLACE_WORD } from '../../../words/numbers';
   import type { OnPage } from '../../bench.svelte';
   import Choice from '../../parts/Choice.svelte';

@@ -1,14 +1,11 @@
-import * as z from 'zod';
+import type { Selection } from '../model/selection';
 import { sameSize, sizeByName } from '../paper/sizes';
-import { labelsOf } from './labels';
-import { leafOf } from './leaves';
+import { labelsOf } from '../numbers/labels';
+import { leafOf } from '../pages/leaves';
 import { stretchesOf } from '../numbers/series';
-import { facesOf, sideOf, type PageList } from './page';
-import { addressesOf, panelsOf, withoutFace, type Panel } from './panels';
-
-/** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
-export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
-export type Selection = z.infer<typeof selectionSchema>;
+import { facesOf, sideOf } from '../pages/page';
+import type { PageList } from '../model/page';
+import { addressesOf, panelsOf, withoutFace, type Panel } from '../pages/panels';
 
 export type SelectionErrorCode =
   | 'empty'

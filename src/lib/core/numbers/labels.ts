@@ -1,5 +1,5 @@
-import { numberingOf } from '../numbers/numbering';
-import type { PageList } from './page';
+import { numberingOf } from './numbering';
+import type { PageList } from '../model/page';
 
 /** The label of each page, in order. */
 export const labelsOf = (list: PageList): string[] =>

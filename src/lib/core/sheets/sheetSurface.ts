@@ -1,10 +1,10 @@
 import { bounds, hasArea, intersect, sizeBox, type Box, type Size } from '../measure/box';
 import { applyToBox, applyToPoint, compose, type Matrix } from '../measure/matrix';
-import type { SheetLine, SheetSide } from '../sheets/plan';
-import { MARK_WEIGHT } from '../sheets/marks/markSize';
-import type { Colour } from './colour';
-import { pageSurface } from './pageSurface';
-import { markLine, type Item, type Surface } from './surface';
+import type { SheetLine, SheetSide } from './plan';
+import { MARK_WEIGHT } from './marks/markSize';
+import type { Colour } from '../ink/colour';
+import { pageSurface } from '../surface/pageSurface';
+import { markLine, type Item, type Surface } from '../model/surface';
 
 /** One side of a sheet as it goes through the press; the origin is the sheet's lower left corner. */
 export function sheetSurface(side: SheetSide, sheet: Size, weight = MARK_WEIGHT): Surface {

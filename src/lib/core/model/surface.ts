@@ -1,8 +1,8 @@
 import type { Box } from '../measure/box';
 import type { Matrix } from '../measure/matrix';
-import type { Layer } from '../numbers/laid';
-import type { Setting } from '../numbers/faces';
-import type { Colour } from './colour';
+import type { Layer } from './laid';
+import type { Setting } from './faces';
+import type { Colour } from '../ink/colour';
 
 /** A page of a source, seen through `clip` (surface space) under `matrix` (from the source page as seen to surface space). */
 export interface ArtItem {

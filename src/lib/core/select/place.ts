@@ -1,6 +1,8 @@
 import * as z from 'zod';
-import { faceAt, type Page, type PageList } from './page';
-import { resolveSelection, selectionSchema } from './selection';
+import { faceAt } from '../pages/page';
+import type { Page, PageList } from '../model/page';
+import { resolveSelection } from './selection';
+import { selectionSchema } from '../model/selection';
 
 /** Where pages are put: at an end of the list, or before the first or after the last of some pages. */
 export const placeSchema = z.union([

@@ -1,19 +1,15 @@
-import { overprints, type Purpose } from '../numbers/laid';
-import type { Colour } from '../surface/colour';
-import { coverPages } from './cover';
-import { artsOf, facesOf, type Art, type Page, type PageList } from './page';
-import type { Ink, Surveys } from './survey';
+import { overprints } from './laid';
+import type { Purpose } from '../model/laid';
+import type { Colour } from '../ink/colour';
+import { coverPages } from '../pages/cover';
+import { artsOf, facesOf } from '../pages/page';
+import type { Art, InkChange, Page, PageList } from '../model/page';
+import type { Ink, Surveys } from '../model/survey';
 
 /** The plates of process colour. */
 export const PROCESS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
 /** What the process colours that a file has print with; RGB and Lab have no plates before they are converted. */
 const PLATES: Record<string, readonly string[]> = { CMYK: PROCESS, Grey: ['Black'] };
-
-/** A spot ink under another name, or printed with another ink. */
-export interface InkChange {
-  from: string;
-  to: string;
-}
 
 /** What is asked of the steps of a job: which one took a file in, and what an overlay is for. */
 export interface InkStep {

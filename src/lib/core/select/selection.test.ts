@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { mm } from '../measure/unit';
 import { bookOf } from '../../../../tests/makers';
-import type { Page, PageList } from './page';
+import type { Page, PageList } from '../model/page';
 import { describeIndexes, resolveSelection, SelectionError } from './selection';
 
 const A4 = { width: mm(210), height: mm(297) };

@@ -1,9 +1,28 @@
 import * as z from 'zod';
 import { lengthWithin, offset } from '../measure/lengthSchema';
-import { selectionSchema } from '../pages/selection';
-import { BLACK, colourSchema } from '../surface/colour';
+import { BLACK, colourSchema } from '../ink/colour';
 import { FACES, WEIGHTS } from './faces';
-import type { Values } from './pattern';
+
+/** What a pattern may hold besides its own words; see `Values`. */
+export const TOKENS = [
+  'page',
+  'pages',
+  'label',
+  'series',
+  'title',
+  'file',
+  'date',
+  'piece',
+  'number',
+] as const;
+export type Token = (typeof TOKENS)[number];
+
+/**
+ * What the tokens of a page stand for: `page` its number in its series, `pages` the last number of that, `label` the whole
+ * label with prefix and suffix, `series`, `title` (of the job), `file` that it came from, `piece` by name, `date`, and the
+ * `number` of a numbered set.
+ */
+export type Values = Readonly<Record<Token, string>>;
 
 export const EDGES = ['head', 'foot'] as const;
 /** Outer and inner follow the leaf and mirror on its two faces; left and right stay where they are. */
@@ -83,6 +102,3 @@ export interface Matter extends PageLines {
   first: boolean;
   hidden?: Hidden;
 }
-
-/** What every step that puts lines on pages has. */
-export const onPages = { pages: selectionSchema, ...linesShape };
