@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 /** Three panels alike, as they were supplied: the one that folds in has no room to. */
 const [PANEL, HEIGHT] = [99, 210];

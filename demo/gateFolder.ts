@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 /** The centre, and the flaps as they were supplied: each as wide as the half that it must close over, so that they would meet and buckle. */
 const [CENTRE, FLAP, HEIGHT] = [210, 105, 210];

@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 const [WIDTH, HEIGHT] = [148, 210];
 const FRONT_MATTER = 10;

@@ -9,7 +9,7 @@ import { drawGala } from './gala';
 import { drawGateFolder } from './gateFolder';
 import { drawHandbook, drawHandbookCover } from './handbook';
 import { drawLineGuide } from './lineGuide';
-import { drawRuleBookScans } from './ruleBook';
+import { drawRuleBookScans } from '../src/lib/standins/ruleBook';
 import { drawStationery, PIECES } from './stationery';
 import { drawTickets } from './tickets';
 import { drawCover, drawInterior } from './timetable';

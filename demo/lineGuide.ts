@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 const [WIDTH, HEIGHT, BLEED] = [148, 210, 3];
 /** The panels as they were drawn: 2 mm narrower than the page that they fold over. */

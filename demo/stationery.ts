@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 /** The pieces, in the order of the file; sizes in millimetres. Five pieces, five sizes. */
 export const PIECES = [

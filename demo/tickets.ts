@@ -1,4 +1,4 @@
-import { INK, Paper } from './paper';
+import { INK, Paper } from '../src/lib/standins/paper';
 
 export const TICKETS = 50;
 const [WIDTH, HEIGHT] = [57, 30];

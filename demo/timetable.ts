@@ -1,4 +1,4 @@
-import { INK, Paper, type Drawing } from './paper';
+import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
 
 /** The made-up line, with each station's place on the map in millimetres and its distance in miles and chains. */
 const STATIONS = [

@@ -1,6 +1,6 @@
 import { mkdir, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { freeIn, Growing, PLACES, WHY } from '../../lib/server/dropPlace';
+import { freeIn, Growing, PLACES, WHY } from '../../lib/make/dropPlace';
 import { Failure, type Call } from '../call';
 import { given, readRecipeFile, valuesOf } from '../files';
 import { report } from '../report';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { expect, test } from 'vitest';
-import { drawRuleBookScans } from '../../../demo/ruleBook';
+import { drawRuleBookScans } from '../standins/ruleBook';
 import { docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';

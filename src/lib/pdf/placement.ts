@@ -1,5 +1,5 @@
 import { compose, IDENTITY, invert, turnIn, type Matrix, type Turn } from '../core/measure/matrix';
-import type { Art } from '../core/model/page';
+import type { Art } from '../core/model/art';
 import type { SurveyPage } from '../core/model/survey';
 
 /** The slack within which a matrix counts as moving only. */

@@ -18,7 +18,7 @@ import type { Docket } from '../core/docket/docket';
 import { heightOf, widthOf } from '../core/measure/box';
 import { applyToPoint, compose, invert } from '../core/measure/matrix';
 import { mm } from '../core/measure/unit';
-import type { CoverPart } from '../core/model/cover';
+import type { CoverPart } from '../core/model/page';
 import type { Book } from '../core/model/page';
 import { sidesOf } from '../core/sheets/plan';
 import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';

@@ -8,7 +8,7 @@ import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { sayTrouble, type Trouble } from '../words/troubles';
 import { db, transaction } from './db';
-import { freeIn, Growing, placeOfTry, PLACES, WHY } from './dropPlace';
+import { freeIn, Growing, placeOfTry, PLACES, WHY } from '../make/dropPlace';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';

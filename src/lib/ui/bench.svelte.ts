@@ -15,6 +15,7 @@ import type { Selection } from '../core/model/selection';
 import type { Survey, Surveys } from '../core/model/survey';
 import { saySelectionError } from '../words/selections';
 import { Handing } from './handing.svelte';
+import { newStepId } from './newStepId';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { mergeDockets } from '../core/docket/mergeDockets';
@@ -505,7 +506,3 @@ const newWindowId = (): string =>
     .map((byte) => byte.toString(16).padStart(2, '0'))
     .join('')
     .replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
-
-let lastStep = 0;
-/** An id for a new step, unique in its docket. */
-export const newStepId = (): string => `s-${Date.now().toString(36)}${(lastStep++).toString(36)}`;

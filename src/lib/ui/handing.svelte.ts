@@ -1,5 +1,14 @@
 import { freshOutput, outputKey, type Output, type OutputKind } from '../core/handover/outputs';
-import { newStepId, type Bench } from './bench.svelte';
+import type { WorkedOut } from '../core/checks';
+import type { Docket } from '../core/docket/docket';
+import { newStepId } from './newStepId';
+
+/** What handing over needs of the job: its docket, what is worked out from it, and how to change it. */
+interface Holder {
+  readonly docket: Docket;
+  readonly base: WorkedOut;
+  put(docket: Docket): void;
+}
 
 /** What is being set up on Hand over. */
 export class Handing {
@@ -8,7 +17,7 @@ export class Handing {
   /** Why it goes out though findings say stop. */
   despite = $state('');
 
-  constructor(private readonly bench: Bench) {}
+  constructor(private readonly bench: Holder) {}
 
   /** Adds an output, and opens its settings. */
   add(kind: OutputKind): void {

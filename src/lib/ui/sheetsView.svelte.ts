@@ -1,4 +1,4 @@
-import type { CellAt } from '../core/sheets/scheme';
+import type { CellAt } from '../core/sheets/pressTerms';
 
 export type SheetsLook = 'both' | 'one' | 'light';
 

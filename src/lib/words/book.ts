@@ -1,4 +1,4 @@
-import type { CoverPart } from '../core/model/cover';
+import type { CoverPart } from '../core/model/page';
 import type { Book, Side } from '../core/model/page';
 
 /** Where a page lies, by its side. */

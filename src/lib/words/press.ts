@@ -1,5 +1,5 @@
 import type { FoldError } from '../core/fold/fold';
-import type { WorkStyle } from '../core/sheets/scheme';
+import type { WorkStyle } from '../core/sheets/pressTerms';
 import type { Flat } from '../core/sheets/schemes';
 
 export const WORK_STYLE_NAME: Record<WorkStyle, string> = {

@@ -4,7 +4,7 @@ import type { Step } from '../docket/steps';
 import { FACES } from '../model/faces';
 import { textHeight } from '../numbers/faces';
 import { coverPages, sideOfPart } from '../pages/cover';
-import type { CoverPart } from '../model/cover';
+import type { CoverPart } from '../model/page';
 import { artBox, bleedSides } from '../pages/page';
 import type { PageList } from '../model/page';
 import { coverPress } from '../sheets/cover';

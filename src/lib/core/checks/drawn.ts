@@ -1,4 +1,4 @@
-import type { CoverPart } from '../model/cover';
+import type { CoverPart } from '../model/page';
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
 import { coverPages } from '../pages/cover';

@@ -1,4 +1,4 @@
-import type { CoverPart } from '../model/cover';
+import type { CoverPart } from '../model/page';
 import { frontSide, sideOf } from '../pages/page';
 import type { PageList, Side } from '../model/page';
 import type { Check, CheckKind, FindingOf, StepDraft } from './finding';

@@ -1,4 +1,4 @@
-import type { MarkName } from '../sheets/marks';
+import { MARKS, type MarkName } from '../sheets/marks';
 import type { Side } from '../model/page';
 import { heightOf, widthOf, type Size } from '../measure/box';
 import { frontSide } from '../pages/page';
@@ -77,7 +77,8 @@ const checkSheets: Check<Found, Mends> = ({ list, docket: { scheme }, plan }) =>
 /** Marks for which the first sheet has no room; others are like it. */
 function droppedMarks(plan: SheetPlan): Finding[] {
   const sheet = plan.lay ? plan.lay(0) : plan.sheets[0];
-  const marks = [...new Set([...(sheet?.front.dropped ?? []), ...(sheet?.back?.dropped ?? [])])];
+  const dropped = new Set([...(sheet?.front.dropped ?? []), ...(sheet?.back?.dropped ?? [])]);
+  const marks = MARKS.map(({ kind }) => kind).filter((kind) => dropped.has(kind));
   return marks.length ? [{ code: 'marks-dropped', marks, level: 'look', stage: 'sheets', pages: [] }] : [];
 }
 

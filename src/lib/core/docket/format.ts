@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { bleedArtSchema } from './steps/bleed';
-import { bleedEdges, marginsSchema, sizeSchema } from './steps/base';
+import { bleedArtSchema } from './shapes';
+import { bleedEdges, marginsSchema, sizeSchema } from './shapes';
 
 /** A named set of trim size, bleed and margins with columns. What it leaves out, pages keep. Lengths in points. */
 export const formatSchema = z.object({

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Size } from '../measure/box';
 import { offset } from '../measure/lengthSchema';
-import type { Art } from './page';
+import type { Art } from './art';
 
 /** What an overlay is for; all but printing are processing steps of ISO 19593-1. */
 export const PURPOSES = ['printing', 'cutting', 'creasing', 'perforating'] as const;

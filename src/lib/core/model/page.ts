@@ -1,7 +1,6 @@
+import { type Art } from './art';
 import type { Box, Sides, Size } from '../measure/box';
-import type { Matrix } from '../measure/matrix';
 import type { Colour } from '../ink/colour';
-import type { Cover } from './cover';
 import type { Laid } from './laid';
 import type { Matter, PageLines } from './lines';
 import type { Series } from './series';
@@ -36,21 +35,6 @@ export interface Columns {
 
 /** What a format can set, and a page can have of its own. */
 export type Aspect = 'trim' | 'bleed' | 'margins';
-
-/** What a page shows: a page of a source, placed. */
-export interface Art {
-  source: string;
-  /** Page of the source, from 0. */
-  index: number;
-  /** From the source page as seen (see SurveyPage) to page space: origin at the trim's lower left corner. */
-  place: Matrix;
-  /** The part of the source page that is art, as seen: beyond it there is nothing, or printer's marks. */
-  reach: Box;
-  /** The source page draws nothing. */
-  empty?: true;
-  /** The source page was cut up: what lies beyond the reach is another page's. */
-  cut?: true;
-}
 
 /** One side of one leaf. Lengths in points. */
 export interface Page {
@@ -134,3 +118,20 @@ export interface Book {
 
 export const PANEL_NUMBERS = ['lettered', 'continued', 'none'] as const;
 export type PanelNumbers = (typeof PANEL_NUMBERS)[number];
+
+/** What of a bound book's cover a page is. One piece: its whole outside or inside; else the parts that lie side by side. */
+export const COVER_PARTS = [
+  'outside',
+  'inside',
+  'front',
+  'spine',
+  'back',
+  'front-flap',
+  'back-flap',
+  'inside-front',
+  'inside-back',
+] as const;
+export type CoverPart = (typeof COVER_PARTS)[number];
+
+/** The cover of a bound book, which is no part of the book's page list: its positions and numbers do not move for it. */
+export type Cover = Readonly<Partial<Record<CoverPart, Page>>>;

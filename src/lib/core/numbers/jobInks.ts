@@ -3,7 +3,8 @@ import type { Purpose } from '../model/laid';
 import type { Colour } from '../ink/colour';
 import { coverPages } from '../pages/cover';
 import { artsOf, facesOf } from '../pages/page';
-import type { Art, InkChange, Page, PageList } from '../model/page';
+import type { Art } from '../model/art';
+import type { InkChange, Page, PageList } from '../model/page';
 import type { Ink, Surveys } from '../model/survey';
 
 /** The plates of process colour. */

@@ -1,4 +1,4 @@
-import { COVER_PARTS, type CoverPart } from '../model/cover';
+import { COVER_PARTS, type CoverPart } from '../model/page';
 import type { Size } from '../measure/box';
 import { backSide, frontSide } from './page';
 import type { Book, Page, PageList, Side } from '../model/page';

@@ -1,7 +1,8 @@
 import { bounds, hasArea, intersect, type Box } from '../measure/box';
 import { applyToBox, applyToPoint, turnIn, turnOf, type Turn } from '../measure/matrix';
 import { artsOf } from './page';
-import type { Art, Page } from '../model/page';
+import type { Art } from '../model/art';
+import type { Page } from '../model/page';
 import type { Drawn, Surveys } from '../model/survey';
 
 /** A number on a page: its middle, and the clockwise turn of the page that sets it upright. */

@@ -1,4 +1,5 @@
-import type { Art, Aspect, Bleed, Book, Edges, Page, PageList, Side, Spine } from '../model/page';
+import type { Art } from '../model/art';
+import type { Aspect, Bleed, Book, Edges, Page, PageList, Side, Spine } from '../model/page';
 import { bounds, grow, intersect, sizeBox, type Box, type Sides, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import type { SurveyPage } from '../model/survey';

@@ -1,7 +1,8 @@
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../measure/box';
 import { applyToBox, invert, translate } from '../measure/matrix';
 import { artsOf, movePage } from './page';
-import type { Art, Page } from '../model/page';
+import type { Art } from '../model/art';
+import type { Page } from '../model/page';
 
 /** How a page is cut up; see the step `split`. Lengths in points. */
 export interface Cuts {

@@ -1,22 +1,12 @@
-import type { Cell, PlannedPage, Sheet } from './plan';
-import type { ByHand, CellAt } from './scheme';
-
-/** What a cell shows in place of what the scheme put there. */
-export interface FaceChange {
-  planned: PlannedPage;
-  /** Turned by half a turn more. */
-  turned: boolean;
-  /** Nothing is printed there. */
-  out: boolean;
-}
-export type FaceChanges = Record<'front' | 'back', Map<number, FaceChange>>;
-
-/** What changes by hand make of the finished piece: in the place of which page another one is met, or none, or one upside down. */
-export interface HandResult {
-  changed: readonly { at: CellAt; place: PlannedPage; shows?: PlannedPage; turned: boolean }[];
-  /** Indexes of changes to cells that are not there. */
-  gone: readonly number[];
-}
+import {
+  type Cell,
+  type FaceChange,
+  type FaceChanges,
+  type HandResult,
+  type PlannedPage,
+  type Sheet,
+} from './plan';
+import type { ByHand, CellAt } from './pressTerms';
 
 interface Held extends FaceChange {
   at: CellAt;

@@ -17,7 +17,7 @@ import { sizeBox, type Size } from '../measure/box';
 import { translate } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { likelyParts } from '../pages/cover';
-import type { CoverPart } from '../model/cover';
+import type { CoverPart } from '../model/page';
 import { spotsOf } from '../numbers/jobInks';
 import type { Book } from '../model/page';
 import { spineOf } from './cover';

@@ -1,5 +1,5 @@
 import { coverPages, sideOfPart } from '../pages/cover';
-import type { Cover, CoverPart } from '../model/cover';
+import type { Cover, CoverPart } from '../model/page';
 import type { Page, PageList } from '../model/page';
 import { caliperOf } from '../paper/stock';
 import { backTurn, OPEN, type Face, type Form, type Slot } from './form';
@@ -8,7 +8,7 @@ import { NO_JOB, type CoverPlan, type PlannedPage, type SheetPlan, type SpineWor
 import { planForms } from './press';
 import { leavesApart } from './stitched';
 import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press } from './scheme';
-import type { Signatures } from './schemes';
+import type { Signatures } from './settings/signatures';
 import { lengthAlong } from './leafStrip';
 
 /** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */

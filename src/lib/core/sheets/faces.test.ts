@@ -20,7 +20,7 @@ import { SPINES } from '../model/page';
 import { patternOf, turnedPattern, type PatternChoice } from '../fold/patterns';
 import { foldsOfPlan } from '../finish/folds';
 import type { Cell, Sheet, SheetPlan } from './plan';
-import { WORK_STYLES } from './scheme';
+import { WORK_STYLES } from './pressTerms';
 import { PLAIN_SCHEMES, type Scheme } from './schemes';
 
 const stock = { width: mm(2000), height: mm(2200), caliper: 0.28 };

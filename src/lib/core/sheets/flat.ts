@@ -15,7 +15,7 @@ import {
 } from './leafStrip';
 import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
-import type { Flat } from './schemes';
+import type { Flat } from './settings/flat';
 
 /** One flat thing: what is on its front and, where its pages lie back to back, on its back; with what folds out of it, from its spine outwards. */
 export interface Piece {

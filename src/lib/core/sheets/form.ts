@@ -10,8 +10,7 @@ import {
 } from '../measure/matrix';
 import { bleedBox, bleedSides, spineAt } from '../pages/page';
 import type { Side } from '../model/page';
-import type { Pattern } from '../fold/patterns';
-import type { FaceChange } from './byHand';
+import { type FaceChange, type FlatFolding } from './plan';
 import type { Cell, PlannedPage } from './plan';
 
 /** A page on one face of a slot. The back is seen as turned over about a vertical axis. */
@@ -45,15 +44,6 @@ export interface FoldLine {
   from: number;
   to: number;
   way?: 'valley' | 'mountain';
-}
-
-/** How a form, or one of the pieces cut out of it, is folded: its panels from edge to edge as the front lies, and its folds in order. */
-export interface FlatFolding {
-  pattern: Pattern;
-  /** It is cut to its trims before it is folded; else the whole sheet is folded and trimmed afterwards. */
-  cutFirst: boolean;
-  /** Which piece it is, where a form has several. */
-  of?: string;
 }
 
 /** What one sheet carries once: a folded sheet, or a grid of pieces. Its size is from trim to trim. */

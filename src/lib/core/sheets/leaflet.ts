@@ -10,7 +10,7 @@ import { backTurn, OPEN, type FoldLine, type Form } from './form';
 import { gridForm, type Between } from './grid';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
-import type { Leaflet } from './schemes';
+import type { Leaflet } from './settings/leaflet';
 
 /** A leaflet's sheet: how wide and high its panels are, and its folds. */
 export interface LeafletSheet extends FlatSheet {

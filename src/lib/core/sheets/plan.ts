@@ -1,12 +1,10 @@
-import type { MarkName } from './marks';
+import type { Pattern } from '../fold/folding';
 import type { Box, Size } from '../measure/box';
 import type { Matrix, Turn } from '../measure/matrix';
-import type { CoverPart } from '../model/cover';
+import type { CoverPart } from '../model/page';
 import type { Page, Side } from '../model/page';
-import type { HandResult } from './byHand';
-import type { FlatFolding } from './form';
 import type { Colour } from '../ink/colour';
-import type { WorkStyle } from './scheme';
+import { type CellAt, type WorkStyle } from './pressTerms';
 import type { Item } from '../model/surface';
 
 /** A page in its place in the plan; `page` is undefined for a blank that only fills the last sheet. */
@@ -53,7 +51,7 @@ export interface SheetSide {
   /** Marks that are more than lines, or are other on each side. */
   marks?: readonly Item[];
   /** Marks that were asked for and have no room. */
-  dropped?: readonly MarkName[];
+  dropped?: readonly string[];
 }
 
 export interface Sheet {
@@ -195,3 +193,29 @@ export function sidePlaces(plan: SheetPlan): Pick<PrintedSide, 'sheet' | 'side'>
 
 /** How many sides there are. */
 export const countSides = (plan: SheetPlan): number => sidePlaces(plan).length;
+
+/** How a form, or one of the pieces cut out of it, is folded: its panels from edge to edge as the front lies, and its folds in order. */
+export interface FlatFolding {
+  pattern: Pattern;
+  /** It is cut to its trims before it is folded; else the whole sheet is folded and trimmed afterwards. */
+  cutFirst: boolean;
+  /** Which piece it is, where a form has several. */
+  of?: string;
+}
+
+/** What a cell shows in place of what the scheme put there. */
+export interface FaceChange {
+  planned: PlannedPage;
+  /** Turned by half a turn more. */
+  turned: boolean;
+  /** Nothing is printed there. */
+  out: boolean;
+}
+export type FaceChanges = Record<'front' | 'back', Map<number, FaceChange>>;
+
+/** What changes by hand make of the finished piece: in the place of which page another one is met, or none, or one upside down. */
+export interface HandResult {
+  changed: readonly { at: CellAt; place: PlannedPage; shows?: PlannedPage; turned: boolean }[];
+  /** Indexes of changes to cells that are not there. */
+  gone: readonly number[];
+}

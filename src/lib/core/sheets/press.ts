@@ -15,12 +15,14 @@ import {
   type PlacedForm,
   type PlacedSlot,
 } from './form';
-import { changeByHand, type FaceChanges, type HandResult } from './byHand';
+import { changeByHand } from './byHand';
+import { type FaceChanges, type HandResult } from './plan';
 import { marginMarks } from './marginMarks';
 import { beyondMarks } from './marks';
 import { beyond, keptClear, lengthOf, linesBehind, linesOf, type MarkRoom } from './markLines';
 import type { SheetFolding, SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan } from './plan';
-import type { ByHand, Press, WorkStyle } from './scheme';
+import type { ByHand, WorkStyle } from './pressTerms';
+import type { Press } from './scheme';
 import type { MarkSettings } from './marks';
 
 /** Forms to be printed, in order, and what a plan says besides. */

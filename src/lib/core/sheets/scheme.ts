@@ -1,3 +1,4 @@
+import { LAYS, WORK_STYLES, byHandSchema } from './pressTerms';
 import * as z from 'zod';
 import { distance, lengthWithin } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
@@ -8,10 +9,6 @@ import { sizeByName } from '../paper/sizes';
 
 const count = (most: number) => z.number().int().min(1).max(most);
 
-export const WORK_STYLES = ['sheetwise', 'work-and-turn', 'work-and-tumble', 'single-side'] as const;
-export type WorkStyle = (typeof WORK_STYLES)[number];
-export const LAYS = ['centre', 'left', 'right'] as const;
-
 /** A panel that is narrower by more than this is another panel. */
 export const MOST_ALLOWANCE = mm(20);
 /** A leaf thicker than this does not fold. */
@@ -20,22 +17,6 @@ export const MOST_FOLDED = mm(2);
 export const PLAIN_OVERS = 3;
 
 const copiesSchema = z.union([z.literal('most'), z.object({ across: count(100), up: count(100) })]);
-
-/** A cell by its number on a side, row by row from the head, as the sheet map counts them; all from 1. */
-const cellAtSchema = z.object({
-  sheet: z.number().int().min(1).max(100_000),
-  side: z.enum(['front', 'back']),
-  cell: z.number().int().min(1).max(10_000),
-});
-export type CellAt = z.infer<typeof cellAtSchema>;
-
-/** A change to what the scheme put in a cell. */
-const byHandSchema = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('turn'), at: cellAtSchema }),
-  z.object({ do: z.literal('leave-out'), at: cellAtSchema }),
-  z.object({ do: z.literal('swap'), at: cellAtSchema, with: cellAtSchema }),
-]);
-export type ByHand = z.infer<typeof byHandSchema>;
 
 /** What schemes say of the sheet and of how it goes through the press. */
 export const pressFields = {

@@ -22,7 +22,7 @@ import { SPINES, type Book } from '../model/page';
 import { readBack } from './readBack';
 import type { Cell, SheetPlan } from './plan';
 import { printedBox } from './press';
-import { WORK_STYLES, type ByHand, type CellAt } from './scheme';
+import { WORK_STYLES, type ByHand, type CellAt } from './pressTerms';
 import { PLAIN_SCHEMES, type Flat, type PressScheme, type Scheme } from './schemes';
 import { signatureSizes } from './stitched';
 import { sheetsXjdf } from './xjdf';

@@ -10,7 +10,7 @@ import { gridForm, type Between } from './grid';
 import { lengthAlong, panelFolds, type StripPart } from './leafStrip';
 import { caliperOf } from '../paper/stock';
 import type { SheetPlan } from './plan';
-import type { Stitched } from './schemes';
+import type { Stitched } from './settings/stitched';
 
 /** The leaf of a page of a folded sheet (from 1), from the spine outwards, and how far its pages creep. */
 export type LeafOf = (page: number) => {

@@ -7,7 +7,7 @@ import { signatureLayout } from '../fold/signatureLayout';
 import type { Form } from './form';
 import { planForms } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
-import type { Signatures } from './schemes';
+import type { Signatures } from './settings/signatures';
 import { foldOutForm } from './leafStrip';
 import { creeping, leafPairOf, sheetFolder } from './signature';
 import { leavesApart, leavesOf, padded, pagesThatFill, signatureSizes } from './stitched';

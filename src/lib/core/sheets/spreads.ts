@@ -6,9 +6,11 @@ import type { Form } from './form';
 import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './leafStrip';
 import { planToSize } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
-import type { Scheme } from './schemes';
+import type { MarkSettings } from './marks';
 
-type MarksOf = Pick<Extract<Scheme, { kind: 'spreads' | 'single' }>, 'marks'>;
+interface MarksOf {
+  marks: MarkSettings;
+}
 
 /** Each page by itself, with what folds out beside it and its marks, on a sheet as large as that takes. Undefined for an empty list. */
 export function planSingle(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {

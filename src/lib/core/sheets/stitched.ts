@@ -9,7 +9,8 @@ import type { Form } from './form';
 import { lengthAlong, panelParts, plannedPanels, type StripPart } from './leafStrip';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
-import type { Signatures, Stitched } from './schemes';
+import type { Signatures } from './settings/signatures';
+import type { Stitched } from './settings/stitched';
 import { creeping, leafPairOf, nestedPage, sheetFolder, type LeafOf } from './signature';
 
 /**

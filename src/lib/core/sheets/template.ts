@@ -8,7 +8,7 @@ import type { PageList } from '../model/page';
 import { foldLines, leafletSheet } from './leaflet';
 import { foldBehind, type FoldLine } from './form';
 import type { Sheet, SheetPlan } from './plan';
-import type { Leaflet } from './schemes';
+import type { Leaflet } from './settings/leaflet';
 
 /** One side of a blank template: boxes in points from the lower left corner of its paper. */
 export interface TemplateSide {

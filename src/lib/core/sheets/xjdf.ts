@@ -2,7 +2,7 @@ import { POINTS_PER } from '../measure/unit';
 import { caliperOf, type Stock } from '../paper/stock';
 import { coverPress, SPINE_WORDS } from './cover';
 import { sidesOf, type Cell, type PrintedSide, type SheetPlan } from './plan';
-import type { WorkStyle } from './scheme';
+import type { WorkStyle } from './pressTerms';
 import type { PressScheme } from './schemes';
 
 const STYLE: Record<WorkStyle, string> = {

@@ -6,7 +6,8 @@ import { placeLaid } from '../numbers/laid';
 import type { Laid } from '../model/laid';
 import { placeLines } from '../numbers/placeLines';
 import { artsOf, bleedBox } from '../pages/page';
-import type { Art, Page, Side } from '../model/page';
+import type { Art } from '../model/art';
+import type { Page, Side } from '../model/page';
 import { BLACK } from '../ink/colour';
 import type { ArtItem, Item, Surface, TextItem } from '../model/surface';
 

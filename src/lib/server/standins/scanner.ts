@@ -1,7 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Scanning } from '../../../../demo/ruleBook';
+import type { Scanning } from '../../standins/ruleBook';
 import { transaction } from '../db';
 import { openDirectory } from '../dropFolders';
 
@@ -29,7 +29,7 @@ function scanning(faults: readonly ScanFault[], from: (most: number) => number):
  * its own. As scanners do it writes under a hidden name first. Throws Problem. Returns the name.
  */
 export async function deliver(folder: string, faults: readonly ScanFault[]): Promise<string> {
-  const { drawRuleBookScans } = await import('../../../../demo/ruleBook');
+  const { drawRuleBookScans } = await import('../../standins/ruleBook');
   const path = await openDirectory(folder);
   const whole = await drawRuleBookScans(scanning(faults, (most) => randomInt(most)));
   const bytes = faults.includes('cut-off') ? whole.subarray(0, Math.floor(whole.length * 0.6)) : whole;

@@ -15,7 +15,7 @@ import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import type { Claim, Progress } from '../claims';
 import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
-import { PLACES, placeOfTry } from '../dropPlace';
+import { PLACES, placeOfTry } from '../../make/dropPlace';
 import { runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../../make/made';

@@ -2,7 +2,8 @@
   import type { Format } from '../../core/docket/format';
   import Folded from '../parts/Folded.svelte';
   import { sayFormat } from '../../words/formats';
-  import { newStepId, type Bench } from '../bench.svelte';
+  import type { Bench } from '../bench.svelte';
+  import { newStepId } from '../newStepId';
 
   let { bench }: { bench: Bench } = $props();
 

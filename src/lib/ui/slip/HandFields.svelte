@@ -2,7 +2,7 @@
   import { formatFigure } from '../../core/measure/formatLength';
   import { sameCell } from '../../core/sheets/byHand';
   import type { SheetPlan } from '../../core/sheets/plan';
-  import type { ByHand, CellAt } from '../../core/sheets/scheme';
+  import type { ByHand, CellAt } from '../../core/sheets/pressTerms';
   import type { Bench } from '../bench.svelte';
   import type { PressDraft } from './schemeDraft.svelte';
 

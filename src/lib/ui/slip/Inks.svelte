@@ -7,7 +7,7 @@
   import { describeIndexes } from '../../core/select/selection';
   import { stepWords } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
-  import { newStepId } from '../bench.svelte';
+  import { newStepId } from '../newStepId';
   import { screenColor } from '../mat/ink';
   import Folded from '../parts/Folded.svelte';
   import type { Pictures } from '../pictures.svelte';

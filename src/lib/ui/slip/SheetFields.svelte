@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { SheetPlan } from '../../core/sheets/plan';
   import { workOf } from '../../core/sheets/press';
-  import { LAYS, PLAIN_OVERS, WORK_STYLES } from '../../core/sheets/scheme';
+  import { LAYS, WORK_STYLES } from '../../core/sheets/pressTerms';
+  import { PLAIN_OVERS } from '../../core/sheets/scheme';
   import type { PressScheme } from '../../core/sheets/schemes';
   import { WORK_STYLE_NAME } from '../../words/press';
   import { sayDistance } from '../../words/lengths';

@@ -7,7 +7,8 @@
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
-  import { newStepId, type Bench, type Form } from '../bench.svelte';
+  import type { Bench, Form } from '../bench.svelte';
+  import { newStepId } from '../newStepId';
   import FindingCard from '../parts/FindingCard.svelte';
   import PagesField from './PagesField.svelte';
   import { stepFields } from './steps';

@@ -1,6 +1,7 @@
 import { anotherSize, evenSizes } from '../../core/docket/likely';
 import type { Step } from '../../core/docket/steps';
-import { newStepId, type Bench } from '../bench.svelte';
+import type { Bench } from '../bench.svelte';
+import { newStepId } from '../newStepId';
 
 /** A step that begins with more than its kind says, by a key and a button of its own. */
 interface Shortcut {

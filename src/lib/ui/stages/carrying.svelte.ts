@@ -3,7 +3,8 @@ import type { Box } from '../../core/measure/box';
 import { FOLD_IN } from '../../core/pages/panels';
 import { faceAt, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
 import type { PageList } from '../../core/model/page';
-import { newStepId, type Bench } from '../bench.svelte';
+import type { Bench } from '../bench.svelte';
+import { newStepId } from '../newStepId';
 import type { Arrangement, Tile } from '../mat/arrange';
 import { follow } from '../mat/follow';
 

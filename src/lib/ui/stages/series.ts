@@ -1,6 +1,7 @@
 import type { seriesOf } from '../../core/numbers/series';
 import type { StepOf } from '../../core/docket/steps';
-import { newStepId, type Bench } from '../bench.svelte';
+import type { Bench } from '../bench.svelte';
+import { newStepId } from '../newStepId';
 
 type Series = ReturnType<typeof seriesOf>;
 

@@ -1,7 +1,7 @@
 import type { CHECKS, Finding } from '../../core/checks';
 import type { Size } from '../../core/measure/box';
 import type { Unit } from '../../core/measure/unit';
-import type { CoverPart } from '../../core/model/cover';
+import type { CoverPart } from '../../core/model/page';
 
 type Kinds = (typeof CHECKS)[number];
 type TypesOf<Kind extends Kinds['kind']> = NonNullable<Extract<Kinds, { kind: Kind }>['types']>;

@@ -4,7 +4,8 @@ import { frontSide } from '../../pages/page';
 import type { Page, Side } from '../../model/page';
 import { mm } from '../../measure/unit';
 import { defineStep } from '../stepKind';
-import { bleedEdges, marginsSchema, sizeSchema, stepBase } from './base';
+import { bleedEdges, marginsSchema, sizeSchema } from '../shapes';
+import { stepBase } from './base';
 import { formatted } from './format';
 import { withMargins } from './margins';
 

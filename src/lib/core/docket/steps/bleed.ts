@@ -4,11 +4,8 @@ import { withOwn } from '../../pages/page';
 import type { Edges, Page, Side } from '../../model/page';
 import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
-import { bleedEdges, changePages, stepBase, PLAIN_BLEED } from './base';
-
-/** What is done where the art does not reach the bleed: nothing, mirror it at its edge, or enlarge it until it does. */
-export const bleedArtSchema = z.enum(['leave', 'mirror', 'enlarge']);
-export type BleedArt = z.infer<typeof bleedArtSchema>;
+import { type BleedArt, bleedArtSchema, bleedEdges, PLAIN_BLEED } from '../shapes';
+import { changePages, stepBase } from './base';
 
 /** Sets the bleed of pages, edge by edge. */
 export const bleed = defineStep(

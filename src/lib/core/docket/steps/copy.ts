@@ -6,7 +6,8 @@ import { contentSchema, fixedPointSchema, resizePage } from '../../pages/resize'
 import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
-import { sizeSchema, stepBase } from './base';
+import { sizeSchema } from '../shapes';
+import { stepBase } from './base';
 import { formatted } from './format';
 import { pieceShape } from './piece';
 

@@ -1,11 +1,12 @@
 import * as z from 'zod';
-import { COVER_PARTS, type Cover } from '../../model/cover';
+import { COVER_PARTS, type Cover } from '../../model/page';
 import { coverPages, doubledPart, sideOfPart, likelyParts } from '../../pages/cover';
 import { CENTRE, resizePage } from '../../pages/resize';
 import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
-import { pagesOnly, sizeSchema, stepBase } from './base';
+import { pagesOnly, stepBase } from './base';
+import { sizeSchema } from '../shapes';
 
 const HELD = { content: 'hold', fixed: CENTRE } as const;
 

@@ -9,7 +9,8 @@ import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import type { Surveys } from '../../model/survey';
 import { defineStep, StepProblem } from '../stepKind';
-import { cutEdges, stepBase } from './base';
+import { cutEdges } from '../shapes';
+import { stepBase } from './base';
 
 /** What is cut off: at the book's edges (mirrored on left pages), at the sides, or all beyond the ink and its padding. */
 export const cutSchema = z.discriminatedUnion('by', [

@@ -4,7 +4,8 @@ import { withOwn } from '../../pages/page';
 import type { Page, Side } from '../../model/page';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
-import { changePages, marginsSchema, stepBase, PLAIN_MARGINS, COLUMN_GAP } from './base';
+import { changePages, stepBase } from './base';
+import { marginsSchema, PLAIN_MARGINS, COLUMN_GAP } from '../shapes';
 
 /** Sets the margins of pages, from the trim inwards, and the columns between them. */
 export const margins = defineStep(

@@ -6,7 +6,8 @@ import type { Page } from '../../model/page';
 import { contentSchema, fixedPointSchema, resizePage, CENTRE } from '../../pages/resize';
 import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
-import { changePages, sizeSchema, stepBase } from './base';
+import { changePages, stepBase } from './base';
+import { sizeSchema } from '../shapes';
 
 /** Sets the trim size of pages. */
 export const trim = defineStep(

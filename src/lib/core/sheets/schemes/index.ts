@@ -12,10 +12,10 @@ import { single } from './single';
 import { spreads } from './spreads';
 import { stitched } from './stitched';
 
-export type { Flat } from './flat';
-export type { Leaflet } from './leaflet';
-export type { Signatures } from './signatures';
-export type { Stitched } from './stitched';
+export type { Flat } from '../settings/flat';
+export type { Leaflet } from '../settings/leaflet';
+export type { Signatures } from '../settings/signatures';
+export type { Stitched } from '../settings/stitched';
 
 /** Every kind of scheme: a new one is a file here, one in words/schemes, a form where it needs one, and its line. In the order in which they are offered. */
 export const SCHEMES = [stitched, signatures, leaflet, flat, spreads, single, none] as const;

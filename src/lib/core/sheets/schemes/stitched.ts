@@ -1,26 +1,9 @@
-import * as z from 'zod';
-import { distance } from '../../measure/lengthSchema';
-import { PLAIN_PRESS, creepSchema, pressFields } from '../scheme';
+import { PLAIN_PRESS } from '../scheme';
 import { planStitched } from '../stitched';
+import { stitchedSchema } from '../settings/stitched';
 import { defineScheme } from './schemeKind';
 
-/** Folded sheets nested in each other, wire-stitched through the fold. Lengths in points. */
-const schema = z.object({
-  kind: z.literal('stitched'),
-  ...pressFields,
-  /** Space between the two pages at the fold, half on each side. */
-  gap: distance,
-  /** Where blanks go that fill the last sheet. */
-  pad: z.enum(['before-last', 'end']),
-  /** Pages a folded sheet has. */
-  signature: z.literal([4, 8, 16, 32]).optional(),
-  /** Off the head, foot and fore edge of a sheet folded more than once. */
-  cutOff: distance.optional(),
-  creep: creepSchema.optional(),
-});
-export type Stitched = z.infer<typeof schema>;
-
-export const stitched = defineScheme(schema)({
+export const stitched = defineScheme(stitchedSchema)({
   kind: 'stitched',
   makes: 'book',
   plain: { ...PLAIN_PRESS, kind: 'stitched', gap: 0, pad: 'before-last' },

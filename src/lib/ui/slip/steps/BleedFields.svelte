@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formatLength } from '../../../core/measure/formatLength';
   import { inch, mm } from '../../../core/measure/unit';
-  import { MOST_BLEED } from '../../../core/docket/steps/base';
+  import { MOST_BLEED } from '../../../core/docket/shapes';
   import { enlargeScale } from '../../../core/pages/enlarge';
   import { sideOf } from '../../../core/pages/page';
   import { pickedOf } from '../../../core/select/selection';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatSize } from '../../../core/measure/formatLength';
-  import { COVER_PARTS, type CoverPart } from '../../../core/model/cover';
+  import { COVER_PARTS, type CoverPart } from '../../../core/model/page';
   import { likelyParts } from '../../../core/pages/cover';
   import { pickedOf } from '../../../core/select/selection';
   import { COVER_WORD } from '../../../words/book';

@@ -13,7 +13,7 @@ import {
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import * as fontkit from 'fontkit';
-import { mm } from '../src/lib/core/measure/unit';
+import { mm } from '../core/measure/unit';
 
 /** Colours of the demo, as process inks from 0 to 1. */
 export const INK = {

@@ -1,9 +1,9 @@
 import { PDFDocument, TextRenderingMode, type PDFFont } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
-import { mm } from '../src/lib/core/measure/unit';
-import { surveyPdf } from '../src/lib/pdf/survey';
-import { mediaBoxOf } from '../src/lib/raster/mediaBox';
-import { startRenderer } from '../src/lib/raster/nodeRenderer';
+import { mm } from '../core/measure/unit';
+import { surveyPdf } from '../pdf/survey';
+import { mediaBoxOf } from '../raster/mediaBox';
+import { startRenderer } from '../raster/nodeRenderer';
 import { INK, Paper, type Drawing } from './paper';
 
 /** A page of the booklet, and the resolution of its scans. */
