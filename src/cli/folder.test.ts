@@ -6,7 +6,8 @@ import { expect, test } from 'vitest';
 import { emptyDocket } from '../lib/core/docket/docket';
 import { markedPdf, tool, wordsOf } from '../../tests/outside';
 import { main } from './main';
-import { docketSchemaJson } from './schemaJson';
+import { kindsMarkdown } from './kindsTable';
+import { docketSchemaJson, recipeSchemaJson } from './schemaJson';
 
 const folder = mkdtempSync(join(tmpdir(), 'folder-cli-'));
 const path = (name: string) => join(folder, name);
@@ -87,9 +88,13 @@ test('exit status 1 with one sentence when the work fails, 2 when the call is wr
   }
 });
 
-test('the published schema is that of the code: npm run schema writes it', () => {
-  expect(readFileSync('docs/docket.schema.json', 'utf8')).toBe(docketSchemaJson());
-});
+test.each([
+  ['docs/docket.schema.json', docketSchemaJson],
+  ['docs/recipe.schema.json', recipeSchemaJson],
+  ['docs/kinds.md', kindsMarkdown],
+])('%s is that of the code: npm run schema writes it', (file, made) =>
+  expect(readFileSync(file, 'utf8')).toBe(made()),
+);
 
 const BLEED = { id: 'b', kind: 'bleed', pages: 'all', head: 9, foot: 9, spine: 9, fore: 9 };
 const recipe = {

@@ -1,5 +1,8 @@
 import { writeFileSync } from 'node:fs';
-import { docketSchemaJson } from './schemaJson';
+import { kindsMarkdown } from './kindsTable';
+import { docketSchemaJson, recipeSchemaJson } from './schemaJson';
 
-// npm run schema: writes the docket's schema where it is published.
+// npm run schema: writes the schemas, and the tables of all kinds, where they are published.
 writeFileSync('docs/docket.schema.json', docketSchemaJson());
+writeFileSync('docs/recipe.schema.json', recipeSchemaJson());
+writeFileSync('docs/kinds.md', kindsMarkdown());

@@ -2,7 +2,7 @@ import { PDFDocument, PDFName } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { drawTickets, TICKETS } from '../../../demo/tickets';
-import { DIE } from '../../../demo/paper';
+import { DIE } from '../standins/paper';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { give, make, markedPdf, platesOf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft as Draft } from '../core/checks/finding';

@@ -1,14 +1,6 @@
 <script lang="ts">
-  import { STEP_KINDS } from '../../core/docket/steps';
-  import { stepWords } from '../../words/steps';
-  import { sayKey } from '../slip/acts';
-  import { SHORTCUTS } from '../slip/shortcuts';
+  import { stepKeys } from '../slip/acts';
 
-  /** The keys that begin a step, as their records have them. */
-  const STEPS: [string, string][] = [
-    ...STEP_KINDS.map(({ kind, key }): [string, string] => [key ? sayKey(key) : '', stepWords(kind).does ?? '']),
-    ...SHORTCUTS.map(({ key, does }): [string, string] => [sayKey(key), does]),
-  ].filter(([key, does]) => key && does);
   let { onclose }: { onclose: () => void } = $props();
   const KEYS: [string, string][] = [
     ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
@@ -18,7 +10,7 @@
     ['← → Home End', 'select the page before, after, first, last'],
     ['Shift with those', 'select all the way there'],
     ['Esc', 'cancel what is being tried; then select nothing'],
-    ...STEPS,
+    ...stepKeys(),
     ['L on Numbers, Sheets', 'hold the leaf, the sheets to the light'],
     ['O   C on Sheets', 'turn the sheets over; look at one corner after another'],
     ['Alt ← →', 'move the selected pages by one; with Home, End to an end'],

@@ -2,6 +2,7 @@ import { STEP_KINDS, stepKind, type Step } from '../../core/docket/steps';
 import { stepWords } from '../../words/steps';
 import type { Bench } from '../bench.svelte';
 import type { Act } from '../parts/Acts.svelte';
+import { SHORTCUTS } from './shortcuts';
 
 /** The buttons of a stage: one for each kind of step that it offers. */
 export const actsOf = (stage: 'pages' | 'numbers', bench: Bench): Act[] =>
@@ -14,6 +15,13 @@ export const actsOf = (stage: 'pages' | 'numbers', bench: Bench): Act[] =>
       do: () => bench.begin(kind),
     };
   });
+
+/** The keys that begin a step, with what they do, as the list of keys has them. */
+export const stepKeys = (): [key: string, does: string][] =>
+  [
+    ...STEP_KINDS.map(({ kind, key }) => [key ? sayKey(key) : '', stepWords(kind).does ?? ''] as const),
+    ...SHORTCUTS.map(({ key, does }) => [sayKey(key), does] as const),
+  ].flatMap(([key, does]) => (key && does ? [[key, does]] : []));
 
 /** Whether a step of a kind could do anything to the job as it stands. */
 export const isPossible = (kind: Step['kind'], bench: Bench): boolean =>
