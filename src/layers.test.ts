@@ -22,7 +22,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/routes': {
     rooms: ['core', 'words', 'wire', 'ui', 'server'],
     packages:
-      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|date-fns|zod|node:.*|\.\/\$types)$/,
+      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
   },
   demo: {
     rooms: ['core', 'words', 'pdf', 'raster', 'make', 'standins', 'server'],

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { format, formatDistanceToNow } from 'date-fns';
+  import { sayAgo, sayMoment } from '$lib/words/ago';
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/sizes';
   import { schemeWords } from '$lib/words/schemes';
@@ -111,8 +111,8 @@
               ></span
             >
           {:else}
-            <time class="quiet" datetime={changedAt} title={format(changedAt, 'd MMMM yyyy, HH:mm')}
-              >{by ? `${by}, ` : 'changed '}{formatDistanceToNow(changedAt, { addSuffix: true })}</time
+            <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}
+              >{by ? `${by}, ` : 'changed '}{sayAgo(changedAt)}</time
             >
             <span class="acts"
               ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button

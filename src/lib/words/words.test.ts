@@ -1,5 +1,6 @@
 import { sayFold, sayStrips } from './ticket';
 import type { Output } from '../core/handover/outputs';
+import { sayAgo } from './ago';
 import { sayAsked, sayChoice } from './asked';
 import { sayBytes, sayOutput, sayPart } from './outputs';
 import { describe, expect, test } from 'vitest';
@@ -340,6 +341,14 @@ test.each<[Parameters<typeof sayPart>, string]>([
   [[{ from: 1, to: 4, pages: 8 }, 'sheets'], '8 sides, sheets 1–4'],
   [[{}, 'ticket'], ''],
 ])('the part %j', (given, said) => expect(sayPart(...given)).toBe(said));
+
+test.each([
+  ['just now', 20_000],
+  ['5 minutes ago', 5 * 60_000 + 2000],
+  ['1 hour ago', 62 * 60_000],
+  ['yesterday', 26 * 3_600_000],
+  ['3 weeks ago', 21 * 86_400_000],
+])('how long ago: %s', (said, ms) => expect(sayAgo(0, ms)).toBe(said));
 
 test('files are told in kilobytes and megabytes of tens, never as none', () => {
   expect([1, 999, 1001, 2_345_678].map(sayBytes)).toEqual(['1 kB', '1 kB', '2 kB', '2.3 MB']);

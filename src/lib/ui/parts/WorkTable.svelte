@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatDistanceToNow } from 'date-fns';
+  import { sayAgo } from '../../words/ago';
   import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
   import type { WorkState } from '../../wire/told';
@@ -50,7 +50,7 @@
               ></progress>
               <small>{howFar(each)}</small>
             {:else}<b>{each.state}</b>
-              <small>{formatDistanceToNow(each.finishedAt ?? each.createdAt, { addSuffix: true })}</small>{/if}
+              <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
           </td>
           <td>
             {#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { formatDistanceToNow } from 'date-fns';
+  import { sayAgo } from '../../words/ago';
   import { outputKey, outputKind, type Output } from '../../core/handover/outputs';
   import { pressMistake } from '../../core/handover/standIns';
   import { PRESS_MISTAKE } from '../../words/machines';
@@ -72,7 +72,7 @@
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'up to date' : 'out of date: the job has changed since'}</span>
             {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
-            <span class="quiet">{formatDistanceToNow(one.finishedAt ?? one.createdAt, { addSuffix: true })}</span>
+            <span class="quiet">{sayAgo(one.finishedAt ?? one.createdAt)}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>
             {#if one.by}<span class="quiet">{one.by}</span>{/if}
             {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
