@@ -35,8 +35,10 @@
   <h2>Keys</h2>
   <dl>
     {#each KEYS as [key, what] (key)}
-      <dt class="mono">{key}</dt>
-      <dd>{what}</dd>
+      <div>
+        <dt class="mono">{key}</dt>
+        <dd>{what}</dd>
+      </div>
     {/each}
   </dl>
   <button class="btn q" onclick={onclose}>Close</button>
@@ -53,7 +55,8 @@
     right: 12px;
     bottom: 50px;
     z-index: 10;
-    width: 470px;
+    width: 800px;
+    max-width: calc(100vw - 24px);
     max-height: calc(100vh - 70px);
     overflow: auto;
     padding: 16px 20px;
@@ -66,11 +69,17 @@
     margin-bottom: 8px;
   }
   dl {
-    display: grid;
-    grid-template-columns: 170px 1fr;
-    gap: 4px 12px;
+    columns: 2;
+    column-gap: 28px;
     margin: 0 0 12px;
     font-size: 13px;
+  }
+  dl div {
+    display: grid;
+    grid-template-columns: 152px 1fr;
+    gap: 10px;
+    padding: 2px 0;
+    break-inside: avoid;
   }
   dt {
     font-size: 12px;

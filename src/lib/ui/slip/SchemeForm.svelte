@@ -48,12 +48,11 @@
 </form>
 
 <style>
+  /* What stands below the form scrolls beneath its buttons, down to the edge of the slip. */
   .btns {
-    position: sticky;
-    bottom: 0;
-    display: flex;
-    gap: 8px;
-    padding: 6px 0;
-    background: var(--card);
+    bottom: -14px;
+    margin: 0 -16px;
+    padding: 10px 16px 14px;
+    z-index: 1;
   }
 </style>
