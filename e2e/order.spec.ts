@@ -2,7 +2,22 @@ import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { markedPdf, wordsOf } from '../tests/outside';
-import { boxOf, field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile, written } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  jobOf,
+  newJob,
+  pdf,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  takeIn,
+  tile,
+  written,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;

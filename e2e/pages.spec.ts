@@ -2,7 +2,20 @@ import { expect, test, type Page } from '@playwright/test';
 import { PDFDocument, rgb, StandardFonts } from '@cantoo/pdf-lib';
 import { mm } from '../src/lib/core/measure/unit';
 import { boxesOf, keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { boxOf, field, go, jobOf as startJob, newJob, pick, put, saved, slip, step, tile, written } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  jobOf as startJob,
+  newJob,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  tile,
+  written,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;

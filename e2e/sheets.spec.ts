@@ -2,7 +2,21 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { mm } from '../src/lib/core/measure/unit';
 import { keep, markedPdf, tool, wordsOf } from '../tests/outside';
-import { boxOf, field, go, makeOutput, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  makeOutput,
+  newJob,
+  pdf,
+  pick,
+  put,
+  saved,
+  slip,
+  step,
+  takeIn,
+  tile,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;

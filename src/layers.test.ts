@@ -12,7 +12,10 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/lib/pdf': { rooms: ['core', 'raster'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'src/lib/make': { rooms: ['core', 'words', 'wire', 'pdf', 'raster'], packages: /^(node:.*|sharp)$/ },
-  'src/lib/standins': { rooms: ['core', 'pdf', 'raster'], packages: /^(@cantoo\/pdf-lib|fontkit|sharp|node:.*)$/ },
+  'src/lib/standins': {
+    rooms: ['core', 'pdf', 'raster'],
+    packages: /^(@cantoo\/pdf-lib|fontkit|sharp|node:.*)$/,
+  },
   'src/lib/server': {
     rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'make', 'standins'],
     packages: /^(@tus\/server|client-zip|pg|pg-boss|pino|tsx\/esm\/api|yauzl|zod|sharp|node:.*)$/,
@@ -21,8 +24,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/cli': { rooms: ['core', 'words', 'pdf', 'raster', 'make'], packages: /^(zod|node:.*)$/ },
   'src/routes': {
     rooms: ['core', 'words', 'wire', 'ui', 'server'],
-    packages:
-      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
+    packages: /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
   },
   demo: {
     rooms: ['core', 'words', 'pdf', 'raster', 'make', 'standins', 'server'],

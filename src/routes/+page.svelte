@@ -111,9 +111,7 @@
               ></span
             >
           {:else}
-            <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}
-              >{by ? `${by}, ` : 'changed '}{sayAgo(changedAt)}</time
-            >
+            <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}>{by ? `${by}, ` : 'changed '}{sayAgo(changedAt)}</time>
             <span class="acts"
               ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button
                 class="link"
