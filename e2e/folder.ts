@@ -8,20 +8,50 @@ import pg from 'pg';
 
 const { WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as { WORKER: string[] };
 
-/** Databases that were set up and that no Folder runs on: the next ones are copies. By their server and what was loaded. */
-const templates = new Map<string, string>();
+/** All that one run of tests starts: its processes have one parent. */
+const RUN = process.ppid;
+let made = 0;
 
-/** Makes a database, a copy of another one where that is given, and says its address. */
-async function makeDatabase(server: string, template?: string): Promise<string> {
-  const name = `e2e_${process.pid}_${Date.now()}`;
-  const client = new pg.Client({ connectionString: server });
-  await client.connect();
-  await client.query(
-    `create database ${name}${template ? ` template ${new URL(template).pathname.slice(1)}` : ''}`,
-  );
-  await client.end();
+/** Makes a database on a server, a copy of another one where that is named, and says its name. */
+async function makeDatabase(client: pg.Client, template?: string): Promise<string> {
+  const name = `e2e_${process.pid}_${Date.now()}_${made++}`;
+  await client.query(`create database ${name}${template ? ` template ${template}` : ''}`);
+  return name;
+}
+
+/**
+ * The database that new ones are copies of: set up, with the demo where it is wanted, once for all test files of a run.
+ * Whoever comes first makes it; it gets its name when it is ready.
+ */
+async function templateOf(client: pg.Client, server: string, load: '--always' | '--never'): Promise<string> {
+  const name = `e2e_template_${RUN}_${load === '--always' ? 'demo' : 'empty'}`;
+  await client.query('select pg_advisory_lock(hashtext($1))', [name]);
+  try {
+    const { rows } = await client.query('select from pg_database where datname = $1', [name]);
+    if (rows.length) return name;
+    const database = await makeDatabase(client);
+    const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', load], {
+      env: {
+        ...process.env,
+        DATABASE_URL: at(server, database),
+        FOLDER_DROPS: mkdtempSync(join(tmpdir(), 'folder-drops-')),
+        FOLDER_BUILT: '1',
+        NODE_ENV: 'production',
+      },
+      encoding: 'utf8',
+    });
+    if (setUp.status !== 0) throw new Error(setUp.stderr);
+    await client.query(`alter database ${database} rename to ${name}`);
+    return name;
+  } finally {
+    await client.query('select pg_advisory_unlock(hashtext($1))', [name]);
+  }
+}
+
+/** The address of a database on the server of another one. */
+function at(server: string, database: string): string {
   const url = new URL(server);
-  url.pathname = `/${name}`;
+  url.pathname = `/${database}`;
   return url.href;
 }
 
@@ -48,23 +78,21 @@ export class Folder {
     epoch,
   }: { demo?: boolean; server?: string; named?: string; epoch?: string } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
-    const load = demo ? '--always' : '--never';
-    const like = `${server} ${load}`;
+    const client = new pg.Client({ connectionString: server });
+    await client.connect();
+    let database: string;
+    try {
+      const template = await templateOf(client, server, demo ? '--always' : '--never');
+      database = await makeDatabase(client, template);
+    } finally {
+      await client.end();
+    }
     const port = await freePort();
     const more = {
       ...(named ? { ORIGIN: `http://${named}:${port}` } : {}),
       ...(epoch ? { SOURCE_DATE_EPOCH: epoch } : {}),
     };
-    const folder = new Folder(await makeDatabase(server, templates.get(like)), port, more);
-    if (!templates.has(like)) {
-      const setUp = spawnSync(process.execPath, ['--import', 'tsx', 'demo/load.ts', load], {
-        env: folder.environment(),
-        encoding: 'utf8',
-      });
-      if (setUp.status !== 0) throw new Error(setUp.stderr);
-      const template = await makeDatabase(server, folder.databaseUrl);
-      templates.set(like, template);
-    }
+    const folder = new Folder(at(server, database), port, more);
     await folder.run();
     return folder;
   }

@@ -1,50 +1,25 @@
+import { Draft, type Form } from './bench/draft.svelte';
+import { Incoming } from './bench/incoming.svelte';
+import { Selected } from './bench/selected.svelte';
+import { View } from './bench/view.svelte';
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Finding, Mend } from '../core/checks';
 import { mended } from '../core/checks/mended';
 import { sourcesOf, type Docket } from '../core/docket/docket';
-import type { Format } from '../core/docket/format';
-import { withStep } from '../core/docket/edit';
 import type { Beginning } from '../core/docket/stepKind';
 import { stepKind, type Step, type StepOf } from '../core/docket/steps';
 import { formatOn } from '../core/docket/steps/format';
-import type { Box } from '../core/measure/box';
-import { faceAt, facesOf } from '../core/pages/page';
-import type { Aspect, Book, Page, PageList, Side } from '../core/model/page';
-import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../core/select/selection';
+import type { Aspect, PageList } from '../core/model/page';
 import type { Selection } from '../core/model/selection';
 import type { Survey, Surveys } from '../core/model/survey';
-import { saySelectionError } from '../words/selections';
 import { Handing } from './handing.svelte';
 import { newStepId } from './newStepId';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { mergeDockets } from '../core/docket/mergeDockets';
-import type { IntakeState, JobState, JobStatus, OutputState, Present } from '../wire/told';
-import { api, isNoAnswer, Refused, upload } from './api';
+import type { JobState, JobStatus, OutputState, Present } from '../wire/told';
+import { api, isNoAnswer } from './api';
 import { Saving } from './saving.svelte';
-
-/** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
-export interface Form {
-  kind: Step['kind'];
-  /** The step that is edited. */
-  step?: Step;
-  /** A new step that begins with more than its kind says. */
-  fresh?: Step;
-}
-
-export interface Upload {
-  name: string;
-  share: number;
-}
-
-/** A box in the space of a page that lies on a side. */
-export interface OnPage {
-  page: Page;
-  side: Side;
-  box: Box;
-}
-
-export type Guide = 'safe' | 'margins' | 'away';
 
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
@@ -53,7 +28,7 @@ const POLL_MS = 700;
 const IDLE_MS = 1000;
 const HIDDEN_MS = 5000;
 
-/** One job on the bench: its state, what is worked out from it, what is picked, and what is being tried. */
+/** One job on the bench: its state and what is worked out from it, with the stores of what is selected, tried, looked at and on its way. */
 export class Bench {
   readonly id: string;
   revision = $state(0);
@@ -64,45 +39,21 @@ export class Bench {
   canUndo = $state(false);
   redo = $state.raw<Docket[]>([]);
 
-  /** The docket as it would be when what is tried were accepted. */
-  trial = $state.raw<Docket | undefined>();
-  /** The trial is a scheme being typed: what is found in it is shown, as for a step's form. */
-  typing = $state(false);
-  form = $state.raw<Form | undefined>();
-  /** The step as the open form, or a handle on the mat, has it so far; whether it can be accepted shows in `trial`. */
-  draft = $state.raw<Step | undefined>();
-  /** How the book would lie when the draft were accepted, where the form says that too. */
-  draftBook = $state.raw<Book | undefined>();
-  /** The format being made or changed. */
-  format = $state.raw<Format | undefined>();
-  picked = $state.raw<ReadonlySet<string>>(new Set());
-  pickedText = $state('');
-  pickedError = $state('');
+  /** What is being tried. */
+  readonly draft = new Draft();
+  /** How the pages are looked at. */
+  readonly view = new View();
+  readonly selected = new Selected(
+    () => this.shown.list,
+    (first) => (this.view.goTo = first),
+  );
+  /** Files on their way. */
+  readonly incoming: Incoming;
   /** How the sheets are looked at, and the cell that is worked on. */
   readonly sheets = new SheetsView();
   /** What is being set up on Hand over. */
   readonly handing = new Handing(this);
-  /** A recipe is being saved from this job, or replayed on it. */
-  recipe = $state<'save' | 'replay' | undefined>();
-  /** A finding that the reader was led to. */
-  pointed = $state.raw<Finding | undefined>();
-
-  /** What the mat shows besides trim and bleed. */
-  guides = $state<Record<Guide, boolean>>({ safe: false, margins: true, away: false });
-  /** How the pages are set against their sources. */
-  compare = $state<'off' | 'beside' | 'blink'>('off');
-  /** Leaves whose fold-outs are shown folded in, by the page that they hang on. */
-  folded = $state.raw<ReadonlySet<string>>(new Set());
-  /** The page that was typed, to be brought into sight. */
-  goTo = $state.raw<number | undefined>();
-  /** Distances are being measured. */
-  measure = $state(false);
-  /** A form asks for an object on a page to be clicked. */
-  asking = $state.raw<((object: OnPage) => void) | undefined>();
-
   notice = $state('');
-  uploads = $state.raw<Upload[]>([]);
-  intakes = $state.raw<IntakeState[]>([]);
   outputs = $state.raw<OutputState[]>([]);
   /** Who else has the job open. */
   others = $state.raw<readonly Present[]>([]);
@@ -114,14 +65,11 @@ export class Bench {
   );
   /** What the bench shows: the trial where there is one. */
   readonly shown: WorkedOut = $derived.by(() =>
-    this.trial ? workOut(this.trial, this.surveys, this.base.replay) : this.base,
+    this.draft.trial ? workOut(this.draft.trial, this.surveys, this.base.replay) : this.base,
   );
   /** What is found in what the bench shows; in a trial, once nothing more was typed for a moment. */
   readonly findings: readonly Finding[] = $derived.by(() =>
-    this.trial ? this.trialFindings : this.base.findings,
-  );
-  readonly pickedIndexes: number[] = $derived(
-    facesOf(this.shown.list).flatMap((page, index) => (this.picked.has(page.id) ? [index] : [])),
+    this.draft.trial ? this.trialFindings : this.base.findings,
   );
 
   private trialFindings = $state.raw<readonly Finding[]>([]);
@@ -141,6 +89,7 @@ export class Bench {
   constructor(job: JobState, surveys: Surveys) {
     this.id = job.id;
     this.surveys = surveys;
+    this.incoming = new Incoming(job.id, () => void this.poll());
     this.saving = new Saving(
       {
         id: job.id,
@@ -177,20 +126,17 @@ export class Bench {
     return this.docket.unit;
   }
 
-  toggleGuide(guide: Guide): void {
-    this.guides = { ...this.guides, [guide]: !this.guides[guide] };
-  }
-
   /** Puts a new docket in place at once and saves it. */
   put(docket: Docket): void {
     this.docket = docket;
     this.redo = [];
     this.canUndo = true;
     // A size that is accepted, by itself or with a mend, is one used last.
-    if (this.draft?.kind === 'trim') sizes.use(this.draft);
-    else if (this.draft?.kind === 'copy' && this.draft.size) sizes.use(this.draft.size);
+    const { step } = this.draft;
+    if (step?.kind === 'trim') sizes.use(step);
+    else if (step?.kind === 'copy' && step.size) sizes.use(step.size);
     this.leave();
-    this.sayPicked();
+    this.selected.sayAgain();
     this.saving.send({ docket });
   }
 
@@ -205,7 +151,11 @@ export class Bench {
 
   /** What a mend would make of the docket, with the step that is being tried where its form is open. */
   mended(mend: Mend): Docket {
-    return mended(((this.form || this.typing) && this.trial) || this.docket, mend, newStepId);
+    return mended(
+      ((this.draft.form || this.draft.typing) && this.draft.trial) || this.docket,
+      mend,
+      newStepId,
+    );
   }
 
   /** Resolves once all that was put in place is saved. */
@@ -221,7 +171,8 @@ export class Bench {
 
   /** What a new step is begun with on `list`, that of the docket's end where none is given. */
   beginning(list: PageList = this.base.list): Beginning {
-    const { surveys, docket, pickedSelection: chosen, pickedIndexes: indexes } = this;
+    const { surveys, docket, selected } = this;
+    const { selection: chosen, indexes } = selected;
     return { list, surveys, formats: docket.formats, safe: docket.safe, chosen, indexes };
   }
 
@@ -238,29 +189,21 @@ export class Bench {
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
   open(form: Form): void {
-    this.leave();
-    this.form = form;
+    this.draft.open(form);
   }
 
   /** Puts away what is being tried. */
   leave(): void {
-    this.trial = undefined;
-    this.typing = false;
-    this.form = undefined;
-    this.draft = undefined;
-    this.draftBook = undefined;
-    this.format = undefined;
-    this.asking = undefined;
-    this.recipe = undefined;
+    this.draft.leave();
   }
 
   /** Shows the docket with this step in its place, without accepting it. */
   tryStep(step: Step | undefined): void {
-    this.trial = step && withStep(this.docket, step, this.draftBook);
+    this.draft.try(step, this.docket);
   }
 
   acceptStep(step: Step): void {
-    this.put(withStep(this.docket, step, this.draftBook));
+    this.put(this.draft.with(step, this.docket));
   }
 
   /** Puts a format on pages, or gives back only some aspects of it, in one step. */
@@ -273,108 +216,16 @@ export class Bench {
     this.open({ kind: 'format', fresh: { ...formatOn(format, pages), id: newStepId() } });
   }
 
-  pick(ids: Iterable<string>): void {
-    this.picked = new Set(ids);
-    this.pickedText = describeIndexes(this.pickedIndexes, this.shown.list);
-    this.pickedError = '';
-  }
-
-  /** Picks one page; with Ctrl it joins the others, or leaves them. */
-  pickOne(id: string, { ctrlKey, metaKey }: { ctrlKey: boolean; metaKey: boolean }): void {
-    const next = new Set(ctrlKey || metaKey ? this.picked : []);
-    if (!next.delete(id)) next.add(id);
-    this.pick(next);
-  }
-
-  /** Picks by typed text; false, with the reason in `pickedError`, when it cannot be read. */
-  pickText(text: string): boolean {
-    this.pickedText = text;
-    this.pickedError = '';
-    if (!text.trim()) {
-      this.picked = new Set();
-      return true;
-    }
-    try {
-      const indexes = resolveSelection(text, this.shown.list);
-      this.picked = new Set(indexes.map((index) => faceAt(this.shown.list, index)!.id));
-      this.goTo = indexes[0];
-      return true;
-    } catch (error) {
-      if (!(error instanceof SelectionError)) throw error;
-      this.pickedError = saySelectionError(error);
-      return false;
-    }
-  }
-
-  /** The picked pages as a step keeps them: as typed where text was typed, else those very pages. */
-  get pickedSelection(): Selection | undefined {
-    if (!this.picked.size) return undefined;
-    const typed = this.pickedText.trim();
-    if (typed && !this.pickedError && typed !== describeIndexes(this.pickedIndexes, this.shown.list))
-      return typed;
-    return { ids: [...this.picked] };
-  }
-
-  async takeIn(files: Iterable<File>): Promise<void> {
-    for (const file of files) {
-      const mine: Upload = { name: file.name, share: 0 };
-      this.uploads = [...this.uploads, mine];
-      try {
-        await upload(this.id, file, { at: 'end' }, (share) => {
-          mine.share = share;
-          this.uploads = [...this.uploads];
-        });
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error;
-        this.intakes = [
-          ...this.intakes,
-          {
-            id: `local-${Math.random()}`,
-            name: file.name,
-            state: 'failed',
-            done: 0,
-            total: 0,
-            trouble: error.trouble,
-          },
-        ];
-      }
-      this.uploads = this.uploads.filter((each) => each !== mine);
-      void this.poll();
-    }
-  }
-
   /** Brings a file that is to be laid on pages, and becomes no page itself; returns its SHA-256. Rejects with Refused. */
   async bringGraphic(file: File): Promise<string> {
-    const { id, sha256 } = await upload(this.id, file, { at: 'aside' }, () => undefined);
-    for (;;) {
-      const { intakes } = await api.status(this.id);
-      const mine = intakes.find((intake) => intake.id === id);
-      if (!mine) break;
-      if (mine.state === 'failed') {
-        await api.dismiss(id);
-        throw new Refused(422, mine.trouble ?? { code: 'damaged' });
-      }
-      await new Promise((soon) => setTimeout(soon, POLL_MS / 2));
-    }
+    const sha256 = await this.incoming.bringGraphic(file);
     if (!this.surveys[sha256]) this.surveys = { ...this.surveys, [sha256]: await api.survey(sha256) };
-    void this.poll();
     return sha256;
-  }
-
-  /** Has a file surveyed again whose survey failed. */
-  async tryIntake(intake: IntakeState): Promise<void> {
-    await api.tryAgain('intake', intake.id).catch(() => undefined);
-    void this.poll();
-  }
-
-  dismiss(intake: IntakeState): void {
-    this.intakes = this.intakes.filter((each) => each !== intake);
-    if (!intake.id.startsWith('local-')) void api.dismiss(intake.id);
   }
 
   /** Judges what is tried once it has stood for a moment; returns how to call that off. */
   judgeSoon(): () => void {
-    const tried = this.trial ? this.shown : undefined;
+    const tried = this.draft.trial ? this.shown : undefined;
     const soon = setTimeout(() => {
       this.trialFindings = tried?.findings ?? this.base.findings;
     }, JUDGE_AFTER_MS);
@@ -390,7 +241,7 @@ export class Bench {
       const { status, tag, others } = await api.pulse(this.id, {
         window: this.window,
         tag: this.tag,
-        doing: this.form?.kind ?? (this.typing ? 'scheme' : this.format ? 'format' : ''),
+        doing: this.draft.doing,
       });
       // A change that waits tells by itself when it gets through.
       if (!this.saving.unsent) this.saving.isBack();
@@ -410,8 +261,7 @@ export class Bench {
   }
 
   private async show(status: JobStatus): Promise<void> {
-    const local = this.intakes.filter(({ id }) => id.startsWith('local-'));
-    this.intakes = [...status.intakes, ...local];
+    this.incoming.told(status.intakes);
     this.outputs = status.outputs;
     await this.fetchMeasured(status.measuring);
     this.behind = status.revision !== this.revision;
@@ -421,7 +271,7 @@ export class Bench {
   /** Something is under way that shows how far it is. */
   private isBusy(): boolean {
     return (
-      this.intakes.some(({ state }) => state !== 'failed') ||
+      this.incoming.isBusy ||
       this.measuring.length > 0 ||
       this.outputs.some(({ state }) => state === 'waiting' || state === 'working')
     );
@@ -479,24 +329,13 @@ export class Bench {
     this.revision = job.revision;
     this.behind = false;
     // What is being tried here stays, on the docket as it is now.
-    if (this.trial) this.trial = mergeDockets(this.docket, this.trial, job.docket) ?? this.trial;
+    const { trial } = this.draft;
+    if (trial) this.draft.trial = mergeDockets(this.docket, trial, job.docket) ?? trial;
     this.docket = job.docket;
     this.by = job.by;
     this.canUndo = job.canUndo;
     this.redo = job.redo;
-    this.picked = new Set(
-      [...this.picked].filter((id) => facesOf(this.shown.list).some((page) => page.id === id)),
-    );
-    this.sayPicked();
-  }
-
-  /** The pages picked stay picked when the list changes; what was typed stays as long as it still means them. */
-  private sayPicked(): void {
-    if (this.pickedError) return;
-    const now = this.pickedIndexes;
-    const { list } = this.shown;
-    const means = this.pickedText.trim() ? pickedOf(this.pickedText, list) : [];
-    if (means.join() !== now.join()) this.pickedText = describeIndexes(now, list);
+    this.selected.keepThere();
   }
 }
 

@@ -28,7 +28,7 @@
   }
   function begin(what: 'save' | 'replay'): void {
     bench.leave();
-    bench.recipe = what;
+    bench.draft.recipe = what;
   }
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
@@ -54,7 +54,7 @@
         class:off={step.off}
         class:failed={failed.has(step.id)}
         class:here={index === bench.docket.steps.length - 1}
-        class:open={bench.form?.step?.id === step.id}
+        class:open={bench.draft.form?.step?.id === step.id}
       >
         <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
           <span class="mono n">{index + 1}</span>

@@ -17,8 +17,8 @@
   const WORD = { stop: 'Stop', look: 'Look', note: 'Note' };
 
   function point(): void {
-    bench.pick(finding.pages);
-    bench.pointed = finding;
+    bench.selected.choose(finding.pages);
+    bench.view.pointed = finding;
   }
 </script>
 
@@ -31,8 +31,8 @@
         type="button"
         class="link strong"
         onclick={() => bench.put(bench.mended(mend))}
-        onpointerenter={() => !bench.form && !bench.typing && (bench.trial = bench.mended(mend))}
-        onpointerleave={() => !bench.form && !bench.typing && (bench.trial = undefined)}>{sayMend(mend)}</button
+        onpointerenter={() => !bench.draft.form && !bench.draft.typing && (bench.draft.trial = bench.mended(mend))}
+        onpointerleave={() => !bench.draft.form && !bench.draft.typing && (bench.draft.trial = undefined)}>{sayMend(mend)}</button
       >
     {/each}
     {#if finding.step}

@@ -53,7 +53,7 @@
       ? `bleed ${figures[0]}`
       : `bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
   }
-  const picked = $derived(bench.pickedIndexes);
+  const picked = $derived(bench.selected.indexes);
   /** What can be done to the pages selected. */
   const ACTS = STEP_KINDS.filter(({ schema, key }) => 'pages' in schema.shape && key).map(({ kind }) => kind);
   const GUIDES = [
@@ -70,16 +70,16 @@
     <input
       id="picked"
       class="field mono"
-      class:bad={bench.pickedError}
-      value={bench.pickedText}
+      class:bad={bench.selected.error}
+      value={bench.selected.text}
       placeholder="3, 5-9, last"
       spellcheck="false"
       autocomplete="off"
-      oninput={(event) => bench.pickText(event.currentTarget.value)}
-      aria-invalid={!!bench.pickedError}
+      oninput={(event) => bench.selected.type(event.currentTarget.value)}
+      aria-invalid={!!bench.selected.error}
     /></label
   >
-  {#if bench.picked.size}
+  {#if bench.selected.ids.size}
     <select
       class="acts"
       aria-label="Do with these pages"
@@ -96,16 +96,16 @@
   {/if}
   <span
     class="words"
-    title={bench.pickedError ? undefined : `${words}${boxes}`}
-    class:bad={bench.pickedError}
-    role={bench.pickedError ? 'alert' : undefined}>{bench.pickedError || words}</span
+    title={bench.selected.error ? undefined : `${words}${boxes}`}
+    class:bad={bench.selected.error}
+    role={bench.selected.error ? 'alert' : undefined}>{bench.selected.error || words}</span
   >
   <span class="right">
     {#if zoom}
       <span class="show"
         >show
         {#each GUIDES as [key, word] (key)}
-          <button class="guide" aria-pressed={bench.guides[key]} onclick={() => bench.toggleGuide(key)}>{word}</button>
+          <button class="guide" aria-pressed={bench.view.guides[key]} onclick={() => bench.view.toggleGuide(key)}>{word}</button>
         {/each}</span
       >
       <span class="zoom">

@@ -10,7 +10,7 @@
   /** Sizes and boxes of the first picked page, as supplied and now. */
   let { bench }: { bench: Bench } = $props();
 
-  const index = $derived(bench.pickedIndexes[0] ?? bench.shown.list.pages.findIndex(({ art }) => art));
+  const index = $derived(bench.selected.indexes[0] ?? bench.shown.list.pages.findIndex(({ art }) => art));
   const page = $derived(bench.shown.list.pages[index]);
   const source = $derived(page?.art && bench.surveys[page.art.source]?.pages[page.art.index]);
   const size = (b: Box) => formatSize(b.x1 - b.x0, b.y1 - b.y0, bench.unit).replace(/ [a-z]+$/, '');

@@ -11,9 +11,9 @@
   const panels = $derived(panelsOf(bench.shown.list));
   const WORD: Record<PanelNumbers, string> = { lettered: '5a, 5b', continued: 'on from the last', none: 'none' };
   function toggle(on: string): void {
-    const next = new Set(bench.folded);
+    const next = new Set(bench.view.folded);
     if (!next.delete(on)) next.add(on);
-    bench.folded = next;
+    bench.view.folded = next;
   }
 </script>
 
@@ -22,10 +22,10 @@
     <ul>
       {#each panels as { id, on, nth, front, back, folds } (id)}
         <li>
-          <button class="link" onclick={() => bench.pick([front.id, back.id])}>{addressOf({ on, nth })}</button>
+          <button class="link" onclick={() => bench.selected.choose([front.id, back.id])}>{addressOf({ on, nth })}</button>
           <span>{formatLength(front.trim.width, bench.unit)}, over the {folds}</span>
           {#if nth === 1}
-            {@const closed = bench.folded.has(front.panel!.on)}
+            {@const closed = bench.view.folded.has(front.panel!.on)}
             <button class="link" aria-pressed={!closed} onclick={() => toggle(front.panel!.on)}>{closed ? 'open it' : 'fold it in'}</button>
           {/if}
         </li>

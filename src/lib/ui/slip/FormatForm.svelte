@@ -30,20 +30,20 @@
 
   function set(field: string, change: Partial<Format>, isWrong = false): void {
     wrong = { ...wrong, [field]: isWrong };
-    bench.format = { ...format, ...change };
+    bench.draft.format = { ...format, ...change };
   }
   function without(field: 'trim' | 'bleed' | 'margins'): void {
     const rest = { ...format };
     delete rest[field];
     wrong = { ...wrong, [field]: false };
-    bench.format = rest;
+    bench.draft.format = rest;
   }
   $effect(() => {
-    bench.trial = bad || !changed ? undefined : withFormat(bench.docket, format);
+    bench.draft.trial = bad || !changed ? undefined : withFormat(bench.docket, format);
   });
   /** Pages with this format, and how many of them would get another size. */
   const users = $derived(bench.base.list.pages.filter((page) => page.format?.id === format.id).length);
-  const resized = $derived(bench.trial ? sizesChanged(bench.base.list, bench.shown.list) : 0);
+  const resized = $derived(bench.draft.trial ? sizesChanged(bench.base.list, bench.shown.list) : 0);
 
   function accept(event: SubmitEvent): void {
     event.preventDefault();

@@ -7,7 +7,7 @@
 
   let { bench }: { bench: Bench } = $props();
 
-  const page = $derived(bench.base.list.pages[bench.pickedIndexes[0] ?? -1]);
+  const page = $derived(bench.base.list.pages[bench.selected.indexes[0] ?? -1]);
   const uses = $derived.by(() => {
     const counts = new Map<string, number>();
     for (const { format } of bench.base.list.pages) if (format) counts.set(format.id, (counts.get(format.id) ?? 0) + 1);
@@ -24,12 +24,12 @@
       ...(margins ? { margins: { ...margins, columns: columns?.count ?? 1, gap: columns?.gap ?? 0 } } : {}),
     };
     bench.leave();
-    bench.format = made;
+    bench.draft.format = made;
   }
   const drop = (id: string) => bench.put({ ...bench.docket, formats: bench.docket.formats.filter((format) => format.id !== id) });
   function edit(format: Format): void {
     bench.leave();
-    bench.format = format;
+    bench.draft.format = format;
   }
 </script>
 
@@ -44,8 +44,8 @@
         >
           <button class="name" onclick={() => edit(format)}>{format.name}</button>
           <span class="mono">{uses.get(format.id) ?? 0} p</span>
-          <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.tryFormat(format.id, bench.pickedSelection ?? 'all')}
-            >apply to {bench.picked.size ? 'selected' : 'all'}</button
+          <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.tryFormat(format.id, bench.selected.selection ?? 'all')}
+            >apply to {bench.selected.ids.size ? 'selected' : 'all'}</button
           >
           {#if !uses.get(format.id)}<button class="link" aria-label="Delete format {format.name}" onclick={() => drop(format.id)}>×</button>{/if}
         </li>
@@ -54,7 +54,7 @@
   {:else}
     <p>A format is a named set of trim size, bleed and margins. Change it, and every page that has it follows.</p>
   {/if}
-  <button class="link" onclick={make}>{page ? `New from page ${bench.pickedIndexes[0]! + 1}` : 'New format'}</button>
+  <button class="link" onclick={make}>{page ? `New from page ${bench.selected.indexes[0]! + 1}` : 'New format'}</button>
 </Folded>
 
 <style>

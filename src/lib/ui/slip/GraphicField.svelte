@@ -3,7 +3,8 @@
   import { formatSize } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/model/page';
   import { Refused } from '../api';
-  import type { Bench, OnPage } from '../bench.svelte';
+  import type { OnPage } from '../bench/draft.svelte';
+  import type { Bench } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
   import { sayTrouble } from '../../words/troubles';
   import PagesField from './PagesField.svelte';
@@ -36,7 +37,7 @@
     }
   }
   const take = ({ page, box }: OnPage): void => {
-    bench.asking = undefined;
+    bench.draft.asking = undefined;
     onchange({ page: { ids: [page.id] }, area: box });
   };
 </script>
@@ -59,8 +60,8 @@
 {/if}
 <div class="ways">
   <FileButton words="From a file" quiet onfiles={(files) => void bring(files[0]!)} />
-  {#if areas}<button type="button" class="btn q" aria-pressed={bench.asking === take} onclick={() => (bench.asking = take)}
-      >{bench.asking === take ? 'Click it on the page' : 'An object on a page'}</button
+  {#if areas}<button type="button" class="btn q" aria-pressed={bench.draft.asking === take} onclick={() => (bench.draft.asking = take)}
+      >{bench.draft.asking === take ? 'Click it on the page' : 'An object on a page'}</button
     >{/if}
   {#if !inJob}<button type="button" class="btn q" onclick={() => onchange({ page: 'last' })}>A page of the job</button>{/if}
 </div>

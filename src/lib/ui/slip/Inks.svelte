@@ -56,11 +56,12 @@
 <Folded title="Inks" count={inks.length} open={pictures.hidden.length > 0}>
   <ul>
     {#each inks as ink (ink.kind + ink.name)}
-      <li class:hidden={isHidden(ink.name)} class:elsewhere={bench.picked.size > 0 && !ink.pages.some((id) => bench.picked.has(id))}>
+      <li class:hidden={isHidden(ink.name)} class:elsewhere={bench.selected.ids.size > 0 && !ink.pages.some((id) => bench.selected.ids.has(id))}>
         <i style:background={color(ink)}></i>
         <span
           ><b>{ink.name}</b>{ink.kind === 'spot' ? ' spot' : ''}<small
-            ><button class="link" onclick={() => bench.pick(ink.pages)}>{where(ink)}</button> · step {by(ink) || '–'}{#if ink.kind === 'spot'}
+            ><button class="link" onclick={() => bench.selected.choose(ink.pages)}>{where(ink)}</button> · step {by(ink) ||
+              '–'}{#if ink.kind === 'spot'}
               · <button
                 class="link"
                 aria-label="Rename {ink.name}"
@@ -80,7 +81,7 @@
       </li>
     {/each}
   </ul>
-  {#if bench.picked.size}<p class="quiet">Those that the selected pages do not have are pale.</p>{/if}
+  {#if bench.selected.ids.size}<p class="quiet">Those that the selected pages do not have are pale.</p>{/if}
   {#if pictures.hidden.length}
     <p class="quiet">Only the mat leaves them out; what goes out has them all. <button class="link" onclick={() => hide([])}>Show all</button></p>
   {/if}

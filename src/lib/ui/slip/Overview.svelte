@@ -16,7 +16,7 @@
   const RANK = { stop: 0, look: 1, note: 2 };
   // While a mend is only tried, the findings shown are those it would mend.
   const findings = $derived(
-    (bench.form || bench.typing ? bench.findings : bench.base.findings)
+    (bench.draft.form || bench.draft.typing ? bench.findings : bench.base.findings)
       .filter(({ stage }) => stages.includes(stage))
       .sort((a, b) => RANK[a.level] - RANK[b.level]),
   );

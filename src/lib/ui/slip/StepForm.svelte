@@ -7,7 +7,8 @@
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
-  import type { Bench, Form } from '../bench.svelte';
+  import type { Form } from '../bench/draft.svelte';
+  import type { Bench } from '../bench.svelte';
   import { newStepId } from '../newStepId';
   import FindingCard from '../parts/FindingCard.svelte';
   import PagesField from './PagesField.svelte';
@@ -20,8 +21,8 @@
     const at = form.step ? bench.docket.steps.findIndex((step) => step.id === form.step!.id) : bench.docket.steps.length;
     return bench.base.replay.after[at - 1] ?? { pages: [], book: bench.docket.book };
   });
-  untrack(() => (bench.draft = form.step ?? form.fresh ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
-  const step: Step = $derived(bench.draft ?? form.step!);
+  untrack(() => (bench.draft.step = form.step ?? form.fresh ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
+  const step: Step = $derived(bench.draft.step ?? form.step!);
   const Fields = $derived(stepFields(step.kind));
   const words = $derived(stepWords(step.kind));
   /** Fields that hold something that cannot be used. */
@@ -48,7 +49,7 @@
 
   $effect(() => {
     const wanted = problem || !changed ? undefined : step;
-    void bench.draftBook;
+    void bench.draft.book;
     // Once the key that was pressed shows, and not in the frame that draws it: however many pages there are, no key waits.
     let soon: ReturnType<typeof setTimeout> | undefined;
     const shown = requestAnimationFrame(() => (soon = setTimeout(() => bench.tryStep(wanted))));
@@ -66,13 +67,13 @@
       return `${was} − ${gone} = ${was - gone} pages`;
     }
     if (step.kind === 'blank') return `${was} + ${step.count} = ${was + step.count} pages`;
-    if (!bench.trial) return '';
+    if (!bench.draft.trial) return '';
     const count = sizesChanged(bench.base.list, bench.shown.list);
     return count ? `${count} of ${was} pages change size` : '';
   });
   /** What would go wrong that does not now. */
   const raised = $derived.by(() => {
-    if (!bench.trial) return [];
+    if (!bench.draft.trial) return [];
     const known = new Set(bench.base.findings.map(({ code, pages }) => code + pages.join()));
     return bench.findings.filter(
       ({ code, pages, level, stage }) => level !== 'note' && (stage === 'pages' || stage === 'numbers') && !known.has(code + pages.join()),
@@ -96,22 +97,22 @@
     <p class="quiet">
       {form.step
         ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
-        : bench.picked.size
-          ? `for the pages selected: ${describeIndexes(bench.pickedIndexes, bench.shown.list)}`
+        : bench.selected.ids.size
+          ? `for the pages selected: ${describeIndexes(bench.selected.indexes, bench.shown.list)}`
           : before.pages.length
             ? 'nothing selected: say which pages'
             : 'the first pages of this job'}
     </p>
   </header>
   {#if 'pages' in step}
-    <PagesField value={step.pages} list={before} onchange={(pages) => (bench.draft = { ...step, pages } as Step)} />
+    <PagesField value={step.pages} list={before} onchange={(pages) => (bench.draft.step = { ...step, pages } as Step)} />
   {/if}
   <Fields
     {bench}
     {step}
     {before}
     onchange={(next, wrong = false) => {
-      bench.draft = next;
+      bench.draft.step = next;
       fieldsWrong = wrong;
     }}
   />

@@ -41,15 +41,15 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
 
   set(change: Partial<Of>): void {
     this.value = { ...this.value, ...change };
-    this.bench.trial = this.bad ? undefined : { ...this.bench.docket, scheme: this.value };
-    this.bench.typing = !this.bad;
+    this.bench.draft.trial = this.bad ? undefined : { ...this.bench.docket, scheme: this.value };
+    this.bench.draft.typing = !this.bad;
   }
 
   /** Takes what was typed in a field, or keeps in mind that it cannot be used. */
   take<T>(key: string, given: T | undefined, change: (given: T) => Partial<Of>): void {
     this.wrong = { ...this.wrong, [key]: given === undefined };
     if (given !== undefined) this.set(change(given));
-    else this.bench.trial = undefined;
+    else this.bench.draft.trial = undefined;
   }
 
   accept(): void {

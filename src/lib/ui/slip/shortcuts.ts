@@ -20,15 +20,15 @@ export const SHORTCUTS: readonly Shortcut[] = [
     key: 'a',
     word: () => 'Another size of this',
     does: 'another size of this page',
-    shown: (bench) => bench.pickedIndexes.length === 1,
+    shown: (bench) => bench.selected.indexes.length === 1,
     step(bench) {
-      const page = bench.base.list.pages[bench.pickedIndexes[0] ?? 0];
+      const page = bench.base.list.pages[bench.selected.indexes[0] ?? 0];
       return page && { ...anotherSize(page), id: newStepId() };
     },
   },
   {
     key: 'o',
-    word: (bench) => `Make all one size${bench.pickedIndexes.length === 1 ? ', like this' : ''}`,
+    word: (bench) => `Make all one size${bench.selected.indexes.length === 1 ? ', like this' : ''}`,
     does: 'make all one size',
     shown: (bench) => !!evenSizes(bench.beginning()),
     step(bench) {

@@ -5,23 +5,23 @@
   let { bench }: { bench: Bench } = $props();
 </script>
 
-{#if bench.uploads.length || bench.intakes.length}
+{#if bench.incoming.uploads.length || bench.incoming.intakes.length}
   <ul aria-label="Files on their way in">
-    {#each bench.uploads as file (file)}
+    {#each bench.incoming.uploads as file (file)}
       <li>
         <b>{file.name}</b>
         <progress max="1" value={file.share}></progress>
         <span class="mono">{Math.round(file.share * 100)} % sent</span>
       </li>
     {/each}
-    {#each bench.intakes as intake (intake.id)}
+    {#each bench.incoming.intakes as intake (intake.id)}
       <li class:failed={intake.state === 'failed'}>
         <b>{intake.name}</b>
         {#if intake.state === 'failed'}
           <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unforeseen' })}</p>
           <span
-            >{#if intake.again}<button class="link" onclick={() => void bench.tryIntake(intake)}>Try again</button>{/if}
-            <button class="link" onclick={() => bench.dismiss(intake)}>Dismiss</button></span
+            >{#if intake.again}<button class="link" onclick={() => void bench.incoming.tryIntake(intake)}>Try again</button>{/if}
+            <button class="link" onclick={() => bench.incoming.dismiss(intake)}>Dismiss</button></span
           >
         {:else}
           <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>

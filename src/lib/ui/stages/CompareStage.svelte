@@ -17,7 +17,7 @@
   // Movement that was not asked for is left out: then the space bar changes from one to the other.
   const still = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
   $effect(() => {
-    if (bench.compare !== 'blink' || still) return;
+    if (bench.view.compare !== 'blink' || still) return;
     const blinking = setInterval(() => (source = !source), BLINK_MS);
     return () => clearInterval(blinking);
   });
@@ -27,11 +27,11 @@
   const pairs = $derived(
     list.pages.flatMap((page, index) => {
       const from = page.art && bench.surveys[page.art.source]?.pages[page.art.index];
-      return from && (!bench.picked.size || bench.picked.has(page.id)) ? [{ page, index, from, side: sideOf(index, list.book) }] : [];
+      return from && (!bench.selected.ids.size || bench.selected.ids.has(page.id)) ? [{ page, index, from, side: sideOf(index, list.book) }] : [];
     }),
   );
   const arranged = $derived.by(() => {
-    const blink = bench.compare === 'blink';
+    const blink = bench.view.compare === 'blink';
     let [x, y, tall, width] = [0, 0, 0, 0];
     const slots = pairs.map(({ page, from, side }) => {
       const supplied = { width: from.boxes.media.x1 - from.boxes.media.x0, height: from.boxes.media.y1 - from.boxes.media.y0 };
@@ -78,7 +78,7 @@
     height={arranged.height}
     fitTo={pairs.length > 1 ? 'width' : 'all'}
     label="Pages and their sources"
-    onempty={() => bench.pick([])}
+    onempty={() => bench.selected.choose([])}
     onkeydown={(event) => still && event.key === 'b' && (source = !source)}
   >
     {#snippet children(view)}
@@ -93,19 +93,19 @@
             x={place.x}
             y={place.y}
             at={place.at}
-            shown={bench.compare === 'beside' ? 'both' : source ? 'source' : 'page'}
-            picked={bench.picked.has(page.id)}
+            shown={bench.view.compare === 'beside' ? 'both' : source ? 'source' : 'page'}
+            picked={bench.selected.ids.has(page.id)}
             surveys={bench.surveys}
             k={view.k}
-            onpick={(event) => bench.pickOne(page.id, event)}
+            onpick={(event) => bench.selected.chooseOne(page.id, event)}
           />
         {/if}
       {/each}
     {/snippet}
   </Mat>
   <Caption>
-    {#if bench.compare === 'blink'}{source ? 'as supplied' : 'now'}, one over the other where the art meets{still ? ' · B changes' : ''}
+    {#if bench.view.compare === 'blink'}{source ? 'as supplied' : 'now'}, one over the other where the art meets{still ? ' · B changes' : ''}
     {:else}as supplied on the left, now on the right, at one scale{/if}
-    · <button class="link" onclick={() => (bench.compare = 'off')}>back to the spreads</button>
+    · <button class="link" onclick={() => (bench.view.compare = 'off')}>back to the spreads</button>
   </Caption>
 </div>

@@ -17,7 +17,7 @@
 {#each holdsOf(tile.page, tile.side) as hold (hold.key)}
   {@const { box, item } = hold.text}
   {@const px = 1 / k}
-  <g class="hold" class:away={hold.away} class:open={bench.draft?.id === hold.matter.step} data-pick="line">
+  <g class="hold" class:away={hold.away} class:open={bench.draft.step?.id === hold.matter.step} data-pick="line">
     <rect
       class="grip"
       x={box.x0 - 4 * px}
@@ -56,7 +56,7 @@
   {@const { box } = stamp}
   <rect
     class="grip stamp"
-    class:open={bench.draft?.id === stamp.laid.step}
+    class:open={bench.draft.step?.id === stamp.laid.step}
     data-pick="stamp"
     x={box.x0}
     y={box.y0}

@@ -17,7 +17,7 @@
   const list = $derived(bench.base.list);
   const none = $derived(!list.pages.length);
   const labels = $derived(labelsOf(list));
-  const picked = $derived(bench.pickedIndexes.filter((index) => index < list.pages.length));
+  const picked = $derived(bench.selected.indexes.filter((index) => index < list.pages.length));
   const one = $derived(picked.length === 1 ? picked[0] : undefined);
 
   const acts = $derived(actsOf('numbers', bench));
@@ -52,8 +52,8 @@
   };
 </script>
 
-{#if bench.form}
-  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{#if bench.draft.form}
+  {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
   <Overview {bench} stages={['numbers']} title="Numbers">
     {#if one !== undefined}

@@ -34,20 +34,20 @@
   const here = $derived(Math.min(at, Math.max(0, list.pages.length - 1)));
 
   $effect(() => {
-    const first = bench.pickedIndexes[0];
+    const first = bench.selected.indexes[0];
     if (first === undefined) return;
     const on = faces[first]?.panel?.on;
     at = on === undefined ? first : list.pages.findIndex(({ id }) => id === on);
   });
   $effect(() => {
-    if (bench.goTo === undefined) return;
-    at = Math.min(bench.goTo, list.pages.length - 1);
-    bench.goTo = undefined;
+    if (bench.view.goTo === undefined) return;
+    at = Math.min(bench.view.goTo, list.pages.length - 1);
+    bench.view.goTo = undefined;
   });
   $effect(() => {
-    if (!bench.pointed) return;
-    const index = faces.findIndex(({ id }) => id === bench.pointed!.pages[0]);
-    bench.pointed = undefined;
+    if (!bench.view.pointed) return;
+    const index = faces.findIndex(({ id }) => id === bench.view.pointed!.pages[0]);
+    bench.view.pointed = undefined;
     if (index >= 0) at = index;
   });
 
@@ -76,7 +76,7 @@
       book: { ...list.book, first, facing: list.book.facing && !light },
     };
   });
-  const arranged = $derived(arrangeSpreads(part, matWidth / Math.max(1, matHeight), undefined, bench.folded));
+  const arranged = $derived(arrangeSpreads(part, matWidth / Math.max(1, matHeight), undefined, bench.view.folded));
   const tiles = $derived(
     arranged.tiles.map((tile): TileView => {
       const { id } = facesOf(part)[tile.index]!;
@@ -89,8 +89,8 @@
         side: sideAt(index, list),
         name: addresses.get(page.id) ?? String(index + 1),
         label: labels.get(page.id) ?? '',
-        picked: bench.picked.has(page.id),
-        fresh: !!bench.trial && !base.has(page.id),
+        picked: bench.selected.ids.has(page.id),
+        fresh: !!bench.draft.trial && !base.has(page.id),
         flag: undefined,
         ghost: undefined,
       };
@@ -109,7 +109,7 @@
   }
   function go(index: number): void {
     at = index;
-    if (bench.picked.size && !bench.form) bench.pick([list.pages[index]!.id]);
+    if (bench.selected.ids.size && !bench.draft.form) bench.selected.choose([list.pages[index]!.id]);
   }
   function onkeydown(event: KeyboardEvent): void {
     const by = {
@@ -172,21 +172,21 @@
       width={arranged.width}
       height={arranged.height}
       label="Facing pages"
-      still={!!bench.form}
-      {...bench.asking ? { cursor: 'crosshair' } : {}}
+      still={!!bench.draft.form}
+      {...bench.draft.asking ? { cursor: 'crosshair' } : {}}
       {onkeydown}
-      onempty={() => bench.pick([])}
+      onempty={() => bench.selected.choose([])}
     >
       {#snippet children(view)}
         {#each tiles as tile (tile.page.id)}
           <PageTile
             view={tile}
-            safe={bench.guides.safe ? bench.docket.safe : undefined}
-            margins={bench.guides.margins}
-            away={bench.guides.away}
+            safe={bench.view.guides.safe ? bench.docket.safe : undefined}
+            margins={bench.view.guides.margins}
+            away={bench.view.guides.away}
             surveys={bench.surveys}
             k={view.k}
-            onpick={(event) => bench.pickOne(tile.page.id, event)}
+            onpick={(event) => bench.selected.chooseOne(tile.page.id, event)}
           />
         {/each}
         {#if behind && tiles[0]}
@@ -203,14 +203,14 @@
         {#each tiles as tile (tile.page.id)}
           <g transform="translate({tile.x} {tile.y + tile.page.trim.height}) scale(1 -1)">
             <LineHolds {bench} {tile} k={view.k} {toMat} />
-            {#if bench.asking}<ObjectPicker {bench} {tile} k={view.k} {toMat} />{/if}
+            {#if bench.draft.asking}<ObjectPicker {bench} {tile} k={view.k} {toMat} />{/if}
           </g>
         {/each}
       {/snippet}
     </Mat>
-    {#if bench.asking}
+    {#if bench.draft.asking}
       <Caption
-        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.asking = undefined)}
+        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.draft.asking = undefined)}
           >Cancel</button
         ></Caption
       >

@@ -44,7 +44,7 @@
       (moved) => {
         const drawn = area;
         area = undefined;
-        if (moved && drawn) bench.asking?.({ page: tile.page, side: tile.side, box: drawn.box });
+        if (moved && drawn) bench.draft.asking?.({ page: tile.page, side: tile.side, box: drawn.box });
       },
     );
   }
@@ -74,7 +74,7 @@
     aria-label="Object {n + 1} on page {tile.name}"
     onpointerdown={(event) => {
       event.stopPropagation();
-      bench.asking?.({ page: tile.page, side: tile.side, box });
+      bench.draft.asking?.({ page: tile.page, side: tile.side, box });
     }}
   />
 {/each}

@@ -23,7 +23,7 @@
 
   let { bench }: { bench: Bench } = $props();
 
-  const picked = $derived(bench.pickedIndexes);
+  const picked = $derived(bench.selected.indexes);
   const page = $derived(picked.length === 1 ? faceAt(bench.shown.list, picked[0]!) : undefined);
   const bleed = $derived(page && bleedSides(page.bleed, sideAt(picked[0]!, bench.shown.list)));
   const from = $derived(page?.art && bench.docket.steps.find((step) => step.kind === 'take-in' && step.source === page.art!.source));
@@ -46,10 +46,10 @@
   let safe = $state<number | undefined>();
 </script>
 
-{#if bench.form}
-  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
-{:else if bench.format}
-  <FormatForm {bench} format={bench.format} />
+{#if bench.draft.form}
+  {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
+{:else if bench.draft.format}
+  <FormatForm {bench} format={bench.draft.format} />
 {:else}
   <Overview {bench} stages={['pages']} title="Pages">
     <Acts
@@ -88,10 +88,10 @@
         ['beside', 'beside'],
         ['blink', 'blink'],
       ]}
-      value={bench.compare}
-      onchange={(how) => (bench.compare = how)}
+      value={bench.view.compare}
+      onchange={(how) => (bench.view.compare = how)}
     />
-    {#if bench.compare !== 'off'}<CompareTable {bench} />{/if}
+    {#if bench.view.compare !== 'off'}<CompareTable {bench} />{/if}
     <FoldOuts {bench} />
     <Formats {bench} />
     <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">

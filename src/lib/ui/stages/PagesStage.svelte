@@ -48,10 +48,10 @@
   const aspect = $derived(matWidth / Math.max(1, matHeight));
   /** While a step is tried that leaves their number as it is, the mat keeps its scale and its rows, so that what changes is the pages. */
   const ADDING: readonly string[] = ['take-in', 'blank', 'copy', 'split', 'join', 'reading-order', 'panel', 'give-back'];
-  const trying = $derived(!!bench.form && !ADDING.includes(bench.form.kind) && base.pages.length > 0);
-  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.folded).columns : undefined);
+  const trying = $derived(!!bench.draft.form && !ADDING.includes(bench.draft.form.kind) && base.pages.length > 0);
+  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.view.folded).columns : undefined);
   const arranged: Arrangement = $derived.by(() => {
-    if (!cropping) return arrangeSpreads(list, aspect, keptColumns, bench.folded);
+    if (!cropping) return arrangeSpreads(list, aspect, keptColumns, bench.view.folded);
     // While a crop is tried, each page stays where it was and its new trim lies within the old one.
     const kept = arrangeSpreads(pulling.met, aspect);
     const tiles = kept.tiles.flatMap((tile): Tile[] => {
@@ -97,8 +97,8 @@
           page,
           name: nameOf(tile.index),
           label: labels.get(page.id) ?? '',
-          picked: bench.picked.has(page.id),
-          fresh: !!bench.trial && !before.has(page.id),
+          picked: bench.selected.ids.has(page.id),
+          fresh: !!bench.draft.trial && !before.has(page.id),
           flag: flags.get(page.id),
           ghost: ghostOf(tile),
         };
@@ -109,9 +109,9 @@
   /** Where the trim was, when what is being tried changes it. */
   function ghostOf(tile: Tile) {
     const page = faces[tile.index]!;
-    const was = bench.trial && (cropping ? pulling.met.pages[tile.index] : before.get(page.id));
+    const was = bench.draft.trial && (cropping ? pulling.met.pages[tile.index] : before.get(page.id));
     if (!was) return undefined;
-    const step = pulling.draft ?? bench.trial!.steps.findLast((each) => each.kind === 'trim');
+    const step = pulling.draft ?? bench.draft.trial!.steps.findLast((each) => each.kind === 'trim');
     return oldTrim(was, page, step && 'fixed' in step ? step.fixed : CENTRE, tile.side);
   }
 
@@ -119,11 +119,11 @@
     const id = faces[index]!.id;
     if (event.shiftKey) {
       const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)];
-      bench.pick(faces.slice(from, to + 1).map((page) => page.id));
+      bench.selected.choose(faces.slice(from, to + 1).map((page) => page.id));
       return;
     }
     anchor = index;
-    bench.pickOne(id, event);
+    bench.selected.chooseOne(id, event);
   }
 
   function marquee(box: { x0: number; y0: number; x1: number; y1: number }, add: boolean): void {
@@ -131,7 +131,7 @@
       const { width, height } = faces[index]!.trim;
       return x < box.x1 && x + width > box.x0 && y < box.y1 && y + height > box.y0;
     });
-    bench.pick([...(add ? bench.picked : []), ...hit.map(({ index }) => faces[index]!.id)]);
+    bench.selected.choose([...(add ? bench.selected.ids : []), ...hit.map(({ index }) => faces[index]!.id)]);
   }
 
   let reach = $state(0);
@@ -147,7 +147,7 @@
       carrying.shift(shift);
       return;
     }
-    const from = event.shiftKey ? reach : (bench.pickedIndexes[0] ?? -1);
+    const from = event.shiftKey ? reach : (bench.selected.indexes[0] ?? -1);
     const up = arranged.columns * (list.book.facing ? 2 : 1);
     const to = { ArrowLeft: from + left, ArrowRight: from + right, ArrowUp: from - up, ArrowDown: from + up, Home: 0, End: last }[event.key];
     if (to === undefined) return;
@@ -155,10 +155,10 @@
     const index = Math.min(last, Math.max(0, to));
     if (event.shiftKey) {
       const [a, b] = [Math.min(anchor, index), Math.max(anchor, index)];
-      bench.pick(list.pages.slice(a, b + 1).map((page) => page.id));
+      bench.selected.choose(list.pages.slice(a, b + 1).map((page) => page.id));
     } else {
       anchor = index;
-      bench.pick([list.pages[index]!.id]);
+      bench.selected.choose([list.pages[index]!.id]);
     }
     reach = index;
     showPage(index);
@@ -171,16 +171,16 @@
   }
 
   $effect(() => {
-    if (!bench.pointed) return;
-    const index = faces.findIndex(({ id }) => id === bench.pointed!.pages[0]);
-    bench.pointed = undefined;
+    if (!bench.view.pointed) return;
+    const index = faces.findIndex(({ id }) => id === bench.view.pointed!.pages[0]);
+    bench.view.pointed = undefined;
     if (index >= 0) showPage(index);
   });
 
   $effect(() => {
-    if (bench.goTo === undefined) return;
-    showPage(bench.goTo);
-    bench.goTo = undefined;
+    if (bench.view.goTo === undefined) return;
+    showPage(bench.view.goTo);
+    bench.view.goTo = undefined;
   });
 
   // --- Reading positions and distances off the mat. ---
@@ -197,7 +197,7 @@
   }
   /** Edges that a measured point sticks to: trim, bleed is beyond it, margins and columns. */
   const edges = $derived.by(() => {
-    if (!bench.measure) return { xs: [], ys: [] };
+    if (!bench.view.measure) return { xs: [], ys: [] };
     const [xs, ys] = [new Set<number>(), new Set<number>()];
     for (const { index, x, y, side } of arranged.tiles) {
       const page = faces[index]!;
@@ -219,7 +219,7 @@
     if (!format || !tile) return;
     event.preventDefault();
     const { id } = faces[tile.index]!;
-    bench.putFormat(format, bench.picked.has(id) && bench.pickedSelection ? bench.pickedSelection : { ids: [id] });
+    bench.putFormat(format, bench.selected.ids.has(id) && bench.selected.selection ? bench.selected.selection : { ids: [id] });
   }
 
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
@@ -240,15 +240,15 @@
     {onhover}
     {onkeydown}
     onmarquee={marquee}
-    onempty={() => bench.pick([])}
+    onempty={() => bench.selected.choose([])}
   >
     {#snippet children(view)}
       {#each onMat(view) as tile (tile.page.id)}
         <PageTile
           view={tile}
-          safe={bench.guides.safe ? bench.docket.safe : undefined}
-          margins={bench.guides.margins}
-          away={bench.guides.away || !!cropping}
+          safe={bench.view.guides.safe ? bench.docket.safe : undefined}
+          margins={bench.view.guides.margins}
+          away={bench.view.guides.away || !!cropping}
           surveys={bench.surveys}
           k={view.k}
           onpick={(event) => pulling.press(tile.index, event) || carrying.press(tile.index, event, () => pick(tile.index, event))}
@@ -267,7 +267,7 @@
           <text x="30" y="42" text-anchor="middle">{ids.length}</text>
         </g>
       {/if}
-      {#if bench.measure}<MeasureLine {view} unit={bench.unit} toMat={(event) => mat!.toMat(event)} {edges} />{/if}
+      {#if bench.view.measure}<MeasureLine {view} unit={bench.unit} toMat={(event) => mat!.toMat(event)} {edges} />{/if}
     {/snippet}
   </Mat>
   {#if hovered}
@@ -285,8 +285,8 @@
         ? `becomes a fold-out on the leaf of page ${index + 1}`
         : `goes ${at} page ${index + 1} · with Shift it becomes a fold-out there`}</Caption
     >
-  {:else if bench.measure}
-    <Caption>Click two points; edges draw them in. <button class="link" onclick={() => (bench.measure = false)}>Done (Esc)</button></Caption>
+  {:else if bench.view.measure}
+    <Caption>Click two points; edges draw them in. <button class="link" onclick={() => (bench.view.measure = false)}>Done (Esc)</button></Caption>
   {/if}
   {#if !list.pages.length}
     <EmptyCard title="No pages yet" text="Take in a PDF, or begin with blank pages.">

@@ -96,7 +96,7 @@
   let values = $state.raw<RecipeValues>({});
   const recipe = $derived(recipes.find((each) => each.name === chosen));
   const tried = $derived.by(() => {
-    if (bench.recipe !== 'replay' || !recipe) return { docket: undefined, wrong: '' };
+    if (bench.draft.recipe !== 'replay' || !recipe) return { docket: undefined, wrong: '' };
     try {
       return { docket: withRecipe(docket, recipe, values), wrong: '' };
     } catch (error) {
@@ -105,8 +105,8 @@
   });
   $effect(() => {
     const trial = tried.docket;
-    untrack(() => (bench.trial = trial));
-    return () => untrack(() => (bench.trial = undefined));
+    untrack(() => (bench.draft.trial = trial));
+    return () => untrack(() => (bench.draft.trial = undefined));
   });
 </script>
 
@@ -128,7 +128,7 @@
   {/if}
 {/snippet}
 
-{#if bench.recipe === 'save'}
+{#if bench.draft.recipe === 'save'}
   <form
     class="fields"
     onsubmit={(event) => {

@@ -80,7 +80,7 @@
         );
       },
       (moved) => {
-        if (moved && bench.trial) bench.put(bench.trial);
+        if (moved && bench.draft.trial) bench.put(bench.draft.trial);
         else bench.leave();
       },
     );

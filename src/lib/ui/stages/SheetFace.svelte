@@ -79,7 +79,7 @@
     {/each}
   </g>
   {#each drawn.cells as cell, n (n)}
-    {@const picked = cell.page && bench.picked.has(cell.page.id)}
+    {@const picked = cell.page && bench.selected.ids.has(cell.page.id)}
     <rect
       data-pick={cell.position}
       role="option"

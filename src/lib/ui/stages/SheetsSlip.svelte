@@ -19,8 +19,8 @@
   const pair = () => bench.put({ ...bench.docket, book: { ...bench.docket.book, facing: !facing } });
 </script>
 
-{#if bench.form}
-  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{#if bench.draft.form}
+  {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
   <Overview {bench} stages={['sheets']} title="Sheets" first>
     <div>

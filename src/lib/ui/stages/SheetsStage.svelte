@@ -108,13 +108,13 @@
     const ofBook = sheet <= plan!.sheetCount;
     if (view.onswap && ofBook) return view.onswap(at);
     view.cell = at;
-    if (!ofBook) bench.pick([]);
-    else if (cell.page) bench.pickOne(cell.page.id, event);
+    if (!ofBook) bench.selected.choose([]);
+    else if (cell.page) bench.selected.chooseOne(cell.page.id, event);
   }
   function pickNothing(): void {
     view.cell = undefined;
     view.onswap = undefined;
-    bench.pick([]);
+    bench.selected.choose([]);
   }
   const sizeOf = ({ width, height }: Size) => formatSize(width, height, bench.unit);
   const chosenOn = (sheet: number, side: 'front' | 'back') =>

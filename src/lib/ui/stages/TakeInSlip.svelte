@@ -42,11 +42,11 @@
   const megabytes = (bytes: number) => (bytes < 1024 * 1024 ? `${Math.ceil(bytes / 1024)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`);
 </script>
 
-{#if bench.form}
-  {#key bench.form}<StepForm {bench} form={bench.form} />{/key}
+{#if bench.draft.form}
+  {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
-    <FileButton many quiet onfiles={(files) => void bench.takeIn(files)} />
+    <FileButton many quiet onfiles={(files) => void bench.incoming.takeIn(files)} />
     {#if sources.length > 1}
       <div>
         <p class="label">Files of this job</p>

@@ -80,7 +80,7 @@
   function drop(event: DragEvent): void {
     event.preventDefault();
     over = 0;
-    if (event.dataTransfer?.files.length) void bench.takeIn(event.dataTransfer.files);
+    if (event.dataTransfer?.files.length) void bench.incoming.takeIn(event.dataTransfer.files);
   }
   /** The pages begun with are seen on their own stage. */
   async function beginBlank(): Promise<void> {
@@ -155,12 +155,12 @@
       {/each}
     {/snippet}
   </Mat>
-  {#if !shelves.length && !bench.uploads.length && !bench.intakes.length}
+  {#if !shelves.length && !bench.incoming.uploads.length && !bench.incoming.intakes.length}
     <EmptyCard
       title="Drop PDFs or scans here"
       text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
     >
-      <FileButton many onfiles={(files) => void bench.takeIn(files)} />
+      <FileButton many onfiles={(files) => void bench.incoming.takeIn(files)} />
       <button class="btn q" onclick={() => void beginBlank()}>Blank pages</button>
     </EmptyCard>
   {/if}

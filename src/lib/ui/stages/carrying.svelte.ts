@@ -45,10 +45,10 @@ export class Carrying {
     const { bench } = this.ground;
     const { id } = faceAt(bench.shown.list, index)!;
     const plain = !event.ctrlKey && !event.metaKey && !event.shiftKey;
-    const among = plain && bench.picked.has(id);
+    const among = plain && bench.selected.ids.has(id);
     if (!among) pick();
     // While a form is open the pages are as it tries them; panels stay on their leaves.
-    if (bench.form || bench.format || !plain || index >= bench.shown.list.pages.length) {
+    if (bench.draft.form || bench.draft.format || !plain || index >= bench.shown.list.pages.length) {
       if (among) pick();
       return;
     }
@@ -66,7 +66,7 @@ export class Carrying {
         if (!moved && among) pick();
         if (moved) {
           this.drop();
-          if (!bench.form) this.ground.focus();
+          if (!bench.draft.form) this.ground.focus();
         }
         this.carried = undefined;
         this.landing = undefined;
@@ -78,9 +78,9 @@ export class Carrying {
   shift(to: 'earlier' | 'later' | 'start' | 'end'): void {
     const { bench } = this.ground;
     const { pages } = bench.base.list;
-    const picked = bench.pickedIndexes.filter((index) => index < pages.length);
+    const picked = bench.selected.indexes.filter((index) => index < pages.length);
     const [first, last] = [picked[0], picked.at(-1)];
-    if (first === undefined || last === undefined || bench.form) return;
+    if (first === undefined || last === undefined || bench.draft.form) return;
     const where: Extract<Step, { kind: 'move' }>['where'] | undefined =
       to === 'start' || to === 'end'
         ? { at: to }
@@ -102,7 +102,7 @@ export class Carrying {
     const last = bench.docket.steps.at(-1);
     if (last?.kind !== 'move' || last.off || typeof last.pages === 'string') return undefined;
     const ids = new Set(last.pages.ids);
-    return ids.size === bench.picked.size && [...bench.picked].every((id) => ids.has(id))
+    return ids.size === bench.selected.ids.size && [...bench.selected.ids].every((id) => ids.has(id))
       ? last.id
       : undefined;
   }
@@ -110,7 +110,9 @@ export class Carrying {
   private over(event: PointerEvent): void {
     const { bench, toMat } = this.ground;
     const { pages } = bench.shown.list;
-    const ids = bench.pickedIndexes.filter((index) => index < pages.length).map((index) => pages[index]!.id);
+    const ids = bench.selected.indexes
+      .filter((index) => index < pages.length)
+      .map((index) => pages[index]!.id);
     const at = toMat(event);
     this.carried = { ids, ...at };
     this.landing = this.landingAt(at, event.shiftKey ? 'panel' : 'move');
@@ -124,7 +126,7 @@ export class Carrying {
     const { tile, box } = nearest;
     const across = box.x1 - box.x0;
     if (as === 'panel') {
-      if (bench.picked.has(list.pages[tile.index]!.id)) return undefined;
+      if (bench.selected.ids.has(list.pages[tile.index]!.id)) return undefined;
       const right = tile.side === 'right';
       const mark = right
         ? { ...box, x0: box.x1 - across * 0.12, x1: box.x1 + across * 0.3 }
@@ -149,8 +151,8 @@ export class Carrying {
     const target = pages[landing.index];
     if (!target) return;
     // Panels that are picked too stay on their leaves.
-    const all = carried.ids.length === bench.picked.size;
-    const selection = (all && bench.pickedSelection) || { ids: [...carried.ids] };
+    const all = carried.ids.length === bench.selected.ids.size;
+    const selection = (all && bench.selected.selection) || { ids: [...carried.ids] };
     if (landing.as === 'panel') {
       const { book } = bench.base.list;
       const folds = sideOf(landing.index, book) === frontSide(book) ? 'front' : 'back';

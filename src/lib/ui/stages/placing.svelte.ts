@@ -40,8 +40,8 @@ export function holdsOf(page: Page, side: Side): Hold[] {
 
 /** The step that put a line on its page, as the open form has it or as the docket does. */
 const stepOf = (bench: Bench, { matter }: Hold): Lined | undefined =>
-  (bench.draft?.id === matter.step
-    ? bench.draft
+  (bench.draft.step?.id === matter.step
+    ? bench.draft.step
     : bench.docket.steps.find(({ id }) => id === matter.step)) as Lined | undefined;
 
 /** Takes lines off single pages and gives them back. */
@@ -50,8 +50,12 @@ export function clickAway(bench: Bench, hold: Hold, page: Page): void {
   if (!step) return;
   const away = hold.away ? step.away?.filter((id) => id !== page.id) : [...(step.away ?? []), page.id];
   const next = { ...step, away: away?.length ? away : undefined } as Step;
-  if (bench.form?.step?.id === step.id || bench.form?.fresh?.id === step.id || bench.draft?.id === step.id)
-    bench.draft = next;
+  if (
+    bench.draft.form?.step?.id === step.id ||
+    bench.draft.form?.fresh?.id === step.id ||
+    bench.draft.step?.id === step.id
+  )
+    bench.draft.step = next;
   else bench.changeStep(next);
 }
 
@@ -72,7 +76,7 @@ export function dragLine(
   follow(
     press,
     (event) => {
-      if (bench.draft?.id !== met.id) {
+      if (bench.draft.step?.id !== met.id) {
         const known = bench.docket.steps.find(({ id }) => id === met.id);
         bench.open({ kind: met.kind, ...(known ? { step: known } : { fresh: met }) });
       }
@@ -86,7 +90,7 @@ export function dragLine(
         snapBy([(to.x0 + to.x1) / 2], edges.middles, SNAP_PX / k) ||
         snapBy([to.x0, to.x1], edges.xs, SNAP_PX / k);
       const snapY = snapBy([base, to.y1], edges.ys, SNAP_PX / k);
-      bench.draft = movedTo(bench, met, hold, page, side, to.x0 + snapX, to.y0 + snapY, {
+      bench.draft.step = movedTo(bench, met, hold, page, side, to.x0 + snapX, to.y0 + snapY, {
         x: !!snapX,
         y: !!snapY,
       });
@@ -95,7 +99,7 @@ export function dragLine(
       // A press alone opens the form.
       if (!dragged) {
         const known = bench.docket.steps.find(({ id }) => id === met.id);
-        if (known && bench.form?.step?.id !== met.id) bench.open({ kind: known.kind, step: known });
+        if (known && bench.draft.form?.step?.id !== met.id) bench.open({ kind: known.kind, step: known });
       }
     },
   );
@@ -126,10 +130,10 @@ export function dragStamp(
 ): void {
   const start = toMat(press);
   const known = bench.docket.steps.find(({ id }) => id === laid.step);
-  const met = bench.draft?.id === laid.step ? bench.draft : known;
+  const met = bench.draft.step?.id === laid.step ? bench.draft.step : known;
   if (met?.kind !== 'stamp') return;
   const take = () => {
-    if (bench.draft?.id !== met.id)
+    if (bench.draft.step?.id !== met.id)
       bench.open({ kind: 'stamp', ...(known ? { step: known } : { fresh: met }) });
   };
   follow(
@@ -139,7 +143,7 @@ export function dragStamp(
       const at = toMat(event);
       const placing = movedBy(laid, { x: at.x - start.x, y: start.y - at.y }, page, side);
       const [dx, dy] = [tidy(placing.dx, bench.unit), tidy(placing.dy, bench.unit)];
-      bench.draft = { ...met, placing: { ...placing, dx, dy } };
+      bench.draft.step = { ...met, placing: { ...placing, dx, dy } };
     },
     (dragged) => dragged || take(),
   );

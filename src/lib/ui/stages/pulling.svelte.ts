@@ -45,13 +45,15 @@ export class Pulling {
 
   /** The step of the open form, where its pages are the last to be seen: those of earlier steps lie elsewhere by now. */
   readonly draft = $derived.by(() => {
-    const { form, draft, docket } = this.ground.bench;
-    return draft && form && (!form.step || form.step.id === docket.steps.at(-1)?.id) ? draft : undefined;
+    const { draft, docket } = this.ground.bench;
+    const { form, step } = draft;
+    return step && form && (!form.step || form.step.id === docket.steps.at(-1)?.id) ? step : undefined;
   });
   readonly cropping = $derived(this.draft?.kind === 'crop' ? this.draft : undefined);
   /** The list that the draft meets. */
   readonly met: PageList = $derived.by(() => {
-    const { form, base, docket } = this.ground.bench;
+    const { draft, base, docket } = this.ground.bench;
+    const { form } = draft;
     if (!form?.step) return base.list;
     return base.replay.after[docket.steps.length - 2] ?? { pages: [], book: base.list.book };
   });
@@ -93,7 +95,7 @@ export class Pulling {
     const grown = (size: number, by: number) => Math.max(NUDGE[bench.unit], tidy(size + by, bench.unit));
     follow(event, (now) => {
       const at = toMat(now);
-      bench.draft = {
+      bench.draft.step = {
         ...draft,
         width: held.x ? grown(draft.width, held.x * (at.x - start.x)) : draft.width,
         height: held.y ? grown(draft.height, at.y - start.y) : draft.height,
@@ -131,7 +133,7 @@ export class Pulling {
     try {
       const sides = cutsOf(cropping.cut, this.pages, this.met, bench.surveys).get(active);
       if (sides)
-        bench.draft = { ...cropping, cut: cutOf(moveCut(sides, x!, y!), cropping.cut.by, tile.side) };
+        bench.draft.step = { ...cropping, cut: cutOf(moveCut(sides, x!, y!), cropping.cut.by, tile.side) };
     } catch {
       // What is wrong with the crop is said in its form.
     }
@@ -148,7 +150,7 @@ export class Pulling {
       y1: box.y1 - corner.y,
     };
     const sides = cutBy(own, faceAt(this.met, index)!.trim, this.ground.bench.unit);
-    this.ground.bench.draft = { ...this.cropping, cut: cutOf(sides, this.cropping.cut.by, corner.side) };
+    this.ground.bench.draft.step = { ...this.cropping, cut: cutOf(sides, this.cropping.cut.by, corner.side) };
   }
 
   /** Where a page lay before the crop: its trim's upper left corner on the mat. */

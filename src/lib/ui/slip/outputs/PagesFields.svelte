@@ -13,7 +13,7 @@
     ['some', 'some'],
   ]}
   value={output.pages === undefined ? 'all' : 'some'}
-  onchange={(which) => onchange({ pages: which === 'all' ? undefined : bench.pickedText.trim() || 'all' })}
+  onchange={(which) => onchange({ pages: which === 'all' ? undefined : bench.selected.text.trim() || 'all' })}
 />
 {#if output.pages !== undefined}
   <PagesField label="Which" value={output.pages} list={bench.base.list} onchange={(pages) => onchange({ pages })} />

@@ -16,7 +16,7 @@
   let { bench, step, before, onchange }: FieldsProps<'blank'> = $props();
   let wrong = $state<Record<string, boolean>>({});
   const first = $derived(!before.pages.length);
-  const book = $derived(bench.draftBook ?? bench.docket.book);
+  const book = $derived(bench.draft.book ?? bench.docket.book);
 
   function set(field: string, change: Partial<typeof step>, bad = false): void {
     wrong = { ...wrong, [field]: bad };
@@ -25,7 +25,7 @@
   const shape = (field: string, change: Partial<BlankShape>, bad = false) => set(field, { shape: { ...(step.shape ?? A4_SHAPE), ...change } }, bad);
   const margins = { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12), columns: 1, gap: mm(5) };
   function lie(next: Book): void {
-    bench.draftBook = next;
+    bench.draft.book = next;
     // The book is part of what is being tried, so the trial is worked out again.
     onchange({ ...step }, Object.values(wrong).some(Boolean));
   }
@@ -35,7 +35,7 @@
 {#if first}
   <BookFields {book} onchange={lie} />
 {:else}
-  <PlaceField value={step.where} list={before} beside={bench.pickedSelection ?? 'last'} onchange={(where) => set('where', { where })} />
+  <PlaceField value={step.where} list={before} beside={bench.selected.selection ?? 'last'} onchange={(where) => set('where', { where })} />
   <label class="check"
     ><input
       type="checkbox"

@@ -21,7 +21,7 @@
 {#if step.piece}
   <PieceFields value={step.piece} onchange={(piece, bad) => set('piece', { piece }, bad)} />
 {/if}
-<PlaceField value={step.where} list={before} beside={bench.pickedSelection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
+<PlaceField value={step.where} list={before} beside={bench.selected.selection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
 {#if !step.size}
   <NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format })} />
 {/if}

@@ -13,7 +13,7 @@
 
   // The pages of a booklet face each other, however its scans lay.
   untrack(() => {
-    if (!bench.form?.step && !bench.docket.book.facing) bench.draftBook = { ...bench.docket.book, facing: true };
+    if (!bench.draft.form?.step && !bench.docket.book.facing) bench.draft.book = { ...bench.docket.book, facing: true };
   });
   const scans = $derived(pickedOf(step.pages, before).map((index) => before.pages[index]!));
   const { arrangement } = $derived(step);

@@ -9,7 +9,7 @@
   import type { Placing } from '../../../core/model/laid';
   import { SelectionError } from '../../../core/select/selection';
   import { PLACE_WORD } from '../../../words/numbers';
-  import type { OnPage } from '../../bench.svelte';
+  import type { OnPage } from '../../bench/draft.svelte';
   import Choice from '../../parts/Choice.svelte';
   import Folded from '../../parts/Folded.svelte';
   import LengthField from '../../parts/LengthField.svelte';
@@ -50,7 +50,7 @@
   let object = $state.raw<OnPage | undefined>();
   let beside = $state<{ at: Beside; gap: number }>({ at: 'outer', gap: mm(3) });
   const take = (clicked: OnPage): void => {
-    bench.asking = undefined;
+    bench.draft.asking = undefined;
     object = clicked;
     stand(beside);
   };
@@ -135,10 +135,10 @@
 </div>
 <Folded title="Beside an object" open={!!object}>
   <div class="beside">
-    <button type="button" class="btn q" aria-pressed={bench.asking === take} onclick={() => (bench.asking = take)}
+    <button type="button" class="btn q" aria-pressed={bench.draft.asking === take} onclick={() => (bench.draft.asking = take)}
       >{object ? 'Another object' : 'Click it on the page'}</button
     >
-    {#if bench.asking === take}<p class="quiet small">Click what is on the page already, such as its number.</p>{/if}
+    {#if bench.draft.asking === take}<p class="quiet small">Click what is on the page already, such as its number.</p>{/if}
     {#if object}
       <Choice
         label="Stands"

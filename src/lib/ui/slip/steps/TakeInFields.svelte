@@ -41,7 +41,7 @@
     </p>
   </div>
 {/if}
-<PlaceField value={step.where} list={before} beside={bench.pickedSelection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
+<PlaceField value={step.where} list={before} beside={bench.selected.selection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
 <NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format }, wrong)} />
 
 <style>

@@ -119,15 +119,15 @@
       event.preventDefault();
       go(STAGES[Number(event.key) - 1]![0]);
     } else if (event.key === 'Escape') {
-      if (bench.measure) bench.measure = false;
-      else if (bench.form || bench.format || bench.trial) bench.leave();
-      else bench.pick([]);
+      if (bench.view.measure) bench.view.measure = false;
+      else if (bench.draft.form || bench.draft.format || bench.draft.trial) bench.leave();
+      else bench.selected.choose([]);
       (document.activeElement as HTMLElement | null)?.blur();
       view?.focus();
     } else if (typing) return;
     else if (control && event.key.toLowerCase() === 'a') {
       event.preventDefault();
-      bench.pick(facesOf(bench.shown.list).map(({ id }) => id));
+      bench.selected.choose(facesOf(bench.shown.list).map(({ id }) => id));
     } else if (control || event.altKey) return;
     else if (event.key === '?') keys = !keys;
     else if (event.key === '/') {
@@ -135,10 +135,10 @@
       document.getElementById('picked')?.focus();
     } else if (event.key === 'd') {
       if (stage !== 'pages') go('pages');
-      bench.measure = !bench.measure;
+      bench.view.measure = !bench.view.measure;
     } else if (event.key === 'v') {
       if (stage !== 'pages') go('pages');
-      bench.compare = COMPARE[bench.compare];
+      bench.view.compare = COMPARE[bench.view.compare];
     } else {
       const kind = STEP_KINDS.find(({ key }) => key === event.key)?.kind;
       const fresh = SHORTCUTS.find(({ key }) => key === event.key)?.step(bench);
@@ -191,11 +191,11 @@
   {#if stage === 'hand-over'}
     <HandOver {bench} />
     <aside class="slip" aria-label="Slip">
-      {#if bench.recipe}<RecipeSlip {bench} />{:else}<HandOverSlip {bench} />{/if}
+      {#if bench.draft.recipe}<RecipeSlip {bench} />{:else}<HandOverSlip {bench} />{/if}
     </aside>
   {:else}
     {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
-    {:else if stage === 'pages'}{#if bench.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
+    {:else if stage === 'pages'}{#if bench.view.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
           {bench}
           bind:zoom
           bind:this={view}
@@ -203,7 +203,7 @@
     {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
     {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     <aside class="slip" aria-label="Slip">
-      {#if bench.recipe}<RecipeSlip {bench} />
+      {#if bench.draft.recipe}<RecipeSlip {bench} />
       {:else if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
       {:else if stage === 'pages'}<PagesSlip {bench} />
       {:else if stage === 'numbers'}<NumbersSlip {bench} />
