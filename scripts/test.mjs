@@ -30,6 +30,11 @@ const wanted = (part) => !asked.length || asked.includes(part);
 const filesOf = (isMine) => asked.filter((file) => file.includes('.') && isMine(file));
 const units = filesOf((file) => !isSpec(file));
 const specs = filesOf(isSpec);
+const unknown = asked.filter((each) => !['unit', 'e2e', ...units, ...specs].includes(each));
+if (unknown.length) {
+  console.error(`“${unknown[0]}” is no part of the tests. Say unit, e2e, or files of tests.`);
+  process.exit(2);
+}
 
 // All that tests leave lies here, and is gone with it. Fenced processes run as another user and must get in.
 const temp = mkdtempSync(join(tmpdir(), 'folder-test-'));

@@ -10,8 +10,6 @@ interface Kind {
 }
 
 type SchemasOf<Kinds extends readonly Kind[]> = { [At in keyof Kinds]: Kinds[At]['schema'] };
-/** A member of a family, as its schema reads it. */
-export type OneOf<Kinds extends readonly Kind[]> = z.infer<Kinds[number]['schema']>;
 
 /** The schema of any member of a family, told apart by `kind`. */
 export const unionOf = <const Kinds extends readonly [Kind, ...Kind[]]>(kinds: Kinds) =>

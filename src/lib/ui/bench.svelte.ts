@@ -1,4 +1,4 @@
-import { Draft, type Form } from './bench/draft.svelte';
+import { Draft, type OpenForm } from './bench/draft.svelte';
 import { Incoming } from './bench/incoming.svelte';
 import { Selected } from './bench/selected.svelte';
 import { View } from './bench/view.svelte';
@@ -136,7 +136,7 @@ export class Bench {
     if (step?.kind === 'trim') sizes.use(step);
     else if (step?.kind === 'copy' && step.size) sizes.use(step.size);
     this.leave();
-    this.selected.sayAgain();
+    this.selected.updateText();
     this.saving.send({ docket });
   }
 
@@ -188,7 +188,7 @@ export class Bench {
   }
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
-  open(form: Form): void {
+  open(form: OpenForm): void {
     this.draft.open(form);
   }
 
@@ -335,7 +335,7 @@ export class Bench {
     this.by = job.by;
     this.canUndo = job.canUndo;
     this.redo = job.redo;
-    this.selected.keepThere();
+    this.selected.dropGone();
   }
 }
 

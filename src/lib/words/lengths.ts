@@ -1,3 +1,4 @@
+import { MOST_BLEED } from '../core/docket/shapes';
 import { LengthError, type LengthErrorCode } from '../core/measure/parseLength';
 import type { Size } from '../core/measure/box';
 import { formatLength } from '../core/measure/formatLength';
@@ -42,3 +43,10 @@ export const sayWay = (points: number, unit: Unit): string =>
   (unit === 'mm' || unit === 'cm') && points >= mm(1000)
     ? `${(points / mm(1000)).toFixed(3)} m`
     : formatLength(points, unit);
+
+/** Why a bleed will not do; undefined where it will. */
+export function sayWrongBleed(points: number, unit: Unit): string | undefined {
+  if (points < 0) return 'Bleed lies outside the trim, so it cannot be less than 0.';
+  if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, unit)}: no cut is that far off.`;
+  return undefined;
+}

@@ -10,6 +10,8 @@ import { stepKind, stepSchema, type Step } from './steps';
 
 /** 3 mm, by practice (3 to 5 mm). */
 const DEFAULT_SAFE = mm(3);
+/** No safe margin is wider than this. */
+export const MOST_SAFE = mm(50);
 
 /** The instruction list of a job; with its sources, all there is. Lengths in points. */
 export const docketSchema = z.object({
@@ -24,7 +26,7 @@ export const docketSchema = z.object({
     panels: z.enum(PANEL_NUMBERS).optional(),
   }),
   /** The safe margin: nothing that must be read lies nearer to the trim. */
-  safe: lengthWithin([0, mm(50)]).default(DEFAULT_SAFE),
+  safe: lengthWithin([0, MOST_SAFE]).default(DEFAULT_SAFE),
   formats: z
     .array(formatSchema)
     .max(200)

@@ -6,7 +6,7 @@ import type { Step } from '../../core/docket/steps';
 import type { Book, Page, Side } from '../../core/model/page';
 
 /** A step being set up in the slip: new at the docket's end, or an edit of one that is there. */
-export interface Form {
+export interface OpenForm {
   kind: Step['kind'];
   /** The step that is edited. */
   step?: Step;
@@ -27,7 +27,7 @@ export class Draft {
   trial = $state.raw<Docket | undefined>();
   /** The trial is a scheme being typed: what is found in it is shown, as for a step's form. */
   typing = $state(false);
-  form = $state.raw<Form | undefined>();
+  form = $state.raw<OpenForm | undefined>();
   /** The step as the open form, or a handle on the mat, has it so far; whether it can be accepted shows in `trial`. */
   step = $state.raw<Step | undefined>();
   /** How the book would lie when the step were accepted, where the form says that too. */
@@ -40,7 +40,7 @@ export class Draft {
   recipe = $state<'save' | 'replay' | undefined>();
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
-  open(form: Form): void {
+  open(form: OpenForm): void {
     this.leave();
     this.form = form;
   }

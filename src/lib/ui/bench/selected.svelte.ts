@@ -65,14 +65,14 @@ export class Selected {
   }
 
   /** The list has changed: pages that are gone are selected no more. */
-  keepThere(): void {
+  dropGone(): void {
     const there = new Set(facesOf(this.list()).map(({ id }) => id));
     this.ids = new Set([...this.ids].filter((id) => there.has(id)));
-    this.sayAgain();
+    this.updateText();
   }
 
   /** What was typed stays as long as it still means the pages selected. */
-  sayAgain(): void {
+  updateText(): void {
     if (this.error) return;
     const means = this.text.trim() ? pickedOf(this.text, this.list()) : [];
     if (means.join() !== this.indexes.join()) this.text = describeIndexes(this.indexes, this.list());

@@ -44,11 +44,11 @@ describe('what is selected', () => {
     const selected = new Selected(() => now);
     selected.type('2-4');
     now = { ...list, pages: list.pages.filter((_, n) => n !== 2) };
-    selected.keepThere();
+    selected.dropGone();
     expect([selected.indexes, selected.text]).toEqual([[1, 2], '2, 3']);
     selected.type('last');
     now = { ...now, pages: now.pages.slice(1) };
-    selected.keepThere();
+    selected.dropGone();
     expect([selected.indexes, selected.text]).toEqual([[3], 'last']);
   });
 });

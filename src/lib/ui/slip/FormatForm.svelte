@@ -1,6 +1,8 @@
 <script lang="ts">
   import { formatSchema, type Format } from '../../core/docket/format';
   import { mm } from '../../core/measure/unit';
+  import { COLUMN_GAP, PLAIN_BLEED, PLAIN_MARGINS } from '../../core/docket/shapes';
+  import { sayWrongBleed } from '../../words/lengths';
   import { StepProblem } from '../../core/docket/stepKind';
   import { sizesChanged } from '../../core/pages/changes';
   import { frontSide } from '../../core/pages/page';
@@ -52,8 +54,8 @@
   const A5 = { width: mm(148), height: mm(210) };
   const PARTS = [
     ['trim', 'trim size', { trim: A5 }],
-    ['bleed', 'bleed', { bleed: { head: mm(3), foot: mm(3), spine: mm(3), fore: mm(3) } }],
-    ['margins', 'margins and columns', { margins: { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12), columns: 1, gap: mm(5) } }],
+    ['bleed', 'bleed', { bleed: PLAIN_BLEED }],
+    ['margins', 'margins and columns', { margins: { ...PLAIN_MARGINS, columns: 1, gap: COLUMN_GAP } }],
   ] as const;
 </script>
 
@@ -88,7 +90,7 @@
       edges={bookEdges(bench.docket.book)}
       values={format.bleed}
       unit={bench.unit}
-      check={(points) => (points < 0 || points > mm(50) ? 'Bleed is from 0 to 50 mm.' : undefined)}
+      check={(points) => sayWrongBleed(points, bench.unit)}
       onchange={(edges, isWrong) => set('bleed', { bleed: { ...format.bleed, ...edges } }, isWrong)}
     />
   {/if}

@@ -7,14 +7,14 @@
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
-  import type { Form } from '../bench/draft.svelte';
+  import type { OpenForm } from '../bench/draft.svelte';
   import type { Bench } from '../bench.svelte';
   import { newStepId } from '../newStepId';
   import FindingCard from '../parts/FindingCard.svelte';
   import PagesField from './PagesField.svelte';
   import { stepFields } from './steps';
 
-  let { bench, form }: { bench: Bench; form: Form } = $props();
+  let { bench, form }: { bench: Bench; form: OpenForm } = $props();
 
   /** The pages that the step meets: those before it on the docket. */
   const before: PageList = $derived.by(() => {

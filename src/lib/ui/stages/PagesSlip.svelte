@@ -19,7 +19,7 @@
   import LengthField from '../parts/LengthField.svelte';
   import Overview from '../slip/Overview.svelte';
   import StepForm from '../slip/StepForm.svelte';
-  import { mm } from '../../core/measure/unit';
+  import { MOST_SAFE } from '../../core/docket/docket';
 
   let { bench }: { bench: Bench } = $props();
 
@@ -100,7 +100,7 @@
         label="Safe margin"
         value={bench.docket.safe}
         {unit}
-        check={(points) => (points < 0 || points > mm(50) ? 'A safe margin is from 0 to 50 mm.' : undefined)}
+        check={(points) => (points < 0 || points > MOST_SAFE ? `A safe margin is from 0 to ${formatLength(MOST_SAFE, unit)}.` : undefined)}
         onchange={(points) => (safe = points)}
       />
       {#if safe !== undefined && safe !== bench.docket.safe}

@@ -32,7 +32,7 @@ import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
 
-/** Every kind of step: a new one is a file here, one in words/steps, one line in each index. In the order of the bench's buttons. */
+/** Every kind of step: a new one is a file here, one in words/steps, and its line. In the order of the bench's buttons. */
 export const STEP_KINDS = [
   takeIn,
   trim,

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { A4_SHAPE, blank, LEFT_BLANK, type BlankShape } from '../../../core/docket/steps/blank';
-  import { mm } from '../../../core/measure/unit';
+  import { COLUMN_GAP, PLAIN_MARGINS } from '../../../core/docket/shapes';
+  import { sayWrongBleed } from '../../../words/lengths';
   import type { Book } from '../../../core/model/page';
   import Choice from '../../parts/Choice.svelte';
   import CountField from '../CountField.svelte';
@@ -23,7 +24,7 @@
     onchange({ ...step, ...change }, Object.values(wrong).some(Boolean));
   }
   const shape = (field: string, change: Partial<BlankShape>, bad = false) => set(field, { shape: { ...(step.shape ?? A4_SHAPE), ...change } }, bad);
-  const margins = { head: mm(12), foot: mm(15), spine: mm(15), fore: mm(12), columns: 1, gap: mm(5) };
+  const margins = { ...PLAIN_MARGINS, columns: 1, gap: COLUMN_GAP };
   function lie(next: Book): void {
     bench.draft.book = next;
     // The book is part of what is being tried, so the trial is worked out again.
@@ -77,12 +78,7 @@
     edges={bookEdges(book)}
     values={step.shape.bleed}
     unit={bench.unit}
-    check={(points) =>
-      points < 0
-        ? 'Bleed lies outside the trim, so it cannot be less than 0.'
-        : points > mm(50)
-          ? 'More than 50 mm: no cut is that far off.'
-          : undefined}
+    check={(points) => sayWrongBleed(points, bench.unit)}
     onchange={(bleed, bad) => shape('bleed', { bleed }, bad)}
   />
   <label class="check"

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import { formatLength } from '../../../core/measure/formatLength';
-  import { inch, mm } from '../../../core/measure/unit';
-  import { MOST_BLEED } from '../../../core/docket/shapes';
+  import { inch } from '../../../core/measure/unit';
+  import { PLAIN_BLEED } from '../../../core/docket/shapes';
   import { enlargeScale } from '../../../core/pages/enlarge';
   import { sideOf } from '../../../core/pages/page';
   import { pickedOf } from '../../../core/select/selection';
-  import { sayPercent } from '../../../words/lengths';
+  import { sayPercent, sayWrongBleed } from '../../../words/lengths';
   import Choice from '../../parts/Choice.svelte';
   import Working from '../../parts/Working.svelte';
   import EdgeFields from '../EdgeFields.svelte';
@@ -15,11 +14,6 @@
   let { bench, step, before, onchange }: FieldsProps<'bleed'> = $props();
 
   const all = (points: number) => ({ head: points, foot: points, spine: points, fore: points });
-  function check(points: number): string | undefined {
-    if (points < 0) return 'Bleed lies outside the trim, so it cannot be less than 0.';
-    if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, bench.unit)}: no cut is that far off.`;
-    return undefined;
-  }
   /** By how much the pages would be enlarged, least and most. */
   const scales = $derived.by(() => {
     const { head, foot, spine, fore } = step;
@@ -36,11 +30,11 @@
   edges={bookEdges(before.book)}
   values={step}
   unit={bench.unit}
-  {check}
+  check={(points) => sayWrongBleed(points, bench.unit)}
   onchange={(edges, wrong) => onchange({ ...step, ...edges }, wrong)}
 />
 <div class="presets">
-  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(mm(3)) })}>3 mm</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...PLAIN_BLEED })}>3 mm</button>
   <button type="button" class="link" onclick={() => onchange({ ...step, ...all(inch(0.125)) })}>1/8 in</button>
   <button type="button" class="link" onclick={() => onchange({ ...step, spine: 0 })}>none at the spine</button>
   <button type="button" class="link" onclick={() => onchange({ ...step, ...all(0) })}>none</button>
