@@ -1,4 +1,5 @@
 import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
+import { entryAt } from '../src/lib/core/entries';
 
 /** Three panels alike, as they were supplied: the one that folds in has no room to. */
 const [PANEL, HEIGHT] = [99, 210];
@@ -48,7 +49,7 @@ function foldIn(page: Drawing): void {
 }
 
 function inside(page: Drawing, title: string, lines: string[], n: number): void {
-  page.box(-3, -3, PANEL + 6, HEIGHT + 6, [INK.pale, INK.mist, INK.sand][n]!);
+  page.box(-3, -3, PANEL + 6, HEIGHT + 6, entryAt([INK.pale, INK.mist, INK.sand], n));
   page.text(title, 12, 34, 20, 'strong');
   lines.forEach((line, i) => page.text(line, 12, 54 + i * 11, 10));
 }

@@ -1,4 +1,5 @@
 import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
+import { entryAt, lastOf } from '../src/lib/core/entries';
 
 const [WIDTH, HEIGHT] = [148, 210];
 const FRONT_MATTER = 10;
@@ -48,7 +49,7 @@ export async function drawHandbook(): Promise<Uint8Array> {
     'The line',
     'How to use this book',
   ];
-  for (let n = 0; n < FRONT_MATTER; n++) frontPage(paper.page(WIDTH, HEIGHT), titles[n]!, n);
+  for (let n = 0; n < FRONT_MATTER; n++) frontPage(paper.page(WIDTH, HEIGHT), entryAt(titles, n), n);
   for (let n = 1; n <= BODY; n++) {
     const [width, height] = ODD[n] ?? [WIDTH, HEIGHT];
     bodyPage(paper.page(width, height), n);
@@ -89,7 +90,7 @@ function frontPage(page: Drawing, title: string, n: number): void {
 }
 
 function bodyPage(page: Drawing, n: number): void {
-  const chapter = CHAPTERS[Math.min(CHAPTERS.length - 1, Math.floor((n - 1) / 20))]!;
+  const chapter = entryAt(CHAPTERS, Math.min(CHAPTERS.length - 1, Math.floor((n - 1) / 20)));
   const right = n % 2 === 1;
   page.text(
     right ? chapter : 'Footplate handbook',
@@ -102,7 +103,7 @@ function bodyPage(page: Drawing, n: number): void {
   );
   page.line(14, 15.5, page.width - 14, 15.5, 0.3, INK.grey);
   if (n % 20 === 1) {
-    page.box(14, 24, page.width - 28, 30, [INK.mist, INK.pale, INK.sand][n % 3]!);
+    page.box(14, 24, page.width - 28, 30, entryAt([INK.mist, INK.pale, INK.sand], n % 3));
     page.text(chapter, 20, 43, 18, 'strong');
   }
   paragraphs(page, n, n % 20 === 1 ? 68 : 28);
@@ -112,7 +113,7 @@ function paragraphs(page: Drawing, n: number, from: number): void {
   const across = Math.floor((page.width - 28) / 1.88);
   let y = from;
   for (let i = 0; y <= page.height - 20; i++) {
-    const text = [0, 1, 2].map((j) => SENTENCES[(n * 3 + i + j) % SENTENCES.length]!).join(' ');
+    const text = [0, 1, 2].map((j) => entryAt(SENTENCES, (n * 3 + i + j) % SENTENCES.length)).join(' ');
     for (const line of wrap(text, across)) {
       if (y > page.height - 20) break;
       page.text(line, 14, y, 11);
@@ -125,7 +126,7 @@ function paragraphs(page: Drawing, n: number, from: number): void {
 function wrap(text: string, across: number): string[] {
   const lines: string[] = [''];
   for (const word of text.split(' ')) {
-    const last = lines.at(-1)!;
+    const last = lastOf(lines);
     if (last.length + word.length + 1 > across) lines.push(word);
     else lines[lines.length - 1] = last ? `${last} ${word}` : word;
   }

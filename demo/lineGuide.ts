@@ -1,4 +1,5 @@
 import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
+import { firstOf, lastOf } from '../src/lib/core/entries';
 
 const [WIDTH, HEIGHT, BLEED] = [148, 210, 3];
 /** The panels as they were drawn: 2 mm narrower than the page that they fold over. */
@@ -57,7 +58,7 @@ function drawMap(page: Drawing, part: number): void {
   const y = (at: number) => 105 + Math.sin(at * 1.7) * 34;
   const from = Array.from({ length: 25 }, (_, i) => ({ x: (i / 24) * page.width, y: y(part + i / 24) }));
   page.path(
-    `M ${-BLEED} ${from[0]!.y} ${from.map((at) => `L ${at.x} ${at.y}`).join(' ')} L ${page.width + BLEED} ${from.at(-1)!.y}`,
+    `M ${-BLEED} ${firstOf(from).y} ${from.map((at) => `L ${at.x} ${at.y}`).join(' ')} L ${page.width + BLEED} ${lastOf(from).y}`,
     { stroke: INK.rust, thickness: 1.4 },
   );
   for (const [n, share] of [0.28, 0.74].entries()) {

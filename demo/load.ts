@@ -11,6 +11,7 @@ import { saveRecipe } from '../src/lib/server/recipes';
 import { addSource } from '../src/lib/server/sources';
 import { drawDemoSources } from './draw';
 import { demoDockets, SCANS_RECIPE } from './jobs';
+import { firstOf } from '../src/lib/core/entries';
 
 /** Draws the demo's sources, stores them and opens its jobs. */
 export async function loadDemo(): Promise<void> {
@@ -46,7 +47,8 @@ if (process.argv[1] === import.meta.filename) {
     process.exit(3);
   }
   const { rows } = await db().query<{ empty: boolean }>('select not exists (select from job) as empty');
-  const wanted = process.argv.includes('--always') || (rows[0]!.empty && !process.argv.includes('--never'));
+  const wanted =
+    process.argv.includes('--always') || (firstOf(rows).empty && !process.argv.includes('--never'));
   if (wanted) await loadDemo();
   await closeDb();
 }

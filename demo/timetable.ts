@@ -1,4 +1,5 @@
 import { INK, Paper, type Drawing } from '../src/lib/standins/paper';
+import { entryAt } from '../src/lib/core/entries';
 
 /** The made-up line, with each station's place on the map in millimetres and its distance in miles and chains. */
 const STATIONS = [
@@ -86,14 +87,22 @@ function welcome(page: Drawing): void {
   page.text('In this booklet', 14, 146, 13, 'strong');
   SEASONS.forEach((season, i) => {
     page.text(season, 14, 155 + i * 7, 10);
-    page.text(['2', '3', '4', '8', '10'][i]!, WIDTH - 14, 155 + i * 7, 10, 'figures', INK.black, 'right');
+    page.text(
+      entryAt(['2', '3', '4', '8', '10'], i),
+      WIDTH - 14,
+      155 + i * 7,
+      10,
+      'figures',
+      INK.black,
+      'right',
+    );
     page.line(60, 155 + i * 7, WIDTH - 22, 155 + i * 7, 0.3, INK.grey);
   });
 }
 
 function timetable(page: Drawing, n: number): void {
-  const season = SEASONS[n < 4 ? n - 2 : n < 8 ? 2 : n < 10 ? 3 : 4]!;
-  const tint = [INK.pale, INK.sand, INK.mist][n % 3]!;
+  const season = entryAt(SEASONS, n < 4 ? n - 2 : n < 8 ? 2 : n < 10 ? 3 : 4);
+  const tint = entryAt([INK.pale, INK.sand, INK.mist], n % 3);
   page.box(12, 14, WIDTH - 24, 18, tint);
   page.text(season, 16, 26, 17, 'strong');
   page.text(n % 2 ? 'up the line' : 'down the line', WIDTH - 16, 26, 10, 'plain', INK.black, 'right');
@@ -165,7 +174,7 @@ function notes(page: Drawing): void {
     'Becoming a volunteer',
   ];
   notes.forEach((note, i) => {
-    page.box(12, 38 + i * 25, WIDTH - 24, 20, [INK.sand, INK.mist, INK.pale][i % 3]!);
+    page.box(12, 38 + i * 25, WIDTH - 24, 20, entryAt([INK.sand, INK.mist, INK.pale], i % 3));
     page.text(note, 17, 47 + i * 25, 11, 'strong');
     page.text('Ask at any station, or of any guard: we like to be asked.', 17, 53.5 + i * 25, 9);
   });

@@ -40,6 +40,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
 
 /** The layers of core from the bottom up: each imports only what stands below it, or beside it. */
 const LAYERS = [
+  'entries',
   'kinds',
   'measure',
   'paper',

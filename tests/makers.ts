@@ -1,7 +1,7 @@
 import { sizeBox, type Size } from '../src/lib/core/measure/box';
 import { IDENTITY } from '../src/lib/core/measure/matrix';
 import { mm } from '../src/lib/core/measure/unit';
-import type { StepDraft } from '../src/lib/core/checks/finding';
+import type { StepDraft } from '../src/lib/core/docket/steps';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
 import type { Step } from '../src/lib/core/docket/steps';
 import type { Book, Side } from '../src/lib/core/model/page';

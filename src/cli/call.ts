@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { firstOf } from '../lib/core/entries';
 
 export const HELP = `folder survey FILE…                                  prints the facts of each file as JSON
 folder make DOCKET.json FILE… --out FOLDER           carries the docket out and writes its outputs
@@ -29,7 +30,7 @@ export class Failure extends Error {}
 
 /** A fault of the program itself, in one line. */
 export const sayFault = (error: unknown): string =>
-  `Folder met a fault of its own: ${String(error).split('\n')[0]!.slice(0, 300)}. Nothing more was written.`;
+  `Folder met a fault of its own: ${firstOf(String(error).split('\n')).slice(0, 300)}. Nothing more was written.`;
 
 export type Command = 'survey' | 'make' | 'recipe' | 'split' | 'watch' | 'template';
 

@@ -15,6 +15,7 @@ import { sayTrouble } from '../lib/words/troubles';
 import { Failure, type Io } from './call';
 import { readPdf, surveyOf, type GivenFile } from './files';
 import { progress } from './report';
+import { entryAt } from '../lib/core/entries';
 
 /** Works a docket out over files and writes what it hands over to a folder; with `strict`, not while a finding says stop. */
 export async function handOverDocket(
@@ -77,7 +78,7 @@ async function writeFiles(
     });
     await checkFiles(docket, output, made, { surveys, folder });
     const paths = made.map(({ name }) => join(out, name));
-    for (const [n, { file }] of made.entries()) await rename(join(folder, file), paths[n]!);
+    for (const [n, { file }] of made.entries()) await rename(join(folder, file), entryAt(paths, n));
     return paths;
   } catch (error) {
     if (error instanceof HandOverError) throw new Failure(sayTrouble(error.trouble));

@@ -13,6 +13,7 @@ import { markWords } from '../lib/words/marks';
 import { outputWords } from '../lib/words/outputs';
 import { schemeWords } from '../lib/words/schemes';
 import { stepWords } from '../lib/words/steps';
+import { foundIn } from '../lib/core/entries';
 
 /** Fields that every kind of a family has, said once above its table. */
 const SHARED = {
@@ -28,14 +29,15 @@ const round = (value: number): number => Math.round(value * 1000) / 1000;
 const code = (value: unknown): string => `\`${String(value)}\``;
 
 /** What a value may be, in a few words. */
-function holds(schema: z.core.$ZodTypes, depth = 0): string {
-  const inner = (each: z.core.$ZodType) => holds(each as z.core.$ZodTypes, depth + 1);
-  if ((schema as unknown) === selectionSchema) return 'pages';
-  if ((schema as unknown) === placeSchema) return 'a place';
+function holds(given: z.core.$ZodType, depth = 0): string {
+  if (given === selectionSchema) return 'pages';
+  if (given === placeSchema) return 'a place';
+  const schema = given as z.core.$ZodTypes;
+  const inner = (each: z.core.$ZodType) => holds(each, depth + 1);
   const { def } = schema._zod;
   switch (def.type) {
     case 'optional':
-      return `${holds(def.innerType as z.core.$ZodTypes, depth)}, or left out`;
+      return `${holds(def.innerType, depth)}, or left out`;
     case 'literal':
       return def.values.map(code).join(', ');
     case 'enum':
@@ -65,7 +67,7 @@ function holds(schema: z.core.$ZodTypes, depth = 0): string {
 const fields = (schema: z.ZodObject, apart: readonly string[] = [], depth = 0): string =>
   Object.entries(schema.shape)
     .filter(([name]) => !apart.includes(name))
-    .map(([name, each]) => `${code(name)}: ${holds(each as z.core.$ZodTypes, depth)}`)
+    .map(([name, each]) => `${code(name)}: ${holds(each, depth)}`)
     .join(depth ? ', ' : '<br>');
 
 const table = (heads: readonly string[], rows: readonly (readonly string[])[]): string =>
@@ -108,7 +110,7 @@ ${table(
 
 ${table(
   ['mark', 'called', 'holds'],
-  MARKS.map(({ kind, setting }) => [code(kind), markWords(kind).name, holds(setting as z.core.$ZodTypes)]),
+  MARKS.map(({ kind, setting }) => [code(kind), markWords(kind).name, holds(setting)]),
 )}
 
 ## Outputs
@@ -127,7 +129,7 @@ ${table(
 
 /** How files of a kind of output end, whatever its settings. */
 function endings(kind: (typeof OUTPUTS)[number]['kind']): string {
-  const output = OUTPUTS.find((each) => each.kind === kind)!;
+  const output = foundIn(OUTPUTS, (each) => each.kind === kind);
   const as = (output.schema.shape as { as?: z.ZodEnum }).as;
   const ends = output.extension as (settings: object) => string;
   return [...new Set(as ? as.options.map((each) => ends({ as: each })) : [ends({})])].map(code).join(', ');

@@ -5,6 +5,7 @@ import { Failure, HELP, type Call } from '../call';
 import { given } from '../files';
 import { handOverDocket } from '../handOverDocket';
 import { report } from '../report';
+import { entryAt } from '../../lib/core/entries';
 
 /** Writes the pages of a file as several. */
 export async function split({ files: [file], by, name, ...call }: Call): Promise<void> {
@@ -22,7 +23,8 @@ export async function split({ files: [file], by, name, ...call }: Call): Promise
     split: readSplit(by),
     name: name || '{source} {part}',
   });
-  if (!output.success) throw new Failure(`“${by}” is no way to split. ${HELP.split('\n')[6]!.trim()}`);
+  if (!output.success)
+    throw new Failure(`“${by}” is no way to split. ${entryAt(HELP.split('\n'), 6).trim()}`);
   const docket: Docket = {
     ...emptyDocket(source!.name.slice(0, 200)),
     steps: [step],

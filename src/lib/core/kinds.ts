@@ -9,11 +9,21 @@ interface Kind {
   schema: z.ZodObject<{ kind: z.ZodLiteral<string> }>;
 }
 
-type SchemasOf<Kinds extends readonly Kind[]> = { [At in keyof Kinds]: Kinds[At]['schema'] };
+type SchemasOf<Kinds extends readonly { schema: unknown }[]> = { [At in keyof Kinds]: Kinds[At]['schema'] };
+
+/** The schemas of a family's records, in their order. */
+export const schemasOf = <const Kinds extends readonly { schema: unknown }[]>(kinds: Kinds) =>
+  ofAnyKind<SchemasOf<Kinds>>(kinds.map(({ schema }) => schema));
 
 /** The schema of any member of a family, told apart by `kind`. */
 export const unionOf = <const Kinds extends readonly [Kind, ...Kind[]]>(kinds: Kinds) =>
-  z.discriminatedUnion('kind', kinds.map(({ schema }) => schema) as unknown as SchemasOf<Kinds>);
+  z.discriminatedUnion('kind', schemasOf(kinds));
+
+/**
+ * A record as one of any kind: TypeScript cannot follow that the record found by a kind's name takes what is of that kind.
+ * This is the one place where a family steps over that.
+ */
+export const ofAnyKind = <Any>(record: unknown): Any => record as Any;
 
 /** The record of each kind by its name. */
 export const byKind = <Kinds extends readonly Kind[]>(

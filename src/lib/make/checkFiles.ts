@@ -10,6 +10,7 @@ import { partsAsked } from './handOver';
 import { HandOverError } from './handOverError';
 import type { MadeFile } from './made';
 import type { HandOverJob } from './outputs/outputMaker';
+import { firstOf } from '../core/entries';
 
 /** Surveys files that were written and holds them against what was asked. Throws HandOverError where one is not what it should be. */
 export async function checkFiles(
@@ -25,7 +26,7 @@ export async function checkFiles(
   if (!askedFor) return;
   let at = 0;
   for (const [n, { file, name, pages = 0 }] of made.entries()) {
-    const part = byParts?.[n] ?? { pages: whole[0]!.pages.slice(at, at + pages) };
+    const part = byParts?.[n] ?? { pages: firstOf(whole).pages.slice(at, at + pages) };
     at += pages;
     const written = await surveyPdf(await readFile(join(folder, file)), undefined, { draws: true });
     const [first, ...more] = disagreements(askedFor(part), written);

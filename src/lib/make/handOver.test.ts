@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { drawCover } from '../../../demo/timetable';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
-import type { StepDraft } from '../core/checks/finding';
+import type { StepDraft } from '../core/docket/steps';
 import { PLAIN_LINES } from '../core/model/lines';
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/outputs';

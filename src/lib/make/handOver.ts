@@ -14,6 +14,7 @@ import { HandOverError } from './handOverError';
 import type { MadeFile } from './made';
 import { writeOutput } from './outputs';
 import type { HandOverJob } from './outputs/outputMaker';
+import { entryAt } from '../core/entries';
 
 /**
  * Makes the files of an output in a folder, under plain names there, with the names they go out under. What was begun and
@@ -32,7 +33,7 @@ export async function handOver(docket: Docket, output: Output, job: HandOverJob)
   const { counts } = outputKind(output.kind);
   return files.map(({ file, part, facts }, n) => ({
     file,
-    name: names[n]!,
+    name: entryAt(names, n),
     bytes: statSync(join(job.folder, file)).size,
     ...(counts ? { pages: part.pages.length, from: part.from, to: part.to } : {}),
     ...facts,

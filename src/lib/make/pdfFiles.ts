@@ -6,6 +6,7 @@ import type { Part } from '../core/handover/parts';
 import type { WriteContext } from '../pdf/sheetsPdf';
 import { writeWork, type PdfOutput } from '../pdf/writeOutput';
 import type { HandOverJob, Written } from './outputs/outputMaker';
+import { entryOf, firstOf } from '../core/entries';
 
 /** Writes one PDF into a sink. */
 export type WritePdf = (context: Omit<WriteContext, 'id' | 'title' | 'inks'>) => Promise<void>;
@@ -47,7 +48,7 @@ export const writePdfFiles = (
 ): Promise<Written[]> => {
   const write: WritePdf = (context) => writeWork(work, output, context);
   return 'split' in output && output.split?.by === 'size'
-    ? bySize(work, output, parts[0]!, output.split.mb * 1e6, job, write)
+    ? bySize(work, output, firstOf(parts), output.split.mb * 1e6, job, write)
     : writeParts(parts, job, write, isChosen(output));
 };
 
@@ -127,13 +128,13 @@ async function bySize(
 /** A part of pages that were picked out of the undivided file, numbered as parts of a fixed length are. */
 function partsNumbered(work: WorkedOut, output: Output): (pages: readonly number[]) => Part {
   const singles = new Map(
-    partsOf(work, { ...output, split: { by: 'every', count: 1 } } as Output).map((part) => [
-      part.pages[0]!,
+    partsOf(work, Object.assign({}, output, { split: { by: 'every', count: 1 } })).map((part) => [
+      firstOf(part.pages),
       part,
     ]),
   );
   return (pages) => {
-    const numbers = pages.map((page) => singles.get(page)!.from);
+    const numbers = pages.map((page) => entryOf(singles, page).from);
     return { name: '', pages, from: Math.min(...numbers), to: Math.max(...numbers) };
   };
 }

@@ -12,6 +12,7 @@ import { writeWork } from '../pdf/writeOutput';
 import { mediaBoxOf } from '../raster/mediaBox';
 import type { HandOverJob, Written } from './outputs/outputMaker';
 import { writeFile } from './pdfFiles';
+import { entryAt } from '../core/entries';
 
 /** The pages up to their trims, or to their bleed, or the sheets, as a PDF that goes no further. */
 export async function drawn(
@@ -40,7 +41,7 @@ export async function drawPictures(
   const written: Written[] = [];
   for (const part of parts) {
     const n = written.length;
-    const page = survey.pages[n]!;
+    const page = entryAt(survey.pages, n);
     const box = of === 'pages' ? page.boxes.trim : mediaBoxOf(page);
     const file = String(n + 1);
     await picture(n, box, ppi)

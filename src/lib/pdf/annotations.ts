@@ -12,7 +12,7 @@ export function annotationsOf(
   pages: readonly SourcePage[],
   context: PDFContext,
 ): NonNullable<Survey['annotations']> {
-  const found = { print: [] as number[], screen: [] as number[] };
+  const found: { [Kind in 'print' | 'screen']: number[] } = { print: [], screen: [] };
   pages.forEach(({ dict }, index) => {
     const list = context.lookup(dict.get(PDFName.of('Annots')));
     if (!(list instanceof PDFArray)) return;

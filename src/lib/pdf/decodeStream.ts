@@ -9,6 +9,7 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { PdfError } from './pdfError';
+import { codeOf } from '../core/entries';
 
 /** Most bytes that one stream may unpack to. */
 export const MOST_UNPACKED = 256 * 1024 * 1024;
@@ -30,8 +31,7 @@ export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED
     // A stream cut short still shows what it has, as viewers do.
     return inflateSync(stream.getContents(), { maxOutputLength: most, finishFlush: constants.Z_SYNC_FLUSH });
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE')
-      throw new PdfError('unpacks-too-large');
+    if (codeOf(error) === 'ERR_BUFFER_TOO_LARGE') throw new PdfError('unpacks-too-large');
     return new Uint8Array();
   }
 }
@@ -62,7 +62,7 @@ function withLongNames(stream: PDFRawStream): PDFRawStream {
 
 /** Undoes filters by their names, one after the other. Throws Error where one is unknown or its data are damaged. */
 export function decodeFilters(bytes: Uint8Array, names: readonly string[]): Uint8Array {
-  const dict = PDFContext.create().obj({ Filter: names.map(longName) }) as PDFDict;
+  const dict = PDFContext.create().obj({ Filter: names.map(longName) });
   return decodePDFRawStream(PDFRawStream.of(dict, bytes)).decode();
 }
 

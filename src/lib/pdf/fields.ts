@@ -15,11 +15,9 @@ import {
   type PDFFont,
 } from '@cantoo/pdf-lib';
 
-const [ACRO_FORM, NEEDS, AP] = ['AcroForm', 'NeedAppearances', 'AP'].map((key) => PDFName.of(key)) as [
-  PDFName,
-  PDFName,
-  PDFName,
-];
+const ACRO_FORM = PDFName.of('AcroForm');
+const NEEDS = PDFName.of('NeedAppearances');
+const AP = PDFName.of('AP');
 
 /**
  * Gives form fields the appearance that their values ask for, where they have none, or the form says that theirs are not to

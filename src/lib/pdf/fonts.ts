@@ -56,11 +56,8 @@ function unwrapped(file: Buffer): Buffer {
   let at = head.length;
   for (let n = 0; n < count; n++) {
     const entry = 44 + 20 * n;
-    const [from, packed, size] = [4, 8, 12].map((field) => file.readUInt32BE(entry + field)) as [
-      number,
-      number,
-      number,
-    ];
+    const from = file.readUInt32BE(entry + 4);
+    const [packed, size] = [file.readUInt32BE(entry + 8), file.readUInt32BE(entry + 12)];
     const data = file.subarray(from, from + packed);
     const table = packed < size ? inflateSync(data) : data;
     const to = 12 + 16 * n;

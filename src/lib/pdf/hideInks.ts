@@ -109,7 +109,7 @@ class Veil {
         return `${this.veiled(operands, named[what]).join(' ')} ${operator}`;
       return undefined;
     });
-    return this.context.flateStream(Buffer.from(bytes, 'latin1')) as unknown as PDFRawStream;
+    return this.context.flateStream(Buffer.from(bytes, 'latin1'));
   }
 
   /** The components of a device colour, those on hidden plates without tint. */
@@ -123,7 +123,7 @@ class Veil {
     const known = name.decodeText();
     const plates = DEVICE[known];
     if (!plates?.some((plate) => this.hidden.has(plate))) return name;
-    const space = this.context.obj([]) as PDFArray;
+    const space = this.context.obj([]);
     this.asTinted(space, FULL[known] ?? known);
     return space;
   }
@@ -153,7 +153,8 @@ class Veil {
   }
 
   private space(space: PDFArray): void {
-    const family = space.get(0) instanceof PDFName ? (space.get(0) as PDFName).decodeText() : '';
+    const first = space.get(0);
+    const family = first instanceof PDFName ? first.decodeText() : '';
     if (family === 'Indexed' || family === 'I') {
       const base = space.get(1);
       if (base instanceof PDFName) space.set(1, this.device(base));
@@ -189,7 +190,9 @@ class Veil {
     } else if (type instanceof PDFNumber && type.asNumber() === 0) {
       const dict = transform.dict.clone(this.context);
       const size = dict.lookup(PDFName.of('Size'), PDFArray).asArray();
-      const encode = size.flatMap((of, n) => (away[n] ? [0, 0] : [0, (of as PDFNumber).asNumber() - 1]));
+      const encode = size.flatMap((of, n) =>
+        away[n] ? [0, 0] : [0, (of instanceof PDFNumber ? of.asNumber() : 1) - 1],
+      );
       dict.set(PDFName.of('Encode'), this.context.obj(encode));
       space.set(3, this.context.register(PDFRawStream.of(dict, transform.getContents())));
     }

@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { give, keep, make, platesOf, tool, type Given } from '../../../tests/outside';
 import { workOut } from '../core/checks';
-import type { StepDraft as Draft } from '../core/checks/finding';
+import type { StepDraft as Draft } from '../core/docket/steps';
 import { PLAIN_LINES } from '../core/model/lines';
 import { inksOf } from '../core/numbers/jobInks';
 import { DEFAULT_SCHEME } from '../core/sheets/schemes';

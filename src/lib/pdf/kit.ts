@@ -96,14 +96,12 @@ export class Kit<Ref> {
     add: AddObject<Ref>,
     put: (ref: Ref, dictionary: Dictionary<Ref>) => void,
   ): { resources: Dictionary<Ref>; layers: Ref[]; hidden: Ref[] } {
-    const each = <T extends { name: string }>(of: ReadonlyMap<string, T>, make: (one: T) => Plain<Ref>) =>
+    const each = <T extends { name: string }, Made>(of: ReadonlyMap<string, T>, make: (one: T) => Made) =>
       Object.fromEntries([...of.values()].map((one) => [one.name, make(one)]));
     const layers = each(this.layers, ({ layer }) => add(layerDict<Ref>(layer)));
     return {
-      layers: Object.values(layers) as Ref[],
-      hidden: [...this.layers.values()].flatMap(({ name, layer }) =>
-        layer.hidden ? [layers[name] as Ref] : [],
-      ),
+      layers: Object.values(layers),
+      hidden: [...this.layers.values()].flatMap(({ name, layer }) => (layer.hidden ? [layers[name]!] : [])),
       resources: {
         Font: each(this.faces, ({ face, ref }) => {
           put(ref, face.embed(add));

@@ -9,10 +9,10 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { labelRuns, type LabelRun } from '../core/pages/pageLabels';
-import type { LabelStyle } from '../core/model/series';
+import { LABEL_STYLES, type LabelStyle } from '../core/model/series';
 import { textOf } from './inks';
 
-const STYLES = new Set(['D', 'R', 'r', 'A', 'a']);
+const isStyle = (name: string): name is LabelStyle => LABEL_STYLES.some((style) => style === name);
 
 /** The label runs of a document, from its number tree (ISO 32000-1, 12.4.2 and 7.9.7); none where it has none. */
 export function readLabelRuns(document: PDFDocument): LabelRun[] {
@@ -41,7 +41,7 @@ function readRun(from: number, dict: PDFDict): LabelRun {
     from,
     prefix: textOf(dict.lookup(PDFName.of('P'))) ?? '',
     start: start instanceof PDFNumber ? Math.max(1, start.asNumber()) : 1,
-    ...(STYLES.has(name) ? { style: name as LabelStyle } : {}),
+    ...(isStyle(name) ? { style: name } : {}),
   };
 }
 
@@ -55,5 +55,5 @@ export function writeLabels(labels: readonly string[], context: PDFContext): PDF
       ...(style && start !== 1 ? { St: start } : {}),
     }),
   ]);
-  return context.obj({ Nums: nums }) as PDFDict;
+  return context.obj({ Nums: nums });
 }

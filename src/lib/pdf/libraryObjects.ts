@@ -7,16 +7,16 @@ import {
   PDFRef,
   PDFString,
   type PDFContext,
-  type PDFDict,
+  PDFDict,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { nameSyntax, PdfText, type AddObject, type Dictionary, type Plain } from './objects';
+import { nameSyntax, PdfText, type AddObject, type Dictionary, type Plain, isList } from './objects';
 
 /** Adds objects to a document of the PDF library. */
 export const addTo =
   (context: PDFContext): AddObject<PDFRef> =>
   (dictionary, stream) => {
-    const dict = toLibrary(dictionary, context) as PDFDict;
+    const dict = dictIn(dictionary, context);
     return context.register(stream ? PDFRawStream.of(dict, stream) : dict);
   };
 
@@ -28,9 +28,13 @@ export function toLibrary(value: Plain<PDFRef>, context: PDFContext): PDFObject 
   if (typeof value === 'string') return PDFName.of(nameSyntax(value));
   if (typeof value === 'number') return PDFNumber.of(value);
   if (typeof value === 'boolean') return value ? PDFBool.True : PDFBool.False;
-  if (Array.isArray(value)) return context.obj(value.map((each: Plain<PDFRef>) => toLibrary(each, context)));
-  const dict = context.obj({}) as PDFDict;
-  for (const [key, each] of Object.entries(value as Dictionary<PDFRef>))
+  if (isList(value)) return context.obj(value.map((each) => toLibrary(each, context)));
+  return dictIn(value, context);
+}
+
+function dictIn(dictionary: Dictionary<PDFRef>, context: PDFContext): PDFDict {
+  const dict = PDFDict.withContext(context);
+  for (const [key, each] of Object.entries(dictionary))
     dict.set(PDFName.of(nameSyntax(key)), toLibrary(each, context));
   return dict;
 }

@@ -18,6 +18,9 @@ export type Plain<Ref> =
   string | number | boolean | PdfText | Ref | readonly Plain<Ref>[] | { readonly [key: string]: Plain<Ref> };
 export type Dictionary<Ref> = { readonly [key: string]: Plain<Ref> };
 
+/** Whether a value is an array; TypeScript does not tell arrays that cannot be changed from dictionaries. */
+export const isList = <Ref>(value: Plain<Ref>): value is readonly Plain<Ref>[] => Array.isArray(value);
+
 /** Adds an object, or a stream with its packed bytes, to what is being written. */
 export type AddObject<Ref> = (dictionary: Dictionary<Ref>, stream?: Uint8Array) => Ref;
 
@@ -44,7 +47,7 @@ export function toSyntax(value: Plain<Numbered>): string {
   if (typeof value === 'string') return `/${nameSyntax(value)}`;
   if (typeof value === 'number') return figure(value);
   if (typeof value === 'boolean') return String(value);
-  if (Array.isArray(value)) return `[${value.map(toSyntax).join(' ')}]`;
-  const entries = Object.entries(value as Dictionary<Numbered>);
+  if (isList(value)) return `[${value.map(toSyntax).join(' ')}]`;
+  const entries = Object.entries(value);
   return `<< ${entries.map(([key, each]) => `/${nameSyntax(key)} ${toSyntax(each)}`).join(' ')} >>`;
 }

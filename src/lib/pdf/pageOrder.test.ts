@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { drawRuleBookScans } from '../standins/ruleBook';
 import { docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, make, markedPdf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
-import type { StepDraft as Draft } from '../core/checks/finding';
+import type { StepDraft as Draft } from '../core/docket/steps';
 import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';

@@ -34,6 +34,7 @@ import { placesApart } from './places';
 import type { WriteContext } from './sheetsPdf';
 import { mergeLayers, openSources, writeInfo, type OpenSource, type OpenSources } from './sources';
 import { Content, writePdf } from './writePdf';
+import { entryAt, entryOf } from '../core/entries';
 
 const [CONTENTS, RESOURCES, FONT] = ['Contents', 'Resources', 'Font'].map((key) => PDFName.of(key)) as [
   PDFName,
@@ -53,7 +54,7 @@ export async function writePagesPdf(
 ): Promise<void> {
   const faces = facesOf(list);
   const order = job.only ?? readingOrder(list);
-  const shown = order.map((index) => faces[index]!);
+  const shown = order.map((index) => entryAt(faces, index));
   const arts = shown.flatMap((page) => [...artsOf(page), ...laidOn(page)]);
   const uses = arts.map(({ source }) => source);
   const sources = await openSources(uses, drawnSources(shown), job.read, job.surveys, () =>
@@ -66,7 +67,7 @@ export async function writePagesPdf(
     source.pages.forEach((page, index) => {
       // Pages taken out must not ride along as targets of links and bookmarks.
       if (used.has(`${id}:${index}`)) return;
-      source.document.context.assign(page.ref, PDFNull as unknown as PDFDict);
+      source.document.context.assign(page.ref, PDFNull);
       gone = true;
     });
   const tree = context.nextRef();
@@ -74,7 +75,7 @@ export async function writePagesPdf(
   const pageOf = ({ source, index }: Art, key: string): { ref: PDFRef; dict: PDFDict } => {
     const before = placed.get(key);
     if (!before) {
-      const brought = bringPage(byId.get(source)!, index, context);
+      const brought = bringPage(entryOf(byId, source), index, context);
       placed.set(key, brought.dict.clone(context));
       return brought;
     }
@@ -94,13 +95,13 @@ export async function writePagesPdf(
     ({ source, index, laid, matrix }) => {
       const key = formKey({ source, index }, fades(laid?.opacity));
       const place = apart(key, matrix);
-      const { form, page, name } = forms.get(key)!;
+      const { form, page, name } = entryOf(forms, key);
       const there = `${key} ${place}`;
       const own = !place || forms.has(there) ? undefined : withOwnPatterns(form, context);
       if (own) forms.set(there, { name: `P${forms.size + 1}`, page, form: own });
       return {
         name: forms.get(there)?.name ?? name,
-        toUpright: job.surveys[source]!.pages[index]!.toUpright,
+        toUpright: entryAt(job.surveys[source]!.pages, index).toUpright,
       };
     },
     () => context.nextRef(),
@@ -108,7 +109,7 @@ export async function writePagesPdf(
   );
   const extra = new Extras(kit, context);
   for (const index of order) {
-    const page = faces[index]!;
+    const page = entryAt(faces, index);
     const side = sideAt(index, list);
     const surface = pageSurface(page, side);
     if (page.more) {
@@ -142,7 +143,7 @@ export async function writePagesPdf(
   const here = new Set(kids);
   for (const { page } of forms.values())
     if (!here.has(page)) {
-      context.assign(page, PDFNull as unknown as PDFDict);
+      context.assign(page, PDFNull);
       gone = true;
     }
   if (gone)
@@ -159,7 +160,7 @@ export async function writePagesPdf(
   catalog.set(
     PDFName.of('PageLabels'),
     writeLabels(
-      order.map((index) => labels.get(faces[index]!.id)!),
+      order.map((index) => entryOf(labels, entryAt(faces, index).id)),
       context,
     ),
   );
@@ -186,7 +187,7 @@ export async function writePagesPdf(
 
 /** The page in the output, with all it inherited made its own. */
 function bringPage(source: OpenSource, index: number, context: PDFContext): { ref: PDFRef; dict: PDFDict } {
-  const page = source.pages[index]!;
+  const page = entryAt(source.pages, index);
   for (const [key, value] of Object.entries(page.inherited))
     if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
   const ref = source.bring(page.ref);
@@ -229,8 +230,8 @@ function formsOf(
   const add = ({ source, index }: Art, group: boolean) => {
     const key = formKey({ source, index }, group);
     if (forms.has(key)) return;
-    const { ref, dict } = bringPage(printed.get(source) ?? byId.get(source)!, index, context);
-    const form = contentAsForm(dict, surveys[source]!.pages[index]!, context, group);
+    const { ref, dict } = bringPage(printed.get(source) ?? entryOf(byId, source), index, context);
+    const form = contentAsForm(dict, entryAt(surveys[source]!.pages, index), context, group);
     forms.set(key, { name: `P${forms.size + 1}`, page: ref, form });
   };
   for (const page of faces) {
@@ -307,7 +308,7 @@ class Extras {
 }
 
 function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
-  const dict = context.obj({ Type: 'Page', Resources: {} }) as PDFDict;
+  const dict = context.obj({ Type: 'Page', Resources: {} });
   return { ref: context.register(dict), dict };
 }
 
@@ -372,7 +373,7 @@ function addFonts(dict: PDFDict, fonts: ReadonlyMap<string, PDFRef>, context: PD
   const resources = dict.lookup(RESOURCES);
   if (!(resources instanceof PDFDict)) return false;
   const known = resources.lookup(FONT);
-  const own = known instanceof PDFDict ? known : (context.obj({}) as PDFDict);
+  const own = known instanceof PDFDict ? known : PDFDict.withContext(context);
   const names = [...fonts].map(([name, ref]) => [nameOf(name), ref] as const);
   if (names.some(([name, ref]) => own.has(name) && own.get(name) !== ref)) return false;
   if (own !== known) resources.set(FONT, own);

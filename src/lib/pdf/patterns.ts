@@ -8,13 +8,11 @@ import {
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { compose, IDENTITY, type Matrix } from '../core/measure/matrix';
+import { compose, IDENTITY, type Matrix, matrixOf } from '../core/measure/matrix';
 
-const [RESOURCES, PATTERN, MATRIX] = ['Resources', 'Pattern', 'Matrix'].map((key) => PDFName.of(key)) as [
-  PDFName,
-  PDFName,
-  PDFName,
-];
+const RESOURCES = PDFName.of('Resources');
+const PATTERN = PDFName.of('Pattern');
+const MATRIX = PDFName.of('Matrix');
 
 /**
  * Patterns and gradients of a page go where its content goes: their matrices count from the page's own space, whatever is
@@ -24,7 +22,7 @@ export function movePatterns(page: PDFDict, matrix: Matrix, context: PDFContext)
   const resources = page.lookup(RESOURCES);
   const patterns = resources instanceof PDFDict ? resources.lookup(PATTERN) : undefined;
   if (!(resources instanceof PDFDict && patterns instanceof PDFDict) || !patterns.keys().length) return;
-  const moved = context.obj({}) as PDFDict;
+  const moved = PDFDict.withContext(context);
   for (const [name, value] of patterns.entries()) moved.set(name, movedPattern(value, matrix, context));
   const own = resources.clone(context);
   own.set(PATTERN, moved);
@@ -36,18 +34,19 @@ function movedPattern(value: PDFObject, matrix: Matrix, context: PDFContext): PD
   const dict = pattern instanceof PDFRawStream ? pattern.dict : pattern;
   if (!(dict instanceof PDFDict)) return value;
   const copy = dict.clone(context);
-  copy.set(MATRIX, context.obj([...compose(matrixOf(dict), matrix)]));
+  copy.set(MATRIX, context.obj([...compose(patternMatrix(dict), matrix)]));
   return context.register(
     pattern instanceof PDFRawStream ? PDFRawStream.of(copy, pattern.getContents()) : copy,
   );
 }
 
-function matrixOf(dict: PDFDict): Matrix {
+function patternMatrix(dict: PDFDict): Matrix {
   const given = dict.lookup(MATRIX);
   if (!(given instanceof PDFArray) || given.size() < 6) return IDENTITY;
   const numbers = [0, 1, 2, 3, 4, 5].map((n) => given.lookup(n));
-  if (!numbers.every((each) => each instanceof PDFNumber)) return IDENTITY;
-  return numbers.map((each) => (each as PDFNumber).asNumber()) as unknown as Matrix;
+  return numbers.every((each) => each instanceof PDFNumber)
+    ? matrixOf(numbers.map((each) => each.asNumber()))
+    : IDENTITY;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { compose, IDENTITY, invert, turnIn, type Matrix, type Turn } from '../core/measure/matrix';
+import { compose, IDENTITY, invert, turnIn, type Matrix, type Turn, quarters } from '../core/measure/matrix';
 import type { Art } from '../core/model/art';
 import type { SurveyPage } from '../core/model/survey';
 
@@ -26,7 +26,7 @@ export function placementOf(
   const upright = compose(survey.toUpright, TURNS[turn]);
   const content = compose(whole, invert(upright));
   const [a, b, c, d] = content;
-  const rotate = ((survey.rotate + turn) % 360) as Turn;
+  const rotate = quarters(survey.rotate + turn);
   return [a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)
     ? { toPage: whole, rotate }
     : { toPage: upright, content, rotate };

@@ -5,7 +5,7 @@ import { drawTickets, TICKETS } from '../../../demo/tickets';
 import { DIE } from '../standins/paper';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { give, make, markedPdf, platesOf, readBack, tool, wordsOf, type Given } from '../../../tests/outside';
-import type { StepDraft as Draft } from '../core/checks/finding';
+import type { StepDraft as Draft } from '../core/docket/steps';
 import type { Docket } from '../core/docket/docket';
 import { replay } from '../core/docket/replay';
 import { DIE_LINE } from '../core/docket/steps/overlay';

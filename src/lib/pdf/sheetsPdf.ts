@@ -12,6 +12,7 @@ import { Kit, type FormUse } from './kit';
 import { boxNumbers } from './numbers';
 import { Numbered, PdfText, toSyntax, type Dictionary } from './objects';
 import { RawSources } from './raw/rawSources';
+import { entryAt, firstOf } from '../core/entries';
 
 /** Fetches a source's bytes by its SHA-256. */
 export type ReadSource = (source: string) => Promise<Uint8Array>;
@@ -39,7 +40,7 @@ export interface WriteContext {
  */
 export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promise<void> {
   const all = job.only && sidesOf(plan);
-  const some = all && job.only?.map((n) => all[n]!);
+  const some = all && job.only?.map((n) => entryAt(all, n));
   const shows = some
     ? some.flatMap(({ drawn }) => drawn.cells)
     : [...plan.pages, ...(plan.cover?.plan.pages ?? [])];
@@ -73,7 +74,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     const made = forms.get(source) ?? { plain: [], group: [] };
     forms.set(source, made);
     const those = group ? made.group : made.plain;
-    const { toUpright, boxes } = job.surveys[source]!.pages[index]!;
+    const { toUpright, boxes } = entryAt(job.surveys[source]!.pages, index);
     const written = (ownPatterns: boolean) =>
       sources.writeForm(
         source,
@@ -116,7 +117,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     const content = kit.draw(surface.items);
     const stream = write(`<< /Length ${content.length} >>`, undefined, content);
     const boxes = (['media', 'bleed', 'trim'] as const).map(
-      (box) => `/${box[0]!.toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
+      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
     );
     kids.push(
       write(

@@ -87,8 +87,7 @@ export function mergeLayers({ context, byId }: OpenSources, own: readonly PDFRef
     const layers = source.document.catalog.lookup(PDFName.of('OCProperties'));
     return layers instanceof PDFDict ? [source.bring(layers)] : [];
   });
-  if (own.length)
-    all.push(context.obj({ OCGs: own, D: { ON: own, Order: own } } as never) as unknown as PDFDict);
+  if (own.length) all.push(context.obj({ OCGs: [...own], D: { ON: [...own], Order: [...own] } }));
   const [first, ...rest] = all;
   if (!first) return undefined;
   for (const layers of rest) {

@@ -12,6 +12,7 @@ import { loadPdf, readablePdf } from './load';
 import { bookmarksOf } from './outline';
 import { readBoxes } from './pageBoxes';
 import { pagesOf } from './pageTree';
+import { entryAt, entryOf } from '../core/entries';
 
 /** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
 export async function surveyPdf(
@@ -53,7 +54,9 @@ export async function surveyPdf(
     version: 1,
     pages: surveyed.map((page, index) => ({
       ...page,
-      inks: onPages[index]!.map(({ kind, name }) => at.get(`${kind} ${name}`)!).sort((a, b) => a - b),
+      inks: entryAt(onPages, index)
+        .map(({ kind, name }) => entryOf(at, `${kind} ${name}`))
+        .sort((a, b) => a - b),
     })),
     inks: all,
     bookmarks: bookmarksOf(document, new Map(pages.map((page, index) => [page.ref, index]))),

@@ -9,12 +9,13 @@ import {
 } from '@cantoo/pdf-lib';
 import { chordsOf, type CutPath, type Point } from '../core/handover/cutting';
 import type { CutBy } from '../core/handover/machines';
-import { applyToPoint, compose, IDENTITY, type Matrix } from '../core/measure/matrix';
+import { applyToPoint, compose, IDENTITY, type Matrix, matrixOf } from '../core/measure/matrix';
 import type { Survey } from '../core/model/survey';
 import { operationsOf } from './content';
 import { decodeStream, pageContent } from './decodeStream';
 import { textOfName } from './libraryObjects';
 import { loadPdf } from './load';
+import { entryAt, firstOf } from '../core/entries';
 
 /** Forms in forms are followed this deep. */
 const DEEPEST = 12;
@@ -27,7 +28,7 @@ export async function toolPaths(bytes: Uint8Array, by: CutBy, survey: Survey): P
   const document = await loadPdf(bytes);
   return document.getPages().map(({ node }, n) => {
     const reader = new PathReader(by);
-    reader.read(pageContent(node), node.Resources(), survey.pages[n]!.toUpright, 0);
+    reader.read(pageContent(node), node.Resources(), entryAt(survey.pages, n).toUpright, 0);
     return reader.found;
   });
 }
@@ -78,7 +79,7 @@ class PathReader {
     /** The path that goes on: after one was closed, from where it began. */
     const going = () => {
       const last = open();
-      if (last?.closed) begin(last.points[0]!);
+      if (last?.closed) begin(firstOf(last.points));
       return open();
     };
     for (const { operator, operands } of operationsOf(Buffer.from(content).toString('latin1'))) {
@@ -108,7 +109,7 @@ class PathReader {
           this.state = kept.pop() ?? this.state;
           break;
         case 'cm':
-          this.state = { ...this.state, matrix: compose(n as unknown as Matrix, this.state.matrix) };
+          this.state = { ...this.state, matrix: compose(matrixOf(n), this.state.matrix) };
           break;
         case 'CS':
         case 'cs': {
@@ -126,10 +127,10 @@ class PathReader {
           break;
         }
         case 'm':
-          begin(at(n[0]!, n[1]!));
+          begin(at(firstOf(n), entryAt(n, 1)));
           break;
         case 'l':
-          going()?.points.push(at(n[0]!, n[1]!));
+          going()?.points.push(at(firstOf(n), entryAt(n, 1)));
           break;
         case 'c':
         case 'v':
@@ -138,7 +139,7 @@ class PathReader {
           const from = path?.points.at(-1);
           if (!path || !from) break;
           const ends = n.length >= 6 ? [0, 2, 4] : [0, 2];
-          const [a, b, c] = ends.map((k) => at(n[k]!, n[k + 1]!)) as [Point, Point, Point?];
+          const [a, b, c] = ends.map((k) => at(entryAt(n, k), entryAt(n, k + 1))) as [Point, Point, Point?];
           if (operator === 'c') path.points.push(...chordsOf(from, a, b, c!));
           else path.points.push(...chordsOf(from, operator === 'v' ? from : a, operator === 'v' ? a : b, b));
           break;
@@ -186,9 +187,7 @@ class PathReader {
     this.read(
       decodeStream(found),
       own instanceof PDFDict ? own : resources,
-      matrix instanceof PDFArray
-        ? (matrix.asArray().map((_, n) => numberAt(matrix, n)) as unknown as Matrix)
-        : IDENTITY,
+      matrix instanceof PDFArray ? matrixOf(matrix.asArray().map((_, n) => numberAt(matrix, n))) : IDENTITY,
       depth + 1,
     );
     // What the form left open ends with it.

@@ -1,7 +1,16 @@
 import type { WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { bounds, hasArea, heightOf, widthOf, type Box, type Size } from '../core/measure/box';
-import { applyToBox, compose, IDENTITY, turnOf, type Matrix, type Turn } from '../core/measure/matrix';
+import {
+  applyToBox,
+  compose,
+  IDENTITY,
+  turnOf,
+  type Matrix,
+  type Turn,
+  matrixOf,
+} from '../core/measure/matrix';
 import type { Drawn } from '../core/model/survey';
+import { entryAt } from '../core/entries';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;
@@ -140,10 +149,9 @@ function wordsOf(p: WrappedPdfiumModule, text: number): Word[] {
         open = undefined;
         continue;
       }
-      const [x0, x1, y0, y1] = new Float64Array(
-        p.pdfium.HEAPU8.buffer.slice(memory, memory + 32),
-      ) as unknown as [number, number, number, number];
-      const box = { x0, y0, x1, y1 };
+      const at = new DataView(p.pdfium.HEAPU8.buffer, memory, 32);
+      const of = (n: number) => at.getFloat64(8 * n, true);
+      const box = { x0: of(0), y0: of(2), x1: of(1), y1: of(3) };
       // How far the text leans clockwise, in radians.
       const leans = p.FPDFText_GetCharAngle(text, i);
       const turn = turnOf(-Math.round(leans / (Math.PI / 2)) * 90) ?? 0;
@@ -189,9 +197,7 @@ export function pageObjects(
     const kind = p.FPDFPageObj_GetType(object);
     if (kind === FORM) {
       if (!p.FPDFPageObj_GetMatrix(object, memory)) return;
-      const own = [
-        ...new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)),
-      ] as unknown as Matrix;
+      const own = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
       const count = p.FPDFFormObj_CountObjects(object);
       for (let i = 0; i < count; i++)
         visit(p.FPDFFormObj_GetObject(object, i), compose(own, above), depth + 1);
@@ -236,7 +242,7 @@ function textBlocks(p: WrappedPdfiumModule, page: number): Box[] {
           box.x0 < block.x1 &&
           box.x1 > block.x0,
       );
-      if (near >= 0) blocks[near] = bounds([blocks[near]!, box]);
+      if (near >= 0) blocks[near] = bounds([entryAt(blocks, near), box]);
       else blocks.push(box);
     }
     return blocks;
@@ -253,7 +259,7 @@ export function coarsestImage(p: WrappedPdfiumModule, page: number, userUnit: nu
     if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST) return;
     const kind = p.FPDFPageObj_GetType(object);
     if ((kind !== IMAGE && kind !== FORM) || !p.FPDFPageObj_GetMatrix(object, memory)) return;
-    const own = [...new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24))] as unknown as Matrix;
+    const own = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
     const matrix = compose(own, above);
     if (kind === FORM) {
       const count = p.FPDFFormObj_CountObjects(object);

@@ -1,6 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import type { PackedImage, Picture } from '../core/model/survey';
+import { firstOf } from '../core/entries';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */
 export const ASSUMED_PPI = 300;
@@ -42,7 +43,7 @@ export async function unpackPicture(bytes: Uint8Array): Promise<{ images: Packed
       stated &&= image.ppi > 0;
       images.push({ ...image, ppi: image.ppi || ASSUMED_PPI });
     }
-    return { images, picture: { kind, ppi: images[0]!.ppi, stated } };
+    return { images, picture: { kind, ppi: firstOf(images).ppi, stated } };
   } catch (error) {
     if (error instanceof PictureError) throw error;
     if (/pixel limit/i.test(String(error)))
@@ -56,8 +57,7 @@ async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Pro
   const { width, height, density, channels, space, hasAlpha, orientation = 1 } = await image.metadata();
   const [ppi, turn] = [density && density > 1 ? density : 0, EXIF_TURN[orientation] ?? 0];
   if (kind === 'JPEG') {
-    const color =
-      { 1: '/DeviceGray', 3: '/DeviceRGB', 4: '/DeviceCMYK' }[channels as 1 | 3 | 4] ?? '/DeviceRGB';
+    const color = channels === 1 ? '/DeviceGray' : channels === 4 ? '/DeviceCMYK' : '/DeviceRGB';
     // Four-ink JPEGs are stored inverted, as the first program that wrote them did.
     const decode = channels === 4 ? ' /Decode [1 0 1 0 1 0 1 0]' : '';
     return {

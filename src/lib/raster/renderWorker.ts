@@ -2,6 +2,7 @@
 import wasmUrl from '@embedpdf/pdfium/pdfium.wasm?url';
 import type { Box } from '../core/measure/box';
 import { Renderer, type OpenPdf } from './pdfium';
+import { entryOf } from '../core/entries';
 
 export interface RenderRequest {
   /** What the picture goes by. */
@@ -56,7 +57,7 @@ async function openSource(url: string): Promise<OpenPdf> {
   const bytes = new Uint8Array(await response.arrayBuffer());
   const [oldest] = open.keys();
   if (open.size >= MOST_OPEN && oldest) {
-    open.get(oldest)!.close();
+    entryOf(open, oldest).close();
     open.delete(oldest);
   }
   const pdf = (await renderer).open(bytes);

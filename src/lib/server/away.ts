@@ -1,3 +1,5 @@
+import { isRecord } from '../core/entries';
+
 /** SQLSTATE classes and codes, and codes of the system, which say that the database cannot be reached just now (PostgreSQL, appendix A). */
 const AWAY: ReadonlySet<unknown> = new Set([
   ...['57P01', '57P02', '57P03', '53300', '08000', '08001', '08003', '08004', '08006'],
@@ -18,7 +20,7 @@ const AWAY_WORDS =
 
 /** Whether an error says that the database is away, rather than that something is wrong with what was asked of it. */
 export function isAway(error: unknown): boolean {
-  const { code, message, errors } = (error ?? {}) as { code?: unknown; message?: unknown; errors?: unknown };
+  const { code, message, errors } = isRecord(error) ? error : {};
   return (
     AWAY.has(code) ||
     (typeof message === 'string' && AWAY_WORDS.test(message)) ||

@@ -5,6 +5,7 @@ import type { PoolClient } from 'pg';
 import { db, type Db } from './db';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { Problem } from './problem';
+import { firstOf } from '../core/entries';
 
 const CHUNK_BYTES = 1 << 20;
 /** A file whose bytes are here, but which is no blob that anything may refer to until it is sealed. */
@@ -16,7 +17,7 @@ export interface Arrived {
 
 /** Begins a file whose bytes come from outside, in their own time; nobody sees it until it is sealed. Returns its id. */
 export async function openBlob(): Promise<string> {
-  return (await db().query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
+  return firstOf((await db().query<{ id: string }>('insert into blob default values returning id')).rows).id;
 }
 
 /**
@@ -123,7 +124,9 @@ export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Ar
     id = await addChunk(client, id, n++, chunk);
   }
   // An empty file has no chunk.
-  id ??= (await client.query<{ id: string }>('insert into blob default values returning id')).rows[0]!.id;
+  id ??= firstOf(
+    (await client.query<{ id: string }>('insert into blob default values returning id')).rows,
+  ).id;
   const sha256 = hash.digest('hex');
   return sealBlob(client, { id, sha256, size });
 }
@@ -145,7 +148,7 @@ async function addChunk(
          insert into blob_chunk (blob_id, n, bytes) select id, $1, $2 from made returning blob_id as id`,
         [n, chunk],
       );
-  return rows[0]!.id;
+  return firstOf(rows).id;
 }
 
 /**

@@ -4,6 +4,7 @@ import { MOST_JSON_BYTES } from '../core/docket/limits';
 import { checkSize } from './blobs';
 import { Problem } from './problem';
 import type { Coming } from './uploads';
+import { isRecord } from '../core/entries';
 
 /**
  * The bytes of a request as they come. Throws Problem where it says beforehand that there are too many, or when fewer came
@@ -14,7 +15,7 @@ async function* bodyOf(request: Request): AsyncGenerator<Uint8Array> {
   if (declared > 0) checkSize(declared);
   let seen = 0;
   if (request.body)
-    for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
+    for await (const chunk of request.body) {
       seen += chunk.length;
       yield chunk;
     }
@@ -33,7 +34,7 @@ export async function jsonOf(request: Request): Promise<unknown> {
   let size = Number(request.headers.get('content-length') ?? 0);
   if (size <= MOST_JSON_BYTES) {
     size = 0;
-    for await (const part of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    for await (const part of request.body ?? []) {
       size += part.length;
       if (size > MOST_JSON_BYTES) break;
       parts.push(part);
@@ -60,8 +61,7 @@ export function readJson(bytes: Uint8Array): unknown {
 /** JSON of a request that is to be an object: its properties, none of which was looked at. Throws Problem. */
 export async function objectOf(request: Request): Promise<Record<string, unknown>> {
   const value = await jsonOf(request);
-  if (typeof value === 'object' && value !== null && !Array.isArray(value))
-    return value as Record<string, unknown>;
+  if (isRecord(value)) return value;
   throw new Problem(400, { code: 'not-json' });
 }
 

@@ -1,5 +1,6 @@
 import { db, type Db } from './db';
 import type { Trouble } from '../words/troubles';
+import { firstOf, keysOf } from '../core/entries';
 
 /**
  * Long work, kind by kind: the table whose rows are its pieces. All these tables have the same columns for it: `state`,
@@ -7,7 +8,7 @@ import type { Trouble } from '../words/troubles';
  */
 const TABLES = { survey: 'intake', measure: 'measure', output: 'output', run: 'run' } as const;
 export type WorkKind = keyof typeof TABLES;
-export const WORK_KINDS = Object.keys(TABLES) as WorkKind[];
+export const WORK_KINDS: WorkKind[] = keysOf(TABLES);
 
 /** A worker that holds a piece and has not been heard of for this long is taken for dead. A piece that waits is not silent. */
 export const SILENT_SECONDS = 10;
@@ -147,6 +148,6 @@ export async function workCounts(
        extract(epoch from now() - min(greatest(created_at, not_before)) filter (where ${CAN_BEGIN}))::integer as oldest
      from ${TABLES[kind]} where state in ('waiting', 'working')`,
   );
-  const { waiting, working, oldest } = rows[0]!;
+  const { waiting, working, oldest } = firstOf(rows);
   return { waiting, working, oldestSeconds: oldest ?? 0 };
 }

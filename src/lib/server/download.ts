@@ -2,6 +2,7 @@ import { downloadZip } from 'client-zip';
 import { blobStream, readBlob } from './blobs';
 import { outputFiles } from './outputs';
 import { Problem } from './problem';
+import { lastOf } from '../core/entries';
 
 const TYPES: Record<string, string> = {
   pdf: 'application/pdf',
@@ -10,7 +11,7 @@ const TYPES: Record<string, string> = {
   csv: 'text/csv; charset=utf-8',
   json: 'application/json',
 };
-const typeOf = (name: string): string => TYPES[name.split('.').at(-1)!] ?? 'application/octet-stream';
+const typeOf = (name: string): string => TYPES[lastOf(name.split('.'))] ?? 'application/octet-stream';
 
 /** A finished output as a download, streamed: one file as it is, several as an archive (ZIP), or the one counted from 0 that is asked for. Throws Problem 404. */
 export async function outputResponse(id: string, n?: number): Promise<Response> {

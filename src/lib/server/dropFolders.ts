@@ -14,6 +14,7 @@ import { findRecipe } from './recipes';
 import { tryValues } from './runs';
 import { troubleOf } from './trouble';
 import type { DropFolderState } from '../wire/told';
+import { firstOf, codeOf } from '../core/entries';
 
 /** The directory under which all drop folders are: the start command says where. */
 export const dropRoot = (): string => resolve(process.env.FOLDER_DROPS ?? join('.folder', 'drops'));
@@ -99,7 +100,8 @@ export async function dropDropFolder(id: string): Promise<void> {
       "select count(*)::integer as count from run where folder_id::text = $1 and state in ('waiting', 'working')",
       [id],
     );
-    if (rows[0]!.count) throw new Problem(409, { code: 'drop-busy', data: { count: rows[0]!.count } });
+    if (firstOf(rows).count)
+      throw new Problem(409, { code: 'drop-busy', data: { count: firstOf(rows).count } });
     await client.query('delete from drop_folder where id::text = $1', [id]);
   });
 }
@@ -172,7 +174,7 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
     'select pg_try_advisory_xact_lock(hashtextextended($1, 11)) as mine',
     [id],
   );
-  if (!rows[0]!.mine) return;
+  if (!firstOf(rows).mine) return;
   const path = await openDirectory(name);
   await putBack(path, client);
   const recipe = await findRecipe(recipeName);
@@ -255,6 +257,6 @@ export async function settleFile(
     }
     await rename(aside, join(to, await freeIn([to], safeName(fileName.replace(/\.[^.]+$/, '')))));
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+    if (codeOf(error) !== 'ENOENT') throw error;
   }
 }

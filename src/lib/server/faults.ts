@@ -18,7 +18,7 @@ export interface Fault {
 export async function reportFault(what: string, error: unknown, more: object = {}): Promise<void> {
   const known = error instanceof Error ? error : new Error(String(error));
   log.error({ err: known, ...more }, what);
-  const stderr = (known as { stderr?: string }).stderr;
+  const stderr = 'stderr' in known ? String(known.stderr) : '';
   const text = [known.stack ?? '', stderr && `standard error:\n${stderr}`].filter(Boolean).join('\n');
   try {
     await db().query('insert into fault (part, what, reason, stack) values ($1, $2, $3, $4)', [

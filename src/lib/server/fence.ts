@@ -174,7 +174,7 @@ export async function runInFence(
     child.stdin.write(`${JSON.stringify(task)}\n`);
     if (!limits.goesOn) child.stdin.end();
     for await (const line of words) {
-      const said = JSON.parse(line) as Said;
+      const said: Said = JSON.parse(line);
       if (stopped) continue;
       if ('progress' in said) {
         onProgress?.(...said.progress);

@@ -13,6 +13,7 @@ import { Problem } from './problem';
 import { addSource } from './sources';
 import { arrivedFile, type Coming } from './uploads';
 import type { IntakeState } from '../wire/told';
+import { firstOf } from '../core/entries';
 
 /** Where the pages of a file go; `aside` where it becomes none, but is laid on others. */
 const intakePlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
@@ -47,7 +48,7 @@ export async function receive(
        on conflict (id) do update set id = excluded.id returning id`,
       [coming.upload ?? null, jobId, name.slice(0, 400), JSON.stringify(where.data), blobId, sha256, actor()],
     );
-    return { id: rows[0]!.id, sha256 };
+    return { id: firstOf(rows).id, sha256 };
   });
 }
 

@@ -1,9 +1,10 @@
 import { downloadZip } from 'client-zip';
 import { join } from 'node:path';
+import type { Readable } from 'node:stream';
 import { promisify } from 'node:util';
 import yauzl from 'yauzl';
 import * as z from 'zod';
-import { KEPT, type KeptKind } from '../core/docket/kept';
+import { KEPT } from '../core/docket/kept';
 import { sourcesOf } from '../core/docket/docket';
 import { MOST_FILE_MB, MOST_JSON_BYTES } from '../core/docket/limits';
 import { safeName } from '../core/handover/names';
@@ -19,6 +20,7 @@ import { Problem } from './problem';
 import { enqueue } from './queue';
 import { arrivedFile, type Coming } from './uploads';
 import { inWorkFolder } from './workFolder';
+import { firstOf, foundIn, isRecord, keysOf } from '../core/entries';
 
 /**
  * A job as one ZIP, so that it can be put away and opened elsewhere: `folder-job.json` says what it is (`version` 1, `title`,
@@ -45,7 +47,7 @@ const keptSchema = z.object({
   sizes: z.array(z.unknown()).max(1000).default([]),
   kept: z.record(z.string(), z.array(z.unknown()).max(1000)).default({}),
 });
-const KINDS = Object.keys(KEPT) as KeptKind[];
+const KINDS = keysOf(KEPT);
 
 /** A job as a download. Throws Problem. */
 export async function archiveOf(jobId: string): Promise<Response> {
@@ -130,12 +132,12 @@ async function readArchive(path: string): Promise<string> {
     const job = await createJob(docket, async (client, id) => {
       for (const file of received) {
         const { id: blobId } = await sealBlob(client, file);
-        const { name } = about.data.sources.find((each) => each.sha256 === file.sha256)!;
+        const { name } = foundIn(about.data.sources, (each) => each.sha256 === file.sha256);
         const { rows } = await client.query<{ id: string }>(
           `insert into intake (job_id, name, place, state, blob_id, sha256, by) values ($1, $2, '{"at":"aside"}', 'waiting', $3, $4, $5) returning id`,
           [id, name, blobId, file.sha256, actor()],
         );
-        intakes.push(rows[0]!.id);
+        intakes.push(firstOf(rows).id);
       }
     });
     received.length = 0;
@@ -172,12 +174,12 @@ async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> 
 
 /** The bytes of an entry, as they are unpacked; never more than it says that it has. */
 async function bytesOf(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<AsyncIterable<Uint8Array>> {
-  const stream = await promisify<yauzl.Entry, NodeJS.ReadableStream>(zip.openReadStream.bind(zip) as never)(
-    entry,
+  const stream = await new Promise<Readable>((done, fail) =>
+    zip.openReadStream(entry, (error, opened) => (error ? fail(error) : done(opened))),
   ).catch(bad);
   return (async function* () {
     try {
-      for await (const part of stream) yield part as unknown as Uint8Array;
+      for await (const part of stream) yield part;
     } catch (error) {
       // Damaged: what else goes wrong while it is read is told as it is.
       if (/invalid|corrupt|incorrect|unexpected end|too (many|few)|size/i.test(String(error))) bad();
@@ -188,8 +190,7 @@ async function bytesOf(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<AsyncIte
 
 /** Keeps what came along under names that nothing has here. */
 async function keepMissing({ sizes, kept }: z.infer<typeof keptSchema>): Promise<void> {
-  const named = (value: unknown): string =>
-    String((value as { name?: unknown } | null)?.name ?? '').toLowerCase();
+  const named = (value: unknown): string => (isRecord(value) ? String(value.name ?? '') : '').toLowerCase();
   const unlessBad = async (work: () => Promise<unknown>) => {
     try {
       await work();

@@ -9,6 +9,7 @@ import { Problem } from './problem';
 import { judge } from './judge';
 import type { JobSummary } from './summary';
 import type { JobState } from '../wire/told';
+import { firstOf } from '../core/entries';
 
 export interface JobListing {
   id: string;
@@ -76,7 +77,7 @@ export async function createJobIn(client: PoolClient, docket: Docket, summary: J
   const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
     JSON.stringify(summary),
   ]);
-  const id = rows[0]!.id;
+  const id = firstOf(rows).id;
   await storeState(client, id, 0, docket);
   return id;
 }
@@ -173,7 +174,7 @@ function revisionFrom(value: unknown): number {
 /** Makes `docket` the job's next state; the caller holds the job's row. */
 export async function pushState(client: PoolClient, id: string, docket: Docket): Promise<void> {
   const { rows } = await client.query<{ at_seq: number }>('select at_seq from job where id = $1', [id]);
-  const seq = rows[0]!.at_seq + 1;
+  const seq = firstOf(rows).at_seq + 1;
   await client.query('delete from docket_state where job_id = $1 and (seq >= $2 or seq < $2 - $3::integer)', [
     id,
     seq,

@@ -29,5 +29,6 @@ export const judgeText = ({ docket, surveys }: ToJudge): Judged => {
   const read: Surveys = Object.fromEntries(
     Object.entries(surveys).map(([sha256, survey]) => [sha256, surveySchema.parse(JSON.parse(survey))]),
   );
-  return judgedOf(workOut(JSON.parse(docket) as Docket, read));
+  const own: Docket = JSON.parse(docket);
+  return judgedOf(workOut(own, read));
 };

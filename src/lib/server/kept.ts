@@ -1,10 +1,12 @@
 import { KEPT, keptNameSchema, readKept, storedKept, type Kept, type KeptKind } from '../core/docket/kept';
 import { db } from './db';
 import { Problem } from './problem';
+import { isRecord, keysOf } from '../core/entries';
 
 /** The kind that a request names. Throws Problem. */
 function kindOf(kind: string): KeptKind {
-  if (Object.hasOwn(KEPT, kind)) return kind as KeptKind;
+  const known = keysOf(KEPT).find((each) => each === kind);
+  if (known) return known;
   throw new Problem(404, { code: 'unforeseen', data: { reason: 'no such kind' } });
 }
 
@@ -24,7 +26,7 @@ export async function listKept(given: string): Promise<Kept<KeptKind>[]> {
 /** Keeps something under a name; what had that name is changed. Throws Problem. */
 export async function keep(given: string, value: unknown): Promise<Kept<KeptKind>[]> {
   const kind = kindOf(given);
-  const { name, settings } = (value ?? {}) as { name?: unknown; settings?: unknown };
+  const { name, settings } = isRecord(value) ? value : {};
   const [named, kept] = [keptNameSchema.safeParse(name), KEPT[kind].safeParse(settings)];
   if (!named.success || !kept.success) throw new Problem(400, { code: 'bad-kept' });
   await db().query(

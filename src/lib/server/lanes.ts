@@ -1,3 +1,5 @@
+import { entryOf } from '../core/entries';
+
 /** Work that runs one piece after the other in each lane, and beside that of other lanes. */
 export class Lanes<Name extends string> {
   private readonly last = new Map<Name, Promise<unknown>>();
@@ -8,7 +10,7 @@ export class Lanes<Name extends string> {
 
   /** Runs `work` once what came before it in its lane has ended, however that ended. */
   run<T>(name: Name, work: () => Promise<T>): Promise<T> {
-    const turn = this.last.get(name)!.then(work);
+    const turn = entryOf(this.last, name).then(work);
     this.last.set(
       name,
       turn.catch(() => undefined),

@@ -14,6 +14,7 @@ import { judge } from './judge';
 import type { MadeFile } from '../make/made';
 import { Problem } from './problem';
 import type { OutputFile, OutputState } from '../wire/told';
+import { firstOf } from '../core/entries';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
 
@@ -38,7 +39,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
       actor(),
     ],
   );
-  return rows[0]!.id;
+  return firstOf(rows).id;
 }
 
 interface Row {
@@ -72,7 +73,7 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
   return rows.map((row) => ({
     id: row.id,
     spec: row.spec,
-    fileName: row.files?.length === 1 ? row.files[0]!.name : row.file_name,
+    fileName: row.files?.length === 1 ? firstOf(row.files).name : row.file_name,
     state: row.state,
     doing: row.doing ?? 'writing',
     done: row.done,
@@ -160,7 +161,7 @@ export async function addFinished(
     "insert into output (job_id, spec, docket, file_name, state, by, finished_at) values ($1, $2, $3, $4, 'done', $5, now()) returning id",
     [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output), actor()],
   );
-  await addFiles(client, rows[0]!.id, files);
+  await addFiles(client, firstOf(rows).id, files);
 }
 
 /** Ends an output well, with its files; false where the claim holds no more, and then the transaction is to be rolled back. */

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { db } from './db';
 import { hashPassword, isPassword } from './passwords';
 import { Problem } from './problem';
+import { firstOf, keysOf } from '../core/entries';
 
 /** Shortest password: OWASP Authentication Cheat Sheet, where nothing else than the password is asked for (NIST SP 800-63B). */
 export const LEAST_PASSWORD = 15;
@@ -35,8 +36,8 @@ export async function addPerson(name: unknown, password: unknown): Promise<strin
     'insert into person (name, password) values ($1, $2) on conflict ((lower(name))) do update set password = $2 returning name',
     [named.data, await hashPassword(password)],
   );
-  await db().query('delete from session where person = $1', [rows[0]!.name]);
-  return rows[0]!.name;
+  await db().query('delete from session where person = $1', [firstOf(rows).name]);
+  return firstOf(rows).name;
 }
 
 /** Takes a person's account away, and ends their sessions. False where there is none of that name. */
@@ -79,7 +80,7 @@ export async function signIn(name: unknown, password: unknown, address: string):
   const token = randomBytes(32).toString('base64url');
   await db().query('insert into session (token_sha256, person) values ($1, $2)', [
     keyOf(token),
-    rows[0]!.name,
+    firstOf(rows).name,
   ]);
   return token;
 }
@@ -97,15 +98,13 @@ async function countTry(name: string, address: string): Promise<void> {
     `select count(*) filter (where name = lower($1) and address = $2)::integer as pair,
        count(*) filter (where address = $2)::integer as address, count(*) filter (where name = lower($1))::integer as name
      from sign_in_failure where id < $3`,
-    [name, address, mine[0]!.id],
+    [name, address, firstOf(mine).id],
   );
-  const before = rows[0]!;
-  const often = (Object.keys(MOST_FAILURES) as (keyof typeof MOST_FAILURES)[]).some(
-    (by) => before[by] >= MOST_FAILURES[by],
-  );
+  const before = firstOf(rows);
+  const often = keysOf(MOST_FAILURES).some((by) => before[by] >= MOST_FAILURES[by]);
   if (!often) return;
   // One that was not let try does not make the wait longer.
-  await db().query('delete from sign_in_failure where id = $1', [mine[0]!.id]);
+  await db().query('delete from sign_in_failure where id = $1', [firstOf(mine).id]);
   throw new Problem(429, { code: 'sign-in-often', data: { minutes: FAILURE_MINUTES } });
 }
 

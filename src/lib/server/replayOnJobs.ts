@@ -9,6 +9,7 @@ import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
 import type { ReplayedState } from '../wire/told';
+import { firstOf } from '../core/entries';
 
 const askedSchema = z.object({
   jobs: z.array(z.uuid()).min(1).max(500),
@@ -32,7 +33,7 @@ export async function replayOnJobs(name: string, value: unknown): Promise<Replay
         try {
           const read = docketSchema.safeParse(withRecipe(docket, recipe, values));
           if (!read.success)
-            throw new RecipeError('recipe-invalid', { reason: read.error.issues[0]!.message });
+            throw new RecipeError('recipe-invalid', { reason: firstOf(read.error.issues).message });
           const next = read.data;
           const { summary, findings } = await judge(next, client);
           await pushState(client, job, next);

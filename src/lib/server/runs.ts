@@ -9,6 +9,7 @@ import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { arrivedFile, type Coming } from './uploads';
 import type { Told, WorkState } from '../wire/told';
+import { firstOf } from '../core/entries';
 
 /** A recipe carried out on a file, as it is told. */
 export interface RunRecord extends Omit<WorkState, 'of' | 'name' | 'for'> {
@@ -108,7 +109,7 @@ export async function orderRun(
         actor(),
       ],
     );
-    return rows[0]!.id;
+    return firstOf(rows).id;
   });
 }
 
@@ -212,5 +213,5 @@ export async function canWait(sha256: string): Promise<boolean> {
        and not exists (select from job_source j where j.sha256 = $1 and not exists (select from run r where r.job_id = j.job_id)) as later`,
     [sha256],
   );
-  return rows[0]!.later;
+  return firstOf(rows).later;
 }

@@ -8,6 +8,7 @@ import type { Side } from '../core/model/page';
 import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
 import type { Surface } from '../core/model/surface';
+import { entryAt } from '../core/entries';
 
 /** What the list of jobs shows of one. */
 export interface JobSummary {
@@ -43,11 +44,11 @@ export function summarise({ docket, surveys, list, plan, findings }: WorkedOut):
     open: { stop: count('stop'), look: count('look'), note: count('note') },
     spread: indexes.map((index) => {
       const side = sideOf(index, list.book);
-      const { art } = list.pages[index]!;
+      const { art } = entryAt(list.pages, index);
       const media = art && surveys[art.source]?.pages[art.index]?.boxes.media;
       return {
         side,
-        surface: pageSurface(list.pages[index]!, side),
+        surface: pageSurface(entryAt(list.pages, index), side),
         ...(media ? { media: { width: widthOf(media), height: heightOf(media) } } : {}),
       };
     }),

@@ -27,13 +27,17 @@ const send = (id: string, offset: number, body: BodyInit) =>
   ask('PATCH', `/${id}`, { ...PIECE, 'upload-offset': String(offset) }, body);
 const sizeOf = async (id: string) => Number((await ask('HEAD', `/${id}`)).headers.get('upload-offset'));
 /** A body that breaks off after some bytes. */
-const cutOff = (bytes: Uint8Array) =>
-  new ReadableStream<Uint8Array>({
-    start: (controller) => {
-      controller.enqueue(bytes);
-      setTimeout(() => controller.error(new Error('the line went dead')), 20);
+/** A body that breaks off after these bytes were read: a stream that fails earlier would drop what nobody has read yet. */
+const cutOff = (bytes: Uint8Array) => {
+  let sent = false;
+  return new ReadableStream<Uint8Array>({
+    pull: (controller) => {
+      if (sent) setTimeout(() => controller.error(new Error('the line went dead')), 20);
+      else controller.enqueue(bytes);
+      sent = true;
     },
   });
+};
 const wholeOf = async (sha256: string): Promise<Buffer> => {
   const { rows } = await db().query<{ id: string }>('select id from blob where sha256 = $1', [sha256]);
   const parts = [];

@@ -6,6 +6,7 @@ import { appendTo, arrived, openBlob, receiveBlob, type Arrived } from './blobs'
 import { db } from './db';
 import { Problem } from './problem';
 import { troubleOf } from './trouble';
+import { firstOf } from '../core/entries';
 
 /** Bytes that are on their way: those of a request, or those of an upload that has ended, by its id. */
 export interface Coming {
@@ -69,7 +70,7 @@ class DatabaseStore extends DataStore {
     let length = 0;
     const flush = async () => {
       if (!length) return;
-      const size = await appendTo(rows[0]!.blob_id, offset, Buffer.concat(waiting));
+      const size = await appendTo(firstOf(rows).blob_id, offset, Buffer.concat(waiting));
       if (size === undefined) throw ERRORS.INVALID_OFFSET;
       offset = size;
       [waiting, length] = [[], 0];
@@ -77,7 +78,7 @@ class DatabaseStore extends DataStore {
     let failed: unknown;
     let drained = 0;
     try {
-      for await (const part of stream as AsyncIterable<Uint8Array>) {
+      for await (const part of stream) {
         if (failed) {
           // A browser hears an answer only when it was let finish what it sends.
           if ((drained += part.length) > DRAINED_BYTES) break;

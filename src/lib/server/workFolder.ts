@@ -2,6 +2,7 @@ import { chmod, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openToFence } from './fenceUser';
+import { codeOf } from '../core/entries';
 
 /** This machine in a file's name: where several share the directory, each sweeps only what its own processes left. */
 const HOST = hostname().replace(/[^A-Za-z0-9.-]/g, '_');
@@ -29,7 +30,7 @@ async function makeFolder(again = true): Promise<string> {
   } catch (error) {
     own = undefined;
     // Somebody cleaned up, as systems do with what lies long.
-    if (again && (error as NodeJS.ErrnoException).code === 'ENOENT') return makeFolder(false);
+    if (again && codeOf(error) === 'ENOENT') return makeFolder(false);
     throw error;
   }
 }
@@ -65,6 +66,6 @@ function isAlive(pid: number): boolean {
     process.kill(pid, 0);
     return true;
   } catch (error) {
-    return (error as NodeJS.ErrnoException).code !== 'ESRCH';
+    return codeOf(error) !== 'ESRCH';
   }
 }

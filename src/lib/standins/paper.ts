@@ -14,6 +14,7 @@ import {
 } from '@cantoo/pdf-lib';
 import * as fontkit from 'fontkit';
 import { mm } from '../core/measure/unit';
+import { keysOf, recordOf, entryOf } from '../core/entries';
 
 /** Colours of the demo, as process inks from 0 to 1. */
 export const INK = {
@@ -53,10 +54,14 @@ export class Paper {
     document.setProducer('Folder demo');
     document.setCreationDate(new Date('2026-01-05T09:00:00Z'));
     document.registerFontkit(fontkit as never);
-    const faces = {} as Record<Face, PDFFont>;
-    for (const face of Object.keys(FACES) as Face[])
-      faces[face] = await document.embedFont(font(FACES[face]), { subset: true, customName: `Demo-${face}` });
-    return new Paper(document, faces);
+    const embedded = (face: Face) =>
+      document.embedFont(font(FACES[face]), { subset: true, customName: `Demo-${face}` });
+    const fonts = new Map<Face, PDFFont>();
+    for (const face of keysOf(FACES)) fonts.set(face, await embedded(face));
+    return new Paper(
+      document,
+      recordOf(keysOf(FACES), (face) => entryOf(fonts, face)),
+    );
   }
 
   /** Adds a page of a trim size, with bleed all round where given. */
@@ -214,7 +219,7 @@ export class Drawing {
     );
     this.page.node.normalizedEntries();
     const resources = this.page.node.Resources()!;
-    const spaces = resources.lookupMaybe(PDFName.of('ColorSpace'), PDFDict) ?? (context.obj({}) as PDFDict);
+    const spaces = resources.lookupMaybe(PDFName.of('ColorSpace'), PDFDict) ?? PDFDict.withContext(context);
     spaces.set(PDFName.of(name), space);
     resources.set(PDFName.of('ColorSpace'), spaces);
     const operator = (op: string, ...args: (string | number)[]) =>

@@ -5,6 +5,7 @@ import { surveyPdf } from '../pdf/survey';
 import { mediaBoxOf } from '../raster/mediaBox';
 import { startRenderer } from '../raster/nodeRenderer';
 import { INK, Paper, type Drawing } from './paper';
+import { entryAt } from '../core/entries';
 
 /** A page of the booklet, and the resolution of its scans. */
 const [WIDTH, HEIGHT, PPI] = [105, 148, 150];
@@ -66,8 +67,13 @@ export async function drawRuleBookScans({
   ]);
   if (frontsFirst) scans.sort((a, b) => (a.n % 2) - (b.n % 2) || a.n - b.n);
   for (const { n, left, right } of scans) {
-    const lies = lying[n]!;
-    const { picture, width, height } = await scan(pages[left - 1]!, pages[right - 1]!, lies.skew, lies.turn);
+    const lies = entryAt(lying, n);
+    const { picture, width, height } = await scan(
+      entryAt(pages, left - 1),
+      entryAt(pages, right - 1),
+      lies.skew,
+      lies.turn,
+    );
     const page = document.addPage([(width * 72) / PPI, (height * 72) / PPI]);
     page.drawImage(await document.embedJpg(picture), {
       x: 0,
@@ -174,7 +180,7 @@ function drawPage(page: Drawing, n: number): void {
   for (let i = 0; i < 5; i++) {
     const rule = (n - 2) * 5 + i + 1;
     page.text(`Rule ${rule}.`, 12, 32 + i * 20, 9, 'strong');
-    const words = RULES[rule % RULES.length]!.split(' ');
+    const words = entryAt(RULES, rule % RULES.length).split(' ');
     page.text(words.slice(0, 7).join(' '), 12, 38 + i * 20, 8.5);
     page.text(words.slice(7).join(' '), 12, 43 + i * 20, 8.5);
   }

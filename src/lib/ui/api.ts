@@ -17,6 +17,7 @@ import type {
   WorkState,
 } from '../wire/told';
 import type { Trouble } from '../words/troubles';
+import { lastOf } from '../core/entries';
 
 /** The server said no. For 409 `job` is how the job stands now. */
 export class Refused extends Error {
@@ -157,7 +158,7 @@ async function sendBytes(file: File, onProgress: (share: number) => void): Promi
         // What came so far is of no use to anybody; where nobody answers it is deleted after a day.
         void sending.abort(true).catch(() => undefined);
       },
-      onSuccess: () => done(sending.url!.split('/').at(-1)!),
+      onSuccess: () => done(lastOf(sending.url!.split('/'))),
     });
     sending.start();
   });

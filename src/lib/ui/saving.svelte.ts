@@ -4,6 +4,7 @@ import { readDocket } from '../core/docket/readDocket';
 import { sayTrouble } from '../words/troubles';
 import type { JobState } from '../wire/told';
 import { api, isNoAnswer, Refused } from './api';
+import { firstOf } from '../core/entries';
 
 /** The server is asked again this long after it did not answer. */
 const RETRY_MS = 1000;
@@ -82,7 +83,7 @@ export class Saving {
       const text = localStorage.getItem(KEY + this.job.id);
       localStorage.removeItem(KEY + this.job.id);
       if (!text) return undefined;
-      const { base, docket } = JSON.parse(text) as Kept;
+      const { base, docket }: Kept = JSON.parse(text);
       return {
         base: { revision: base.revision, docket: readDocket(base.docket) },
         docket: readDocket(docket),
@@ -122,7 +123,7 @@ export class Saving {
     /** An answer got lost: what it was about may have been done. */
     let unsure = false;
     while (this.waiting.length && !this.closed) {
-      const change = this.waiting[0]!;
+      const change = firstOf(this.waiting);
       try {
         const { id } = this.job;
         const { revision } = this.known;

@@ -17,9 +17,8 @@ class Sizes {
     if (this.asked) return;
     this.asked = true;
     try {
-      this.recent = (JSON.parse(localStorage.getItem(KEY) ?? '[]') as Size[]).filter(
-        ({ width, height }) => width > 0 && height > 0,
-      );
+      const kept: Size[] = JSON.parse(localStorage.getItem(KEY) ?? '[]');
+      this.recent = kept.filter(({ width, height }) => width > 0 && height > 0);
     } catch {
       // A browser that keeps nothing starts with none.
     }

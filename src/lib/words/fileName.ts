@@ -8,6 +8,7 @@ import { facesOf } from '../core/pages/page';
 import { commonestSize } from '../core/pages/sizes';
 import { outputWords } from './outputs';
 import { schemeWords } from './schemes';
+import { entryAt } from '../core/entries';
 
 /** How an output's files are named where nothing else was typed. */
 export function plainPattern(output: Output): string {
@@ -34,16 +35,16 @@ export function partNames(
   const sizeOf = ({ pages }: Part): string => {
     const size = outputKind(output.kind).sheetSized?.(output)
       ? work.plan?.sheet
-      : commonestSize(output.kind === 'pages' ? pages.map((index) => faces[index]!) : list.pages);
+      : commonestSize(output.kind === 'pages' ? pages.map((index) => entryAt(faces, index)) : list.pages);
     if (!size) return '';
     return nameSize(size)?.name ?? formatSize(size.width, size.height, 'mm').replace(/\s/g, '');
   };
   const values = parts.map((each, n): NameValues => ({
     job: docket.title,
     source: source?.name ? source.name.replace(/\.[^.]+$/, '') : '',
-    part: part[n]!,
-    from: from[n]!,
-    to: to[n]!,
+    part: entryAt(part, n),
+    from: entryAt(from, n),
+    to: entryAt(to, n),
     size: sizeOf(each),
     scheme: schemeWords(docket.scheme.kind).name.toLowerCase(),
     date,

@@ -1,3 +1,5 @@
+import { lastOf } from '../core/entries';
+
 /** Words as a sentence lists them: `a, b and c`. */
 export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}`;
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${lastOf(words)}`;

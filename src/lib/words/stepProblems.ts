@@ -3,6 +3,7 @@ import { TOKENS } from '../core/model/lines';
 import { SelectionError } from '../core/select/selection';
 import { sayPatternError } from './patterns';
 import { saySelectionError } from './selections';
+import { ofAnyKind } from '../core/kinds';
 
 /** Why a step does not apply, and what to do. */
 const SENTENCES: { [Code in StepProblemCode]: (data: StepProblems[Code]) => string } = {
@@ -70,4 +71,4 @@ const SENTENCES: { [Code in StepProblemCode]: (data: StepProblems[Code]) => stri
 export const sayStepProblem = (problem: StepProblem | SelectionError): string =>
   problem instanceof SelectionError
     ? saySelectionError(problem)
-    : (SENTENCES[problem.code] as (data: StepProblem['data']) => string)(problem.data);
+    : ofAnyKind<(data: StepProblem['data']) => string>(SENTENCES[problem.code])(problem.data);

@@ -16,6 +16,7 @@ import { plural } from './plural';
 import { saySize } from './sizes';
 import { WORK_STYLE_NAME } from './press';
 import { schemeWords } from './schemes';
+import { firstOf } from '../core/entries';
 
 /** The job ticket of a job as it stands; `despite` is why it goes out though findings say stop. */
 export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPlan {
@@ -117,11 +118,11 @@ function cutLines(plan: SheetPlan | undefined, unit: Unit): string[] {
     const lines: CutOperation[][] = [];
     for (const cut of cuts) {
       const last = lines.at(-1);
-      if (last && last[0]!.strips === cut.strips && last[0]!.axis === cut.axis) last.push(cut);
+      if (last && firstOf(last).strips === cut.strips && firstOf(last).axis === cut.axis) last.push(cut);
       else lines.push([cut]);
     }
     return lines.map((line) => {
-      const [{ number, axis, paper, strips }] = line as [CutOperation, ...CutOperation[]];
+      const { number, axis, paper, strips } = firstOf(line);
       const [from, places] = [
         axis === 'vertical' ? 'the left' : 'the foot',
         line

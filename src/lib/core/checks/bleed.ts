@@ -1,7 +1,8 @@
 import { artBox, bleedSides, facesOf, opposite, sideAt, spineAt } from '../pages/page';
-import type { Page, Side } from '../model/page';
+import type { Edges, Page, Side } from '../model/page';
 import { foldedAtFore } from './panels';
-import type { Check, CheckKind, FindingOf, MendOf, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, MendOf } from './finding';
+import type { StepDraft } from '../docket/steps';
 
 /** What this family finds. */
 type Found = { code: 'bleed-missing' } | { code: 'bleed-short'; wanted: number; there: number };
@@ -70,21 +71,22 @@ function cutEdges(
 
 /** Mirroring the art or enlarging it, keeping every page's bleed as it is; pages of one bleed share a step. */
 function mends(pages: readonly Page[]): { mend?: Mend; otherMend?: Mend } {
-  const groups = new Map<string, { bleed: Page['bleed']; ids: string[] }>();
+  const groups = new Map<string, { edges: Edges; ids: string[] }>();
   for (const { id, bleed } of pages) {
     if (bleed.by !== 'edge') return {};
+    const { by: _, ...edges } = bleed;
     const key = JSON.stringify(bleed);
     const known = groups.get(key);
     if (known) known.ids.push(id);
-    else groups.set(key, { bleed, ids: [id] });
+    else groups.set(key, { edges, ids: [id] });
   }
   const steps = (art: 'mirror' | 'enlarge') =>
-    [...groups.values()].map(({ bleed: { by: _, ...edges }, ids }) => ({
+    [...groups.values()].map(({ edges, ids }): StepDraft => ({
       kind: 'bleed',
       pages: { ids },
       ...edges,
       art,
-    })) as StepDraft[];
+    }));
   return {
     mend: { code: 'mirror-bleed', steps: steps('mirror') },
     otherMend: { code: 'enlarge-bleed', steps: steps('enlarge') },

@@ -22,9 +22,7 @@ const SLACK = 0.75;
 const checkDrawn: Check<Found, never> = (state) => [
   ...judge(facesOf(state.list), state),
   ...coverPages(state.list).flatMap(({ part, page }) =>
-    judge([page], state).map(
-      (finding): Finding => ({ ...finding, part, stage: 'sheets', pages: [] }) as Finding,
-    ),
+    judge([page], state).map((finding): Finding => ({ ...finding, part, stage: 'sheets', pages: [] })),
   ),
 ];
 

@@ -3,6 +3,7 @@ import { facesOf } from '../pages/page';
 import { addressesOf } from '../pages/panels';
 import { flatPieces } from '../sheets/flat';
 import type { Check, CheckKind, FindingOf } from './finding';
+import { entryAt } from '../entries';
 
 /** What this family finds. */
 type Found =
@@ -23,7 +24,7 @@ const checkFaces: Check<Found, Mends> = ({ list, plan }) => {
   if (plan.gang)
     flatPieces(list).forEach(({ front, back, panels }, n) => {
       const shown = [front, back, ...panels.flatMap((panel) => [panel.front, panel.back])];
-      for (const face of shown) if (face?.page) each.set(face.page.id, plan.gang!.each[n]!);
+      for (const face of shown) if (face?.page) each.set(face.page.id, entryAt(plan.gang!.each, n));
     });
   const faces = facesOf(list).map((page, index) => ({
     id: page.id,

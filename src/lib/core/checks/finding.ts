@@ -2,16 +2,13 @@ import type { Book, PageList } from '../model/page';
 import type { Surveys } from '../model/survey';
 import type { Docket } from '../docket/docket';
 import type { Replay } from '../docket/replay';
-import type { Step } from '../docket/steps';
+import type { Step, StepDraft } from '../docket/steps';
 import type { SheetPlan } from '../sheets/plan';
 import type { PressScheme, Signatures } from '../sheets/schemes';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
 export type Stage = 'take-in' | 'pages' | 'numbers' | 'sheets' | 'hand-over';
-
-/** A step without its id, which whoever puts it on the docket gives it. */
-export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
 
 /** What would put a finding right: steps for the docket's end, steps in place of those with their ids, or a change of scheme or book. */
 export interface MendOf<Code extends string> {

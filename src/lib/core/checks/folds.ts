@@ -8,7 +8,9 @@ import { caliperOf } from '../paper/stock';
 import type { PageList } from '../model/page';
 import { foldTrouble, fromOutside, leafletSheet, pagesPerLeaflet, panelAt } from '../sheets/leaflet';
 import { schemeKind, type Leaflet, type PressScheme } from '../sheets/schemes';
-import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState } from './finding';
+import { entryAt } from '../entries';
+import type { StepDraft } from '../docket/steps';
 
 /** What this family finds. */
 type Found =
@@ -42,7 +44,7 @@ const checkFolds: Check<Found, Mends> = (state) => {
         leaves: plan.creep!.filter((leaf) => leaf.wanted > leaf.done).length,
         mend: {
           code: 'creep-by-scale',
-          scheme: { creep: { ...scheme.creep, by: 'scale' } } as Partial<PressScheme>,
+          scheme: { creep: { ...scheme.creep, by: 'scale' } },
         },
       });
   }
@@ -52,7 +54,7 @@ const checkFolds: Check<Found, Mends> = (state) => {
       ...at,
       code: 'across-grain',
       level: 'look',
-      mend: { code: 'turn-work', scheme: { turned: ((scheme.turned ?? 0) % 180 ? 0 : 90) as 0 | 90 } },
+      mend: { code: 'turn-work', scheme: { turned: (scheme.turned ?? 0) % 180 ? 0 : 90 } },
     });
   return findings;
 };
@@ -98,7 +100,7 @@ function leafletFindings({ list }: JobState, scheme: Leaflet): Finding[] {
       ? []
       : positionsOf(list, scheme, 0).flatMap((position, n) => {
           const { column, row } = panelAt(n, sheet);
-          return (axis === 'vertical' ? column : row) === panel ? [list.pages[position - 1]!.id] : [];
+          return (axis === 'vertical' ? column : row) === panel ? [entryAt(list.pages, position - 1).id] : [];
         });
   for (const each of tight.values()) {
     const { axis, panel, room, wanted } = each;
@@ -121,7 +123,7 @@ function leafletFindings({ list }: JobState, scheme: Leaflet): Finding[] {
 /** The panels made as narrow as the fold asks for, the finished piece as large as it is: pages sized anew, or typed widths left out. */
 function widthsMend({ list }: Pick<JobState, 'list'>, scheme: Leaflet): Finding['mend'] {
   if (scheme.pages === 'sides')
-    return scheme.widths && { code: 'worked-widths', scheme: { widths: undefined } as Partial<PressScheme> };
+    return scheme.widths && { code: 'worked-widths', scheme: { widths: undefined } };
   const each = pagesPerLeaflet(scheme);
   const paper = { allowance: scheme.allowance, caliper: caliperOf(scheme.stock) ?? 0 };
   const steps: StepDraft[] = [];
@@ -132,8 +134,8 @@ function widthsMend({ list }: Pick<JobState, 'list'>, scheme: Leaflet): Finding[
     const groups = new Map<string, { size: Size; positions: number[] }>();
     positionsOf(list, scheme, first).forEach((position, n) => {
       const { column, row } = panelAt(n, sheet);
-      const size = { width: columns[column]!, height: rows[row]! };
-      if (sameSize(list.pages[position - 1]!.trim, size)) return;
+      const size = { width: entryAt(columns, column), height: entryAt(rows, row) };
+      if (sameSize(entryAt(list.pages, position - 1).trim, size)) return;
       const key = `${column} ${row}`;
       const group = groups.get(key) ?? { size, positions: [] };
       group.positions.push(position);

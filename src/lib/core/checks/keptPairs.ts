@@ -1,8 +1,9 @@
 import { replay } from '../docket/replay';
-import type { Step } from '../docket/steps';
 import { spreadsOf } from '../pages/leaves';
 import type { PageList } from '../model/page';
-import type { Check, CheckKind, FindingOf, JobState, MendOf, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState, MendOf } from './finding';
+import { entryAt, entryOf } from '../entries';
+import type { StepDraft } from '../docket/steps';
 
 /** What this family finds. */
 type Found = { code: 'kept-pair-split'; pairs: number; first: number; lost: boolean };
@@ -15,8 +16,8 @@ const checkKeptPairs: Check<Found, Mends> = (state) => {
   const split = splitPairs(state.list);
   if (!split.size) return [];
   return [...bySplitter([...split.keys()], state)].map(([step, pairs]): Finding => {
-    const pages = pairs.flatMap((pair) => split.get(pair)!);
-    const lost = pairs.some((pair) => split.get(pair)!.length < 2);
+    const pages = pairs.flatMap((pair) => entryOf(split, pair));
+    const lost = pairs.some((pair) => entryOf(split, pair).length < 2);
     const mend = lost ? undefined : mendOf(pages, state);
     return {
       code: 'kept-pair-split',
@@ -38,7 +39,7 @@ function splitPairs(list: PageList): Map<string, string[]> {
   for (const { kept, id } of list.pages) if (kept) all.set(kept, [...(all.get(kept) ?? []), id]);
   if (list.book.facing)
     for (const spread of spreadsOf(list.pages.length, list.book)) {
-      const [a, b] = Object.values(spread).map((index) => list.pages[index]!);
+      const [a, b] = Object.values(spread).map((index) => entryAt(list.pages, index));
       if (a?.kept && a.kept === b?.kept) all.delete(a.kept);
     }
   return all;
@@ -52,8 +53,8 @@ function bySplitter(
   const found = new Map<string | undefined, string[]>();
   let open = pairs;
   for (let n = after.length - 1; n >= 0 && open.length; n--) {
-    const kept = new Set(after[n]!.pages.map((page) => page.kept));
-    const apart = splitPairs(after[n]!);
+    const kept = new Set(entryAt(after, n).pages.map((page) => page.kept));
+    const apart = splitPairs(entryAt(after, n));
     const whole = open.filter((pair) => kept.has(pair) && !apart.has(pair));
     if (whole.length) found.set(docket.steps[n + 1]?.id, whole);
     open = open.filter((pair) => !whole.includes(pair));
@@ -77,7 +78,7 @@ function mendOf(pages: readonly string[], state: JobState): Mend | undefined {
 function mends(steps: readonly StepDraft[], { docket, surveys, replay: done }: JobState): boolean {
   const tried = {
     ...docket,
-    steps: [...docket.steps, ...steps.map((step, n) => ({ ...step, id: `try:${n}` }) as Step)],
+    steps: [...docket.steps, ...steps.map((step, n) => ({ ...step, id: `try:${n}` }))],
   };
   return splitPairs(replay(tried, surveys, done).list).size === 0;
 }

@@ -8,6 +8,7 @@ import { facesOf, sideAt, spineAt } from '../pages/page';
 import type { Page, Side } from '../model/page';
 import type { Step } from '../docket/steps';
 import type { Check, CheckKind, FindingOf, JobState, MendOf } from './finding';
+import { foundIn } from '../entries';
 
 /** What this family finds. */
 type Found =
@@ -28,6 +29,8 @@ const TOUCH = 0.5;
 type LineCode = 'lines-near-trim' | 'lines-in-spine' | 'lines-on-art' | 'lines-meet' | 'glyph-missing';
 /** What is wrong with the lines of one step, gathered over pages. */
 interface Gathered {
+  code: LineCode;
+  step: string;
   pages: string[];
   nearest: number;
   chars: Set<string>;
@@ -45,7 +48,7 @@ const checkLines: Check<Found, Mends> = (state) => {
     chars: readonly string[] = [],
   ) => {
     const key = `${code} ${step}`;
-    const known = found.get(key) ?? { pages: [], nearest: Infinity, chars: new Set() };
+    const known = found.get(key) ?? { code, step, pages: [], nearest: Infinity, chars: new Set() };
     found.set(key, known);
     if (known.pages.at(-1) !== page.id) known.pages.push(page.id);
     known.nearest = Math.min(known.nearest, nearest);
@@ -68,13 +71,12 @@ const checkLines: Check<Found, Mends> = (state) => {
         note('lines-meet', step, page);
     }
   });
-  return [...found].map(([key, { pages, nearest, chars }]): Finding => {
-    const [code, step] = [key.slice(0, key.indexOf(' ')) as LineCode, key.slice(key.indexOf(' ') + 1)];
+  return [...found.values()].map(({ code, step, pages, nearest, chars }): Finding => {
     const where = { stage: 'numbers', pages, step } as const;
     if (code === 'glyph-missing')
       return glyphFinding(
         [...chars],
-        docket.steps.find(({ id }) => id === step)!,
+        foundIn(docket.steps, ({ id }) => id === step),
         where,
       );
     if (code === 'lines-near-trim' || code === 'lines-in-spine')
@@ -120,7 +122,7 @@ function glyphFinding(
 
 const inFace = (step: Step, face: Face): Mend => ({
   code: 'other-face',
-  change: [{ ...step, face } as Step],
+  change: [Object.assign({}, step, { face })],
   data: { face },
 });
 

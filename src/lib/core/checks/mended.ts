@@ -1,5 +1,4 @@
 import type { Docket } from '../docket/docket';
-import type { Step } from '../docket/steps';
 import type { Mend } from './index';
 
 /** The docket as a mend would make it; `newId` gives each step that it adds an id. */
@@ -7,8 +6,8 @@ export const mended = (docket: Docket, mend: Mend, newId: () => string): Docket 
   ...docket,
   steps: [
     ...docket.steps.map((step) => mend.change?.find(({ id }) => id === step.id) ?? step),
-    ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newId() }) as Step),
+    ...(mend.steps ?? []).map((draft) => ({ ...draft, id: newId() })),
   ],
-  scheme: { ...docket.scheme, ...mend.scheme } as Docket['scheme'],
+  scheme: Object.assign({}, docket.scheme, mend.scheme),
   book: { ...docket.book, ...mend.book },
 });

@@ -1,7 +1,9 @@
 import type { CoverPart } from '../model/page';
 import { frontSide, sideOf } from '../pages/page';
 import type { PageList, Side } from '../model/page';
-import type { Check, CheckKind, FindingOf, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf } from './finding';
+import { entryAt, firstOf, lastOf } from '../entries';
+import type { StepDraft } from '../docket/steps';
 
 /** What this family finds. */
 type Found = { code: 'pairs-apart'; name: string; side: Side };
@@ -21,10 +23,10 @@ const checkPairs: Check<Found, Mends> = ({ list, docket }) =>
     const taken = docket.steps.find((step) => step.kind === 'take-in' && step.source === source);
     const ids = list.pages.slice(first, last + 1).map((page) => page.id);
     const steps: StepDraft[] = [
-      { kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [ids[0]!] } } },
+      { kind: 'blank', count: 1, where: { at: 'before', pages: { ids: [firstOf(ids)] } } },
     ];
     if (last < list.pages.length - 1)
-      steps.push({ kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [ids.at(-1)!] } } });
+      steps.push({ kind: 'blank', count: 1, where: { at: 'after', pages: { ids: [lastOf(ids)] } } });
     return [
       {
         code: 'pairs-apart',
@@ -55,10 +57,13 @@ function asCover({ pages }: PageList, first: number, last: number): Pick<Finding
 function interiors({ pages }: PageList): { first: number; last: number; source: string }[] {
   const runs: { first: number; last: number; source: string }[] = [];
   for (let first = 0; first < pages.length; first++) {
-    const art = pages[first]!.art;
+    const art = entryAt(pages, first).art;
     if (art?.index !== 0) continue;
     let last = first;
-    while (pages[last + 1]?.art?.source === art.source && pages[last + 1]!.art!.index === last + 1 - first)
+    while (
+      pages[last + 1]?.art?.source === art.source &&
+      entryAt(pages, last + 1).art!.index === last + 1 - first
+    )
       last++;
     if (last - first + 1 >= SHORTEST_INTERIOR) runs.push({ first, last, source: art.source });
     first = last;

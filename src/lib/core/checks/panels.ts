@@ -15,7 +15,9 @@ import {
 } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import { pickedOf } from '../select/selection';
-import type { Check, CheckKind, FindingOf, JobState, StepDraft } from './finding';
+import type { Check, CheckKind, FindingOf, JobState } from './finding';
+import { entryAt, firstOf, foundIn } from '../entries';
+import type { StepDraft } from '../docket/steps';
 
 /** What this family finds. */
 type Found =
@@ -48,11 +50,11 @@ const checkPanels: Check<Found, Mends> = (state) => {
 
 /** The pages of a panel's leaf, front first. */
 const pagesOf = (panel: Panel, list: PageList): Page[] =>
-  pagesOfLeaf(panel, list).map((index) => list.pages[index]!);
+  pagesOfLeaf(panel, list).map((index) => entryAt(list.pages, index));
 
 /** Panels as wide as what they fold over, or nearly. */
 function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
-  let over = leafWidth(panels[0]!, list);
+  let over = leafWidth(firstOf(panels), list);
   return panels.flatMap((panel): Finding[] => {
     const [width, room, faces] = [panelWidth(panel), over, [panel.front, panel.back]];
     over = width;
@@ -76,7 +78,7 @@ function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
 
 /** Faces of panels that are not as high as their leaf: one piece of paper has one height. */
 function otherHeight(panels: readonly Panel[], list: PageList): Finding[] {
-  const { height } = list.pages[panels[0]!.on]!.trim;
+  const { height } = entryAt(list.pages, firstOf(panels).on).trim;
   return panels.flatMap((panel): Finding[] => {
     const faces = [panel.front, panel.back];
     const odd = faces.find(({ trim }) => Math.abs(trim.height - height) > SIZE_TOLERANCE);
@@ -99,7 +101,7 @@ function otherHeight(panels: readonly Panel[], list: PageList): Finding[] {
 function atTheKnife(panels: readonly Panel[], leavesWith: number, list: PageList): Finding[] {
   const leaves = leafOf(list.pages.length - 1, list.book).leaf;
   const book = commonestSize(list.pages)!;
-  const [first] = panels as [Panel];
+  const first = firstOf(panels);
   const width = leafWidth(first, list);
   if (leavesWith >= leaves || width <= book.width - LEAST_INSIDE + SLACK) return [];
   const pages = pagesOf(first, list);
@@ -128,7 +130,7 @@ function atTheKnife(panels: readonly Panel[], leavesWith: number, list: PageList
 /** Two fold-outs that fold in over one spread from both ends, wider together than the space between. */
 function meeting(leaves: ReadonlyMap<number, readonly Panel[]>, list: PageList): Finding[] {
   return [...leaves].flatMap(([leaf, panels]): Finding[] => {
-    const [first, other] = [panels[0]!, leaves.get(leaf + 1)?.[0]];
+    const [first, other] = [firstOf(panels), leaves.get(leaf + 1)?.[0]];
     if (!other || first.folds !== 'back' || other.folds !== 'front') return [];
     const space = leafWidth(first, list) + leafWidth(other, list);
     const together = panelWidth(first) + panelWidth(other);
@@ -150,9 +152,10 @@ const oneFaced = ({ docket, replay }: JobState): Finding[] =>
       return [];
     const before = replay.after[n - 1];
     const given = before ? pickedOf(step.show, before).length : 0;
-    const made = replay.after[n]!.panels?.filter(({ panel }) => panel!.id.startsWith(`${step.id}:`)) ?? [];
+    const made =
+      entryAt(replay.after, n).panels?.filter(({ panel }) => panel!.id.startsWith(`${step.id}:`)) ?? [];
     if (given % 2 === 0 || !made.length) return [];
-    const face = made[given]!;
+    const face = entryAt(made, given);
     return [
       { code: 'panel-one-face', given, level: 'look', stage: 'pages', pages: [face.id], step: step.id },
     ];
@@ -174,7 +177,7 @@ export function foldedAtFore(list: PageList): ReadonlySet<string> {
   for (const panel of panels) {
     if (panel.nth === 1) for (const page of pagesOf(panel, list)) folded.add(page.id);
     else {
-      const inner = panels.find(({ leaf, nth }) => leaf === panel.leaf && nth === panel.nth - 1)!;
+      const inner = foundIn(panels, ({ leaf, nth }) => leaf === panel.leaf && nth === panel.nth - 1);
       folded.add(inner.front.id).add(inner.back.id);
     }
   }

@@ -4,6 +4,7 @@ import { resolveSelection, SelectionError } from '../select/selection';
 import type { Surveys } from '../model/survey';
 import { agreement, foliosOf, workOutOrder } from '../pages/workOutOrder';
 import type { Check, CheckKind, FindingOf } from './finding';
+import { entryAt } from '../entries';
 
 /** What this family finds. */
 type Found =
@@ -19,13 +20,15 @@ const ENOUGH = 0.4;
 const checkScans: Check<Found, never> = ({ docket, replay, surveys }) =>
   docket.steps.flatMap((step, n): Finding[] => {
     if (step.kind !== 'reading-order' || step.off) return [];
-    const [before, after] = [replay.after[n - 1], replay.after[n]!];
+    const [before, after] = [replay.after[n - 1], entryAt(replay.after, n)];
     const unsure = step.byNumbers && before ? unsureScans(step, before, surveys) : [];
     const known = new Set(before?.pages.map(({ id }) => id));
     const pages = after.pages.filter(({ id }) => !known.has(id));
     const folios = pages.map((page) => foliosOf(page, surveys));
     const read = withoutSlips(
-      folios.flatMap((values, page) => values.slice(0, 1).map((value) => ({ value, id: pages[page]!.id }))),
+      folios.flatMap((values, page) =>
+        values.slice(0, 1).map((value) => ({ value, id: entryAt(pages, page).id })),
+      ),
     );
     if (read.length < ENOUGH * pages.length || read.length < 2) return unsure;
     const values = read.map(({ value }) => value);
@@ -57,7 +60,7 @@ const checkScans: Check<Found, never> = ({ docket, replay, surveys }) =>
         differ: differ.length,
         level: 'look',
         ...where,
-        pages: differ.map((position) => pages[position - 1]!.id),
+        pages: differ.map((position) => entryAt(pages, position - 1).id),
       });
     return findings;
   });

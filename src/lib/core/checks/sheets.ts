@@ -9,6 +9,7 @@ import type { Press } from '../sheets/scheme';
 import { schemeKind, type PressScheme, type Stitched } from '../sheets/schemes';
 import { blanksOf, leavesApart, pagesThatFill } from '../sheets/stitched';
 import type { Check, CheckKind, FindingOf, MendOf } from './finding';
+import { firstOf } from '../entries';
 
 /** What this family finds. */
 type Found =
@@ -57,7 +58,7 @@ const checkSheets: Check<Found, Mends> = ({ list, docket: { scheme }, plan }) =>
       side: front,
       level: 'stop',
       stage: 'sheets',
-      pages: [list.pages[0]!.id],
+      pages: [firstOf(list.pages).id],
       mend: { code: 'first-side', book: { first: front }, data: { side: front } },
     });
   if (plan.apart) {
@@ -101,7 +102,7 @@ function changedByHand({ hand }: SheetPlan, scheme: PressScheme): Finding[] {
             code: 'by-hand' as const,
             places,
             folded: schemeKind(scheme.kind).makes !== 'cut',
-            mend: { code: 'as-planned' as const, scheme: { byHand: undefined } as Partial<PressScheme> },
+            mend: { code: 'as-planned' as const, scheme: { byHand: undefined } },
           },
         ]
       : []),
@@ -111,7 +112,7 @@ function changedByHand({ hand }: SheetPlan, scheme: PressScheme): Finding[] {
             ...at,
             code: 'by-hand-gone' as const,
             count: gone.length,
-            mend: { code: 'drop-gone' as const, scheme: { byHand: left } as Partial<PressScheme> },
+            mend: { code: 'drop-gone' as const, scheme: { byHand: left } },
           },
         ]
       : []),

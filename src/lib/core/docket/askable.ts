@@ -1,6 +1,7 @@
-import type * as z from 'zod';
+import * as z from 'zod';
 import { isLength } from '../measure/lengthSchema';
 import { selectionSchema } from '../model/selection';
+import { isRecord } from '../entries';
 
 /** Where a value lies: keys, and places in lists from 0. */
 export type Path = readonly (string | number)[];
@@ -44,32 +45,28 @@ export function askable(schema: z.core.$ZodType, value: unknown, path: Path = []
     case 'default':
       return at(def.innerType);
     case 'union': {
-      const by = (def as { discriminator?: string }).discriminator;
-      const fits = def.options.find((option) => {
-        const told = by === undefined ? undefined : (option as z.ZodObject).shape?.[by];
-        return told
-          ? (told as z.ZodType).safeParse((value as Record<string, unknown>)[by!]).success
-          : (option as z.ZodType).safeParse(value).success;
-      });
+      const fits = def.options.find((option) => z.safeParse(option, value).success);
       return fits ? at(fits) : [];
     }
-    case 'object':
+    case 'object': {
+      const fields = isRecord(value) ? value : {};
       return Object.entries(def.shape).flatMap(([key, inner]) =>
-        NOT_ASKED.has(key) ? [] : askable(inner, (value as Record<string, unknown>)[key], [...path, key]),
+        NOT_ASKED.has(key) ? [] : askable(inner, fields[key], [...path, key]),
       );
+    }
     case 'array': {
-      const list = value as readonly unknown[];
+      const list: readonly unknown[] = Array.isArray(value) ? value : [];
       return list.length > MOST_LISTED
         ? []
         : list.flatMap((each, n) => askable(def.element, each, [...path, n]));
     }
     case 'number':
-      return [{ path, kind: isLength(schema) ? 'length' : 'number', preset: value as number }];
+      return [{ path, kind: isLength(schema) ? 'length' : 'number', preset: Number(value) }];
     case 'string':
-      return [{ path, kind: 'text', preset: value as string }];
+      return [{ path, kind: 'text', preset: String(value) }];
     case 'enum':
       return [
-        { path, kind: 'choice', preset: value as string, options: Object.values(def.entries).map(String) },
+        { path, kind: 'choice', preset: String(value), options: Object.values(def.entries).map(String) },
       ];
     default:
       return [];

@@ -2,6 +2,8 @@ import * as z from 'zod';
 import { ownPatternSchema } from '../fold/patterns';
 import { stockSchema } from '../paper/stock';
 import { bringUp, VersionError } from './versions';
+import { isRecord } from '../entries';
+import { ofAnyKind } from '../kinds';
 
 /** What a preparer keeps under a name, for every job: papers, and folds of their own. */
 export const KEPT = { paper: stockSchema, folds: ownPatternSchema } as const;
@@ -32,9 +34,10 @@ export function readKept<Kind extends KeptKind>(
 ): Kept<Kind>['settings'] | undefined {
   try {
     const upToDate = bringUp(json, { key: 'version', now: KEPT_VERSION, oldest: 0, upgrades: UPGRADES });
-    const { version: _, ...settings } = upToDate as Record<string, unknown>;
+    if (!isRecord(upToDate)) return undefined;
+    const { version: _, ...settings } = upToDate;
     const read = KEPT[kind].safeParse(settings);
-    return read.success ? (read.data as Kept<Kind>['settings']) : undefined;
+    return read.success ? ofAnyKind(read.data) : undefined;
   } catch (error) {
     if (error instanceof VersionError) return undefined;
     throw error;

@@ -1,4 +1,5 @@
 import type { Docket } from './docket';
+import { entryAt } from '../entries';
 
 /** Parts of a docket that are lists of things with ids. */
 type ListKey = 'steps' | 'formats' | 'outputs';
@@ -51,7 +52,7 @@ function mergeLists(was: readonly Item[], here: readonly Item[], there: readonly
   other.map(idOf).forEach((id, n, ids) => {
     if (order.includes(id)) return;
     if (ids.slice(n).every((each) => !old.has(each))) order.push(id);
-    else order.splice(n ? order.indexOf(ids[n - 1]!) + 1 : 0, 0, id);
+    else order.splice(n ? order.indexOf(entryAt(ids, n - 1)) + 1 : 0, 0, id);
   });
   const items = order.map((id) => mergeItem(old.get(id), mine.get(id), theirs.get(id)));
   return items.includes(CLASH) ? CLASH : items.filter(Boolean);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { StepDraft as Draft } from '../checks/finding';
+import type { StepDraft as Draft } from './steps';
 import { workOut } from '../checks';
 import { applyToBox } from '../measure/matrix';
 import { mm } from '../measure/unit';

@@ -10,7 +10,7 @@ import { contentScale } from '../pages/resize';
 import { turnSides } from '../pages/turn';
 import { resolveSelection } from '../select/selection';
 import { pageSurface } from '../surface/pageSurface';
-import type { StepDraft as Draft } from '../checks/finding';
+import type { StepDraft as Draft } from './steps';
 import { workOut } from '../checks';
 import {
   A5,

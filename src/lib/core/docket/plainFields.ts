@@ -23,14 +23,15 @@ export function plainFields(schema: z.ZodObject, apart: readonly string[] = []):
   return Object.entries(schema.shape).flatMap(([name, inner]) => {
     if (ASKED_APART.has(name) || apart.includes(name)) return [];
     const optional = inner instanceof z.ZodOptional;
-    const holds = holdsOf((optional ? inner.unwrap() : inner) as z.core.$ZodTypes);
+    const holds = holdsOf(optional ? inner.unwrap() : inner);
     return holds ? [{ name, optional, holds }] : [];
   });
 }
 
-function holdsOf(schema: z.core.$ZodTypes): PlainField['holds'] | undefined {
-  if ((schema as unknown) === placeSchema) return { type: 'place' };
-  if ((schema as unknown) === selectionSchema) return { type: 'pages' };
+function holdsOf(given: z.core.$ZodType): PlainField['holds'] | undefined {
+  if (given === placeSchema) return { type: 'place' };
+  if (given === selectionSchema) return { type: 'pages' };
+  const schema = given as z.core.$ZodTypes;
   const { def } = schema._zod;
   if (def.type === 'boolean') return { type: 'choice', values: [true, false] };
   if (def.type === 'enum') return { type: 'choice', values: Object.values(def.entries) };

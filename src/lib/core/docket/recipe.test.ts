@@ -9,7 +9,7 @@ import {
   surveyPage,
   takeInStep,
 } from '../../../../tests/makers';
-import type { StepDraft } from '../checks/finding';
+import type { StepDraft } from './steps';
 import { mm } from '../measure/unit';
 import { PLAIN_LINES } from '../model/lines';
 import { PLAIN_SCHEMES } from '../sheets/schemes';

@@ -8,6 +8,7 @@ import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
 import { stepSchema, type Step } from './steps';
 import { bringUp, VersionError } from './versions';
+import { lastOf, isRecord, firstOf } from '../entries';
 
 /** A value that is asked for when a recipe is replayed. */
 const askSchema = z.object({
@@ -92,14 +93,12 @@ export function readRecipe(json: unknown): Recipe {
     if (!(error instanceof VersionError)) throw error;
     throw new RecipeError('recipe-newer', { version: error.version });
   }
-  const seen = upToDate as { steps?: unknown } | null;
-  const steps = Array.isArray(seen?.steps) ? (seen.steps as ({ kind?: unknown } | null)[]) : [];
-  const unknown = steps.findIndex((step) => typeof step?.kind === 'string' && !KINDS.includes(step.kind));
-  if (unknown >= 0)
-    throw new RecipeError('recipe-unknown-step', {
-      step: unknown + 1,
-      kind: String(steps[unknown]!.kind).slice(0, 60),
-    });
+  const steps: unknown[] = isRecord(upToDate) && Array.isArray(upToDate.steps) ? upToDate.steps : [];
+  for (const [n, step] of steps.entries()) {
+    const kind = isRecord(step) ? step.kind : undefined;
+    if (typeof kind === 'string' && !KINDS.includes(kind))
+      throw new RecipeError('recipe-unknown-step', { step: n + 1, kind: kind.slice(0, 60) });
+  }
   const read = recipeSchema.safeParse(upToDate);
   if (!read.success) {
     const [issue] = read.error.issues;
@@ -144,7 +143,7 @@ export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, wa
     const met: PageList = after[n - 1] ?? { pages: [], book: docket.book };
     const { recipe: _, ...own } = step;
     return [
-      typed(own as Step, met, (path, preset) => {
+      typed(own, met, (path, preset) => {
         asks.push({
           name: freeName(asks, path.at(-1) === 'pages' ? 'pages' : String(path[0])),
           label: 'Which pages',
@@ -174,9 +173,9 @@ function typed(step: Step, list: PageList, pointed: (path: Path, preset: string)
   const walk = (value: unknown, path: Path): unknown => {
     if (Array.isArray(value)) return value.map((each, n) => walk(each, [...path, n]));
     if (value === null || typeof value !== 'object') return value;
-    const { ids } = value as { ids?: unknown };
+    const ids: unknown = 'ids' in value ? value.ids : undefined;
     if (Array.isArray(ids) && Object.keys(value).length === 1) {
-      const text = textOf(ids as string[], list);
+      const text = textOf(ids.map(String), list);
       pointed(path, text);
       return text;
     }
@@ -238,7 +237,7 @@ export function filledIn(recipe: Recipe, values: RecipeValues): FilledIn {
     // Only what the recipe itself holds: a path from outside leads to nothing that all objects share.
     const held = (key: string | number) => !!at && Object.hasOwn(at, key);
     for (const key of path.slice(0, -1)) at = held(key) ? (at![key as never] as object) : undefined;
-    const last = path.at(-1)!;
+    const last = lastOf(path);
     if (at === null || typeof at !== 'object' || (id === undefined && path.length === 1 && !held(last)))
       throw new RecipeError('recipe-invalid', { reason: `nothing in it is where “${label}” goes` });
     Object.defineProperty(at, last, { value, configurable: true, enumerable: true, writable: true });
@@ -266,7 +265,7 @@ function readFilled<T>(
 ): T {
   const read = schema.safeParse(given);
   if (read.success) return read.data;
-  const [{ path, message }] = read.error.issues as [z.core.$ZodIssue];
+  const { path, message } = firstOf(read.error.issues);
   const ask = asked(path);
   throw new RecipeError('value-wrong', {
     name: ask?.name ?? '',
@@ -287,7 +286,7 @@ export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues)
     const id = freeId(step.id, taken);
     taken.add(id);
     const named = 'format' in step && step.format ? { format: idOf(step.format) } : {};
-    return { ...step, ...named, id, recipe: { name: recipe.name, version: recipe.version } } as Step;
+    return { ...step, ...named, id, recipe: { name: recipe.name, version: recipe.version } };
   });
   return {
     ...docket,

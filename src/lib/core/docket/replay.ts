@@ -5,6 +5,7 @@ import type { Surveys } from '../model/survey';
 import type { Docket } from './docket';
 import { StepProblem } from './stepKind';
 import { applyStep, type Step } from './steps';
+import { entryAt } from '../entries';
 
 /** A step that could not apply; the list passes it unchanged. */
 export interface FailedStep {
@@ -40,7 +41,7 @@ export function replay(docket: Docket, surveys: Surveys, before?: Replay): Repla
   for (const [index, step] of docket.steps.entries()) {
     same = same && sameJson(known!.docket.steps[index], step);
     if (same) {
-      list = known!.after[index]!;
+      list = entryAt(known!.after, index);
       failed.push(...known!.failed.filter((failure) => failure.step.id === step.id));
     } else if (!step.off) {
       try {

@@ -1,3 +1,5 @@
+import { isRecord } from '../entries';
+
 /** What is stored is of a newer version than this program knows. */
 export class VersionError extends Error {
   constructor(readonly version: number) {
@@ -22,8 +24,8 @@ export interface Versions {
  * returned as it is: its schema refuses it. Throws VersionError where it is newer.
  */
 export function bringUp(json: unknown, { key, now, oldest = 1, upgrades }: Versions): unknown {
-  if (typeof json !== 'object' || json === null || Array.isArray(json)) return json;
-  let value = json as Record<string, unknown>;
+  if (!isRecord(json)) return json;
+  let value = json;
   const version = value[key] ?? (oldest === 0 ? 0 : undefined);
   if (typeof version !== 'number' || !Number.isInteger(version)) return json;
   if (version > now) throw new VersionError(version);

@@ -2,6 +2,7 @@ import type { Box, Size } from '../measure/box';
 import { alikeKey } from './alike';
 import { mm, toCsv } from '../sheets/map';
 import type { SheetPlan } from '../sheets/plan';
+import { firstOf, lastOf } from '../entries';
 
 /** One cut of the guillotine, right through the piece of paper that lies under the knife. Points on the front of the sheet. */
 export interface Cut {
@@ -72,7 +73,7 @@ export function cutsOf(boxes: readonly Box[], sheet: Size): Cut[] {
         boxes: within.filter((box) => box[low] >= from - SAME && box[high] <= to + SAME),
       });
     }
-    if (cuts.length > before) cuts.at(-1)!.rest = spans.at(-1)![1] < paper[high] - SAME ? 'waste' : 'piece';
+    if (cuts.length > before) lastOf(cuts).rest = lastOf(spans)[1] < paper[high] - SAME ? 'waste' : 'piece';
     parts.forEach(({ paper: strip, boxes: held }, n) =>
       finish(strip, held, axis, parts.length > 1 ? [name, n + 1].filter(Boolean).join('.') : name),
     );
@@ -184,7 +185,7 @@ export function cutsOfPlan(plan: SheetPlan): { sheets: number[]; cuts: CutOperat
 export function cutsCsv(plan: SheetPlan): string {
   const rows = cutsOfPlan(plan).flatMap(({ sheets, cuts }) =>
     (cuts ?? []).map(({ number, axis, at, paper, strips, off, rest }) => ({
-      sheet: sheets[0]!,
+      sheet: firstOf(sheets),
       sheets: sheets.length,
       cut: number,
       strips: strips.every((name) => !name) ? 'sheet' : strips.join(' '),

@@ -3,6 +3,7 @@ import { FoldError, foldPlaces, foldStates, type Axis, type Fold } from '../fold
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
 import { alikeKey } from './alike';
 import type { SheetFolding, SheetPlan } from '../sheets/plan';
+import { entryAt } from '../entries';
 
 /** One fold as the operator makes it, with the piece as it lies before it. Lengths in points. */
 export interface FoldOperation {
@@ -44,9 +45,11 @@ export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): Fold
   try {
     const states = foldStates(pattern, pattern.folds);
     return foldPlaces(pattern, pattern.folds).map(({ axis, at, moves, goes }, n): FoldOperation => {
-      const { stack } = states[n]!;
+      const { stack } = entryAt(states, n);
       const whole = bounds(stack.map(({ outline }) => outline));
-      const after = new Map(states[n + 1]!.stack.map((facet) => [`${facet.column} ${facet.row}`, facet.up]));
+      const after = new Map(
+        entryAt(states, n + 1).stack.map((facet) => [`${facet.column} ${facet.row}`, facet.up]),
+      );
       const [low, high] = axis === 'vertical' ? (['x0', 'x1'] as const) : (['y0', 'y1'] as const);
       const part = stack.filter(
         ({ outline }) => (outline[low] + outline[high]) / 2 < at === (moves === 'before'),

@@ -1,4 +1,5 @@
 import { edgesOf, idOf, type Axis, type Facet, type FlatSheet, type Folded } from './fold';
+import { entryAt, entryOf, firstOf, foundIn } from '../entries';
 
 /** A border between two panels that was folded. */
 export interface Crease {
@@ -24,8 +25,8 @@ export function creasesOf(sheet: FlatSheet, { stack, joints }: Folded): Crease[]
   const depth = new Map(stack.map((facet, n) => [idOf(facet), n]));
   return joints.flatMap(({ a, b, axis, fold }): Crease[] => {
     if (fold === undefined) return [];
-    const upper = depth.get(a)! < depth.get(b)! ? a : b;
-    const [one, top] = [stack[depth.get(a)!]!, stack[depth.get(upper)!]!];
+    const upper = entryOf(depth, a) < entryOf(depth, b) ? a : b;
+    const [one, top] = [entryAt(stack, entryOf(depth, a)), entryAt(stack, entryOf(depth, upper))];
     const mirrored = (axis === 'vertical' ? one.matrix[0] : one.matrix[3]) < 0;
     // The border lies at the later edge of the panel before it, which a mirrored panel has first.
     const side = axis === 'vertical' ? (mirrored ? 'left' : 'right') : mirrored ? 'foot' : 'head';
@@ -36,9 +37,9 @@ export function creasesOf(sheet: FlatSheet, { stack, joints }: Folded): Crease[]
         panels: [a, b],
         axis,
         fold,
-        at: places[index + 1]!,
-        from: spans[along]!,
-        to: spans[along + 1]!,
+        at: entryAt(places, index + 1),
+        from: entryAt(spans, along),
+        to: entryAt(spans, along + 1),
         way: top.up === 'back' ? 'valley' : 'mountain',
         side,
       },
@@ -68,20 +69,21 @@ export interface Hinge {
 export function hingesOf(sheet: FlatSheet, folded: Folded): Hinge[] {
   const creases = new Map(creasesOf(sheet, folded).map((crease) => [crease.panels.join(), crease]));
   const places = { vertical: edgesOf(sheet.columns), horizontal: edgesOf(sheet.rows) };
-  const root = idOf(folded.stack[0]!);
-  const [met, hinges] = [new Set([root]), [] as Hinge[]];
+  const root = idOf(firstOf(folded.stack));
+  const met = new Set([root]);
+  const hinges: Hinge[] = [];
   for (const parent of met)
     for (const { a, b, axis } of folded.joints) {
       const panel = a === parent ? b : b === parent ? a : undefined;
       if (panel === undefined || met.has(panel)) continue;
       met.add(panel);
       const crease = creases.get([a, b].join());
-      const before = folded.stack.find((facet) => idOf(facet) === a)!;
+      const before = foundIn(folded.stack, (facet) => idOf(facet) === a);
       hinges.push({
         panel,
         parent,
         axis,
-        at: places[axis][(axis === 'vertical' ? before.column : before.row) + 1]!,
+        at: entryAt(places[axis], (axis === 'vertical' ? before.column : before.row) + 1),
         ...(crease ? { fold: crease.fold, way: crease.way } : {}),
       });
     }

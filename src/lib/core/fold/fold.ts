@@ -1,5 +1,6 @@
 import { overlap, type Box } from '../measure/box';
 import { applyToBox, compose, IDENTITY, type Matrix } from '../measure/matrix';
+import { entryAt, firstOf, foundIn, lastOf } from '../entries';
 
 /** A blank sheet seen from its front: panel widths from left to right, heights from foot to head, in points. */
 export interface FlatSheet {
@@ -75,12 +76,12 @@ const HIGH = { vertical: 'x1', horizontal: 'y1' } as const;
 
 /** Folds a sheet; its facets from the top of the folded piece to the bottom. Throws FoldError. */
 export const foldSheet = (sheet: FlatSheet, folds: readonly (Fold | BorderFold)[]): readonly Facet[] =>
-  foldStates(sheet, folds).at(-1)!.stack;
+  lastOf(foldStates(sheet, folds)).stack;
 
 /** The sheet flat, then as it lies after each fold. Throws FoldError where paper cannot do what is asked. */
 export function foldStates(sheet: FlatSheet, folds: readonly (Fold | BorderFold)[]): Folded[] {
   const states = [flat(sheet)];
-  folds.forEach((fold, number) => states.push(foldOnce(states[number]!, fold, number)));
+  folds.forEach((fold, number) => states.push(foldOnce(entryAt(states, number), fold, number)));
   return states;
 }
 
@@ -89,7 +90,7 @@ export function foldPlaces(sheet: FlatSheet, folds: readonly BorderFold[]): Fold
   const states = foldStates(sheet, folds);
   return folds.map(({ border, ...fold }, number) => ({
     ...fold,
-    at: placeOf({ ...fold, border }, states[number]!, number),
+    at: placeOf({ ...fold, border }, entryAt(states, number), number),
   }));
 }
 
@@ -102,7 +103,7 @@ function placeOf({ axis, border }: BorderFold, { stack, joints }: Folded, number
       joint.axis === axis && joint.fold === undefined && facetAt(stack, joint.a)[index] === border - 1,
   );
   if (!before.length || !open.length) throw new FoldError('no-border', number, border);
-  return laterEdge(facetAt(stack, open[0]!.a), axis);
+  return laterEdge(facetAt(stack, firstOf(open).a), axis);
 }
 
 /**
@@ -156,7 +157,7 @@ function foldOnce(piece: Folded, given: Fold | BorderFold, number: number): Fold
 /** How many facets of a part, counted from its outside, make up so many layers anywhere in it. */
 function layersDeep(part: readonly Facet[], layers: number): number {
   const over = (n: number) =>
-    part.slice(0, n).filter((facet) => overlap(facet.outline, part[n]!.outline)).length;
+    part.slice(0, n).filter((facet) => overlap(facet.outline, entryAt(part, n).outline)).length;
   const first = part.findIndex((_, n) => over(n) >= layers);
   return first < 0 ? part.length : first;
 }
@@ -179,7 +180,7 @@ const MOST = 1000;
 /** What tells a panel from the others of its sheet. */
 export const idOf = ({ column, row }: { column: number; row: number }): number => row * MOST + column;
 
-const facetAt = (stack: readonly Facet[], id: number): Facet => stack.find((facet) => idOf(facet) === id)!;
+const facetAt = (stack: readonly Facet[], id: number): Facet => foundIn(stack, (facet) => idOf(facet) === id);
 
 /** Where the edge of a panel lies in the folded piece that is its right or upper one on the flat sheet. */
 function laterEdge({ outline, matrix }: Facet, axis: Axis): number {
@@ -194,7 +195,12 @@ function flat({ columns, rows }: FlatSheet): Folded {
       column,
       row,
       matrix: IDENTITY,
-      outline: { x0: xs[column]!, x1: xs[column + 1]!, y0: ys[row]!, y1: ys[row + 1]! },
+      outline: {
+        x0: entryAt(xs, column),
+        x1: entryAt(xs, column + 1),
+        y0: entryAt(ys, row),
+        y1: entryAt(ys, row + 1),
+      },
       up: 'front',
     })),
   );
@@ -211,4 +217,4 @@ function flat({ columns, rows }: FlatSheet): Folded {
 
 /** The edges of lengths laid one after another, from 0. */
 export const edgesOf = (lengths: readonly number[]): number[] =>
-  lengths.reduce((at, length) => [...at, at.at(-1)! + length], [0]);
+  lengths.reduce((at, length) => [...at, lastOf(at) + length], [0]);

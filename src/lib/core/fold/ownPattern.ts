@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { edgesOf, type BorderFold } from './fold';
+import { entryAt, lastOf } from '../entries';
 
 const count = (min: number, max: number) => z.number().int().min(min).max(max);
 const foldSchema = z.object({
@@ -35,7 +36,7 @@ const AT_BORDER = mm(0.5);
 export function withFoldAt(pattern: OwnPattern, axis: BorderFold['axis'], at: number): OwnPattern {
   const key = axis === 'vertical' ? 'columns' : 'rows';
   const edges = edgesOf(pattern[key]);
-  const whole = edges.at(-1)!;
+  const whole = lastOf(edges);
   const near = edges.findIndex((edge) => Math.abs(edge - at) < AT_BORDER);
   const border = near > 0 ? near : edges.findIndex((edge) => edge > at);
   const fold: BorderFold = { axis, border, moves: at <= whole / 2 ? 'before' : 'after', goes: 'under' };
@@ -44,7 +45,7 @@ export function withFoldAt(pattern: OwnPattern, axis: BorderFold['axis'], at: nu
   const parted = edges.toSpliced(border, 0, at);
   return {
     ...pattern,
-    [key]: parted.slice(1).map((edge, n) => edge - parted[n]!),
+    [key]: parted.slice(1).map((edge, n) => edge - entryAt(parted, n)),
     folds: [
       ...pattern.folds.map((each) =>
         each.axis === axis && each.border >= border ? { ...each, border: each.border + 1 } : each,
@@ -60,7 +61,7 @@ export function withPanels(pattern: OwnPattern, key: 'columns' | 'rows', count: 
   const lengths = pattern[key];
   return {
     ...pattern,
-    [key]: Array.from({ length: count }, (_, n) => lengths[n] ?? lengths.at(-1)!),
+    [key]: Array.from({ length: count }, (_, n) => lengths[n] ?? lastOf(lengths)),
     folds: pattern.folds.filter((fold) => fold.axis !== axis || fold.border < count),
   };
 }

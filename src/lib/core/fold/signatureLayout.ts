@@ -1,4 +1,4 @@
-import type { Turn } from '../measure/matrix';
+import { quarters } from '../measure/matrix';
 import { foldSheet } from './fold';
 import { impose, type Imposed } from './impose';
 import { signaturePattern, type SignaturePages } from './patterns';
@@ -13,7 +13,7 @@ export function signatureLayout(pages: SignaturePages, spine: 'left' | 'right' |
     const pattern = signaturePattern(pages, spine);
     layout = impose(foldSheet(pattern, pattern.folds)).map((place) => ({
       ...place,
-      turn: spine === 'head' && place.page % 2 === 0 ? (((place.turn + 180) % 360) as Turn) : place.turn,
+      turn: spine === 'head' && place.page % 2 === 0 ? quarters(place.turn + 180) : place.turn,
     }));
     known.set(key, layout);
   }

@@ -1,5 +1,5 @@
 import { shares, type Pattern } from './folding';
-import type { BorderFold } from './fold';
+import type { Axis, BorderFold } from './fold';
 
 export const SIGNATURE_PAGES = [4, 8, 16, 32] as const;
 export type SignaturePages = (typeof SIGNATURE_PAGES)[number];
@@ -18,9 +18,12 @@ export function signaturePattern(pages: SignaturePages, spine: 'left' | 'right' 
   const axes = Array.from({ length: halvings }, (_, n) => ((halvings - n) % 2 ? along : across));
   for (const axis of axes) counts[axis] *= 2;
   // What stays uppermost is the half of the run that page 1 lies in: at the far end from where halves move.
-  const left = { vertical: [0, counts.vertical], horizontal: [0, counts.horizontal] };
+  const left: { [At in Axis]: readonly [number, number] } = {
+    vertical: [0, counts.vertical],
+    horizontal: [0, counts.horizontal],
+  };
   const folds = axes.map((axis): BorderFold => {
-    const [from, to] = left[axis] as [number, number];
+    const [from, to] = left[axis];
     const border = (from + to) / 2;
     const moves = axis === along ? towards : spine === 'head' ? 'before' : 'after';
     left[axis] = moves === 'before' ? [border, to] : [from, border];

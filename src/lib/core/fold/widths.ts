@@ -2,6 +2,7 @@ import { overlap } from '../measure/box';
 import { creasesOf } from './creases';
 import { FoldError, foldStates, idOf, type Axis, type Facet, type Folded } from './fold';
 import type { Pattern } from './patterns';
+import { entryAt, entryOf, firstOf } from '../entries';
 
 /** A panel must end short of something, or it buckles. Panels are columns or rows, from 0. */
 export interface Clearance {
@@ -28,19 +29,19 @@ export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
   }
   const found: Clearance[] = [];
   folds.forEach((_, number) => {
-    const state = states[number + 1]!;
+    const state = entryAt(states, number + 1);
     const { stack } = state;
     const depth = new Map(stack.map((facet, n) => [idOf(facet), n]));
     const creases = creasesOf(sheet, state);
     for (const crease of creases.filter(({ fold }) => fold === number)) {
-      const pair = crease.panels.map((id) => stack[depth.get(id)!]!);
-      const [from, to] = pair.map((facet) => depth.get(idOf(facet))!).sort((a, b) => a - b);
+      const pair = crease.panels.map((id) => entryAt(stack, entryOf(depth, id)));
+      const [from, to] = pair.map((facet) => entryOf(depth, idOf(facet))).sort((a, b) => a - b);
       const edge = ({ outline }: Facet) =>
         ({ left: outline.x0, right: outline.x1, foot: outline.y0, head: outline.y1 })[crease.side];
       const inside = stack
         .slice(from! + 1, to)
         // What is creased by the same fold lies nested: that is creep, and takes no allowance.
-        .filter((facet) => Math.abs(edge(facet) - edge(pair[0]!)) < TOUCH && over(facet, pair[0]!))
+        .filter((facet) => Math.abs(edge(facet) - edge(firstOf(pair))) < TOUCH && over(facet, firstOf(pair)))
         .filter(
           (facet) =>
             !creases.some(
@@ -56,7 +57,7 @@ export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
           layers: inside.length,
         });
     }
-    found.push(...meetings(stack, states[number]!.stack));
+    found.push(...meetings(stack, entryAt(states, number).stack));
   });
   return unique(found);
 }
@@ -80,10 +81,8 @@ function meetings(stack: readonly Facet[], before: readonly Facet[]): Clearance[
       return AXES.flatMap((axis): Clearance[] => {
         const [a, b] = [indexOf(one, axis), indexOf(two, axis)];
         if (indexOf(one, ACROSS[axis]) !== indexOf(two, ACROSS[axis]) || Math.abs(a - b) < 2) return [];
-        const [[, end], [start]] = [spanOf(one, axis), spanOf(two, axis)].sort((p, q) => p[0] - q[0]) as [
-          Span,
-          Span,
-        ];
+        const [p, q] = [spanOf(one, axis), spanOf(two, axis)];
+        const [end, start] = p[0] <= q[0] ? [p[1], q[0]] : [q[1], p[0]];
         if (Math.abs(end - start) > TOUCH) return [];
         const covers = stack.some(
           (under) => under !== one && under !== two && over(under, one) && over(under, two),
@@ -135,14 +134,14 @@ export function panelWidths(
       const wanted =
         'meets' in against
           ? allowance / 2
-          : Math.max(...against.than.map((n) => off[n]!)) + allowance + layers * caliper;
-      off[panel] = Math.max(off[panel]!, wanted);
+          : Math.max(...against.than.map((n) => entryAt(off, n))) + allowance + layers * caliper;
+      off[panel] = Math.max(entryAt(off, panel), wanted);
     }
   const share =
     (total + off.reduce((sum, each) => sum + each, 0)) / parts.reduce((sum, each) => sum + each, 0);
   return parts.map((part, n) => ({
-    width: part * share - off[n]!,
-    off: off[n]!,
+    width: part * share - entryAt(off, n),
+    off: entryAt(off, n),
     because: all.filter(({ panel }) => panel === n),
   }));
 }
@@ -164,13 +163,13 @@ export function tightPanels(
   const SLACK = 0.01;
   const found = clearancesOf(pattern).map(({ axis, panel, against, layers }): TightPanel => {
     const widths = axis === 'vertical' ? columns : rows;
-    const own = widths[panel]!;
+    const own = entryAt(widths, panel);
     if ('meets' in against) {
       const between = Math.min(panel, against.meets) + 1;
-      const together = own + widths[against.meets]!;
-      return { axis, panel, room: (widths[between]! - together) / 2, wanted: allowance / 2 };
+      const together = own + entryAt(widths, against.meets);
+      return { axis, panel, room: (entryAt(widths, between) - together) / 2, wanted: allowance / 2 };
     }
-    const narrowest = Math.min(...against.than.map((n) => widths[n]!));
+    const narrowest = Math.min(...against.than.map((n) => entryAt(widths, n)));
     return { axis, panel, room: narrowest - own, wanted: allowance + layers * caliper };
   });
   return found.filter(({ room, wanted }) => room < wanted - SLACK);
@@ -192,9 +191,9 @@ export function narrowedWidths(
     for (const { panel, against, layers } of all) {
       const most =
         'meets' in against
-          ? (widths[Math.min(panel, against.meets) + 1]! - allowance) / 2
-          : Math.min(...against.than.map((n) => made[n]!)) - allowance - layers * caliper;
-      made[panel] = Math.min(made[panel]!, most);
+          ? (entryAt(widths, Math.min(panel, against.meets) + 1) - allowance) / 2
+          : Math.min(...against.than.map((n) => entryAt(made, n))) - allowance - layers * caliper;
+      made[panel] = Math.min(entryAt(made, panel), most);
     }
   return made;
 }

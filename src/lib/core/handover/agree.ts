@@ -6,6 +6,7 @@ import type { Survey } from '../model/survey';
 import { sidesOf, type SheetPlan } from '../sheets/plan';
 import { sheetSurface } from '../sheets/sheetSurface';
 import type { Cuttable, Part } from './parts';
+import { entryAt, entryOf } from '../entries';
 
 /** What was asked of one page of a file: sizes in points, as the page is seen. */
 interface AskedPage {
@@ -59,15 +60,15 @@ export function askedOfPages(work: Cuttable): AskedOf {
   const labels = faceLabels(list);
   return ({ pages }) => ({
     pages: pages.map((index) => {
-      const page = faces[index]!;
+      const page = entryAt(faces, index);
       const bleed = bleedBox(page, sideAt(index, list));
       return {
         trim: page.trim,
         media: { width: widthOf(bleed), height: heightOf(bleed) },
-        label: labels.get(page.id)!,
+        label: entryOf(labels, page.id),
       };
     }),
-    spots: { all: spotsOn(pages.map((index) => faces[index]!.id)), may },
+    spots: { all: spotsOn(pages.map((index) => entryAt(faces, index).id)), may },
   });
 }
 
@@ -77,7 +78,7 @@ export function askedOfSides(work: Cuttable, shown: SheetPlan): AskedOf {
   const { may, spotsOn } = spotsIn(work);
   const sides = sidesOf(shown);
   return ({ pages }) => {
-    const mine = pages.map((n) => sides[n]!);
+    const mine = pages.map((n) => entryAt(sides, n));
     const printed = new Set(['All']);
     return {
       pages: mine.map(({ drawn, size, sheet, side }) => {
@@ -106,7 +107,7 @@ export function disagreements({ pages, spots }: Asked, written: Survey): Disagre
     return [{ of: 'pages', asked: pages.length, written: written.pages.length }];
   const found: Disagreement[] = [];
   pages.forEach((asked, n) => {
-    const { boxes, label = '', draws } = written.pages[n]!;
+    const { boxes, label = '', draws } = entryAt(written.pages, n);
     if (asked.draws !== undefined && draws !== undefined && draws !== asked.draws)
       found.push({ of: 'draws', page: n + 1, asked: asked.draws, written: draws });
     for (const of of ['trim', 'media'] as const) {

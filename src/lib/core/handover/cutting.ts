@@ -1,5 +1,6 @@
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
 import { mm } from '../measure/unit';
+import { entryAt, firstOf, both } from '../entries';
 
 export type Point = readonly [x: number, y: number];
 /** A path that a tool follows: its corners in points, y up, curves as short chords. A closed one goes back to its first. */
@@ -31,9 +32,9 @@ export function chordsOf(from: Point, one: Point, two: Point, to: Point): Point[
 
 type Segment = readonly [Point, Point];
 const segmentsOf = ({ points, closed }: CutPath): Segment[] => {
-  const ends = closed && points.length > 1 ? [...points, points[0]!] : points;
+  const ends = closed && points.length > 1 ? [...points, firstOf(points)] : points;
   return ends.slice(1).flatMap((to, n): Segment[] => {
-    const from = ends[n]!;
+    const from = entryAt(ends, n);
     return from[0] === to[0] && from[1] === to[1] ? [] : [[from, to]];
   });
 };
@@ -53,9 +54,9 @@ export function cutPieces(paths: readonly CutPath[]): number {
     { t: 0, place: places.of(from) },
     { t: 1, place: places.of(to) },
   ]);
-  const put = (n: number, t: number, at: Point) => splits[n]!.push({ t, place: places.of(at) });
+  const put = (n: number, t: number, at: Point) => entryAt(splits, n).push({ t, place: places.of(at) });
   for (const [n, m] of neighbours(segments))
-    meet(segments[n]!, segments[m]!, put.bind(null, n), put.bind(null, m));
+    meet(entryAt(segments, n), entryAt(segments, m), put.bind(null, n), put.bind(null, m));
   const edges = new Set<string>();
   const leader = new Map<number, number>();
   const lead = (place: number): number => {
@@ -69,7 +70,7 @@ export function cutPieces(paths: readonly CutPath[]): number {
   for (const along of splits) {
     along.sort((a, b) => a.t - b.t);
     along.slice(1).forEach(({ place: to }, k) => {
-      const from = along[k]!.place;
+      const from = entryAt(along, k).place;
       if (from === to) return;
       edges.add(from < to ? `${from} ${to}` : `${to} ${from}`);
       corners.add(from).add(to);
@@ -86,11 +87,11 @@ class Places {
   private readonly points: Point[] = [];
 
   of(point: Point): number {
-    const [i, j] = point.map((value) => Math.floor(value / SAME)) as [number, number];
+    const [i, j] = both(point, (value) => Math.floor(value / SAME));
     for (let di = -1; di <= 1; di++)
       for (let dj = -1; dj <= 1; dj++)
         for (const known of this.cells.get(`${i + di} ${j + dj}`) ?? []) {
-          const [x, y] = this.points[known]!;
+          const [x, y] = entryAt(this.points, known);
           if (Math.hypot(x - point[0], y - point[1]) <= SAME) return known;
         }
     const cell = this.cells.get(`${i} ${j}`) ?? [];

@@ -11,7 +11,7 @@ import {
   takeInStep,
 } from '../../../../tests/makers';
 import { workOut } from '../checks';
-import type { StepDraft } from '../checks/finding';
+import type { StepDraft } from '../docket/steps';
 import { docketSchema, type Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';
 import { PLAIN_SCHEMES } from '../sheets/schemes';

@@ -6,6 +6,7 @@ import { resolveSelection } from '../select/selection';
 import type { Selection } from '../model/selection';
 import { cut, range, SplitProblem, type Cuttable, type Part } from './parts';
 import type { Split } from './split';
+import { entryAt } from '../entries';
 
 /** Which pages go out, and how they are shared out to files. */
 interface PagesOut {
@@ -29,11 +30,11 @@ export function pageParts(work: Cuttable, output: PagesOut): Part[] {
     return cut(order, split, numberOf);
   if (split.by === 'pieces') return pieceParts(work.list, order, numberOf);
   const begins = beginsOf(work, split, order);
-  const parts: Part[] = [];
+  const parts: { name: string; pages: number[]; from: number; to: number }[] = [];
   order.forEach((index, n) => {
     const name = begins.get(n);
     const open = parts.at(-1);
-    if (name === undefined && open) (open.pages as number[]).push(index);
+    if (name === undefined && open) open.pages.push(index);
     else parts.push({ name: name || String(parts.length + 1), pages: [index], from: 0, to: 0 });
   });
   return parts.map((each) => ({
@@ -47,7 +48,7 @@ export function pageParts(work: Cuttable, output: PagesOut): Part[] {
 function positionsIn(list: PageList): (index: number) => number {
   const at = new Map(list.pages.map(({ id }, index) => [id, index + 1]));
   const faces = facesOf(list);
-  return (index) => at.get(faces[index]!.panel?.on ?? faces[index]!.id) ?? index + 1;
+  return (index) => at.get(entryAt(faces, index).panel?.on ?? entryAt(faces, index).id) ?? index + 1;
 }
 
 /** Where in an order of pages parts begin, and what each is called; no name where it is only counted. */
@@ -77,7 +78,7 @@ function beginsOf(
   /** Where each source page goes out first. */
   const out = new Map<string, number>();
   order.forEach((index, n) => {
-    for (const { source, index: page } of artsOf(faces[index]!)) {
+    for (const { source, index: page } of artsOf(entryAt(faces, index))) {
       const key = `${source}:${page}`;
       if (!out.has(key)) out.set(key, n);
     }
@@ -98,7 +99,7 @@ function pieceParts(list: PageList, order: readonly number[], numberOf: (index: 
   const faces = facesOf(list);
   const parts = new Map<string | undefined, number[]>();
   for (const index of order) {
-    const name = faces[index]!.piece?.name;
+    const name = entryAt(faces, index).piece?.name;
     parts.set(name, [...(parts.get(name) ?? []), index]);
   }
   if (![...parts.keys()].some((name) => name !== undefined)) throw new SplitProblem('no-pieces');

@@ -1,4 +1,5 @@
 import { box, type Box } from './box';
+import { entryAt } from '../entries';
 
 /** An affine matrix [a b c d e f] as PDF writes it: x' = a·x + c·y + e, y' = b·x + d·y + f (ISO 32000-1, 8.3.3). */
 export type Matrix = readonly [number, number, number, number, number, number];
@@ -6,6 +7,16 @@ export type Matrix = readonly [number, number, number, number, number, number];
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 export const translate = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
 export const scale = (x: number, y = x): Matrix => [x, 0, 0, y, 0, 0];
+
+/** Six numbers as a matrix. Throws where there are fewer. */
+export const matrixOf = (six: ArrayLike<number>): Matrix => [
+  entryAt(six, 0),
+  entryAt(six, 1),
+  entryAt(six, 2),
+  entryAt(six, 3),
+  entryAt(six, 4),
+  entryAt(six, 5),
+];
 
 /** The matrix that applies `first`, then `second`. */
 export const compose = (first: Matrix, second: Matrix): Matrix => {
@@ -46,6 +57,13 @@ export type Turn = 0 | 90 | 180 | 270;
 export const turnOf = (degrees: number): Turn | undefined => {
   const turn = ((degrees % 360) + 360) % 360;
   return turn === 0 || turn === 90 || turn === 180 || turn === 270 ? turn : undefined;
+};
+
+/** The quarter turn of any multiple of 90 degrees. Throws RangeError for other angles. */
+export const quarters = (degrees: number): Turn => {
+  const turn = turnOf(degrees);
+  if (turn === undefined) throw new RangeError(`${degrees}° is no quarter turn`);
+  return turn;
 };
 
 /** Turns a box clockwise by `turn` and moves it so that its new lower left corner is the origin. */

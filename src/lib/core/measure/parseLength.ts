@@ -1,4 +1,5 @@
 import { POINTS_PER, type Unit } from './unit';
+import { entryAt, firstOf } from '../entries';
 
 export type LengthErrorCode =
   'empty' | 'unexpected' | 'unknown-unit' | 'area' | 'divide-by-zero' | 'not-finite';
@@ -74,7 +75,7 @@ class Reader {
           ? [left.value, right.value]
           : [this.points(left), this.points(right)];
       left = {
-        value: sign === '+' ? both[0]! + both[1]! : both[0]! - both[1]!,
+        value: sign === '+' ? firstOf(both) + entryAt(both, 1) : firstOf(both) - entryAt(both, 1),
         isLength: left.isLength || right.isLength,
       };
     }
@@ -120,7 +121,7 @@ class Reader {
     );
     if (!match) throw this.error(this.at < this.text.length ? 'unexpected' : 'empty');
     this.at += match[0].length;
-    const whole = Number(match[1]!.replace(',', '.'));
+    const whole = Number(entryAt(match, 1).replace(',', '.'));
     if (!match[3]) return whole;
     if (Number(match[3]) === 0) throw this.error('divide-by-zero', this.at - match[3].length);
     return whole + Number(match[2]) / Number(match[3]);

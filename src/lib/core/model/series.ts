@@ -1,11 +1,10 @@
 import * as z from 'zod';
 
 /** How a run of pages is numbered: decimal, roman or letters, large or small; none where only the prefix shows (ISO 32000-1, table 159). */
-export type LabelStyle = 'D' | 'R' | 'r' | 'A' | 'a';
+export const LABEL_STYLES = ['D', 'r', 'R', 'a', 'A'] as const;
+export type LabelStyle = (typeof LABEL_STYLES)[number];
 
-export const NUMBER_STYLES = ['none', 'D', 'r', 'R', 'a', 'A'] as const satisfies readonly (
-  LabelStyle | 'none'
-)[];
+export const NUMBER_STYLES = ['none', ...LABEL_STYLES] as const;
 export type NumberStyle = (typeof NUMBER_STYLES)[number];
 
 /** How the pages of a number series are numbered. */

@@ -1,5 +1,6 @@
 import { FACES, type Face, type Setting, WEIGHTS, type Weight } from '../model/faces';
 import metrics from './faceMetrics.json' with { type: 'json' };
+import { entryOf, recordOf } from '../entries';
 
 interface Metrics {
   /** Height of capitals and depth below the base line, in thousandths of the size. */
@@ -23,12 +24,9 @@ const KNOWN = new Map(
 export const faceKey = ({ face, weight }: Pick<Setting, 'face' | 'weight'>): string => `${face} ${weight}`;
 
 /** The same, found without making a key: lines are measured many times on every page. */
-const BY_FACE = Object.fromEntries(
-  FACES.map((face) => [
-    face,
-    Object.fromEntries(WEIGHTS.map((weight) => [weight, KNOWN.get(faceKey({ face, weight }))!])),
-  ]),
-) as Record<Face, Record<Weight, Metrics>>;
+const BY_FACE = recordOf(FACES, (face) =>
+  recordOf(WEIGHTS, (weight) => entryOf(KNOWN, faceKey({ face, weight }))),
+);
 const metricsOf = ({ face, weight }: Pick<Setting, 'face' | 'weight'>): Metrics => BY_FACE[face][weight];
 
 /** How far each character moves the next one, in points; no kerning, so that every program sets the same. */

@@ -3,6 +3,7 @@ import type { Page, PageList } from '../model/page';
 import { numberedLike, numberingOf, type Numbered } from './numbering';
 import type { Hidden, Matter } from '../model/lines';
 import { isBlank } from './series';
+import { entryAt, entryOf } from '../entries';
 
 const MONTHS = [
   'January',
@@ -47,7 +48,7 @@ export function finishList(list: PageList, { title, steps }: Titled, before?: Fi
   const earlier = before && pairs(before);
   const done = mapFaces(list, (page) => {
     if (!page.lines) return page;
-    const numbered = numbering.get(page.id)!;
+    const numbered = entryOf(numbering, page.id);
     const file = files.get(page.art?.source ?? '')?.replace(/\.[^.]+$/, '') ?? '';
     const matter = page.lines.map((lines): Matter => {
       const why = hiddenBy(page, lines, numbered);
@@ -78,7 +79,7 @@ export function finishList(list: PageList, { title, steps }: Titled, before?: Fi
 /** Finished pages by what they were before. */
 function pairs({ bare, done }: Finished): Map<Page, Page> {
   const after = facesOf(done);
-  return new Map(facesOf(bare).map((page, index) => [page, after[index]!]));
+  return new Map(facesOf(bare).map((page, index) => [page, entryAt(after, index)]));
 }
 
 const sayTheSame = (a: readonly Matter[], b: readonly Matter[]): boolean =>

@@ -6,6 +6,7 @@ import { artsOf, facesOf } from '../pages/page';
 import type { Art } from '../model/art';
 import type { InkChange, Page, PageList } from '../model/page';
 import type { Ink, Surveys } from '../model/survey';
+import { entryAt } from '../entries';
 
 /** The plates of process colour. */
 export const PROCESS = ['Cyan', 'Magenta', 'Yellow', 'Black'] as const;
@@ -35,7 +36,7 @@ export interface JobInk extends Ink {
 export function inksOfPage({ source, index }: Pick<Art, 'source' | 'index'>, surveys: Surveys): Ink[] {
   const survey = surveys[source];
   const page = survey?.pages[index];
-  return page ? (page.inks?.map((n) => survey.inks[n]!) ?? survey.inks) : [];
+  return page ? (page.inks?.map((n) => entryAt(survey.inks, n)) ?? survey.inks) : [];
 }
 
 /** What a spot ink is called after the changes of a list. */
@@ -59,7 +60,7 @@ export function platesOf(ink: Colour): string[] {
   if (ink.as === 'spot') return [ink.name];
   if (ink.as === 'grey') return ink.black > 0 ? ['Black'] : [];
   const shares = [ink.c, ink.m, ink.y, ink.k];
-  return PROCESS.filter((_, n) => shares[n]! > 0);
+  return PROCESS.filter((_, n) => entryAt(shares, n) > 0);
 }
 
 /** The spot inks that are printed, not those that only a tool follows; each as what it is called and its full tint, by the name it came with. */
@@ -117,7 +118,7 @@ export function inksOf(list: PageList, surveys: Surveys, { steps }: { steps: rea
     }
   }
   const order = ({ kind, name }: Ink) => {
-    const plate = PROCESS.indexOf(name as (typeof PROCESS)[number]);
+    const plate = PROCESS.findIndex((each) => each === name);
     return kind === 'process' ? `0${plate < 0 ? 9 : plate}${name}` : `1${name.toLowerCase()}`;
   };
   return [...found.values()]

@@ -4,6 +4,7 @@ import { heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box'
 import { bleedBox } from '../pages/page';
 import type { Page, Side } from '../model/page';
 import { cornerOf, frameOf } from './placeLines';
+import { both } from '../entries';
 
 /** Lines that a tool follows print over the art: what they knocked out would show where the tool is a hair off. */
 export const overprints = (purpose: Purpose): boolean => purpose !== 'printing';
@@ -30,10 +31,10 @@ export function placeLaid({ size, placing, scale: [sx, sy] }: Laid, page: Page, 
 
 /** The placing of something laid on a page, moved by so much on that page; its twin on the other face moves alike. */
 export function movedBy(laid: Laid, by: { x: number; y: number }, page: Page, side: Side): Placing {
-  const [from, on] = [0, 1].map((more) => {
+  const [from, on] = both([0, 1], (more) => {
     const { dx, dy } = laid.placing;
     return placeLaid({ ...laid, placing: { ...laid.placing, dx: dx + more, dy: dy + more } }, page, side);
-  }) as [Matrix, Matrix];
+  });
   return {
     ...laid.placing,
     dx: laid.placing.dx + by.x / (on[4] - from[4]),
@@ -46,9 +47,9 @@ const boxOf = (page: Page, side: Side, box: Placing['box']): Box =>
 
 function turnBy(degrees: number): Matrix {
   const angle = (-degrees * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)].map((value) =>
+  const [cos, sin] = both([Math.cos(angle), Math.sin(angle)], (value) =>
     Math.abs(value) < 1e-12 ? 0 : value,
-  ) as [number, number];
+  );
   return [cos, sin, -sin, cos, 0, 0];
 }
 

@@ -4,6 +4,7 @@ import { panelsOf, readingOrder } from '../pages/panels';
 import { formatNumber } from '../pages/pageLabels';
 import { inStyle, isBlank, stretchesOf } from './series';
 import type { Series } from '../model/series';
+import { entryAt, entryOf } from '../entries';
 
 /** How a page is numbered. */
 export interface Numbered {
@@ -58,20 +59,20 @@ function bySeries(list: PageList): Map<string, Numbered> {
   let open = -1;
   let mine: string[] = [];
   const close = () => {
-    const last = mine.map((id) => found.get(id)!.number).findLast((number) => number) ?? '';
-    for (const id of mine) found.set(id, { ...found.get(id)!, last });
+    const last = mine.map((id) => entryOf(found, id).number).findLast((number) => number) ?? '';
+    for (const id of mine) found.set(id, { ...entryOf(found, id), last });
     mine = [];
   };
   for (const index of order) {
-    const page = faces[index]!;
+    const page = entryAt(faces, index);
     const isPanel = index >= list.pages.length;
     const begins = !isPanel && stretches[open + 1]?.from === index;
     if (begins) {
       close();
       open++;
-      value = (stretches[open]!.series?.start ?? value + 1) - 1;
+      value = (entryAt(stretches, open).series?.start ?? value + 1) - 1;
     }
-    const { series } = stretches[Math.max(0, open)]!;
+    const { series } = entryAt(stretches, Math.max(0, open));
     if (isPanel && !series?.panels) continue;
     const counts = !!series && !(series.skipBlanks && isBlank(page));
     if (counts) value++;
@@ -93,11 +94,11 @@ const lettered = (label: string, letter: string): string =>
 function labelPanels(list: PageList, found: Map<string, Numbered>): void {
   const panels = panelsOf(list).filter(({ front }) => !found.has(front.id));
   if (!panels.length) return;
-  const own = list.pages.map(({ id }) => found.get(id)!.label);
+  const own = list.pages.map(({ id }) => entryOf(found, id).label);
   const numbers = own.filter((label) => /^\d+$/.test(label)).map(Number);
   let next = numbers.length ? Math.max(...numbers) : list.pages.length;
   for (const { on, nth, front, back } of panels) {
-    const mine = found.get(list.pages[on]!.id)!;
+    const mine = entryOf(found, entryAt(list.pages, on).id);
     const label = (face: 0 | 1): string => {
       const how = list.book.panels ?? 'lettered';
       if (how === 'none') return '';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { StepDraft as Draft } from '../checks/finding';
+import type { StepDraft as Draft } from '../docket/steps';
 import { workOut } from '../checks';
 import type { Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';

@@ -1,4 +1,5 @@
 import { TOKENS, type Token, type Values } from '../model/lines';
+import { entryAt } from '../entries';
 export type PatternErrorCode = 'empty-pattern' | 'unknown-token' | 'open-brace';
 
 /** Why a pattern cannot be read: `seen` is the token, or what stands after the brace, `at` its index. */
@@ -37,7 +38,7 @@ export function readPatternOf<Of extends string>(text: string, tokens: readonly 
     }
     const token = tokenAt.exec(text);
     if (!token) throw new PatternError('open-brace', text.slice(at, at + 12), at);
-    const name = token[1]!.trim();
+    const name = entryAt(token, 1).trim();
     const known = tokens.find((each) => each === name.toLowerCase());
     if (!known) throw new PatternError('unknown-token', name, at);
     parts.push({ token: known });

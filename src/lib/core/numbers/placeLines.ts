@@ -8,6 +8,7 @@ import { textHeight, textWidth } from './faces';
 import type { Setting } from '../model/faces';
 import type { Lines, LinePlace, Matter, TextAt } from '../model/lines';
 import { fillPattern } from './pattern';
+import { entryAt } from '../entries';
 
 /** One text where it stands on a page. */
 export interface PlacedText {
@@ -157,7 +158,7 @@ export function nearestPlace(
   const box = sizeBox(trim);
   const third = Math.min(2, Math.max(0, Math.floor((3 * at.x) / widthOf(box))));
   const wanted = {
-    x: (['left', 'centre', 'right'] as const)[third]!,
+    x: entryAt(['left', 'centre', 'right'] as const, third),
     y: at.y > heightOf(box) / 2 ? 'head' : 'foot',
   };
   for (const edge of ['head', 'foot'] as const)

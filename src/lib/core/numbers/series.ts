@@ -2,6 +2,7 @@ import type { NumberStyle, Series, SeriesSettings } from '../model/series';
 import { formatNumber, labelRuns, readLabel } from '../pages/pageLabels';
 import { artsOf } from '../pages/page';
 import type { Page, PageList } from '../model/page';
+import { entryAt, firstOf, lastOf } from '../entries';
 
 /** A stretch of the page list that is numbered together, or by nothing: indexes from `from` up to, not including, `to`. */
 export interface Stretch {
@@ -17,7 +18,7 @@ export function stretchesOf({ pages, series }: PageList): Stretch[] {
   pages.forEach(({ id }, index) => {
     const here = begins.get(id);
     if (here || !stretches.length) stretches.push({ series: here, from: index, to: index + 1 });
-    else stretches.at(-1)!.to = index + 1;
+    else lastOf(stretches).to = index + 1;
   });
   return stretches;
 }
@@ -31,7 +32,7 @@ export function settleSeries(before: PageList, after: PageList): PageList {
   const series = stretchesOf(before).flatMap(({ series: known, from, to }): Series[] => {
     if (!known || here.has(known.at)) return known ? [known] : [];
     for (let index = from; index < to; index++) {
-      const at = heirOf(before.pages[index]!);
+      const at = heirOf(entryAt(before.pages, index));
       if (at) return [{ ...known, at }];
     }
     return [];
@@ -56,7 +57,7 @@ export function seriesOf(list: PageList): ({ from: { ids: string[] } } & SeriesS
   const first = { from: { ids: [list.pages[0]?.id ?? ''] }, style: 'D' as const, start: 1 };
   if (!runs.length || runs.length > MOST_RUNS) return [first];
   return runs.map(({ from, style, prefix, start }) => ({
-    from: { ids: [list.pages[from]!.id] },
+    from: { ids: [entryAt(list.pages, from).id] },
     style: style ?? 'none',
     ...(style ? { start } : {}),
     ...(prefix ? { prefix } : {}),
@@ -91,6 +92,6 @@ export function numberedFrom(
   };
   const at = new Map(list.pages.map((page, index) => [page.id, index]));
   return [...known.filter((each) => each !== there), begins].sort(
-    (a, b) => (at.get(a.from.ids[0]!) ?? 0) - (at.get(b.from.ids[0]!) ?? 0),
+    (a, b) => (at.get(firstOf(a.from.ids)) ?? 0) - (at.get(firstOf(b.from.ids)) ?? 0),
   );
 }

@@ -4,11 +4,12 @@ import { sizeBox } from '../measure/box';
 import { sameSize } from '../paper/sizes';
 import { resizeMatrix, type FixedPoint } from './resize';
 import type { Page, PageList, Side } from '../model/page';
+import { entryAt, entryOf } from '../entries';
 
 /** How many pages that are in both lists have another size in the second. */
 export function sizesChanged(before: PageList, after: PageList): number {
   const was = new Map(before.pages.map(({ id, trim }) => [id, trim]));
-  return after.pages.filter(({ id, trim }) => was.has(id) && !sameSize(was.get(id)!, trim)).length;
+  return after.pages.filter(({ id, trim }) => was.has(id) && !sameSize(entryOf(was, id), trim)).length;
 }
 
 /**
@@ -31,6 +32,6 @@ function heldAt(before: Page, after: Page): Matrix | undefined {
     return whole && translate(whole.x0 - (before.whole?.x0 ?? 0), whole.y0 - (before.whole?.y0 ?? 0));
   }
   const [was, is] = [before.art.place, after.art.place];
-  if (![0, 1, 2, 3].every((i) => Math.abs(was[i]! - is[i]!) < 1e-9)) return undefined;
+  if (![0, 1, 2, 3].every((i) => Math.abs(entryAt(was, i) - entryAt(is, i)) < 1e-9)) return undefined;
   return translate(is[4] - was[4], is[5] - was[5]);
 }

@@ -3,6 +3,7 @@ import { intersect, sizeBox } from '../measure/box';
 import { artsOf } from './page';
 import type { Page } from '../model/page';
 import { withArts } from './split';
+import { firstOf } from '../entries';
 
 /**
  * Pages on one page, row by row from the left, or from the right where `fromRight`. Each cell is as large as the largest of
@@ -29,7 +30,7 @@ export function joinPages(
       reach: intersect(one.reach, applyToBox(invert(one.place), sizeBox(page.trim))),
     }));
   });
-  const { piece } = pages[0]!;
+  const { piece } = firstOf(pages);
   const none = { head: 0, foot: 0, spine: 0, fore: 0 };
   return { id, trim: size, bleed: { by: 'edge', ...none }, ...(piece ? { piece } : {}), ...withArts(arts) };
 }

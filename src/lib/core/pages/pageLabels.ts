@@ -1,4 +1,5 @@
 import type { LabelStyle } from '../model/series';
+import { entryAt } from '../entries';
 /** A run of page labels: from page `from` (from 0), counting from `start`. */
 export interface LabelRun {
   from: number;
@@ -44,7 +45,7 @@ export function readLabel(label: string): Omit<LabelRun, 'from'> {
 
 function splitLabel(label: string): Omit<LabelRun, 'from'> {
   let at = label.length;
-  while (at > 0 && /^\d$/.test(label[at - 1]!)) at--;
+  while (at > 0 && /^\d$/.test(entryAt(label, at - 1))) at--;
   const [prefix, digits] = [label.slice(0, at), label.slice(at)];
   if (digits && !digits.startsWith('0') && digits.length < 10)
     return { prefix, style: 'D', start: Number(digits) };

@@ -1,6 +1,7 @@
 import { mm } from '../measure/unit';
 import { leafOf } from './leaves';
 import type { Page, PageList } from '../model/page';
+import { entryAt, entryOf } from '../entries';
 
 /** A fold-out panel on the fore edge of a leaf. */
 export interface Panel {
@@ -23,7 +24,7 @@ export function panelsOf(list: PageList): Panel[] {
   const at = new Map(pages.map(({ id }, index) => [id, index]));
   const found: Panel[] = [];
   for (let i = 0; i + 1 < list.panels.length; i += 2) {
-    const [front, back] = [list.panels[i]!, list.panels[i + 1]!];
+    const [front, back] = [entryAt(list.panels, i), entryAt(list.panels, i + 1)];
     const { id, on: anchor, folds } = front.panel!;
     const index = at.get(anchor);
     if (index === undefined) continue;
@@ -41,7 +42,7 @@ export const pagesOfLeaf = ({ on }: Pick<Panel, 'on'>, { pages, book }: PageList
 
 /** Width of the leaf that a panel hangs on, or will: that of the wider of its two faces. `on` as in Panel. */
 export const leafWidth = (leaf: Pick<Panel, 'on'>, list: PageList): number =>
-  Math.max(...pagesOfLeaf(leaf, list).map((index) => list.pages[index]!.trim.width));
+  Math.max(...pagesOfLeaf(leaf, list).map((index) => entryAt(list.pages, index).trim.width));
 
 /** How wide a panel is: its wider face. */
 export const panelWidth = ({ front, back }: Panel): number => Math.max(front.trim.width, back.trim.width);
@@ -119,8 +120,8 @@ export function readingOrder(list: PageList): number[] {
   const byLeaf = panelsBy(list, ({ on }) => on);
   return core.flatMap((index) => {
     const panels = byLeaf.get(index) ?? [];
-    const fronts = panels.map(({ front }) => at.get(front.id)!);
-    const backs = panels.map(({ back }) => at.get(back.id)!).reverse();
+    const fronts = panels.map(({ front }) => entryOf(at, front.id));
+    const backs = panels.map(({ back }) => entryOf(at, back.id)).reverse();
     // On the back of a leaf alone, its panels are met before it.
     return leafOf(index, list.book).face === 'back'
       ? [...fronts, ...backs, index]

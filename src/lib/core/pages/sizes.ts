@@ -1,6 +1,7 @@
 import type { Size } from '../measure/box';
 import { sameSize } from '../paper/sizes';
 import type { Page } from '../model/page';
+import { entryAt, firstOf } from '../entries';
 
 /** The size most pages of the list have; the earlier one wins a draw. Undefined for an empty list. */
 export function commonestSize(pages: readonly Page[]): Size | undefined {
@@ -14,7 +15,7 @@ export function sizeGroups<T extends { trim: Size; rotate?: number }>(
   const groups: { size: Size; indexes: number[] }[] = [];
   pages.forEach(({ trim, rotate }, index) => {
     const group = groups.find(
-      ({ size, indexes }) => sameSize(size, trim) && pages[indexes[0]!]!.rotate === rotate,
+      ({ size, indexes }) => sameSize(size, trim) && entryAt(pages, firstOf(indexes)).rotate === rotate,
     );
     if (group) group.indexes.push(index);
     else groups.push({ size: trim, indexes: [index] });

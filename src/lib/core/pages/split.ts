@@ -3,6 +3,7 @@ import { applyToBox, invert, translate } from '../measure/matrix';
 import { artsOf, movePage } from './page';
 import type { Art } from '../model/art';
 import type { Page } from '../model/page';
+import { entryAt } from '../entries';
 
 /** How a page is cut up; see the step `split`. Lengths in points. */
 export interface Cuts {
@@ -43,7 +44,7 @@ function spans(length: number, count: number, at: number | undefined, gutter: nu
       : Array.from({ length: count + 1 }, (_, n) => (n * length) / count);
   const found = cuts
     .slice(1)
-    .map((to, n): Span => [n ? cuts[n]! + gutter / 2 : 0, n < count - 1 ? to - gutter / 2 : length]);
+    .map((to, n): Span => [n ? entryAt(cuts, n) + gutter / 2 : 0, n < count - 1 ? to - gutter / 2 : length]);
   return found.every(([from, to]) => to - from >= LEAST && from >= 0 && to <= length) ? found : undefined;
 }
 

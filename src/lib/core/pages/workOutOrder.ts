@@ -5,6 +5,7 @@ import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement } from './re
 import { splitPage } from './split';
 import type { Surveys } from '../model/survey';
 import { turnPage } from './turn';
+import { entryAt } from '../entries';
 
 /** A proposal for the order of scans, and how well what is printed on them bears it out. */
 export interface Proposal {
@@ -81,7 +82,7 @@ function judge(
     const cuts = { ...gridOf(arrangement, spine), gutter: 0 };
     const parts = scans.map((scan) => splitPage(scan, cuts, false) ?? []);
     const folios = rescue(scans.length, arrangement, spine).map(({ scan, part, turn }) =>
-      foliosOf(turnPage(parts[scan]![part]!, turn), surveys),
+      foliosOf(turnPage(entryAt(entryAt(parts, scan), part), turn), surveys),
     );
     return { arrangement, ...agreement(folios) };
   } catch (error) {
@@ -118,7 +119,7 @@ function ownOrder(scans: readonly Page[], surveys: Surveys, spine: Spine): Judge
   // Without most of its numbers a set cannot be sorted by them.
   if (read.length < parts.length * 0.75) return undefined;
   const key = withGuesses(folios, scans.length);
-  const order = parts.map((_, n) => n + 1).sort((a, b) => key[a - 1]! - key[b - 1]! || a - b);
+  const order = parts.map((_, n) => n + 1).sort((a, b) => entryAt(key, a - 1) - entryAt(key, b - 1) || a - b);
   const sorted = order.map((part) => folios[part - 1]);
   const result: Judged = {
     arrangement: { by: 'own', ...grid, order },
@@ -164,7 +165,7 @@ function turnsOf(
   );
   const like = (scan: Page) =>
     commonest(
-      seen.flatMap((turn, n) => (turn !== undefined && lies(scans[n]!) === lies(scan) ? [turn] : [])),
+      seen.flatMap((turn, n) => (turn !== undefined && lies(entryAt(scans, n)) === lies(scan) ? [turn] : [])),
     );
   const turns = scans.map((scan, n): Turn => seen[n] ?? like(scan) ?? (lies(scan) === wide ? 0 : 90));
   return {

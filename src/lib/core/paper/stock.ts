@@ -3,6 +3,7 @@ import type { Size } from '../measure/box';
 import { inPoints, pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { NAMED_SIZES, sameSize, type NamedSize } from './sizes';
+import { foundIn } from '../entries';
 
 /** Sheet sizes offered for printing on, portrait, in points: the named sizes a sheet-fed press or printer takes. */
 const NAMES = [
@@ -27,7 +28,7 @@ const NAMES = [
   '13 × 19',
 ];
 export const STOCKS: readonly NamedSize[] = NAMES.map((name) =>
-  NAMED_SIZES.find((size) => size.name === name)!,
+  foundIn(NAMED_SIZES, (size) => size.name === name),
 );
 
 /** Less than this, in points, does not keep a piece from fitting. */

@@ -3,6 +3,7 @@ import { faceAt } from '../pages/page';
 import type { Page, PageList } from '../model/page';
 import { resolveSelection } from './selection';
 import { selectionSchema } from '../model/selection';
+import { firstOf, lastOf } from '../entries';
 
 /** Where pages are put: at an end of the list, or before the first or after the last of some pages. */
 export const placeSchema = z.union([
@@ -15,7 +16,7 @@ export type Place = z.infer<typeof placeSchema>;
 export function indexOfPlace(place: Place, list: PageList): number {
   if (!('pages' in place)) return place.at === 'start' ? 0 : list.pages.length;
   const picked = resolveSelection(place.pages, list).map((index) => ownPage(index, list));
-  return place.at === 'before' ? picked[0]! : picked.at(-1)! + 1;
+  return place.at === 'before' ? firstOf(picked) : lastOf(picked) + 1;
 }
 
 /** The index of a page, or of the page on whose leaf a panel face hangs. */

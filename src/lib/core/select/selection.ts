@@ -6,6 +6,7 @@ import { stretchesOf } from '../numbers/series';
 import { facesOf, sideOf } from '../pages/page';
 import type { PageList } from '../model/page';
 import { addressesOf, panelsOf, withoutFace, type Panel } from '../pages/panels';
+import { entryAt } from '../entries';
 
 export type SelectionErrorCode =
   | 'empty'
@@ -67,10 +68,10 @@ export function describeIndexes(indexes: readonly number[], list?: PageList): st
   const count = list?.pages.length ?? Infinity;
   const sorted = [...new Set(indexes)].sort((a, b) => a - b);
   const runs: string[] = [];
-  for (let start = 0; start < sorted.length && sorted[start]! < count;) {
+  for (let start = 0; start < sorted.length && entryAt(sorted, start) < count;) {
     let end = start;
-    while (sorted[end + 1] === sorted[end]! + 1 && sorted[end + 1]! < count) end++;
-    const [from, to] = [sorted[start]! + 1, sorted[end]! + 1];
+    while (sorted[end + 1] === entryAt(sorted, end) + 1 && entryAt(sorted, end + 1) < count) end++;
+    const [from, to] = [entryAt(sorted, start) + 1, entryAt(sorted, end) + 1];
     runs.push(from === to ? `${from}` : to === from + 1 ? `${from}, ${to}` : `${from}-${to}`);
     start = end + 1;
   }
@@ -87,7 +88,9 @@ function describePanels(indexes: readonly number[], list: PageList | undefined):
   if (!list?.panels || !indexes.length) return [];
   if (indexes.length === list.panels.length) return ['panels'];
   const addresses = addressesOf(list);
-  const said = indexes.map((index) => addresses.get(list.panels![index - list.pages.length]!.id) ?? '');
+  const said = indexes.map(
+    (index) => addresses.get(entryAt(list.panels!, index - list.pages.length).id) ?? '',
+  );
   // Both faces of a panel go by its address alone.
   const both = new Set(
     said
@@ -142,7 +145,7 @@ class Reader {
     if (this.word(/^panels\b/i)) return this.panels(() => true);
     const side = this.word(/^(left|right|upper|lower)\b/i)?.toLowerCase();
     if (side) return where((i) => sideOf(i, book) === side);
-    if (this.word(/^blank\b/i)) return where((i) => !pages[i]!.art);
+    if (this.word(/^blank\b/i)) return where((i) => !entryAt(pages, i).art);
     const named = this.namedTerm();
     if (named) return this.named(named, start);
     const panel = this.word(/^\d+\s*\+\s*\d+(\s*(front|back)\b)?/i);
@@ -222,7 +225,7 @@ class Reader {
         ? stretchesOf(this.list).flatMap(({ series, from, to }) =>
             series?.name?.toLowerCase() === wanted ? this.everything().slice(from, to) : [],
           )
-        : this.everything().filter((i) => this.list.pages[i]![kind]?.name.toLowerCase() === wanted);
+        : this.everything().filter((i) => entryAt(this.list.pages, i)[kind]?.name.toLowerCase() === wanted);
     if (!found.length) throw this.error(`no-such-${kind}`, start, name);
     return found;
   }
@@ -232,7 +235,8 @@ class Reader {
     if (!size) throw this.error('no-such-size', start, name);
     const lying = { width: size.height, height: size.width };
     return this.everything().filter(
-      (i) => sameSize(this.list.pages[i]!.trim, size) || sameSize(this.list.pages[i]!.trim, lying),
+      (i) =>
+        sameSize(entryAt(this.list.pages, i).trim, size) || sameSize(entryAt(this.list.pages, i).trim, lying),
     );
   }
 

@@ -7,6 +7,7 @@ import {
   type Sheet,
 } from './plan';
 import type { ByHand, CellAt } from './pressTerms';
+import { entryOf } from '../entries';
 
 interface Held extends FaceChange {
   at: CellAt;
@@ -54,7 +55,7 @@ export function changeByHand(
     bySheet.set(at.sheet - 1, sides);
   }
   return {
-    sheets: plain.map((sheet, n) => (bySheet.has(n) ? layAgain(n, bySheet.get(n)!) : sheet)),
+    sheets: plain.map((sheet, n) => (bySheet.has(n) ? layAgain(n, entryOf(bySheet, n)) : sheet)),
     changed: altered.map(({ at, plain, planned, turned, out }) => ({
       at,
       place: plannedOf(plain),

@@ -10,6 +10,7 @@ import { leavesApart } from './stitched';
 import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press } from './scheme';
 import type { Signatures } from './settings/signatures';
 import { lengthAlong } from './leafStrip';
+import { entryAt } from '../entries';
 
 /** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */
 const OUTSIDE = ['back-flap', 'back', 'spine', 'front', 'front-flap'] as const;
@@ -145,7 +146,7 @@ function coverForm(
     betweenColumns: across ? joints : [],
     betweenRows: across ? [] : joints,
     at: (column, row) => {
-      const { part } = parts[across ? column : row]!;
+      const { part } = entryAt(parts, across ? column : row);
       return { ...facesOf(part, cover, face), centred: true };
     },
     name: 'cover',

@@ -16,6 +16,7 @@ import {
 import { isSideways, layCopies, planForms, printedBox, roundBleed, sheetsLaid, type ToPrint } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Flat } from './settings/flat';
+import { entryAt } from '../entries';
 
 /** One flat thing: what is on its front and, where its pages lie back to back, on its back; with what folds out of it, from its spine outwards. */
 export interface Piece {
@@ -33,7 +34,7 @@ export function flatPieces(list: PageList): Piece[] {
   const planned = plannedPanels(list, pages.length);
   const hanging = panelsBy(list, ({ on }) => Math.floor(on / step));
   return Array.from({ length: Math.ceil(pages.length / step) }, (_, n): Piece => {
-    const [front, back] = [pages[n * step]!, step === 2 ? pages[n * step + 1] : undefined];
+    const [front, back] = [entryAt(pages, n * step), step === 2 ? pages[n * step + 1] : undefined];
     const panels = panelParts(hanging.get(n) ?? [], planned, spine);
     const { width, height } = front.page!.trim;
     const more = panels.reduce((sum, { length }) => sum + length, 0);
@@ -152,7 +153,7 @@ function planGang(
   }
   const half = gap / 2;
   const ganged = found.placed.map(({ piece, x, y, turned }) =>
-    movedForm(turned ? turnedForm(forms[piece]!) : forms[piece]!, x, y),
+    movedForm(turned ? turnedForm(entryAt(forms, piece)) : entryAt(forms, piece), x, y),
   );
   const form: Form = {
     size: found.block,
@@ -169,7 +170,7 @@ function planGang(
     ),
     folds: ganged.flatMap(({ folds }) => folds),
     foldings: [...new Set(found.placed.map(({ piece }) => piece))].flatMap(
-      (piece) => forms[piece]!.foldings ?? [],
+      (piece) => entryAt(forms, piece).foldings ?? [],
     ),
   };
   const plan = planForms(

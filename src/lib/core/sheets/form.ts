@@ -12,6 +12,7 @@ import { bleedBox, bleedSides, spineAt } from '../pages/page';
 import type { Side } from '../model/page';
 import { type FaceChange, type FlatFolding } from './plan';
 import type { Cell, PlannedPage } from './plan';
+import { entryAt } from '../entries';
 
 /** A page on one face of a slot. The back is seen as turned over about a vertical axis. */
 export interface Face {
@@ -111,7 +112,7 @@ const MIRRORED = { left: 'right', right: 'left', head: 'head', foot: 'foot' } as
 const CLOCKWISE: readonly (keyof Sides)[] = ['head', 'right', 'foot', 'left'];
 /** The side at which a side lies once it is turned clockwise. */
 const sideTurned = (side: keyof Sides, turn: Turn): keyof Sides =>
-  CLOCKWISE[(CLOCKWISE.indexOf(side) + turn / 90) % 4]!;
+  entryAt(CLOCKWISE, (CLOCKWISE.indexOf(side) + turn / 90) % 4);
 /** Lengths at the sides of something, at the sides where they lie once it is turned clockwise. */
 function sidesTurned(sides: Sides, turn: Turn): Sides {
   const turned = { ...sides };
@@ -256,7 +257,7 @@ export function cellsOf(
 ): Cell[] {
   const cells: { cell: Cell; shown: Face; slot: PlacedSlot }[] = [];
   for (const slot of placed) {
-    const own = form.slots[slot.index]!;
+    const own = entryAt(form.slots, slot.index);
     const shown = (face === 'front') === slot.over ? own.back : own.front;
     if (shown)
       cells.push({ cell: toCell(shown, slot, frameOf(face, shown.turn, slot, sheet, axis)), shown, slot });

@@ -1,4 +1,5 @@
 import type { Size } from '../measure/box';
+import { entryAt } from '../entries';
 
 /** A kind of piece and how many of it are wanted. */
 export interface Wanted {
@@ -76,7 +77,7 @@ export function gang(wanted: readonly Wanted[], room: Size, gap: number): Gang |
     const each = wanted.map(({ quantity }) => Math.ceil(quantity / sheets));
     if (each.reduce((sum, count) => sum + count, 0) > MOST) return undefined;
     const pieces = wanted.flatMap(({ size }, piece) =>
-      Array.from({ length: each[piece]! }, () => ({ piece, size })),
+      Array.from({ length: entryAt(each, piece) }, () => ({ piece, size })),
     );
     const packed = pack(pieces, room, gap);
     return packed && { ...packed, each, sheets };

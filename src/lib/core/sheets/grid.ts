@@ -1,6 +1,6 @@
 import { edgesOf } from '../fold/fold';
-import type { Sides } from '../measure/box';
 import { OPEN, type Face, type FoldLine, type Form, type Slot } from './form';
+import { entryAt, lastOf, keysOf, recordOf } from '../entries';
 
 /** What lies between two columns or rows: its width, half of which belongs to each; whether they are cut there or only folded. */
 export interface Between {
@@ -36,19 +36,16 @@ export function gridForm({ columns, rows, betweenColumns, betweenRows, at, name 
         foot: betweenRows[row - 1],
         head: betweenRows[row],
       };
-      const sides = Object.keys(beside) as (keyof Sides)[];
+      const sides = keysOf(beside);
       const folded = sides.filter((side) => beside[side] && !beside[side].cut);
-      const [x, y] = [xs.from[column]!, ys.from[row]!];
+      const [x, y] = [entryAt(xs.from, column), entryAt(ys.from, row)];
       return [
         {
           ...held,
           box: { x0: x, x1: x + width, y0: y, y1: y + height },
-          room: Object.fromEntries(
-            sides.map((side) => [
-              side,
-              beside[side] ? (beside[side].gap - (beside[side].kept ?? 0)) / 2 : OPEN,
-            ]),
-          ) as unknown as Sides,
+          room: recordOf(sides, (side) =>
+            beside[side] ? (beside[side].gap - (beside[side].kept ?? 0)) / 2 : OPEN,
+          ),
           ...(folded.length ? { folded } : {}),
         },
       ];
@@ -56,7 +53,7 @@ export function gridForm({ columns, rows, betweenColumns, betweenRows, at, name 
   );
   const lines = (axis: FoldLine['axis'], between: readonly Between[], from: readonly number[], to: number) =>
     between.flatMap(({ gap, folded }, n): FoldLine[] =>
-      folded ? [{ axis, at: from[n + 1]! - gap / 2, from: 0, to }] : [],
+      folded ? [{ axis, at: entryAt(from, n + 1) - gap / 2, from: 0, to }] : [],
     );
   return {
     size,
@@ -75,5 +72,5 @@ function placesOf(
   between: readonly Between[],
 ): { from: number[]; total: number } {
   const edges = edgesOf(lengths.map((length, n) => length + (between[n]?.gap ?? 0)));
-  return { from: edges.slice(0, -1), total: edges.at(-1)! - (between[lengths.length - 1]?.gap ?? 0) };
+  return { from: edges.slice(0, -1), total: lastOf(edges) - (between[lengths.length - 1]?.gap ?? 0) };
 }

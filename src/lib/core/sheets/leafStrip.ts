@@ -9,6 +9,7 @@ import { addressesOf, panelsBy, panelsOf, type Panel } from '../pages/panels';
 import { backTurn, type Form } from './form';
 import { gridForm, type Between } from './grid';
 import type { PlannedPage } from './plan';
+import { entryAt, entryOf } from '../entries';
 
 /** A leaf, or a fold-out panel on it, from its spine outwards: what its two faces show and its length there. */
 export interface StripPart {
@@ -28,7 +29,7 @@ export function plannedPages(list: PageList): PlannedPage[] {
     page,
     position: index + 1,
     name: String(index + 1),
-    label: labels[index]!,
+    label: entryAt(labels, index),
     side: sideAt(index, list),
   }));
 }
@@ -39,7 +40,7 @@ export function plannedPanels(list: PageList, after: number): ReadonlyMap<string
   let position = after;
   const planned = (page: Page, side: Side): [string, PlannedPage] => [
     page.id,
-    { page, position: ++position, name: addresses.get(page.id)!, label: page.label ?? '', side },
+    { page, position: ++position, name: entryOf(addresses, page.id), label: page.label ?? '', side },
   ];
   return new Map(
     panelsOf(list).flatMap(({ front, back }) => [
@@ -56,8 +57,8 @@ export function panelParts(
   spine: Spine,
 ): Required<StripPart>[] {
   return panels.map(({ front, back }) => ({
-    front: planned.get(front.id)!,
-    back: planned.get(back.id)!,
+    front: entryOf(planned, front.id),
+    back: entryOf(planned, back.id),
     length: Math.max(lengthAlong(front.trim, spine), lengthAlong(back.trim, spine)),
   }));
 }
@@ -122,7 +123,7 @@ export function stripForm(parts: readonly StripPart[], spine: Spine, name?: stri
     betweenColumns: head ? [] : joints,
     betweenRows: head ? joints : [],
     at: (column, row) => {
-      const { front, back } = parts[head ? row : column]!;
+      const { front, back } = entryAt(parts, head ? row : column);
       return {
         ...(front ? { front: { planned: front, turn: 0 } } : {}),
         ...(back ? { back: { planned: back, turn: backTurn(back.side) } } : {}),

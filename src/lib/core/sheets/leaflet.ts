@@ -11,6 +11,7 @@ import { gridForm, type Between } from './grid';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Leaflet } from './settings/leaflet';
+import { lastOf } from '../entries';
 
 /** A leaflet's sheet: how wide and high its panels are, and its folds. */
 export interface LeafletSheet extends FlatSheet {
@@ -73,7 +74,7 @@ export function leafletSheet(list: PageList, scheme: Leaflet, first = 0): Leafle
 function fitted(lengths: readonly number[], whole: number): number[] {
   const before = lengths.slice(0, -1).reduce((all, each) => all + each, 0);
   if (before < whole) return [...lengths.slice(0, -1), whole - before];
-  const all = before + lengths.at(-1)!;
+  const all = before + lastOf(lengths);
   return lengths.map((length) => (length * whole) / all);
 }
 
@@ -106,7 +107,7 @@ export function planLeaflet(list: PageList, scheme: Leaflet, job = NO_JOB): Shee
 
 function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme: Leaflet): Form {
   const [xs, ys] = [edgesOf(sheet.columns), edgesOf(sheet.rows)];
-  const size = { width: xs.at(-1)!, height: ys.at(-1)! };
+  const size = { width: lastOf(xs), height: lastOf(ys) };
   const open = { left: OPEN, right: OPEN, head: OPEN, foot: OPEN };
   const { columns, rows, pattern } = sheet;
   const foldings = foldTrouble(sheet)
@@ -169,7 +170,7 @@ export function panelAt(
 /** The folds of a leaflet where they lie on the flat sheet; where it cannot be folded, the borders that were to be. */
 export function foldLines(sheet: LeafletSheet): FoldLine[] {
   const { pattern } = sheet;
-  const state = foldTrouble(sheet) ? undefined : foldStates(sheet, pattern.folds).at(-1)!;
+  const state = foldTrouble(sheet) ? undefined : lastOf(foldStates(sheet, pattern.folds));
   if (state) {
     const lines = creasesOf(sheet, state).map(({ axis, at, from, to, way }): FoldLine => ({
       axis,
@@ -181,7 +182,7 @@ export function foldLines(sheet: LeafletSheet): FoldLine[] {
     return joinedUp(lines);
   }
   const places = { vertical: edgesOf(sheet.columns), horizontal: edgesOf(sheet.rows) };
-  const whole = { vertical: places.horizontal.at(-1)!, horizontal: places.vertical.at(-1)! };
+  const whole = { vertical: lastOf(places.horizontal), horizontal: lastOf(places.vertical) };
   return pattern.folds.map(({ axis, border }) => ({
     axis,
     at: places[axis][border] ?? 0,

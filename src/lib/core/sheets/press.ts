@@ -1,4 +1,4 @@
-import { applyToBox } from '../measure/matrix';
+import { applyToBox, quarters } from '../measure/matrix';
 import { heightOf, sizeBox, widthOf, type Box, type Sides, type Size } from '../measure/box';
 import { turnedPattern } from '../fold/patterns';
 import { fits } from '../paper/stock';
@@ -24,6 +24,7 @@ import type { SheetFolding, SheetJob, PlannedPage, Sheet, SheetLine, SheetPlan }
 import type { ByHand, WorkStyle } from './pressTerms';
 import type { Press } from './scheme';
 import type { MarkSettings } from './marks';
+import { entryAt, firstOf } from '../entries';
 
 /** Forms to be printed, in order, and what a plan says besides. */
 export interface ToPrint {
@@ -160,7 +161,7 @@ export function layCopies(
     const block = blockOf(copies);
     return { sheet, copies, block, count: fits(block, room) ? copies.across * copies.up : 0 };
   });
-  return tried[1]!.count > tried[0]!.count ? tried[1]! : tried[0]!;
+  return entryAt(tried, 1).count > firstOf(tried).count ? entryAt(tried, 1) : firstOf(tried);
 }
 
 /** Where the copies of a form lie on the front of a sheet. */
@@ -204,10 +205,10 @@ function placeCopies(
       },
     };
     if (work === 'work-and-turn' && column >= across / 2)
-      return { form: behind, over: true, ...at, turn: ((360 - turn) % 360) as typeof turn };
+      return { form: behind, over: true, ...at, turn: quarters(360 - turn) };
     // Turned head over foot, a form comes to lie upside down behind the one below it.
     if (work === 'work-and-tumble' && row >= up / 2)
-      return { form: behind, over: true, ...at, turn: ((540 - turn) % 360) as typeof turn };
+      return { form: behind, over: true, ...at, turn: quarters(540 - turn) };
     return { form, ...at, turn };
   });
 }
@@ -248,14 +249,14 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
   const around = margins(bleed, marks);
   const more = { width: 0, height: beyondMarks(marks) };
   const sheetOf = ({ size }: Form): Size => grown(grown(size, around.marks), more);
-  const press: Press = { stock: sheetOf(job.forms[0]!), turn: 'short-edge', work: 'single-side', marks };
+  const press: Press = { stock: sheetOf(firstOf(job.forms)), turn: 'short-edge', work: 'single-side', marks };
   const layOut = layer(job, press, bleed, around.marks);
   const copies = { across: 1, up: 1 };
-  const { size } = job.forms[0]!;
+  const { size } = firstOf(job.forms);
   return planned(
     { ...job, weight: marks.weight },
     {
-      sheet: sheetOf(job.forms[0]!),
+      sheet: sheetOf(firstOf(job.forms)),
       copies,
       needed: { trims: size, bleeds: grown(size, around.bleeds), marks: grown(size, around.marks) },
       turnAxis: 'vertical',
@@ -286,7 +287,7 @@ function foldingsOn(
     for (let turn = 0; turn < (press.turned ?? 0); turn += 90) pattern = turnedPattern(pattern);
     const cutFirst = folding.cutFirst || !alone;
     if (!cutFirst) {
-      const [{ x, y }] = placeCopies(form, copies, sheet, press, around) as [PlacedForm];
+      const { x, y } = firstOf(placeCopies(form, copies, sheet, press, around));
       const { width, height } = laid(form.size, press);
       pattern = {
         columns: widened(pattern.columns, x, sheet.width - x - width),
@@ -318,7 +319,9 @@ function planned(
   let worked: (Partial<HandResult> & { sheets: readonly Sheet[] }) | undefined;
   const work = () => {
     const sheets = forms.map((form, number) => layOut(form, number));
-    return byHand ? changeByHand(sheets, byHand, (n, changes) => layOut(forms[n]!, n, changes)) : { sheets };
+    return byHand
+      ? changeByHand(sheets, byHand, (n, changes) => layOut(entryAt(forms, n), n, changes))
+      : { sheets };
   };
   return {
     ...laidOut,
@@ -330,12 +333,12 @@ function planned(
     get sheets() {
       return (worked ??= work()).sheets;
     },
-    ...(byHand ? {} : { lay: (index: number) => layOut(forms[index]!, index) }),
+    ...(byHand ? {} : { lay: (index: number) => layOut(entryAt(forms, index), index) }),
     get faces() {
       return (faces ??= facesOn(forms, laidOut.work === 'single-side'));
     },
-    piecesOn: (index) => piecesOn(forms[index]!),
-    sheetSize: (index) => sheetOf(forms[index]!),
+    piecesOn: (index) => piecesOn(entryAt(forms, index)),
+    sheetSize: (index) => sheetOf(entryAt(forms, index)),
     get foldings() {
       return (folded ??= foldings ? forms.flatMap(foldings) : []);
     },
@@ -348,7 +351,9 @@ function planned(
     piecesPerSheet: copies.across * copies.up * piecesPerForm,
     pieceArea:
       pieceArea ??
-      (together ? forms.reduce((sum, form) => sum + areaOf(form), 0) : areaOf(forms[0]!) / piecesPerForm),
+      (together
+        ? forms.reduce((sum, form) => sum + areaOf(form), 0)
+        : areaOf(firstOf(forms)) / piecesPerForm),
   };
 }
 

@@ -1,6 +1,7 @@
 import { rescue, scanOf, type ScanOrder } from '../pages/rescue';
 import type { Spine } from '../model/page';
 import type { Cell, SheetPlan } from './plan';
+import { entryAt } from '../entries';
 
 /**
  * The positions met when a plan's sheets, scanned side by side in an order, are put back into reading order; 1, 2, 3 … where
@@ -22,8 +23,8 @@ export function readBack(plan: SheetPlan, spine: Spine, order: ScanOrder = 'shee
       scans[scanOf(sheet, side, plan.sheetCount, order)] = asRead(seen, pages);
     }
   });
-  return rescue(scans.length, { by: 'stitched', scans: order }, spine).map(
-    ({ scan, part }) => scans[scan]![part]!,
+  return rescue(scans.length, { by: 'stitched', scans: order }, spine).map(({ scan, part }) =>
+    entryAt(entryAt(scans, scan), part),
   );
 }
 

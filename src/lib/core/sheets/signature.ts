@@ -11,6 +11,7 @@ import { lengthAlong, panelFolds, type StripPart } from './leafStrip';
 import { caliperOf } from '../paper/stock';
 import type { SheetPlan } from './plan';
 import type { Stitched } from './settings/stitched';
+import { entryAt, entryOf, firstOf, foundIn } from '../entries';
 
 /** The leaf of a page of a folded sheet (from 1), from the spine outwards, and how far its pages creep. */
 export type LeafOf = (page: number) => {
@@ -75,12 +76,12 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
   const sheet = { ...rest, columns: pattern.columns.length, rows: pattern.rows.length, folds: pattern.folds };
   const places = layout.flatMap(({ page, column, row, face, turn }): Omit<Place, 'segments' | 'creep'>[] => {
     if (page % 2 === 0) return [];
-    const under = layout.find((each) => each.page === page + 1)!;
+    const under = foundIn(layout, (each) => each.page === page + 1);
     const front = spineAt(frontSide({ spine }));
     // Seen from the sheet's front: the spine of an odd page that lies there, or that of its back.
     const own =
       face === 'front' ? { side: front, turn } : { side: spineAt(backSide({ spine })), turn: under.turn };
-    const at = CLOCKWISE[(CLOCKWISE.indexOf(own.side) + own.turn / 90) % 4]!;
+    const at = entryAt(CLOCKWISE, (CLOCKWISE.indexOf(own.side) + own.turn / 90) % 4);
     return [{ page, column, row, at, odd: { face, turn }, even: { face: under.face, turn: under.turn } }];
   });
   places.sort((a, b) => a.row - b.row || a.column - b.column);
@@ -88,7 +89,7 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
   let plain: Form | undefined;
   return (leafOf, name) => {
     const held = places.map((place): Place => ({ ...place, ...leafOf(place.page) }));
-    if (held.some(({ segments }) => segments.length > 1 || segments[0]!.length !== length))
+    if (held.some(({ segments }) => segments.length > 1 || firstOf(segments).length !== length))
       return strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, name);
     plain ??= strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, undefined);
     // Slots stand row by row from the foot, as the places do.
@@ -102,7 +103,7 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
         box,
         room,
         ...(folded ? { folded } : {}),
-        ...facesOf(held[n]!, 0),
+        ...facesOf(entryAt(held, n), 0),
       })),
       ...(name ? { name } : {}),
     };
@@ -111,7 +112,7 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
 
 /** The two faces of a segment of a leaf; panels do not creep. */
 function facesOf({ segments, creep, odd, even }: Place, segment: number): { front?: Face; back?: Face } {
-  const { front, back } = segments[segment]!;
+  const { front, back } = entryAt(segments, segment);
   const crept = creep && !segment ? { creep } : {};
   return {
     [odd.face]: { planned: front, turn: odd.turn, ...crept },
@@ -140,7 +141,7 @@ function strips(
 ): Form {
   const head = sheet.spine === 'head';
   const [along, across] = head ? [sheet.rows, sheet.columns] : [sheet.columns, sheet.rows];
-  const placeAt = (n: number, m: number) => places.get(head ? `${m} ${n}` : `${n} ${m}`)!;
+  const placeAt = (n: number, m: number) => entryOf(places, head ? `${m} ${n}` : `${n} ${m}`);
   const lengths: number[] = [];
   const between: Between[] = [];
   /** For each part along: the leaf's place along, and which of its segments it is. */
@@ -158,7 +159,7 @@ function strips(
     order.forEach((segment, k) => {
       if (k) between.push({ gap: 0, cut: false, folded: true });
       parts.push({ n, segment });
-      lengths.push(place.segments[segment]!.length);
+      lengths.push(entryAt(place.segments, segment).length);
     });
     if (n + 1 === along) continue;
     // Two leaves meet at their spines or at their fore edges.
@@ -175,7 +176,7 @@ function strips(
   }));
   const cross = Array<number>(across).fill(head ? sheet.cell.width : sheet.cell.height);
   const at = (n: number, m: number) => {
-    const { segment, n: leaf } = parts[n]!;
+    const { segment, n: leaf } = entryAt(parts, n);
     return facesOf(placeAt(leaf, m), segment);
   };
   /** The lengths from edge to edge, each with half of what lies beside it. */

@@ -11,6 +11,7 @@ import type { Signatures } from './settings/signatures';
 import { foldOutForm } from './leafStrip';
 import { creeping, leafPairOf, sheetFolder } from './signature';
 import { leavesApart, leavesOf, padded, pagesThatFill, signatureSizes } from './stitched';
+import { entryAt, firstOf, foundIn } from '../entries';
 
 /**
  * Plans a book of gathered signatures, to be glued or sewn. What is left for the last one makes smaller signatures, or is
@@ -41,7 +42,7 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
     first += size / 2;
     const form = folderFor(size)(
       (page) => ({
-        segments: bound[from + Math.floor((page - 1) / 2)]!,
+        segments: entryAt(bound, from + Math.floor((page - 1) / 2)),
         ...creep.of(leafPairOf(page, size)),
       }),
       `signature ${number + 1}`,
@@ -55,7 +56,7 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
   const tippedIn = leaves
     .filter((parts) => parts.length > 1)
     .map((parts): Form => {
-      const { position } = parts[0]!.front;
+      const { position } = firstOf(parts).front;
       const name = `leaf ${position}–${position + 1} (tipped in${position > 1 ? ` after page ${position - 1}` : ''})`;
       return foldOutForm(parts, spine, name);
     });
@@ -89,13 +90,13 @@ function collatingBar(
   spine: Spine,
   { gap, width, number }: { gap: number; width: number; number: number },
 ): Box {
-  const one = signatureLayout(pages, spine).find(({ page }) => page === 1)!;
+  const one = foundIn(signatureLayout(pages, spine), ({ page }) => page === 1);
   const first = Math.min(
     ...form.slots.flatMap(({ front, back }) =>
       [front, back].map((face) => face?.planned.position ?? Infinity),
     ),
   );
-  const { box } = form.slots.find((slot) => slot[one.face]?.planned.position === first)!;
+  const { box } = foundIn(form.slots, (slot) => slot[one.face]?.planned.position === first);
   const extent = spine === 'head' ? box.x1 - box.x0 : box.y1 - box.y0;
   const steps = Math.max(1, Math.floor((extent - BAR.from - BAR.length) / BAR.step) + 1);
   const down = BAR.from + (number % steps) * BAR.step;

@@ -7,6 +7,7 @@ import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './l
 import { planToSize } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { MarkSettings } from './marks';
+import { entryOf } from '../entries';
 
 interface MarksOf {
   marks: MarkSettings;
@@ -33,7 +34,7 @@ export function planSpreads(list: PageList, { marks }: MarksOf, job = NO_JOB): S
   const forms = open.flatMap((face): Form[] => {
     if (face.index !== undefined && facing.has(face.index)) return [];
     const beside = face.index === undefined ? undefined : withFront.get(face.index);
-    const both = beside === undefined ? [face] : [face, of.get(beside)!];
+    const both = beside === undefined ? [face] : [face, entryOf(of, beside)];
     return [openForm(book.spine, ...sidesOf(both))];
   });
   return toSize(list, forms, marks, job);

@@ -12,6 +12,7 @@ import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Signatures } from './settings/signatures';
 import type { Stitched } from './settings/stitched';
 import { creeping, leafPairOf, nestedPage, sheetFolder, type LeafOf } from './signature';
+import { entryAt, entryOf, firstOf } from '../entries';
 
 /**
  * Plans a stitched booklet: folded sheets, nested. The layout comes from folding a blank sheet, numbering the closed stack
@@ -34,12 +35,12 @@ export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): Sh
     return known;
   };
   const sheets = nestedSheets(leaves, scheme.signature ?? 4);
-  const isMixed = sheets.some(({ size }) => size !== sheets[0]!.size);
+  const isMixed = sheets.some(({ size }) => size !== firstOf(sheets).size);
   const forms = sheets.map(({ around, size }): Form => {
     const leaf: LeafOf = (page) => {
       const position = nestedPage(page, around, size, pages.length);
       return {
-        segments: leaves[Math.ceil(position / 2) - 1]!,
+        segments: entryAt(leaves, Math.ceil(position / 2) - 1),
         ...creep.of(leafPairOf(position, pages.length)),
       };
     };
@@ -66,7 +67,8 @@ function nestedSheets(
 ): { around: number; size: SignaturePages }[] {
   const sheets: { around: number; size: SignaturePages }[] = [];
   const pairs = leaves.length / 2;
-  const isStrip = (pair: number) => leaves[pair]!.length > 1 || leaves[leaves.length - 1 - pair]!.length > 1;
+  const isStrip = (pair: number) =>
+    entryAt(leaves, pair).length > 1 || entryAt(leaves, leaves.length - 1 - pair).length > 1;
   for (let around = 0; around < pairs;) {
     let run = around;
     while (run < pairs && !isStrip(run)) run++;
@@ -121,7 +123,7 @@ export function padded(
   const labels = labelsOf(list);
   const pages: { page?: Page; label: string }[] = list.pages.map((page, index) => ({
     page,
-    label: labels[index]!,
+    label: entryAt(labels, index),
   }));
   const wanted = blanksWanted(pages.length - 2 * leavesApart, perSheet);
   const blanks = Array.from({ length: wanted }, () => ({ label: '' }));
@@ -141,9 +143,9 @@ export function leavesOf(pages: readonly PlannedPage[], list: PageList, cell: Si
   const along = (page: Page | undefined) => (page ? lengthAlong(page.trim, spine) : 0);
   const at = new Map(pages.flatMap(({ page, position }) => (page ? [[page.id, position]] : [])));
   const planned = plannedPanels(list, pages.length);
-  const hanging = panelsBy(list, ({ front }) => Math.ceil(at.get(front.panel!.on)! / 2) - 1);
+  const hanging = panelsBy(list, ({ front }) => Math.ceil(entryOf(at, front.panel!.on) / 2) - 1);
   return Array.from({ length: pages.length / 2 }, (_, leaf): Required<StripPart>[] => {
-    const [front, back] = [pages[2 * leaf]!, pages[2 * leaf + 1]!];
+    const [front, back] = [entryAt(pages, 2 * leaf), entryAt(pages, 2 * leaf + 1)];
     const panels = panelParts(hanging.get(leaf) ?? [], planned, spine);
     // A leaf with a panel ends at its fold; one without is trimmed with all others.
     const own = panels.length ? Math.max(along(front.page), along(back.page)) : 0;

@@ -9,6 +9,7 @@ import { foldLines, leafletSheet } from './leaflet';
 import { foldBehind, type FoldLine } from './form';
 import type { Sheet, SheetPlan } from './plan';
 import type { Leaflet } from './settings/leaflet';
+import { entryAt, firstOf, lastOf, both } from '../entries';
 
 /** One side of a blank template: boxes in points from the lower left corner of its paper. */
 export interface TemplateSide {
@@ -32,10 +33,7 @@ export function templateOf(list: PageList, scheme: Leaflet, safe: number): Templ
   const sheet = leafletSheet(list, scheme);
   if (!sheet) return undefined;
   const folds = foldLines(sheet);
-  const [width, height] = [sheet.columns, sheet.rows].map((lengths) => edgesOf(lengths).at(-1)!) as [
-    number,
-    number,
-  ];
+  const [width, height] = both([sheet.columns, sheet.rows], (lengths) => lastOf(edgesOf(lengths)));
   const off = BLEED + AROUND;
   const trim: Box = { x0: off, y0: off, x1: off + width, y1: off + height };
   const inset = { left: -safe, right: -safe, head: -safe, foot: -safe };
@@ -53,7 +51,15 @@ export function templateOf(list: PageList, scheme: Leaflet, safe: number): Templ
       safe: sheet.rows.flatMap((_, row) =>
         columns.map((_, column) =>
           shift(
-            grow({ x0: xs[column]!, x1: xs[column + 1]!, y0: ys[row]!, y1: ys[row + 1]! }, inset),
+            grow(
+              {
+                x0: entryAt(xs, column),
+                x1: entryAt(xs, column + 1),
+                y0: entryAt(ys, row),
+                y1: entryAt(ys, row + 1),
+              },
+              inset,
+            ),
             off,
             off,
           ),
@@ -87,7 +93,7 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
     name: side.name,
     front: { cells: [], lines: [], marks: linesOf(side, unit) },
   }));
-  const { size, trim } = sides[0]!;
+  const { size, trim } = firstOf(sides);
   const cell = { width: trim.x1 - trim.x0, height: trim.y1 - trim.y0 };
   return {
     sheet: size,
@@ -99,8 +105,8 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
     sheets,
     faces: new Map(),
     foldings: [],
-    piecesOn: (index) => [sides[index]!.trim],
-    sheetSize: (index) => sides[index]!.size,
+    piecesOn: (index) => [entryAt(sides, index).trim],
+    sheetSize: (index) => entryAt(sides, index).size,
     turnAxis: 'vertical',
     work: 'single-side',
     copies: { across: 1, up: 1 },
@@ -152,8 +158,16 @@ export function templateSvg({ size, trim, bleed, safe, folds, name }: TemplateSi
   const group = (id: string, stroke: string, dash: string, inner: readonly string[]) =>
     `<g id="${id}" fill="none" stroke="${stroke}" stroke-width="0.12"${dash ? ` stroke-dasharray="${dash}"` : ''}>${inner.join('')}</g>`;
   const fold = ({ axis, at, from, to, way = 'mountain' }: FoldLine) => {
-    const ends = axis === 'vertical' ? [at, from, at, to] : [from, at, to, at];
-    const [x1, y1, x2, y2] = ends as [number, number, number, number];
+    const [[x1, x2], [y1, y2]] =
+      axis === 'vertical'
+        ? ([
+            [at, at],
+            [from, to],
+          ] as const)
+        : ([
+            [from, to],
+            [at, at],
+          ] as const);
     return `<line class="${way}" x1="${figure(x1)}" y1="${figure(size.height - y1)}" x2="${figure(x2)}" y2="${figure(size.height - y2)}"/>`;
   };
   const [width, height] = [figure(size.width), figure(size.height)];

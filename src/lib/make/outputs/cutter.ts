@@ -11,6 +11,7 @@ import { mediaBoxOf } from '../../raster/mediaBox';
 import { HandOverError } from '../handOverError';
 import { drawn, picturesOf } from '../pictures';
 import type { HandOverJob, OutputMaker, Written } from './outputMaker';
+import { entryAt, firstOf } from '../../core/entries';
 
 /** The longest side of the picture beneath a cutter's path, in dots, and what it is at most an inch. */
 const BENEATH = { dots: 1200, ppi: 100 };
@@ -26,22 +27,22 @@ async function followCuts(
   if (!by) throw new HandOverError({ code: 'nothing-to-cut' });
   const { bytes, survey } = await drawn(work, output.of, 'bleed', job);
   const read = await toolPaths(bytes, by, survey);
-  const paths = output.of === 'pages' ? read : parts.map(({ pages }) => read[pages[0]!]!);
+  const paths = output.of === 'pages' ? read : parts.map(({ pages }) => entryAt(read, firstOf(pages)));
   if (paths.every(({ length }) => !length))
     throw new HandOverError({ code: 'cut-not-found', data: { ...by, of: output.of } });
   const picture = await picturesOf(bytes);
   const written: Written[] = [];
   for (const [n, part] of parts.entries()) {
-    const index = output.of === 'pages' ? n : part.pages[0]!;
-    const page = survey.pages[index]!;
+    const index = output.of === 'pages' ? n : firstOf(part.pages);
+    const page = entryAt(survey.pages, index);
     const { media } = page.boxes;
     const file = String(n + 1);
     const size = { width: widthOf(media), height: heightOf(media) };
     const ppi = Math.min(BENEATH.ppi, (72 * BENEATH.dots) / Math.max(size.width, size.height));
     const art = await picture(index, mediaBoxOf(page), ppi).jpeg().toBuffer();
     const beneath = `data:image/jpeg;base64,${art.toString('base64')}`;
-    writeFileSync(join(job.folder, file), cutSvg(paths[n]!, size, beneath));
-    const cut = { by, length: cutLength(paths[n]!), pieces: cutPieces(paths[n]!) };
+    writeFileSync(join(job.folder, file), cutSvg(entryAt(paths, n), size, beneath));
+    const cut = { by, length: cutLength(entryAt(paths, n)), pieces: cutPieces(entryAt(paths, n)) };
     written.push({ file, part, facts: { size, cut } });
     await job.onProgress?.(written.length, parts.length);
   }

@@ -15,6 +15,7 @@ import {
   textOf,
   type Range,
 } from './scan';
+import { entryAt, entryOf } from '../../core/entries';
 
 /** An object where it lies: the bytes that hold it (the file's own, or an unpacked object stream), its value, its stream's data. */
 export interface RawObject {
@@ -103,11 +104,11 @@ export class RawFile {
   unpack({ bytes, value, data }: RawObject): Uint8Array {
     if (!data) return new Uint8Array();
     const dict = readDict(bytes, value[0]);
-    const filter = dict.get('Filter') && this.resolve(bytes, dict.get('Filter')!);
+    const filter = dict.get('Filter') && this.resolve(bytes, entryOf(dict, 'Filter'));
     const packed = bytes.subarray(data[0], data[1]);
     if (!filter) return packed;
     const names = textOf(filter.bytes, filter.value).match(/\/[^\s/[\]]+/g) ?? [];
-    const parameters = dict.get('DecodeParms') && this.resolve(bytes, dict.get('DecodeParms')!);
+    const parameters = dict.get('DecodeParms') && this.resolve(bytes, entryOf(dict, 'DecodeParms'));
     if (names.length !== 1 || names[0] !== '/FlateDecode') {
       if (parameters) throw new RawUnfit(`filters ${names.join(' ')} with parameters`);
       return unpacked(() =>
@@ -135,7 +136,7 @@ export class RawFile {
         return range && { bytes: node.bytes, range };
       };
       const resources = entry('Resources') ?? above;
-      const kids = entries.has('Kids') && this.resolve(node.bytes, entries.get('Kids')!);
+      const kids = entries.has('Kids') && this.resolve(node.bytes, entryOf(entries, 'Kids'));
       if (kids)
         for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
       else found.push({ resources, group: entry('Group'), contents: entry('Contents') });
@@ -157,7 +158,7 @@ export class RawFile {
 
   /** The entries of the document's catalog. */
   catalog(): Map<string, Placed> {
-    const root = this.trailer.get('Root') && this.resolve(this.bytes, this.trailer.get('Root')!);
+    const root = this.trailer.get('Root') && this.resolve(this.bytes, entryOf(this.trailer, 'Root'));
     if (!root) throw new RawUnfit('no catalog');
     return this.entries(root);
   }
@@ -176,7 +177,7 @@ export class RawFile {
       const entries = this.readSection(skipSpace(this.bytes, at));
       trailer ??= entries;
       for (const key of ['XRefStm', 'Prev']) {
-        const next = entries.get(key) && readInteger(this.bytes, entries.get(key)![0]);
+        const next = entries.get(key) && readInteger(this.bytes, entryOf(entries, key)[0]);
         if (next) waiting.push(next.value);
       }
     }
@@ -216,7 +217,7 @@ export class RawFile {
     const plain = this.unpack({ bytes, value, data: this.dataOf(value, after + 6) });
     const numbers = (key: string) =>
       dict.has(key)
-        ? readArray(bytes, dict.get(key)![0]).map(([from]) => readInteger(bytes, from)?.value ?? 0)
+        ? readArray(bytes, entryOf(dict, key)[0]).map(([from]) => readInteger(bytes, from)?.value ?? 0)
         : undefined;
     const [w0, w1, w2] = numbers('W') ?? [];
     if (w0 === undefined || w1 === undefined || w2 === undefined)
@@ -229,8 +230,12 @@ export class RawFile {
     };
     let place = 0;
     for (let i = 0; i + 1 < index.length; i += 2)
-      for (let n = 0; n < index[i + 1]! && place + w0 + w1 + w2 <= plain.length; n++, place += w0 + w1 + w2)
-        this.note(index[i]! + n, w0 ? field(place, w0) : PLAIN, field(place + w0, w1));
+      for (
+        let n = 0;
+        n < entryAt(index, i + 1) && place + w0 + w1 + w2 <= plain.length;
+        n++, place += w0 + w1 + w2
+      )
+        this.note(entryAt(index, i) + n, w0 ? field(place, w0) : PLAIN, field(place + w0, w1));
     return dict;
   }
 
@@ -307,7 +312,7 @@ function unpacked(unpack: () => Uint8Array): Uint8Array {
 /** Undoes the PNG predictors (7.4.4.4), as cross-reference streams use them. */
 function unpredict(plain: Uint8Array, parameters: Map<string, Range>, bytes: Uint8Array): Uint8Array {
   const whole = (key: string, otherwise: number) =>
-    parameters.has(key) ? (readInteger(bytes, parameters.get(key)![0])?.value ?? otherwise) : otherwise;
+    parameters.has(key) ? (readInteger(bytes, entryOf(parameters, key)[0])?.value ?? otherwise) : otherwise;
   const predictor = whole('Predictor', 1);
   if (predictor === 1) return plain;
   if (predictor < 10 || whole('BitsPerComponent', 8) !== 8 || whole('Colors', 1) !== 1)

@@ -8,6 +8,7 @@ import { PdfError } from '../pdfError';
 import { tidyPdf } from '../tidy';
 import { RawFile, rebased, type Placed, type RawObject, type RawPage } from './rawFile';
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from './scan';
+import { entryAt, entryOf, firstOf } from '../../core/entries';
 
 const OPEN_SQUARE = 0x5b;
 const LESS = 0x3c;
@@ -74,8 +75,8 @@ export class RawSources {
     group: boolean,
     ownPatterns = false,
   ): number {
-    const source = this.byId.get(id)!;
-    const { page, content } = source.pages[index]!;
+    const source = entryOf(this.byId, id);
+    const { page, content } = entryAt(source.pages, index);
     const own =
       ownPatterns && page.resources ? this.withOwnPatterns(source, page.resources, out, table) : undefined;
     const { data, filter } = content.joined
@@ -103,8 +104,8 @@ export class RawSources {
    * its object was first used, not with the form that it is in (ISO 32000-1, 8.7.3.1): each place needs objects of its own.
    */
   hasPatterns(id: string, index: number): boolean {
-    const source = this.byId.get(id)!;
-    const { resources } = source.pages[index]!.page;
+    const source = entryOf(this.byId, id);
+    const { resources } = entryAt(source.pages, index).page;
     return resources !== undefined && holdsPatterns(source.file, resources);
   }
 
@@ -192,14 +193,14 @@ export class RawSources {
       return found ? [{ source, bytes: found.bytes, dict: readDict(found.bytes, found.value[0]) }] : [];
     });
     const intent = sources[0]?.file.catalog().get('OutputIntents');
-    const written = intent ? [`/OutputIntents ${asText(this.take(sources[0]!, intent))}`] : [];
+    const written = intent ? [`/OutputIntents ${asText(this.take(firstOf(sources), intent))}`] : [];
     if (layers.length || own.length) {
       const inside = (key: string) =>
         [...layers.map(({ source, bytes, dict }) => this.items(source, bytes, dict.get(key))), ...own].join(
           ' ',
         );
       const configs = layers.flatMap(({ source, bytes, dict }) => {
-        const d = dict.get('D') && source.file.resolve(bytes, dict.get('D')!);
+        const d = dict.get('D') && source.file.resolve(bytes, entryOf(dict, 'D'));
         return d ? [{ source, bytes: d.bytes, dict: readDict(d.bytes, d.value[0]) }] : [];
       });
       const ours = { ON: own.filter((each) => !hidden.includes(each)), OFF: hidden, Order: own, Locked: [] };
@@ -312,7 +313,7 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
   const parts = isArray
     ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part))
     : [found];
-  const streams = parts.filter((part) => part?.data !== undefined) as RawObject[];
+  const streams = parts.flatMap((part) => (part?.data === undefined ? [] : [part]));
   const [only] = streams;
   if (!only) return { filter: [] };
   if (streams.length > 1) {

@@ -11,20 +11,9 @@ const CLASS = new Uint8Array(256);
 for (const code of [0, 9, 10, 12, 13, 32]) CLASS[code] = 1;
 for (const sign of '()<>[]{}/%') CLASS[sign.charCodeAt(0)] = 2;
 
-const [OPEN, CLOSE, LESS, GREATER, SQUARE, SQUARE_END, SLASH, PERCENT, BACKSLASH, CAPITAL_R] = [
-  ...'()<>[]/%\\R',
-].map((sign) => sign.charCodeAt(0)) as [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-];
+const [OPEN, CLOSE, LESS, GREATER] = [0x28, 0x29, 0x3c, 0x3e];
+const [SQUARE, SQUARE_END, SLASH, PERCENT] = [0x5b, 0x5d, 0x2f, 0x25];
+const [BACKSLASH, CAPITAL_R] = [0x5c, 0x52];
 
 const isDigit = (byte: number | undefined): boolean => byte !== undefined && byte >= 48 && byte <= 57;
 const isRegular = (byte: number | undefined): boolean => byte !== undefined && CLASS[byte] === 0;

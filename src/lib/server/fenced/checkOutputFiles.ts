@@ -19,7 +19,7 @@ export interface CheckTask {
 
 await runFenced<CheckTask>(
   async ({ docket, output, surveys, folder }, onProgress) => {
-    const made = JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
+    const made: MadeFile[] = JSON.parse(await readFile(join(folder, MADE), 'utf8'));
     await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
   },
   process.env.FOLDER_STANDBY ? warmUpReading(madeSamples) : undefined,

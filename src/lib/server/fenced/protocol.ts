@@ -36,7 +36,7 @@ async function carryOut<Task>(
   const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);
   let last = 0;
   try {
-    await work(JSON.parse(line) as Task, (done, total) => {
+    await work(JSON.parse(line), (done, total) => {
       const now = Date.now();
       if (now - last < PROGRESS_EVERY_MS && done < total) return;
       last = now;

@@ -34,4 +34,4 @@ export const FOLIOS: Step = {
 };
 
 /** What is parsed is compiled for other objects than what stands in a program. */
-export const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task)) as T;
+export const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task));

@@ -1,6 +1,7 @@
 import { outputKind, type Output } from '../../core/handover/outputs';
 import { readBySteps } from '../../core/pages/drawn';
 import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/model/survey';
+import { entryAt } from '../../core/entries';
 
 type Plain = Omit<SurveyPage, 'drawn'>;
 
@@ -33,6 +34,9 @@ export const receiveSurveys = (sent: SentSurveys): Surveys =>
   Object.fromEntries(
     Object.entries(sent).map(([source, { kinds, pages, ...rest }]) => [
       source,
-      { ...rest, pages: pages.map(([n, drawn]) => (drawn ? { ...kinds[n]!, drawn } : kinds[n]!)) },
+      {
+        ...rest,
+        pages: pages.map(([n, drawn]) => (drawn ? { ...entryAt(kinds, n), drawn } : entryAt(kinds, n))),
+      },
     ]),
   );

@@ -9,6 +9,7 @@ import { writePlan, writeWork, type PdfOutput } from '../../pdf/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { namesOf, partsAsked } from '../../make/handOver';
 import { asItComesIn, BLEED, FOLIOS, ROW, SINGLE, SOURCE, TAKE_IN } from './samples';
+import { entryAt, firstOf, lastOf } from '../../core/entries';
 
 const SINGLE_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, FOLIOS]];
 const ROW_STEPS: Step[][] = [[TAKE_IN], [TAKE_IN, BLEED], [TAKE_IN, BLEED, FOLIOS]];
@@ -49,18 +50,18 @@ async function* goThrough(
   for (let round = 0; round < rounds; round++)
     for (const steps of dockets)
       for (const output of outputsOf(round)) {
-        await make(samples[round % samples.length]!, steps, output);
+        await make(entryAt(samples, round % samples.length), steps, output);
         yield;
       }
 }
 
 /** Files as outputs are: what is checked after writing is like them. */
 export async function madeSamples(): Promise<Uint8Array[]> {
-  const sample = await sampleOf((await sampleFiles(ROW.pages))[0]!);
+  const sample = await sampleOf(firstOf(await sampleFiles(ROW.pages)));
   const made: Uint8Array[] = [];
   for (const output of ROW_OUTPUTS) {
     const chunks: Uint8Array[] = [];
-    await make(sample, ROW_STEPS.at(-1)!, output, (chunk) => void chunks.push(chunk));
+    await make(sample, lastOf(ROW_STEPS), output, (chunk) => void chunks.push(chunk));
     made.push(Buffer.concat(chunks));
   }
   return made;

@@ -6,6 +6,7 @@ import { countSides } from '../../core/sheets/plan';
 import { sampleFiles } from '../../pdf/sampleFiles';
 import { surveyPdf } from '../../pdf/survey';
 import { asItComesIn, ROW, SOURCE, TAKE_IN } from './samples';
+import { entryAt } from '../../core/entries';
 
 /**
  * Surveys made-up files, and those of `more`, again and again and holds them against what could have been asked: a process
@@ -18,7 +19,7 @@ export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncG
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
   const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
   for (let round = 0; round < files.length * ROW.rounds; round++) {
-    const survey = asItComesIn(await surveyPdf(files[round % files.length]!));
+    const survey = asItComesIn(await surveyPdf(entryAt(files, round % files.length)));
     const work = workOut(asItComesIn(docket), { [SOURCE]: survey });
     disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(survey.pages.length)), survey);
     disagreements(askedOf(work, { kind: 'sheets' })!(every(countSides(work.plan!))), survey);

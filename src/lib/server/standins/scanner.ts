@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Scanning } from '../../standins/ruleBook';
 import { transaction } from '../db';
 import { openDirectory } from '../dropFolders';
+import { entryAt } from '../../core/entries';
 
 /** Faults that the scanner stand-in can be told to make. */
 export const SCAN_FAULTS = ['turned', 'fronts-backs', 'sheet-missing', 'cut-off'] as const;
@@ -14,7 +15,7 @@ const TURNS = [0, 90, 180, 270] as const;
 /** How the stand-in scans, other each time: how scans lie on the glass, and what goes wrong. */
 function scanning(faults: readonly ScanFault[], from: (most: number) => number): Scanning {
   const lies = Array.from({ length: 8 }, () => ({
-    turn: faults.includes('turned') && from(3) === 0 ? TURNS[1 + from(3)]! : (0 as const),
+    turn: faults.includes('turned') && from(3) === 0 ? entryAt(TURNS, 1 + from(3)) : (0 as const),
     skew: (from(13) - 6) / 10,
   }));
   return {

@@ -71,7 +71,7 @@ export async function makeFiles(
   await runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (...how) =>
     onProgress('checking', ...how),
   );
-  return JSON.parse(await readFile(join(folder, MADE), 'utf8')) as MadeFile[];
+  return JSON.parse(await readFile(join(folder, MADE), 'utf8'));
 }
 
 /** Stores made files in the caller's transaction. */

@@ -31,6 +31,7 @@ import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
 import { inWorkFolder } from '../workFolder';
 import { Lost, workAt, type Worked } from './workAt';
+import { firstOf, codeOf } from '../../core/entries';
 
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
@@ -209,7 +210,7 @@ async function takeFile(work: Work): Promise<Taken> {
 /** The SHA-256 of a blob. */
 async function hashOf(blobId: string): Promise<string> {
   const { rows } = await db().query<{ sha256: string }>('select sha256 from blob where id = $1', [blobId]);
-  return rows[0]!.sha256;
+  return firstOf(rows).sha256;
 }
 
 async function measureNow(survey: Survey, file: string, { folder, signal, now }: Work): Promise<Survey> {
@@ -251,7 +252,7 @@ async function copyAside(work: Work, to: string): Promise<string> {
     }
   } catch (error) {
     if (troubleOf(error)) throw error;
-    const { code = '' } = error as NodeJS.ErrnoException;
+    const code = String(codeOf(error) ?? '');
     throw new Failed({ code: 'drop-unreadable', data: { reason: code } });
   } finally {
     await copy.close();

@@ -162,7 +162,7 @@
     const box = svg!.getBoundingClientRect();
     const at = { x: event.clientX - box.left, y: event.clientY - box.top };
     const pan = event.button === 1 || (event.button === 0 && spaceHeld);
-    const onPage = (event.target as Element).closest('[data-pick]');
+    const onPage = event.target instanceof Element && event.target.closest('[data-pick]');
     if (!pan && (event.button !== 0 || onPage)) return;
     svg!.setPointerCapture(event.pointerId);
     const start = { ox, oy };

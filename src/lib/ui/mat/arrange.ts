@@ -3,6 +3,7 @@ import { spreadsOf } from '../../core/pages/leaves';
 import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
 import { bleedSides, edgesOf, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
 import { SIDES, type Page, type PageList, type Side } from '../../core/model/page';
+import { entryAt } from '../../core/entries';
 
 /** A page's place on the mat: the trim's upper left corner in points, y down. */
 export interface Tile {
@@ -64,15 +65,15 @@ export function arrangeSpreads(
     const spine = half + outside;
     return sides.flatMap((side): Tile[] => {
       const index = spread[side]!;
-      const { width, height } = list.pages[index]!.trim;
-      const [x, y] = {
-        right: [x0 + spine, y0 + before],
-        left: [x0 + spine - width, y0 + before],
+      const { width, height } = entryAt(list.pages, index).trim;
+      const at = {
+        right: { x: x0 + spine, y: y0 + before },
+        left: { x: x0 + spine - width, y: y0 + before },
         // The upper page has its label between itself and the spine.
-        upper: [x0 + before, y0 + spine - height],
-        lower: [x0 + before, y0 + spine + words],
-      }[side] as [number, number];
-      const page: Tile = { index, side, faced: sides.length === 2, x, y };
+        upper: { x: x0 + before, y: y0 + spine - height },
+        lower: { x: x0 + before, y: y0 + spine + words },
+      }[side];
+      const page: Tile = { index, side, faced: sides.length === 2, ...at };
       return [page, ...panelTiles(hanging.get(index) ?? [], page, width, isOpen, list)];
     });
   });
@@ -193,8 +194,9 @@ export function arrangeShelf(sizes: readonly Size[], across: number): Shelf {
   let x = 0;
   const close = () => {
     if (!row.length) return;
-    const base = shelf.height + Math.max(...row.map(({ index }) => sizes[index]!.height));
-    for (const { index, x: at } of row) shelf.tiles.push({ index, x: at, y: base - sizes[index]!.height });
+    const base = shelf.height + Math.max(...row.map(({ index }) => entryAt(sizes, index).height));
+    for (const { index, x: at } of row)
+      shelf.tiles.push({ index, x: at, y: base - entryAt(sizes, index).height });
     shelf.boards.push({ y: base, width: x - apart });
     shelf.width = Math.max(shelf.width, x - apart);
     shelf.height = base + below;

@@ -2,6 +2,7 @@ import type { Box } from '../../core/measure/box';
 import type { Level } from '../../core/checks/finding';
 import type { Page } from '../../core/model/page';
 import type { Tile } from './arrange';
+import { keysOf } from '../../core/entries';
 
 /** A page as it lies on the mat. */
 export interface TileView extends Tile {
@@ -54,5 +55,5 @@ export class Gate {
 }
 
 const alike = ({ ghost: a, ...one }: TileView, { ghost: b, ...other }: TileView): boolean =>
-  (Object.keys(one) as (keyof typeof one)[]).every((key) => one[key] === other[key]) &&
+  keysOf(one).every((key) => one[key] === other[key]) &&
   (a === b || (!!a && !!b && a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1));

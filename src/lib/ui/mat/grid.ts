@@ -1,4 +1,5 @@
 import { POINTS_PER, type Unit } from '../../core/measure/unit';
+import { entryAt, foundIn, lastOf } from '../../core/entries';
 
 /** Steps of the grid in each unit, small to large: the mat's squares are real lengths of the job's unit. */
 const STEPS: Record<Unit, readonly number[]> = {
@@ -23,12 +24,12 @@ export interface Grid {
 export function gridFor(unit: Unit, pxPerPt: number): Grid {
   const steps = STEPS[unit].map((step) => step * POINTS_PER[unit]);
   // Beyond the largest step, tens of it.
-  for (let far = steps.at(-1)! * 10; steps.at(-1)! * pxPerPt < LABEL_PX; far *= 10) steps.push(far);
-  const atLeast = (px: number) => steps.find((step) => step * pxPerPt >= px)!;
+  for (let far = lastOf(steps) * 10; lastOf(steps) * pxPerPt < LABEL_PX; far *= 10) steps.push(far);
+  const atLeast = (px: number) => foundIn(steps, (step) => step * pxPerPt >= px);
   const fine = atLeast(FINEST_PX);
   return {
     fine,
-    heavy: steps[Math.min(steps.indexOf(fine) + 1, steps.length - 1)]!,
+    heavy: entryAt(steps, Math.min(steps.indexOf(fine) + 1, steps.length - 1)),
     label: atLeast(LABEL_PX),
   };
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { changed } from '../../core/entries';
   import type { Step } from '../../core/docket/steps';
   import type { PageList } from '../../core/model/page';
   import { sayStep } from '../../words/steps';
@@ -32,7 +33,7 @@
   }
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
-      steps.map((step) => (step.id !== id ? step : step.off ? (({ off: _, ...on }) => on as Step)(step) : { ...step, off: true as const })),
+      steps.map((step) => (step.id !== id ? step : step.off ? changed(step, { off: undefined }) : { ...step, off: true as const })),
     );
 </script>
 

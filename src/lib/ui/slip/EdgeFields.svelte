@@ -1,4 +1,5 @@
 <script lang="ts" generics="Edge extends string">
+  import { recordOf } from '../../core/entries';
   import { untrack } from 'svelte';
   import type { Unit } from '../../core/measure/unit';
   import LengthField from '../parts/LengthField.svelte';
@@ -26,7 +27,11 @@
     if (points === undefined) return onchange(values, bad);
     onchange(linked ? alike(points) : { ...values, [edge]: points }, bad);
   }
-  const alike = (points: number) => Object.fromEntries(edges.map(([edge]) => [edge, points])) as Record<Edge, number>;
+  const alike = (points: number) =>
+    recordOf(
+      edges.map(([edge]) => edge),
+      () => points,
+    );
   function link(): void {
     wrong = {};
     if (linked) onchange(alike(values[first]), false);

@@ -30,8 +30,9 @@
 
   function color({ name, kind, mix }: JobInk): string {
     if (kind === 'spot') return mix ? screenColor({ as: 'spot', name, tint: 1, mix }) : '#888';
-    const n = PROCESS.indexOf(name as (typeof PROCESS)[number]);
-    const [c, m, y, k] = [0, 1, 2, 3].map((plate) => (plate === n ? 1 : 0)) as [number, number, number, number];
+    const n = PROCESS.findIndex((plate) => plate === name);
+    const on = (plate: number) => (plate === n ? 1 : 0);
+    const [c, m, y, k] = [on(0), on(1), on(2), on(3)];
     return n < 0 ? 'linear-gradient(90deg, #d33, #3a3, #33d)' : screenColor({ as: 'process', c, m, y, k });
   }
   const where = ({ pages }: JobInk): string => {

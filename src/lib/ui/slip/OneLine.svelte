@@ -17,7 +17,7 @@
   }
   /** One text at one place of the leaf: a folio, or the number of a set. */
   let { bench, step, book, tokens, onchange }: Props = $props();
-  const change = (some: Partial<StepOf<'folio'>>) => onchange(withDate({ ...step, ...some } as Step));
+  const change = (some: Partial<StepOf<'folio'>>) => onchange(withDate({ ...step, ...some }));
   const apart = $derived(step.left !== undefined);
 </script>
 

@@ -32,7 +32,7 @@
   const problem = $derived.by((): 'fields' | StepProblem | SelectionError | undefined => {
     if (fieldsWrong || !stepSchema.safeParse(step).success) return 'fields';
     try {
-      applyStep(before, { ...step, off: undefined } as Step, { surveys: bench.surveys, formats: bench.docket.formats });
+      applyStep(before, Object.assign({}, step, { off: undefined }), { surveys: bench.surveys, formats: bench.docket.formats });
       return undefined;
     } catch (error) {
       if (error instanceof StepProblem || error instanceof SelectionError) return error;
@@ -41,9 +41,7 @@
   });
   /** A selection that does not resolve is said at its own field, but for the pages of a file. */
   const said = $derived(
-    problem instanceof StepProblem || (problem instanceof SelectionError && step.kind === 'take-in' && step.take)
-      ? sayStepProblem(problem as StepProblem)
-      : '',
+    problem instanceof StepProblem || (problem instanceof SelectionError && step.kind === 'take-in' && step.take) ? sayStepProblem(problem) : '',
   );
   const changed = $derived(!form.step || JSON.stringify(form.step) !== JSON.stringify(step));
 

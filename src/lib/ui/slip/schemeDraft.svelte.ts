@@ -8,7 +8,7 @@ const said = (scheme: Scheme): string => asSaved(schemeSchema, scheme);
 
 /** A scheme as its form has it so far; the bench shows it while it is typed, and accepting writes it. */
 export class SchemeDraft<Of extends Scheme = Scheme> {
-  value: Of = $state.raw(undefined as unknown as Of);
+  value: Of;
   private wrong = $state<Record<string, boolean>>({});
   private seen: Of;
 
@@ -17,7 +17,7 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     readonly stored: () => Of,
   ) {
     this.seen = untrack(stored);
-    this.value = this.seen;
+    this.value = $state.raw(this.seen);
   }
 
   get unit() {

@@ -29,7 +29,7 @@
       fieldsWrong = false;
     });
   });
-  const change = (more: object) => (draft = { ...draft!, ...more } as Output);
+  const change = (more: object) => (draft = Object.assign({}, draft, more));
   const files = $derived(draft && filesOf(bench.base, draft));
   const split = $derived(draft && 'split' in draft ? draft.split : undefined);
   const MOST_SHOWN = 12;

@@ -7,6 +7,7 @@ import type { Bench } from '../bench.svelte';
 import { newStepId } from '../newStepId';
 import type { Arrangement, Tile } from '../mat/arrange';
 import { follow } from '../mat/follow';
+import { entryAt } from '../../core/entries';
 
 /** So near to the mat's edge, in pixels, carrying scrolls, by this share of how near. */
 const [EDGE_PX, SCROLL] = [48, 0.35];
@@ -86,14 +87,16 @@ export class Carrying {
         ? { at: to }
         : to === 'earlier'
           ? first > 0
-            ? { at: 'before', pages: { ids: [pages[first - 1]!.id] } }
+            ? { at: 'before', pages: { ids: [entryAt(pages, first - 1).id] } }
             : undefined
           : last < pages.length - 1
-            ? { at: 'after', pages: { ids: [pages[last + 1]!.id] } }
+            ? { at: 'after', pages: { ids: [entryAt(pages, last + 1).id] } }
             : undefined;
     if (!where) return;
     this.ground.focus();
-    bench.acceptStep(moveStep(this.sameAsBefore(), { ids: picked.map((index) => pages[index]!.id) }, where));
+    bench.acceptStep(
+      moveStep(this.sameAsBefore(), { ids: picked.map((index) => entryAt(pages, index).id) }, where),
+    );
   }
 
   /** The id of the docket's last step where that moved the very pages that are picked now. */
@@ -112,7 +115,7 @@ export class Carrying {
     const { pages } = bench.shown.list;
     const ids = bench.selected.indexes
       .filter((index) => index < pages.length)
-      .map((index) => pages[index]!.id);
+      .map((index) => entryAt(pages, index).id);
     const at = toMat(event);
     this.carried = { ids, ...at };
     this.landing = this.landingAt(at, event.shiftKey ? 'panel' : 'move');
@@ -126,7 +129,7 @@ export class Carrying {
     const { tile, box } = nearest;
     const across = box.x1 - box.x0;
     if (as === 'panel') {
-      if (bench.selected.ids.has(list.pages[tile.index]!.id)) return undefined;
+      if (bench.selected.ids.has(entryAt(list.pages, tile.index).id)) return undefined;
       const right = tile.side === 'right';
       const mark = right
         ? { ...box, x0: box.x1 - across * 0.12, x1: box.x1 + across * 0.3 }
@@ -216,7 +219,7 @@ function nearestTile(
   let best: { tile: Tile; box: Box; far: number } | undefined;
   for (const tile of tiles) {
     if (tile.index >= list.pages.length) continue;
-    const { width, height } = list.pages[tile.index]!.trim;
+    const { width, height } = entryAt(list.pages, tile.index).trim;
     const box = { x0: tile.x, y0: tile.y, x1: tile.x + width, y1: tile.y + height };
     const far = Math.hypot(Math.max(box.x0 - x, 0, x - box.x1), Math.max(box.y0 - y, 0, y - box.y1));
     if (!best || far < best.far) best = { tile, box, far };

@@ -49,7 +49,7 @@ export function clickAway(bench: Bench, hold: Hold, page: Page): void {
   const step = stepOf(bench, hold);
   if (!step) return;
   const away = hold.away ? step.away?.filter((id) => id !== page.id) : [...(step.away ?? []), page.id];
-  const next = { ...step, away: away?.length ? away : undefined } as Step;
+  const next = Object.assign({}, step, { away: away?.length ? away : undefined });
   if (
     bench.draft.form?.step?.id === step.id ||
     bench.draft.form?.fresh?.id === step.id ||
@@ -176,12 +176,10 @@ function movedTo(
   const set = { ...step, size: step.size * by };
   const offsets = offsetsAt({ x, y }, set, at, width, page, side);
   const round = (points: number, exact: boolean) => (exact ? points : tidy(points, bench.unit)) / by;
-  return {
-    ...step,
-    ...(free ? at : {}),
+  return Object.assign({}, step, free ? at : {}, {
     x: round(offsets.x, snapped.x),
     y: round(offsets.y, snapped.y),
-  } as Step;
+  });
 }
 
 /** The lines that what is dragged meets: margins, columns and objects on the page, and the middles of page and columns. */

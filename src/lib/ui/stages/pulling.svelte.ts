@@ -9,6 +9,7 @@ import type { Bench } from '../bench.svelte';
 import type { Arrangement, Tile } from '../mat/arrange';
 import { cutBy, cutOf, moveCut, pull, tidy, type Grip } from '../mat/dragging';
 import { follow } from '../mat/follow';
+import { foundIn } from '../../core/entries';
 
 const CENTRE = { x: 'centre', y: 'centre' } as const;
 const GRIPS: readonly Grip[] = ([-1, 0, 1] as const).flatMap((x) =>
@@ -155,7 +156,7 @@ export class Pulling {
 
   /** Where a page lay before the crop: its trim's upper left corner on the mat. */
   private cornerBefore(index: number) {
-    const tile = this.ground.arranged().tiles.find((each) => each.index === index)!;
+    const tile = foundIn(this.ground.arranged().tiles, (each) => each.index === index);
     const page = faceAt(this.list, index)!;
     const old = oldTrim(faceAt(this.met, index)!, page, CENTRE, tile.side);
     return {

@@ -3,13 +3,14 @@ import { outputKind, splitsOf, type Output, type OutputKind } from '../../core/h
 import { plural } from '../plural';
 import { WORDS } from './kinds';
 import type { OutputWords } from './outputWords';
+import { ofAnyKind } from '../../core/kinds';
 
 type AnyWords = Omit<OutputWords<OutputKind>, 'inName' | 'says'> & {
   inName(output: Output): string;
   says?(output: Output): string[];
 };
 /** The words of a kind of output, whichever it is. */
-export const outputWords = (kind: OutputKind): AnyWords => WORDS[kind] as unknown as AnyWords;
+export const outputWords = (kind: OutputKind): AnyWords => ofAnyKind(WORDS[kind]);
 
 export type SplitBy = Split['by'];
 /** What the files of an output have: pages, sides or spreads. */

@@ -5,13 +5,14 @@ import type { PageList } from '../../core/model/page';
 import { WORDS } from './kinds';
 import type { FieldWords } from '../fieldWords';
 import type { Saying, StepWords } from './stepWords';
+import { ofAnyKind } from '../../core/kinds';
 
 type AnyWords = Omit<StepWords<Step['kind']>, 'say' | 'fields'> & {
   say(step: Step, saying: Saying): ReturnType<StepWords<Step['kind']>['say']>;
   fields?: Record<string, FieldWords>;
 };
 /** The words of a kind of step, whichever it is. */
-export const stepWords = (kind: Step['kind']): AnyWords => WORDS[kind] as unknown as AnyWords;
+export const stepWords = (kind: Step['kind']): AnyWords => ofAnyKind(WORDS[kind]);
 
 /** A step in words: `act` is what it does, `what` to what, `detail` the rest. `before` is the list that the step meets. */
 export function sayStep(

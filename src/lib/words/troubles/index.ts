@@ -4,6 +4,7 @@ import { outputs } from './outputs';
 import { people } from './people';
 import { recipes } from './recipes';
 import { server } from './server';
+import { ofAnyKind } from '../../core/kinds';
 
 /** The sentence of every trouble by its code. */
 export const SENTENCES = { ...files, ...outputs, ...recipes, ...jobs, ...server, ...people };
@@ -25,10 +26,11 @@ export type Trouble =
 export const troubleFrom = ({ code, data }: { code: TroubleCode; data?: object }): Trouble =>
   ({ code, data }) as Trouble;
 
+const isTroubleCode = (code: string): code is TroubleCode => Object.hasOwn(SENTENCES, code);
+
 /** The sentence for a file that could not be taken in, or work that failed: what, why, what to do. */
 export function sayTrouble({ code, data = {} }: { code: string; data?: object | undefined }): string {
-  if (Object.hasOwn(SENTENCES, code))
-    return (SENTENCES[code as TroubleCode] as (data: object) => string)(data);
+  if (isTroubleCode(code)) return ofAnyKind<(data: object) => string>(SENTENCES[code])(data);
   const said = [code === 'unforeseen' ? '' : code, 'reason' in data ? String(data.reason) : '']
     .filter(Boolean)
     .join(': ');

@@ -7,6 +7,7 @@ import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 import { sizeSchema } from '../shapes';
+import { entryAt } from '../../entries';
 
 const HELD = { content: 'hold', fixed: CENTRE } as const;
 
@@ -45,7 +46,7 @@ export const cover = defineStep(
     if (picked.length === list.pages.length) throw new StepProblem('cover-of-nothing');
     const made: Cover = Object.fromEntries(
       picked.map((index, n) => {
-        const [part, page] = [parts[n]!, list.pages[index]!];
+        const [part, page] = [entryAt(parts, n), entryAt(list.pages, index)];
         const size = sizes[part];
         return [part, size ? resizePage(page, size, HELD, sideOfPart(part, list.book)) : page];
       }),

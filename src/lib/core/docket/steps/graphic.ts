@@ -12,6 +12,7 @@ import type { Surveys } from '../../model/survey';
 import { StepProblem } from '../stepKind';
 import { pagesOnly } from './base';
 import { sourceSchema, toPage } from './takeIn';
+import { firstOf } from '../../entries';
 
 /** A page of a file that is no page of the job. */
 export const graphicFileSchema = z.object({
@@ -48,8 +49,8 @@ export function graphicOf(
   }
   const picked = resolveSelection(from.page, list);
   if (picked.length > 1) throw new StepProblem('one-graphic', { count: picked.length });
-  const page = faceAt(list, picked[0]!)!;
-  if (!page.art) throw new StepProblem('nothing-on-page', { position: picked[0]! + 1 });
+  const page = faceAt(list, firstOf(picked))!;
+  if (!page.art) throw new StepProblem('nothing-on-page', { position: firstOf(picked) + 1 });
   return { ...shown(page, from.area), page: page.id };
 }
 

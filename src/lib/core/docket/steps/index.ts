@@ -2,7 +2,7 @@ import type * as z from 'zod';
 import type { PageList } from '../../model/page';
 import { settleSeries } from '../../numbers/series';
 import { settlePanels } from '../../pages/panels';
-import { byKind, unionOf } from '../../kinds';
+import { byKind, unionOf, ofAnyKind } from '../../kinds';
 import type { Beginning, StepContext, StepKind, StepSchema } from '../stepKind';
 import { blank } from './blank';
 import { bleed } from './bleed';
@@ -67,6 +67,9 @@ export const stepSchema = unionOf(STEP_KINDS);
 export type Step = z.infer<typeof stepSchema>;
 export type StepOf<Kind extends Step['kind']> = Extract<Step, { kind: Kind }>;
 
+/** A step that has no id yet. */
+export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each, 'id'> : never) : never;
+
 /** What the records of all kinds have in common, whatever kind a step is of. */
 type AnyKind = Omit<
   StepKind<StepSchema>,
@@ -75,13 +78,13 @@ type AnyKind = Omit<
   kind: Step['kind'];
   schema: StepSchema;
   apply(list: PageList, step: Step, context: StepContext): PageList;
-  fresh?(begun: Beginning): Omit<Step, 'id'>;
+  fresh?(begun: Beginning): StepDraft;
   sources?(step: Step): { source: string; name: string }[];
   looksAtPages?(step: Step): boolean;
 };
 const BY_KIND = byKind(STEP_KINDS);
 /** The record of a kind of step. */
-export const stepKind = (kind: Step['kind']): AnyKind => BY_KIND[kind] as unknown as AnyKind;
+export const stepKind = (kind: Step['kind']): AnyKind => ofAnyKind(BY_KIND[kind]);
 
 /** Applies a step to a list. Throws StepProblem or SelectionError where it cannot. */
 export const applyStep = (list: PageList, step: Step, context: StepContext): PageList =>
@@ -91,5 +94,5 @@ export const applyStep = (list: PageList, step: Step, context: StepContext): Pag
 export function freshStep(kind: Step['kind'], id: string, begun: Beginning): Step {
   const { fresh } = stepKind(kind);
   if (!fresh) throw new Error(`no form begins a step of the kind ${kind}`);
-  return { ...fresh(begun), id } as Step;
+  return { ...fresh(begun), id };
 }

@@ -6,6 +6,7 @@ import { selectionSchema } from '../../model/selection';
 import type { Page } from '../../model/page';
 import { defineStep } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
+import { entryAt } from '../../entries';
 
 /** Joins pages into larger ones, so many across and so many down, in the order they are read; the last may have places left. */
 export const join = defineStep(
@@ -28,9 +29,9 @@ export const join = defineStep(
     const each = step.columns * step.rows;
     const joined = new Map<number, Page>();
     for (let n = 0; n < picked.length; n += each) {
-      const group = picked.slice(n, n + each).map((index) => list.pages[index]!);
+      const group = picked.slice(n, n + each).map((index) => entryAt(list.pages, index));
       joined.set(
-        picked[n]!,
+        entryAt(picked, n),
         joinPages(group, step, `${step.id}:${n / each + 1}`, list.book.spine === 'right'),
       );
     }

@@ -5,6 +5,7 @@ import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
+import { entryAt } from '../../entries';
 
 /**
  * Marks facing pages as a pair that must stay together, or lets them go again. One page stands for itself and the page
@@ -48,7 +49,7 @@ export const keep = defineStep(
 
 /** Lets pairs go of which a page is picked, whether they are still together or not. */
 function letGo(picked: ReadonlySet<number>, list: PageList): PageList {
-  const pairs = new Set([...picked].map((index) => list.pages[index]!.kept));
+  const pairs = new Set([...picked].map((index) => entryAt(list.pages, index).kept));
   const pages = list.pages.map((page): Page => {
     if (!page.kept || !pairs.has(page.kept)) return page;
     const { kept: _, ...rest } = page;

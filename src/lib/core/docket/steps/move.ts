@@ -5,6 +5,7 @@ import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
+import { firstOf, lastOf } from '../../entries';
 
 /** Moves pages, in the order they have, to another place. A place beside one of the moved pages themselves is refused. */
 export const move = defineStep(
@@ -19,7 +20,7 @@ export const move = defineStep(
     const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     if ('pages' in step.where) {
       const anchors = resolveSelection(step.where.pages, list);
-      const anchor = step.where.at === 'before' ? anchors[0]! : anchors.at(-1)!;
+      const anchor = step.where.at === 'before' ? firstOf(anchors) : lastOf(anchors);
       if (picked.has(anchor)) throw new StepProblem('into-itself', { position: anchor + 1 });
     }
     const index = indexOfPlace(step.where, list);

@@ -5,6 +5,7 @@ import { seriesShape, type Series } from '../../model/series';
 import { seriesOf } from '../../numbers/series';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
+import { entryAt, firstOf } from '../../entries';
 
 /** A number series as a step says it: it begins at the first page that `from` picks. */
 export const seriesFromSchema = z.object({ from: selectionSchema, ...seriesShape });
@@ -27,10 +28,10 @@ export const numbers = defineStep(
   apply(list, step) {
     const begins = new Map<number, Series>();
     for (const { from, ...series } of step.series) {
-      const index = resolveSelection(from, list)[0]!;
+      const index = firstOf(resolveSelection(from, list));
       if (index >= list.pages.length) throw new StepProblem('series-at-panel');
       if (begins.has(index)) throw new StepProblem('series-overlap', { position: index + 1 });
-      begins.set(index, { ...series, at: list.pages[index]!.id });
+      begins.set(index, { ...series, at: entryAt(list.pages, index).id });
     }
     const series = [...begins].sort(([a], [b]) => a - b).map(([, each]) => each);
     return { ...list, series };

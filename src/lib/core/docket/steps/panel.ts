@@ -9,6 +9,7 @@ import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
+import { entryAt } from '../../entries';
 
 /** Beyond any fold-out that is made. */
 const MOST_PANELS = 6;
@@ -49,7 +50,7 @@ export const panel = defineStep(
     if (!list.book.facing) throw new StepProblem('panel-on-loose');
     const shown = step.show ? pagesOnly(resolveSelection(step.show, list), list) : [];
     const anchors = anchorsOf(resolveSelection(step.pages, list), list);
-    const faces = shown.map((index) => list.pages[index]!);
+    const faces = shown.map((index) => entryAt(list.pages, index));
     const room = 2 * step.count * anchors.length;
     if (faces.length > room) throw new StepProblem('too-many-faces', { given: faces.length, room });
     const leaves = new Set(anchors.map((anchor) => leafOf(list.pages.indexOf(anchor), list.book).leaf));
@@ -99,7 +100,7 @@ function anchorsOf(picked: readonly number[], list: PageList): Page[] {
   for (const index of pagesOnly(picked, list)) {
     const { leaf, face } = leafOf(index, list.book);
     const front = face === 'back' && index > 0 ? index - 1 : index;
-    held.set(leaf, list.pages[front]!);
+    held.set(leaf, entryAt(list.pages, front));
   }
   return [...held.values()];
 }

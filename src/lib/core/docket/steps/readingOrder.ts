@@ -12,6 +12,7 @@ import { workOutOrder } from '../../pages/workOutOrder';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 import { splitShape } from './split';
+import { entryAt, firstOf } from '../../entries';
 
 /** Quarter turns of single scans before they are cut. */
 const turnedSchema = z.object({
@@ -50,7 +51,7 @@ export const readingOrder = defineStep(
   looksAtPages: ({ byNumbers }) => !!byNumbers,
   apply(list, given, { surveys }) {
     const picked = pagesOnly(resolveSelection(given.pages, list), list);
-    const scans = picked.map((index) => list.pages[index]!);
+    const scans = picked.map((index) => entryAt(list.pages, index));
     const { spine } = list.book;
     const step = given.byNumbers ? { ...given, ...readOff(scans, picked, surveys, spine) } : given;
     const order = orderOf(scans.length, step, spine);
@@ -60,12 +61,12 @@ export const readingOrder = defineStep(
         step.turned?.find((each) => each.scans.includes(n + 1))?.by ??
         turnOfSheet(scan, step, surveys, spine);
       const found = splitPage(turnPage(scan, by), cuts, false);
-      if (!found) throw new StepProblem('split-outside', { position: picked[n]! + 1 });
+      if (!found) throw new StepProblem('split-outside', { position: entryAt(picked, n) + 1 });
       return found;
     });
-    const pages = order.map(({ scan, part, turn }) => turnPage(parts[scan]![part]!, turn));
+    const pages = order.map(({ scan, part, turn }) => turnPage(entryAt(entryAt(parts, scan), part), turn));
     const gone = new Set(picked);
-    const first = picked[0]!;
+    const first = firstOf(picked);
     return {
       ...list,
       pages: [
@@ -96,7 +97,7 @@ function turnOfSheet(
 /** Order and turns of scans as the numbers on them tell. Throws StepProblem while they are not measured. */
 function readOff(scans: readonly Page[], picked: readonly number[], surveys: Surveys, spine: Spine) {
   const unknown = scans.findIndex((scan) => !isMeasured(scan, surveys));
-  if (unknown >= 0) throw new StepProblem('not-measured', { position: picked[unknown]! + 1 });
+  if (unknown >= 0) throw new StepProblem('not-measured', { position: entryAt(picked, unknown) + 1 });
   const { arrangement, turned } = workOutOrder(scans, surveys, spine)!;
   return { arrangement, turned };
 }

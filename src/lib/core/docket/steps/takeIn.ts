@@ -9,6 +9,7 @@ import type { SurveyPage } from '../../model/survey';
 import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 import { formatted } from './format';
+import { entryAt, firstOf } from '../../entries';
 
 /** SHA-256 of a source, in hex. */
 export const sourceSchema = z.string().regex(/^[0-9a-f]{64}$/);
@@ -37,14 +38,14 @@ export const takeIn = defineStep(
   apply(list, step, { surveys, formats }) {
     const survey = surveys[step.source];
     if (!survey) throw new StepProblem('source-missing', { name: step.name });
-    const here = new Set(facesOf(list).map(({ id }) => id.split('/')[0]!));
+    const here = new Set(facesOf(list).map(({ id }) => firstOf(id.split('/'))));
     let copies = facesOf(list).filter((page) => page.art?.source === step.source).length;
     // Pages taken out and in again must not meet the name of one that stayed.
     while (survey.pages.some((_, index) => here.has(pageId(step.source, index, copies)))) copies++;
     const by = step.ppi && survey.picture ? survey.picture.ppi / step.ppi : 1;
     const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies, by));
     const taken = step.take
-      ? resolveSelection(step.take, { ...list, pages: all }).map((index) => all[index]!)
+      ? resolveSelection(step.take, { ...list, pages: all }).map((index) => entryAt(all, index))
       : all;
     return insertPages(
       list,

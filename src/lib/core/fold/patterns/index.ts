@@ -12,6 +12,8 @@ import { own } from './own';
 import { rightAngle } from './rightAngle';
 import { roll } from './roll';
 import type { FoldKind, FoldSchema } from './foldKind';
+import { entryOf } from '../../entries';
+import { ofAnyKind, schemasOf } from '../../kinds';
 
 export { turnedPattern, type Pattern } from '../folding';
 export { MOST_PANELS, ownPatternSchema, withFoldAt, withPanels, type OwnPattern } from '../ownPattern';
@@ -32,14 +34,8 @@ export const FOLDS = [
   own,
 ] as const;
 
-type SchemasOf<Kinds extends readonly { schema: FoldSchema }[]> = {
-  [At in keyof Kinds]: Kinds[At]['schema'];
-};
 /** A usual fold by its name, or the preparer's own, drawn on the sheet. The front of the sheet is the outside of the folded piece. */
-export const patternSchema = z.discriminatedUnion(
-  'fold',
-  FOLDS.map(({ schema }) => schema) as unknown as SchemasOf<typeof FOLDS>,
-);
+export const patternSchema = z.discriminatedUnion('fold', schemasOf(FOLDS));
 export type PatternChoice = z.infer<typeof patternSchema>;
 export type FoldName = PatternChoice['fold'];
 
@@ -49,9 +45,9 @@ type AnyFold = Omit<FoldKind<FoldSchema>, 'kind' | 'fresh' | 'pattern'> & {
   fresh(from: Pattern): PatternChoice;
   pattern(choice: PatternChoice): Pattern;
 };
-const BY_NAME = new Map(FOLDS.map((fold) => [fold.kind, fold as unknown as AnyFold]));
+const BY_NAME = new Map(FOLDS.map((fold) => [fold.kind, ofAnyKind<AnyFold>(fold)]));
 /** The record of a fold. */
-export const foldKind = (fold: FoldName): AnyFold => BY_NAME.get(fold)!;
+export const foldKind = (fold: FoldName): AnyFold => entryOf(BY_NAME, fold);
 
 /** The panels and folds of a choice. */
 export const patternOf = (choice: PatternChoice): Pattern => foldKind(choice.fold).pattern(choice);

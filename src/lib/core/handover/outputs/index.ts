@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { byKind, unionOf } from '../../kinds';
+import { byKind, unionOf, ofAnyKind } from '../../kinds';
 import type { AskedOf } from '../agree';
 import type { Cuttable, Part } from '../parts';
 import type { Split } from '../split';
@@ -35,18 +35,25 @@ export type Output = z.infer<typeof outputSchema>;
 export type OutputKind = Output['kind'];
 export type OutputOf<Kind extends OutputKind> = Extract<Output, { kind: Kind }>;
 
+/** An output that has no id yet. */
+export type OutputDraft = Output extends infer Each
+  ? Each extends Output
+    ? Omit<Each, 'id'>
+    : never
+  : never;
+
 const BY_KIND = byKind(OUTPUTS);
 /** What the records of all kinds have in common, whatever kind an output is of. */
 type AnyKind = Pick<Record<OutputSchema>, 'counts' | 'single' | 'sent' | 'tellsFindings' | 'possible'> & {
   schema: OutputSchema;
   extension(output: Output): string;
-  fresh(work: Cuttable): Omit<Output, 'id'>;
+  fresh(work: Cuttable): OutputDraft;
   parts(work: Cuttable, output: Output): Part[];
   sheetSized?(output: Output): boolean;
   asked?(work: Cuttable, output: Output): AskedOf | undefined;
 };
 /** The record of a kind of output. */
-export const outputKind = (kind: OutputKind): AnyKind => BY_KIND[kind] as unknown as AnyKind;
+export const outputKind = (kind: OutputKind): AnyKind => ofAnyKind(BY_KIND[kind]);
 
 /** What an output is known by in its job. */
 export const outputKey = ({ id, kind }: Output): string => id ?? kind;
@@ -64,8 +71,10 @@ export const askedOf = (work: Cuttable, output: Output): AskedOf | undefined =>
   outputKind(output.kind).asked?.(work, output);
 
 /** An output of a kind with its settings as they begin. */
-export const freshOutput = (kind: OutputKind, id: string, work: Cuttable): Output =>
-  ({ ...outputKind(kind).fresh(work), id }) as Output;
+export const freshOutput = (kind: OutputKind, id: string, work: Cuttable): Output => ({
+  ...outputKind(kind).fresh(work),
+  id,
+});
 
 /** The ways in which a kind of output can be split, as its schema has them. */
 export function splitsOf(kind: OutputKind): Split['by'][] {

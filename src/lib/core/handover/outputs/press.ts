@@ -4,6 +4,7 @@ import { plannedOf } from '../parts';
 import { outputBase } from '../split';
 import { pressPlaces } from '../standIns';
 import { defineOutput } from './outputKind';
+import { lastOf } from '../../entries';
 
 /** Bounds of the resolution at which the press stand-in shows what it printed, in pixels an inch. */
 export const PRESS_PPI = { least: 18, plain: 72, most: 300 } as const;
@@ -27,7 +28,7 @@ export const press = defineOutput(
   fresh: () => ({ kind: 'press', ppi: PRESS_PPI.plain }),
   parts(work, output) {
     const places = pressPlaces(plannedOf(work), output);
-    const width = String(places.at(-1)!.sheet).length;
+    const width = String(lastOf(places).sheet).length;
     return places.map(({ sheet, side }, n) => ({
       name: `${String(sheet).padStart(width, '0')} ${side}`,
       pages: [n],

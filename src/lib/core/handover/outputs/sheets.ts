@@ -4,6 +4,7 @@ import { askedOfSides } from '../agree';
 import { cut, plannedOf, range } from '../parts';
 import { outputBase, sideSplitSchema } from '../split';
 import { defineOutput } from './outputKind';
+import { entryAt } from '../../entries';
 
 /** The sheets for the press: each page one side, front and back in turn. */
 export const sheets = defineOutput(
@@ -16,9 +17,9 @@ export const sheets = defineOutput(
   fresh: () => ({ kind: 'sheets' }),
   parts(work, output) {
     const places = sidePlaces(plannedOf(work));
-    return cut(range(places.length), output.split, (side) => places[side]!.sheet, {
+    return cut(range(places.length), output.split, (side) => entryAt(places, side).sheet, {
       names: ['fronts', 'backs'],
-      isBack: (side) => places[side]!.side === 'back',
+      isBack: (side) => entryAt(places, side).side === 'back',
     });
   },
   sheetSized: () => true,

@@ -10,6 +10,7 @@ import { trim } from './trim';
 import { isAsked, type LineContext, type MarginContext } from './markKind';
 import { MARK_LIMITS } from './markSize';
 import type { Item } from '../../model/surface';
+import { ofAnyKind } from '../../kinds';
 
 /** Every kind of printer's mark: a new one is a file here, one in words/marks, and its line. In the order in which they are put. */
 export const MARKS = [trim, fold, centre, registration, bar, paths, slug] as const;
@@ -40,7 +41,7 @@ interface AnyMark {
   room?: number;
   draw?(context: MarginContext, setting: unknown): Item[] | undefined;
 }
-const ALL: readonly AnyMark[] = MARKS as unknown as readonly AnyMark[];
+const ALL = ofAnyKind<readonly AnyMark[]>(MARKS);
 
 /** The marks that settings ask for. */
 export const askedFor = (settings: MarkSettings): AnyMark[] =>

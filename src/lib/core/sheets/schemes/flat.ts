@@ -4,6 +4,7 @@ import { planFlat } from '../flat';
 import { PLAIN_PRESS } from '../scheme';
 import { flatSchema } from '../settings/flat';
 import { defineScheme } from './schemeKind';
+import { entryAt } from '../../entries';
 
 export const flat = defineScheme(flatSchema)({
   kind: 'flat',
@@ -21,7 +22,8 @@ export const flat = defineScheme(flatSchema)({
   /** Pages that cannot be fronts and backs in turn are pieces by themselves. */
   suited(_, { pages, book }) {
     const inPairs =
-      pages.length % 2 === 0 && pages.every((page, n) => n % 2 || sameSize(page.trim, pages[n + 1]!.trim));
+      pages.length % 2 === 0 &&
+      pages.every((page, n) => n % 2 || sameSize(page.trim, entryAt(pages, n + 1).trim));
     return book.facing && !inPairs ? { book: { facing: false } } : {};
   },
 });

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { byKind, unionOf } from '../../kinds';
+import { byKind, unionOf, ofAnyKind } from '../../kinds';
 import type { Book, PageList } from '../../model/page';
 import { NO_JOB, type SheetJob, type SheetPlan } from '../plan';
 import type { Press } from '../scheme';
@@ -34,7 +34,7 @@ type AnyKind = Pick<SchemeKind<typeof none.schema>, 'makes'> & {
   suited?(plain: Scheme, list: PageList): { scheme?: Scheme; book?: Partial<Book> };
 };
 /** The record of a kind of scheme. */
-export const schemeKind = (kind: Scheme['kind']): AnyKind => BY_KIND[kind] as unknown as AnyKind;
+export const schemeKind = (kind: Scheme['kind']): AnyKind => ofAnyKind(BY_KIND[kind]);
 
 /** Every kind of scheme as it begins. */
 export const PLAIN_SCHEMES = Object.fromEntries(SCHEMES.map(({ kind, plain }) => [kind, plain])) as {
@@ -57,6 +57,6 @@ export function freshScheme(
     ...('stock' in before && 'stock' in plain ? { stock: before.stock, turn: before.turn } : {}),
     ...('marks' in before && 'marks' in plain ? { marks: before.marks } : {}),
   };
-  const begun = { ...plain, ...shared } as Scheme;
+  const begun = { ...plain, ...shared };
   return { scheme: begun, book: {}, ...suited?.(begun, list) };
 }

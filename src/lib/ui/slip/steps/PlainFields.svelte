@@ -9,7 +9,7 @@
   let bad = $state.raw<ReadonlySet<string>>(new Set());
   function set(name: string, value: unknown, wrong: boolean): void {
     bad = new Set([...bad].filter((each) => each !== name).concat(wrong ? [name] : []));
-    onchange({ ...step, ...(wrong ? {} : { [name]: value }) } as Step, bad.size > 0);
+    onchange(Object.assign({}, step, wrong ? {} : { [name]: value }), bad.size > 0);
   }
 </script>
 

@@ -18,7 +18,7 @@
   function choose(which: 'across' | 'down' | 'grid'): void {
     grid = which === 'grid';
     wrong = { grid: false, cut: false };
-    const [columns, rows] = { across: [2, 1], down: [1, 2], grid: [2, 2] }[which] as [number, number];
+    const [columns, rows] = ({ across: [2, 1], down: [1, 2], grid: [2, 2] } as const)[which];
     const { at: _, ...rest } = step;
     onchange({ ...rest, columns, rows });
   }

@@ -40,9 +40,7 @@
     ['sheets', 'Sheets'],
     ['hand-over', 'Hand over'],
   ];
-  const stage = $derived(
-    STAGES.some(([key]) => key === page.params.stage) ? (page.params.stage as Stage) : bench.docket.steps.length ? 'pages' : 'take-in',
-  );
+  const stage = $derived(STAGES.find(([key]) => key === page.params.stage)?.[0] ?? (bench.docket.steps.length ? 'pages' : 'take-in'));
   let zoom = $state(0);
   let keys = $state(false);
   let chosen = $state<string | undefined>();
@@ -110,7 +108,7 @@
   }
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
   function onkeydown(event: KeyboardEvent): void {
-    const typing = (event.target as Element).closest('input, select, textarea');
+    const typing = event.target instanceof Element ? event.target.closest('input, select, textarea') : null;
     const control = event.ctrlKey || event.metaKey;
     if (control && event.key.toLowerCase() === 'z' && !(typing instanceof HTMLInputElement && typing.type === 'text' && typing.id === 'title')) {
       event.preventDefault();
@@ -122,7 +120,7 @@
       if (bench.view.measure) bench.view.measure = false;
       else if (bench.draft.form || bench.draft.format || bench.draft.trial) bench.leave();
       else bench.selected.choose([]);
-      (document.activeElement as HTMLElement | null)?.blur();
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
       view?.focus();
     } else if (typing) return;
     else if (control && event.key.toLowerCase() === 'a') {
