@@ -11,7 +11,7 @@ import type { Output } from '../src/lib/core/handover/outputs';
 import type { Step } from '../src/lib/core/docket/steps';
 import { mm } from '../src/lib/core/measure/unit';
 import { PLAIN_LINES } from '../src/lib/core/model/lines';
-import { surveyPdf } from '../src/lib/pdf/survey';
+import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';

@@ -8,7 +8,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
-import { surveyPdf } from '../src/lib/pdf/survey';
+import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { median, textFile } from './textFile';
 import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { surveyPdf } from '../src/lib/pdf/survey';
+import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { measureSource } from '../src/lib/raster/measureSource';
 import { storeBlob } from '../src/lib/server/blobs';
 import { closeDb, db, transaction } from '../src/lib/server/db';

@@ -1,6 +1,6 @@
 // Reads the metrics of the shipped faces into the core, which holds no font library.
 import { writeFileSync } from 'node:fs';
-import { openFace, metricsOfFace } from '../src/lib/pdf/fonts';
+import { openFace, metricsOfFace } from '../src/lib/pdf/write/fonts';
 import { FACES, WEIGHTS } from '../src/lib/core/model/faces';
 import { faceKey } from '../src/lib/core/numbers/faces';
 

@@ -8,8 +8,8 @@ import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import type { Docket } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/model/survey';
 import { workOut } from '../src/lib/core/checks';
-import { surveyPdf } from '../src/lib/pdf/survey';
-import { writeWork, type PdfOutput } from '../src/lib/pdf/writeOutput';
+import { surveyPdf } from '../src/lib/pdf/read/survey';
+import { writeWork, type PdfOutput } from '../src/lib/pdf/write/writeOutput';
 
 /** Makers of test PDFs, and the tools from outside that judge what comes out. */
 const folder = mkdtempSync(join(tmpdir(), 'folder-test-'));

@@ -7,8 +7,8 @@ import { readRecipe, RecipeError, type Recipe, type RecipeValues } from '../lib/
 import { LengthError, parseLength } from '../lib/core/measure/parseLength';
 import type { Picture, Survey } from '../lib/core/model/survey';
 import { asPdf } from '../lib/make/asPdf';
-import { PdfError } from '../lib/pdf/pdfError';
-import { surveyPdf } from '../lib/pdf/survey';
+import { PdfError } from '../lib/pdf/objects/pdfError';
+import { surveyPdf } from '../lib/pdf/read/survey';
 import { measureSource } from '../lib/raster/measureSource';
 import { PictureError } from '../lib/raster/picture';
 import { sayTrouble } from '../lib/words/troubles';

@@ -8,7 +8,7 @@ import type { Survey } from '../lib/core/model/survey';
 import { checkFiles } from '../lib/make/checkFiles';
 import { handOver } from '../lib/make/handOver';
 import { HandOverError } from '../lib/make/handOverError';
-import { PdfError } from '../lib/pdf/pdfError';
+import { PdfError } from '../lib/pdf/objects/pdfError';
 import { sayFinding } from '../lib/words/checks';
 import { outputWords } from '../lib/words/outputs';
 import { sayTrouble } from '../lib/words/troubles';

@@ -1,6 +1,6 @@
 import type { Picture } from '../core/model/survey';
-import { writePicturePdf } from '../pdf/picturePdf';
-import { isSvg, SVG_PPI, writeSvgPdf } from '../pdf/svgPdf';
+import { writePicturePdf } from '../pdf/write/picturePdf';
+import { isSvg, SVG_PPI, writeSvgPdf } from '../pdf/write/svgPdf';
 import { pictureKind, unpackPicture } from '../raster/picture';
 
 /** A file as PDF: one is as it is; a picture or a drawing has one made of it, and what is known of it. Throws PdfError, PictureError. */

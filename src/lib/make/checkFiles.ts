@@ -4,7 +4,7 @@ import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import { disagreements } from '../core/handover/agree';
 import { askedOf, type Output } from '../core/handover/outputs';
-import { surveyPdf } from '../pdf/survey';
+import { surveyPdf } from '../pdf/read/survey';
 import type { Trouble } from '../words/troubles';
 import { partsAsked } from './handOver';
 import { HandOverError } from './handOverError';

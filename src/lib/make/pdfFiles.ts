@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import type { WorkedOut } from '../core/checks';
 import { partsOf, type Output } from '../core/handover/outputs';
 import type { Part } from '../core/handover/parts';
-import type { WriteContext } from '../pdf/sheetsPdf';
-import { writeWork, type PdfOutput } from '../pdf/writeOutput';
+import type { WriteContext } from '../pdf/write/sheetsPdf';
+import { writeWork, type PdfOutput } from '../pdf/write/writeOutput';
 import type { HandOverJob, Written } from './outputs/outputMaker';
 import { entryOf, firstOf } from '../core/entries';
 

@@ -6,7 +6,7 @@ import { drawDemoSources } from '../../../demo/draw';
 import { keep, tool } from '../../../tests/outside';
 import type { Box } from '../core/measure/box';
 import type { Survey } from '../core/model/survey';
-import { surveyPdf } from '../pdf/survey';
+import { surveyPdf } from '../pdf/read/survey';
 import { measureSource } from './measureSource';
 
 const measure = async (bytes: Uint8Array): Promise<Survey['pages']> =>

@@ -1,7 +1,7 @@
 import { PDFDocument, TextRenderingMode, type PDFFont } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { mm } from '../core/measure/unit';
-import { surveyPdf } from '../pdf/survey';
+import { surveyPdf } from '../pdf/read/survey';
 import { mediaBoxOf } from '../raster/mediaBox';
 import { startRenderer } from '../raster/nodeRenderer';
 import { INK, Paper, type Drawing } from './paper';

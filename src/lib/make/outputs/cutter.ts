@@ -6,7 +6,7 @@ import type { OutputOf } from '../../core/handover/outputs';
 import type { Part } from '../../core/handover/parts';
 import { cutsOf } from '../../core/handover/standIns';
 import { heightOf, widthOf } from '../../core/measure/box';
-import { toolPaths } from '../../pdf/toolPaths';
+import { toolPaths } from '../../pdf/read/toolPaths';
 import { mediaBoxOf } from '../../raster/mediaBox';
 import { HandOverError } from '../handOverError';
 import { drawn, picturesOf } from '../pictures';

@@ -1,7 +1,7 @@
 import type { WorkedOut } from '../../core/checks';
 import type { OutputKind, OutputOf } from '../../core/handover/outputs';
 import type { Part } from '../../core/handover/parts';
-import type { WriteContext } from '../../pdf/sheetsPdf';
+import type { WriteContext } from '../../pdf/write/sheetsPdf';
 import type { MadeFile } from '../made';
 
 /** What the files are made of, and where they go. */

@@ -1,4 +1,4 @@
-import { writePlan } from '../../pdf/writeOutput';
+import { writePlan } from '../../pdf/write/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { writeParts } from '../pdfFiles';
 import type { OutputMaker } from './outputMaker';

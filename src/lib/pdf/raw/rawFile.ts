@@ -1,5 +1,5 @@
 import { inflateSync } from 'node:zlib';
-import { decodeFilters } from '../decodeStream';
+import { decodeFilters } from '../objects/decodeStream';
 import {
   dictEntry,
   eachReference,

@@ -1,5 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { hideInks } from '../../pdf/hideInks';
+import { hideInks } from '../../pdf/write/hideInks';
 import { runFenced } from './protocol';
 
 /** Writes a copy of the PDF at `file`, for viewing, in which some inks print nothing. */

@@ -4,7 +4,7 @@ import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
-import { PdfError } from '../../pdf/pdfError';
+import { PdfError } from '../../pdf/objects/pdfError';
 import { HandOverError } from '../../make/handOverError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */

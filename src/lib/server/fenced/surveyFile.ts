@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { readablePdf } from '../../pdf/load';
-import { surveyPdf } from '../../pdf/survey';
+import { readablePdf } from '../../pdf/read/load';
+import { surveyPdf } from '../../pdf/read/survey';
 import { asPdf } from '../../make/asPdf';
 import { runFenced } from './protocol';
 import { warmUpReading } from './warmUpReading';

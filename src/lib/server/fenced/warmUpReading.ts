@@ -3,8 +3,8 @@ import { emptyDocket, type Docket } from '../../core/docket/docket';
 import { askedOf } from '../../core/handover/outputs';
 import { disagreements } from '../../core/handover/agree';
 import { countSides } from '../../core/sheets/plan';
-import { sampleFiles } from '../../pdf/sampleFiles';
-import { surveyPdf } from '../../pdf/survey';
+import { sampleFiles } from '../../pdf/read/sampleFiles';
+import { surveyPdf } from '../../pdf/read/survey';
 import { asItComesIn, ROW, SOURCE, TAKE_IN } from './samples';
 import { entryAt } from '../../core/entries';
 

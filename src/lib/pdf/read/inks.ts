@@ -1,0 +1,182 @@
+import {
+  PDFArray,
+  PDFDict,
+  PDFName,
+  PDFNumber,
+  PDFRawStream,
+  type PDFContext,
+  type PDFObject,
+} from '@cantoo/pdf-lib';
+import type { Ink } from '../../core/model/survey';
+import { decodeStream } from '../objects/decodeStream';
+import { textOfName } from '../objects/libraryObjects';
+import type { SourcePage } from './pageTree';
+import { DEVICE_OPERATORS } from '../content/interpret';
+import { operationsOf } from '../content/operations';
+
+const CMYK = ['Cyan', 'Magenta', 'Yellow', 'Black'];
+const OF_DEVICE: Record<string, string> = {
+  DeviceCMYK: 'CMYK',
+  CMYK: 'CMYK',
+  DeviceGray: 'Grey',
+  G: 'Grey',
+  CalGray: 'Grey',
+  DeviceRGB: 'RGB',
+  RGB: 'RGB',
+  CalRGB: 'RGB',
+  Lab: 'Lab',
+};
+const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' };
+/** A colour operator that names a device space, or the same letters within a string, a name or an image. */
+const LOOKS_LIKE_COLOUR = /(?<![^\0\s()<>[\]{}/%])(?:rg|RG|[kKgG])(?![^\0\s()<>[\]{}/%])/g;
+const DEEPEST = 24;
+
+/** Inks by what tells them apart. */
+type Found = Map<string, Ink>;
+const keyOf = ({ kind, name }: Ink): string => `${kind === 'process' ? 0 : 1}${name}`;
+
+/**
+ * Finds the inks of pages: process colours by colour operator and colour space, spots by Separation and DeviceN (8.6.6.4,
+ * 8.6.6.5). What several pages share is looked at once.
+ */
+export class InkFinder {
+  private readonly all: Found = new Map();
+  private readonly known = new Map<PDFObject, Found>();
+  /** Where what is found goes at present. */
+  private found: Found = new Map();
+  constructor(private readonly context: PDFContext) {}
+
+  /** The inks of a page. */
+  page({ dict, inherited }: SourcePage): Ink[] {
+    this.found = new Map();
+    this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
+    const contents = dict.lookup(PDFName.of('Contents'));
+    const parts = contents instanceof PDFArray ? contents.asArray() : [contents];
+    for (const part of parts) {
+      const stream = this.context.lookup(part);
+      if (stream) this.once(stream, () => this.operators(stream));
+    }
+    const inks = [...this.found.values()];
+    for (const ink of inks) this.keep(this.all, ink);
+    return inks;
+  }
+
+  /** The inks of all pages looked at, process inks first. */
+  inks(): Ink[] {
+    return [...this.all].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, ink]) => ink);
+  }
+
+  /** Looks at an object for its inks, or recalls them. */
+  private once(object: PDFObject, look: () => void): void {
+    const outer = this.found;
+    let inks = this.known.get(object);
+    if (!inks) {
+      inks = new Map();
+      this.known.set(object, inks);
+      this.found = inks;
+      look();
+      this.found = outer;
+    }
+    for (const ink of inks.values()) this.keep(outer, ink);
+  }
+
+  private keep(into: Found, ink: Ink): void {
+    const key = keyOf(ink);
+    if (!into.get(key)?.mix) into.set(key, ink);
+  }
+
+  private resources(value: PDFObject | undefined, depth: number): void {
+    const dict = this.context.lookup(value);
+    if (!(dict instanceof PDFDict) || depth > DEEPEST) return;
+    this.once(dict, () => {
+      this.each(dict, 'ColorSpace', (space) => this.space(space, depth));
+      this.each(dict, 'XObject', (object) => {
+        if (!(object instanceof PDFRawStream)) return;
+        if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
+          this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
+        else this.form(object, depth);
+      });
+      this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
+      this.each(dict, 'Pattern', (pattern) => {
+        if (pattern instanceof PDFRawStream) this.form(pattern, depth);
+        else if (pattern instanceof PDFDict) this.shading(pattern.lookup(PDFName.of('Shading')), depth);
+      });
+    });
+  }
+
+  private form(stream: PDFRawStream, depth: number): void {
+    this.once(stream, () => {
+      this.resources(stream.dict.get(PDFName.of('Resources')), depth + 1);
+      this.operators(stream);
+    });
+  }
+
+  private shading(shading: PDFObject | undefined, depth: number): void {
+    const dict = shading instanceof PDFRawStream ? shading.dict : shading;
+    if (dict instanceof PDFDict) this.space(dict.lookup(PDFName.of('ColorSpace')), depth);
+  }
+
+  private space(value: PDFObject | undefined, depth: number): void {
+    const space = this.context.lookup(value);
+    if (depth > DEEPEST || !space) return;
+    if (space instanceof PDFName) {
+      this.process(OF_DEVICE[space.decodeText()]);
+      return;
+    }
+    if (!(space instanceof PDFArray) || !space.size()) return;
+    const family = space.lookup(0);
+    const name = family instanceof PDFName ? family.decodeText() : '';
+    if (name === 'Separation') this.spot(space.lookup(1), mixOf(space));
+    else if (name === 'DeviceN') {
+      const names = space.lookup(1);
+      if (names instanceof PDFArray) for (let i = 0; i < names.size(); i++) this.spot(names.lookup(i));
+    } else if (name === 'ICCBased') {
+      const profile = space.lookup(1);
+      const n =
+        profile instanceof PDFRawStream ? Number(profile.dict.lookup(PDFName.of('N'))?.toString()) : NaN;
+      this.process(OF_COMPONENTS[n]);
+    } else if (name === 'Indexed' || name === 'I' || name === 'Pattern') this.space(space.get(1), depth + 1);
+    else this.process(OF_DEVICE[name]);
+  }
+
+  private spot(value: PDFObject | undefined, mix?: Ink['mix']): void {
+    if (!(value instanceof PDFName)) return;
+    const name = textOfName(value);
+    if (name === 'All' || name === 'None') return;
+    if (CMYK.includes(name)) this.process('CMYK');
+    else this.keep(this.found, { name, kind: 'spot', ...(mix ? { mix } : {}) });
+  }
+
+  private process(name: string | undefined): void {
+    if (name) this.keep(this.found, { name, kind: 'process' });
+  }
+
+  private operators(stream: PDFObject | undefined): void {
+    const text = Buffer.from(decodeStream(stream)).toString('latin1');
+    // Words that look like such operators are found much faster than operations are read; those that are some come early.
+    const wanted = new Set([...text.matchAll(LOOKS_LIKE_COLOUR)].map(([word]) => DEVICE_OPERATORS.get(word)));
+    if (!wanted.size) return;
+    for (const { operator } of operationsOf(text)) {
+      const device = DEVICE_OPERATORS.get(operator);
+      if (!device || !wanted.delete(device)) continue;
+      this.process(OF_DEVICE[device]);
+      if (!wanted.size) return;
+    }
+  }
+
+  private each(dict: PDFDict, key: string, visit: (value: PDFObject | undefined) => void): void {
+    const entries = dict.lookup(PDFName.of(key));
+    if (entries instanceof PDFDict)
+      for (const [, value] of entries.entries()) visit(this.context.lookup(value));
+  }
+}
+
+/** The process mix that stands for a spot ink at full tint, where its space says one plainly: an exponential function to CMYK (7.10.3). */
+function mixOf(space: PDFArray): Ink['mix'] {
+  const transform = space.lookup(3);
+  const full = transform instanceof PDFDict ? transform.lookup(PDFName.of('C1')) : undefined;
+  if (space.lookup(2) !== PDFName.of('DeviceCMYK') || !(full instanceof PDFArray) || full.size() !== 4)
+    return undefined;
+  const [c, m, y, k] = full.asArray().map((part) => (part instanceof PDFNumber ? part.asNumber() : 0));
+  return [c!, m!, y!, k!];
+}

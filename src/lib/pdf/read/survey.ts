@@ -1,0 +1,137 @@
+import { PdfError } from '../objects/pdfError';
+import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../../core/model/survey';
+import { expandLabels } from '../../core/pages/pageLabels';
+import { activeContent } from './active';
+import { annotationsOf } from './annotations';
+import { operationsOf } from '../content/operations';
+import { pageContent } from '../objects/decodeStream';
+import { InkFinder } from './inks';
+import { readLabelRuns } from '../objects/labels';
+import { loadPdf, readablePdf } from './load';
+import { bookmarksOf } from './outline';
+import { readBoxes } from './pageBoxes';
+import { pagesOf } from './pageTree';
+import { entryAt, entryOf } from '../../core/entries';
+import { textOf } from '../objects/libraryObjects';
+
+/** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
+export async function surveyPdf(
+  bytes: Uint8Array,
+  onPage?: (done: number, total: number) => void,
+  /** Counts what is drawn on each page, too. */
+  { draws = false }: { draws?: boolean } = {},
+): Promise<Survey> {
+  const document = await loadPdf(bytes);
+  const { decrypted, rebuilt } = await readablePdf(bytes);
+  const pages = pagesOf(document);
+  const inks = new InkFinder(document.context);
+  const labels = expandLabels(readLabelRuns(document), pages.length);
+  const annotations = annotationsOf(pages, document.context);
+  const printed = new Set(annotations.print);
+  const onPages: Ink[][] = [];
+  const surveyed = pages.map((page, index): Survey['pages'][number] => {
+    onPages.push(inks.page(page));
+    onPage?.(index + 1, pages.length);
+    const label = labels[index];
+    return {
+      ...readBoxes(page, index + 1, document.context),
+      ...(label === undefined ? {} : { label }),
+      ...sheetOf(page.dict),
+      ...(draws ? { draws: drawsOf(page.dict) } : {}),
+      ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
+      ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
+    };
+  });
+  // Of a file that had to be put together, pages that show nothing are none that anybody drew.
+  if (rebuilt && surveyed.every(({ empty }) => empty))
+    throw new PdfError('damaged', { reason: 'no page with anything on it is left' });
+  const info = document.context.lookup(document.context.trailerInfo.Info);
+  const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
+  const [title, producer] = [about('Title'), about('Producer')];
+  const all = inks.inks();
+  const at = new Map(all.map(({ kind, name }, n) => [`${kind} ${name}`, n]));
+  return {
+    version: 1,
+    pages: surveyed.map((page, index) => ({
+      ...page,
+      inks: entryAt(onPages, index)
+        .map(({ kind, name }) => entryOf(at, `${kind} ${name}`))
+        .sort((a, b) => a - b),
+    })),
+    inks: all,
+    bookmarks: bookmarksOf(document, new Map(pages.map((page, index) => [page.ref, index]))),
+    ...(title ? { title } : {}),
+    ...(producer ? { producer } : {}),
+    pdfVersion: document.context.header.getVersionString(),
+    encryption: decrypted ? 'owner' : 'none',
+    annotations,
+    ...(rebuilt ? { rebuilt: true as const } : {}),
+    byteCount: bytes.length,
+    active: activeContent(document.context, false),
+  };
+}
+
+/** Content that is longer, packed, than this many bytes draws something. */
+const MOST_OF_NOTHING = 2048;
+/** Operators that paint (ISO 32000-1, table 51: paths, text, shadings, XObjects, inline images). */
+const PAINTS = new Set([
+  'f',
+  'F',
+  'f*',
+  'B',
+  'B*',
+  'b',
+  'b*',
+  'S',
+  's',
+  'sh',
+  'Do',
+  'Tj',
+  'TJ',
+  "'",
+  '"',
+  'ID',
+]);
+
+/** Whether a page draws nothing at all. */
+function isEmpty(page: PDFDict): boolean {
+  const contents = page.lookup(PDFName.of('Contents'));
+  const parts =
+    contents instanceof PDFArray ? contents.asArray().map((_, n) => contents.lookup(n)) : [contents];
+  const packed = parts.map((part) => (part instanceof PDFRawStream ? part.getContentsSize() : 0));
+  if (packed.reduce((sum, size) => sum + size, 0) > MOST_OF_NOTHING) return false;
+  const text = pageContent(page).toString('latin1');
+  for (const { operator } of operationsOf(text)) if (PAINTS.has(operator)) return false;
+  return true;
+}
+
+/** What a side of a sheet that was made here says of itself. */
+function sheetOf(page: PDFDict): Pick<SurveyPage, 'sheet'> {
+  let dict: PDFDict | undefined = page;
+  for (const key of ['PieceInfo', 'Folder', 'Private']) {
+    const next: PDFObject | undefined = dict?.lookup(PDFName.of(key));
+    dict = next instanceof PDFDict ? next : undefined;
+  }
+  const word = (key: string) => {
+    const value = dict?.lookup(PDFName.of(key));
+    return value instanceof PDFName ? value.decodeText() : '';
+  };
+  const read = surveyPageSchema.shape.sheet.safeParse({ side: word('Side'), axis: word('Axis') });
+  return read.success && read.data ? { sheet: read.data } : {};
+}
+
+/** How often a page's own content draws a form or an image. */
+function drawsOf(page: PDFDict): number {
+  let count = 0;
+  for (const { operator } of operationsOf(pageContent(page).toString('latin1')))
+    if (operator === 'Do') count++;
+  return count;
+}
+
+/** Whether content that a page names is not there. */
+function isIncomplete(page: PDFDict): boolean {
+  const contents = page.lookup(PDFName.of('Contents'));
+  if (!contents) return page.has(PDFName.of('Contents'));
+  return contents instanceof PDFArray && contents.asArray().some((_, n) => !contents.lookup(n));
+}

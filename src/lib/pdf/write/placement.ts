@@ -1,0 +1,41 @@
+import {
+  compose,
+  IDENTITY,
+  invert,
+  turnIn,
+  type Matrix,
+  type Turn,
+  quarters,
+} from '../../core/measure/matrix';
+import type { Art } from '../../core/model/art';
+import type { SurveyPage } from '../../core/model/survey';
+
+/** The slack within which a matrix counts as moving only. */
+const UNSCALED = 1e-9;
+/** Clockwise turns about the origin. */
+const TURNS: Record<Turn, Matrix> = {
+  0: IDENTITY,
+  90: [0, -1, 1, 0, 0, 0],
+  180: [-1, 0, 0, -1, 0, 0],
+  270: [0, 1, -1, 0, 0, 0],
+};
+
+/**
+ * How a source page becomes the output page. `content`, where there is one, is put before its content; `toPage` leads from
+ * there, its own user space, to page space; `rotate` is its `/Rotate`. A page that is only moved or turned keeps its content
+ * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
+ */
+export function placementOf(
+  art: Art,
+  survey: SurveyPage,
+): { toPage: Matrix; content?: Matrix; rotate: Turn } {
+  const turn = turnIn(art.place);
+  const whole = compose(survey.toUpright, art.place);
+  const upright = compose(survey.toUpright, TURNS[turn]);
+  const content = compose(whole, invert(upright));
+  const [a, b, c, d] = content;
+  const rotate = quarters(survey.rotate + turn);
+  return [a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)
+    ? { toPage: whole, rotate }
+    : { toPage: upright, content, rotate };
+}

@@ -1,0 +1,82 @@
+import { PDFArray, PDFDict, PDFObject, PDFRef, PDFStream, type PDFContext } from '@cantoo/pdf-lib';
+import { ByteOutput, fileHeader, ObjectTable, type PdfVersion, type Sink } from '../objects/byteOutput';
+
+export interface PdfFile {
+  context: PDFContext;
+  root: PDFRef;
+  info: PDFRef;
+  /** 32 hex digits for the file identifier (ISO 32000-1, 14.4). */
+  id: string;
+  version: PdfVersion;
+}
+
+/**
+ * Writes all objects that can be reached from the root and the info dictionary, with a cross-reference table of one
+ * subsection (7.5.4). Bytes leave in chunks; the file is never whole in memory.
+ */
+export async function writePdf({ context, root, info, id, version }: PdfFile, sink: Sink): Promise<void> {
+  const out = new ByteOutput(sink);
+  const table = new ObjectTable(out);
+  out.put(fileHeader(version));
+  for (const ref of reachable(context, [root, info])) {
+    const object = context.lookup(ref)!;
+    table.begin(ref.objectNumber, ref.generationNumber);
+    if (object instanceof Content)
+      out.put(`<< /Length ${object.operators.length} >>\nstream\n${object.operators}\nendstream`);
+    else if (object instanceof PDFStream) {
+      object.updateDict();
+      out.put(bytesOf(object.dict));
+      out.put('\nstream\n');
+      out.put(object.getContents());
+      out.put('\nendstream');
+    } else out.put(bytesOf(object));
+    table.end();
+    await out.drain();
+  }
+  table.finish(root.toString(), info.toString(), id);
+  await out.drain(true);
+}
+
+/** Content that was made here, of which there may be one for every page: a stream whose dictionary says no more than its length. */
+export class Content extends PDFObject {
+  /** Characters are bytes (Latin 1). */
+  constructor(readonly operators: string) {
+    super();
+  }
+}
+
+function bytesOf(object: PDFObject): Uint8Array {
+  const bytes = new Uint8Array(object.sizeInBytes());
+  object.copyBytesInto(bytes, 0);
+  return bytes;
+}
+
+/** All references that can be reached, in the order met; references to nothing are left out (they read as null, 7.3.10). */
+function reachable(context: PDFContext, from: readonly PDFRef[]): PDFRef[] {
+  const seen = new Set<PDFRef>();
+  const order: PDFRef[] = [];
+  const waiting: PDFObject[] = [...from].reverse();
+  for (let object = waiting.pop(); object; object = waiting.pop()) {
+    if (object instanceof PDFRef) {
+      if (seen.has(object)) continue;
+      seen.add(object);
+      const target = context.lookup(object);
+      if (!target) continue;
+      order.push(object);
+      waiting.push(target);
+    } else if (object instanceof PDFDict) for (const [, value] of object.entries()) push(waiting, value);
+    else if (object instanceof PDFArray) for (let i = 0; i < object.size(); i++) push(waiting, object.get(i));
+    else if (object instanceof PDFStream) waiting.push(object.dict);
+  }
+  return order;
+}
+
+const push = (waiting: PDFObject[], value: PDFObject): void => {
+  if (
+    value instanceof PDFRef ||
+    value instanceof PDFDict ||
+    value instanceof PDFArray ||
+    value instanceof PDFStream
+  )
+    waiting.push(value);
+};
