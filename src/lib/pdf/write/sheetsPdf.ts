@@ -1,16 +1,14 @@
-import { placesApart } from './places';
-import { applyToBox, invert } from '../../core/measure/matrix';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { InkChange } from '../../core/model/page';
 import { labelRuns } from '../../core/pages/pageLabels';
 import type { Surveys } from '../../core/model/survey';
-import { countSides, eachSide, sidesOf, type SheetPlan } from '../../core/sheets/plan';
+import { countSides, eachSide, sidesOf, type PrintedSide, type SheetPlan } from '../../core/sheets/plan';
 import { sheetSurface } from '../../core/sheets/sheetSurface';
-import type { ArtItem } from '../../core/model/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from '../objects/byteOutput';
-import { Kit, type FormUse } from './kit';
+import { Kit } from './kit';
+import { SheetForms } from './sheetForms';
 import { boxNumbers } from '../objects/numbers';
-import { Numbered, PdfText, toSyntax, type Dictionary } from '../objects/objects';
+import { Numbered, PdfText, toSyntax } from '../objects/objects';
 import { RawSources } from './rawSources';
 import { entryAt, firstOf } from '../../core/entries';
 
@@ -41,16 +39,106 @@ export interface WriteContext {
 export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promise<void> {
   const all = job.only && sidesOf(plan);
   const some = all && job.only?.map((n) => entryAt(all, n));
-  const shows = some
+  const cells = some
     ? some.flatMap(({ drawn }) => drawn.cells)
     : [...plan.pages, ...(plan.cover?.plan.pages ?? [])];
-  const uses = shows.flatMap(({ page }) =>
+  const uses = cells.flatMap(({ page }) =>
     page ? [...artsOf(page), ...laidOn(page)].map(({ source }) => source) : [],
   );
   const sources = await RawSources.open(uses, job.read, job.surveys, job.inks);
-  const out = new ByteOutput(job.sink);
-  const table = new ObjectTable(out);
-  const write = (text: string, number = sources.newNumber(), stream?: string | Uint8Array): number => {
+  const writer = new SheetWriter(plan, sources, job);
+  const total = some?.length ?? countSides(plan);
+  for (const side of some ?? eachSide(plan)) {
+    writer.side(side);
+    await writer.out.drain();
+    await job.onProgress?.(writer.count, total);
+  }
+  await writer.finish();
+}
+
+/** Writes the objects of a sheet PDF one after another, as they come. */
+class SheetWriter {
+  readonly out: ByteOutput;
+  private readonly table: ObjectTable;
+  private readonly tree: number;
+  private readonly forms: SheetForms;
+  private readonly kit: Kit<Numbered>;
+  /** What the content of all sides needs besides its forms; written when all is drawn. */
+  private readonly shared: readonly { key: string; number: number }[];
+  private readonly kids: number[] = [];
+  private readonly labels: string[] = [];
+
+  constructor(
+    private readonly plan: SheetPlan,
+    private readonly sources: RawSources,
+    private readonly job: WriteContext,
+  ) {
+    this.out = new ByteOutput(job.sink);
+    this.table = new ObjectTable(this.out);
+    this.out.put(fileHeader(sources.version));
+    this.tree = sources.newNumber();
+    this.forms = new SheetForms(sources, job.surveys, this.out, this.table);
+    this.kit = new Kit<Numbered>(
+      (item) => this.forms.use(item),
+      () => new Numbered(sources.newNumber()),
+      job.inks,
+    );
+    this.shared = ['Font', 'ColorSpace', 'ExtGState', 'Properties'].map((key) => ({
+      key,
+      number: sources.newNumber(),
+    }));
+  }
+
+  /** How many sides were written. */
+  get count(): number {
+    return this.kids.length;
+  }
+
+  side({ drawn, size, sheet, side }: PrintedSide): void {
+    const { plan } = this;
+    this.labels.push(`${sheet} ${side}`);
+    const surface = sheetSurface(drawn, size, plan.weight);
+    this.forms.begin();
+    // Left unpacked: it is short, and packing costs more time than it saves bytes.
+    const content = this.kit.draw(surface.items);
+    const stream = this.write(`<< /Length ${content.length} >>`, undefined, content);
+    const boxes = (['media', 'bleed', 'trim'] as const).map(
+      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
+    );
+    const needs = this.shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
+    const axis = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
+    this.kids.push(
+      this.write(
+        `<< /Type /Page /Parent ${this.tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axis, this.job.at)} /Resources << /XObject << ${this.forms.shown} >> ${needs} >> /Contents ${stream} 0 R >>`,
+      ),
+    );
+  }
+
+  /** Writes what all sides need, and the end of the file. */
+  async finish(): Promise<void> {
+    const { kids, tree, sources, out, table, job } = this;
+    this.write(
+      `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`,
+      tree,
+    );
+    const { resources, layers, hidden } = this.kit.finish(
+      (dictionary, stream) => new Numbered(this.write(toSyntax(dictionary), undefined, stream)),
+      ({ number }, dictionary) => void this.write(toSyntax(dictionary), number),
+    );
+    for (const { key, number } of this.shared) this.write(toSyntax(resources[key] ?? {}), number);
+    const inherited = sources.catalogEntries(layers.map(toSyntax), hidden.map(toSyntax));
+    await sources.writeWanted(out, table);
+    const root = this.write(
+      `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(this.labels)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
+    );
+    const info = this.write(infoDict(job.title, job.at));
+    table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
+    await out.drain(true);
+  }
+
+  /** Writes an object, or a stream with its dictionary. Returns its number. */
+  private write(text: string, number = this.sources.newNumber(), stream?: string | Uint8Array): number {
+    const { out, table } = this;
     table.begin(number);
     out.put(text);
     if (stream !== undefined) {
@@ -60,90 +148,7 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
     }
     table.end();
     return number;
-  };
-  out.put(fileHeader(sources.version));
-  const tree = sources.newNumber();
-  /** The forms made of a source's pages by their index, plain ones and those that fade as a group. */
-  const forms = new Map<string, { plain: number[]; group: number[] }>();
-  /** The forms of pages with tiling patterns that are drawn elsewhere too, by their places. */
-  const apart = placesApart<number>();
-  const elsewhere = new Map<string, number>();
-  let shown: string[] = [];
-  const formOf = ({ source, index, laid, matrix }: ArtItem): FormUse => {
-    const group = laid?.opacity !== undefined;
-    const made = forms.get(source) ?? { plain: [], group: [] };
-    forms.set(source, made);
-    const those = group ? made.group : made.plain;
-    const { toUpright, boxes } = entryAt(job.surveys[source]!.pages, index);
-    const written = (ownPatterns: boolean) =>
-      sources.writeForm(
-        source,
-        index,
-        boxNumbers(applyToBox(invert(toUpright), boxes.media)),
-        out,
-        table,
-        group,
-        ownPatterns,
-      );
-    let form = (those[index] ??= written(false));
-    const place = apart(form, matrix);
-    if (place && sources.hasPatterns(source, index)) {
-      const key = `${form} ${place}`;
-      const own = elsewhere.get(key) ?? written(true);
-      elsewhere.set(key, own);
-      form = own;
-    }
-    const name = `P${shown.length + 1}`;
-    shown.push(`/${name} ${form} 0 R`);
-    return { name, toUpright };
-  };
-  const kit = new Kit<Numbered>(formOf, () => new Numbered(sources.newNumber()), job.inks);
-  /** What the content of all sides needs besides its forms; written when all is drawn. */
-  const shared = ['Font', 'ColorSpace', 'ExtGState', 'Properties'].map((key) => ({
-    key,
-    number: sources.newNumber(),
-  }));
-  const needs = shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
-  const { cover, sheetCount } = plan;
-  const axisOf = (sheet: number) => (sheet > sheetCount && cover ? cover.plan.turnAxis : plan.turnAxis);
-  const kids: number[] = [];
-  const total = some?.length ?? countSides(plan);
-  const labels: string[] = [];
-  for (const { drawn, size, sheet, side } of some ?? eachSide(plan)) {
-    labels.push(`${sheet} ${side}`);
-    const surface = sheetSurface(drawn, size, plan.weight);
-    shown = [];
-    // Left unpacked: it is short, and packing costs more time than it saves bytes.
-    const content = kit.draw(surface.items);
-    const stream = write(`<< /Length ${content.length} >>`, undefined, content);
-    const boxes = (['media', 'bleed', 'trim'] as const).map(
-      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
-    );
-    kids.push(
-      write(
-        `<< /Type /Page /Parent ${tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axisOf(sheet), job.at)} /Resources << /XObject << ${shown.join(' ')} >> ${needs} >> /Contents ${stream} 0 R >>`,
-      ),
-    );
-    await out.drain();
-    await job.onProgress?.(kids.length, total);
   }
-  write(
-    `<< /Type /Pages /Count ${kids.length} /Kids [${kids.map((kid) => `${kid} 0 R`).join(' ')}] >>`,
-    tree,
-  );
-  const { resources, layers, hidden } = kit.finish(
-    (dictionary, stream) => new Numbered(write(toSyntax(dictionary), undefined, stream)),
-    ({ number }, dictionary) => void write(toSyntax(dictionary), number),
-  );
-  for (const { key, number } of shared) write(toSyntax(resources[key] as Dictionary<Numbered>), number);
-  const inherited = sources.catalogEntries(layers.map(toSyntax), hidden.map(toSyntax));
-  await sources.writeWanted(out, table);
-  const root = write(
-    `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(labels)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
-  );
-  const info = write(infoDict(job.title, job.at));
-  table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
-  await out.drain(true);
 }
 
 /**

@@ -1,0 +1,51 @@
+import { PDFDict, PDFName, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
+import { entryAt, entryOf } from '../../core/entries';
+import type { Art } from '../../core/model/art';
+import type { OpenSource, OpenSources } from './sources';
+
+/** A page of the output: what others refer to it by, and what it is. */
+export interface OutputPage {
+  ref: PDFRef;
+  dict: PDFDict;
+}
+
+/** The page in the output, with all it inherited made its own. */
+export function bringPage(
+  source: OpenSource,
+  index: number,
+  context: PDFContext,
+): { ref: PDFRef; dict: PDFDict } {
+  const page = entryAt(source.pages, index);
+  for (const [key, value] of Object.entries(page.inherited))
+    if (value && !page.dict.has(PDFName.of(key))) page.dict.set(PDFName.of(key), value);
+  const ref = source.bring(page.ref);
+  return { ref, dict: context.lookup(ref, PDFDict) };
+}
+
+export function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
+  const dict = context.obj({ Type: 'Page', Resources: {} });
+  return { ref: context.register(dict), dict };
+}
+
+/** Source pages as pages of the output. One that comes again is a copy without annotations, but for those that print, as content. */
+export class OutputPages {
+  /** Pages that came already, as they were before anything was done to them. */
+  private readonly placed = new Map<string, PDFDict>();
+
+  constructor(private readonly sources: OpenSources) {}
+
+  of({ source, index }: Art): OutputPage {
+    const { byId, printed, context } = this.sources;
+    const key = `${source}:${index}`;
+    const before = this.placed.get(key);
+    if (!before) {
+      const brought = bringPage(entryOf(byId, source), index, context);
+      this.placed.set(key, brought.dict.clone(context));
+      return brought;
+    }
+    const flat = printed.get(source);
+    const copy = (flat ? bringPage(flat, index, context).dict : before).clone(context);
+    for (const entry of ['Annots', 'StructParents', 'B']) copy.delete(PDFName.of(entry));
+    return { ref: context.register(copy), dict: copy };
+  }
+}

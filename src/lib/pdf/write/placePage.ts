@@ -1,0 +1,99 @@
+import { PDFArray, PDFDict, PDFName, PDFNumber, type PDFContext } from '@cantoo/pdf-lib';
+import { contains, type Box } from '../../core/measure/box';
+import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../../core/measure/matrix';
+import type { Page } from '../../core/model/page';
+import type { SurveyPage } from '../../core/model/survey';
+import type { ArtItem, Surface } from '../../core/model/surface';
+import { boxNumbers, clipTo, concat } from '../objects/numbers';
+import { appendContents, wrapContents } from './contents';
+import { contentAsForm, drawReflections } from './mirror';
+import { movePatterns } from './patterns';
+import { placementOf } from './placement';
+
+/** Where a page came to lie. */
+export interface Placed {
+  /** Leads from its user space to page space. */
+  toPage: Matrix;
+  /** How its content moved, where it was scaled. */
+  content?: Matrix | undefined;
+}
+
+/** Gives a page its boxes and what its new size, turn and bleed ask of its content. */
+export function placePage(
+  dict: PDFDict,
+  page: Page,
+  { bleed, trim, items }: Surface,
+  crop: 'bleed' | 'trim',
+  survey: SurveyPage | undefined,
+  context: PDFContext,
+  /** The page that is mirrored at its edges, where that is needed. */
+  shows = dict,
+): Placed {
+  const { toPage, content, rotate } =
+    survey && page.art
+      ? placementOf(page.art, survey)
+      : { toPage: translate(bleed.x0, bleed.y0), content: undefined, rotate: 0 };
+  const toRaw = invert(toPage);
+  setBoxes(dict, (b) => context.obj(boxNumbers(applyToBox(toRaw, b))), { bleed, trim, crop });
+  if (!survey || !page.art) return { toPage };
+  dict.set(PDFName.of('Rotate'), context.obj(rotate));
+  const reach = applyToBox(page.art.place, page.art.reach);
+  const spills = !contains(reach, bleed, 0.01);
+  const reflections = items.filter(
+    (item): item is ArtItem => item.kind === 'art' && !item.laid && item.matrix !== page.art?.place,
+  );
+  const form = reflections.length ? contentAsForm(shows, survey, context) : undefined;
+  // What the source never showed must not come to light when the page grows.
+  if (content || spills)
+    wrapContents(
+      dict,
+      `q ${spills ? `${clipTo(applyToBox(toRaw, reach))} ` : ''}${content ? concat(content) : ''}`,
+      'Q',
+      context,
+    );
+  if (form) appendContents(dict, drawReflections(dict, form, reflections, toPage, survey, context), context);
+  if (content) {
+    movePatterns(dict, content, context);
+    moveAnnotations(dict, content);
+  }
+  return { toPage, content };
+}
+
+/** Its boxes, as `raw` has them in its user space (ISO 32000-1, 14.11.2). */
+function setBoxes(
+  dict: PDFDict,
+  raw: (box: Box) => PDFArray,
+  { bleed, trim, crop }: Pick<Surface, 'bleed' | 'trim'> & { crop: 'bleed' | 'trim' },
+): void {
+  for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
+  dict.set(PDFName.of('TrimBox'), raw(trim));
+  dict.delete(PDFName.of('ArtBox'));
+  // What it says of itself holds no more, as where it was a side of a sheet.
+  dict.delete(PDFName.of('PieceInfo'));
+  if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
+  else dict.delete(PDFName.of('CropBox'));
+}
+
+/** Links and other annotations go where their place on the page goes. */
+function moveAnnotations(dict: PDFDict, matrix: Matrix): void {
+  const annotations = dict.lookup(PDFName.of('Annots'));
+  if (!(annotations instanceof PDFArray)) return;
+  for (let i = 0; i < annotations.size(); i++) {
+    const annotation = annotations.lookup(i);
+    if (!(annotation instanceof PDFDict)) continue;
+    for (const key of ['Rect', 'QuadPoints', 'L', 'Vertices']) {
+      const points = annotation.lookup(PDFName.of(key));
+      if (points instanceof PDFArray) movePoints(points, matrix);
+    }
+  }
+}
+
+function movePoints(points: PDFArray, matrix: Matrix): void {
+  for (let i = 0; i + 1 < points.size(); i += 2) {
+    const [x, y] = [points.lookup(i), points.lookup(i + 1)];
+    if (!(x instanceof PDFNumber && y instanceof PDFNumber)) return;
+    const moved = applyToPoint(matrix, x.asNumber(), y.asNumber());
+    points.set(i, PDFNumber.of(moved.x));
+    points.set(i + 1, PDFNumber.of(moved.y));
+  }
+}
