@@ -44,96 +44,118 @@ const freePort = () =>
     });
   });
 
+const ENVIRONMENT = { ...process.env, LC_ALL: 'C.UTF-8' };
+
+/** A cluster that nobody runs yet: its programs, who runs them, and where its data lie. */
+class Cluster {
+  constructor(name) {
+    this.programs = postgresPrograms();
+    this.who = whoRunsIt();
+    const folder = folderFor(name, this.who);
+    this.data = join(folder, 'data');
+    this.passwordFile = join(folder, 'password');
+  }
+
+  run(program, ...args) {
+    const { status, stdout, stderr } = spawnSync(join(this.programs, program), args, {
+      ...this.who,
+      cwd: '/',
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: ENVIRONMENT,
+    });
+    if (status !== 0) throw new Error(`${program}: ${stderr || stdout}`);
+  }
+
+  /** Makes the cluster where it is not there, or was only begun. */
+  make() {
+    const { data, passwordFile, who } = this;
+    if (existsSync(join(data, 'PG_VERSION'))) return;
+    rmSync(data, { recursive: true, force: true });
+    writeFileSync(passwordFile, randomBytes(16).toString('hex'), { mode: 0o600 });
+    if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid);
+    const locale = ['-E', 'UTF8', '--locale=C.UTF-8'];
+    const password = ['-A', 'scram-sha-256', `--pwfile=${passwordFile}`];
+    this.run('initdb', '-D', data, '-U', 'folder', ...locale, ...password);
+  }
+
+  address(port) {
+    return `postgresql://folder:${readFileSync(this.passwordFile, 'utf8')}@127.0.0.1:${port}/postgres`;
+  }
+
+  /** The port on which it runs already; undefined where it does not. */
+  runningPort() {
+    const { status } = spawnSync(join(this.programs, 'pg_ctl'), ['-D', this.data, 'status'], {
+      ...this.who,
+      cwd: '/',
+    });
+    if (status !== 0) return undefined;
+    return Number(readFileSync(join(this.data, 'postmaster.pid'), 'utf8').split('\n')[3]);
+  }
+
+  /** Runs pg_ctl beside everything else. Returns its exit code. */
+  async control(...args) {
+    const program = spawn(join(this.programs, 'pg_ctl'), args, {
+      ...this.who,
+      cwd: '/',
+      stdio: 'ignore',
+      env: ENVIRONMENT,
+    });
+    return (await once(program, 'close'))[0];
+  }
+
+  stop() {
+    try {
+      this.run('pg_ctl', '-D', this.data, '-w', '-m', 'fast', 'stop');
+    } catch {
+      // It was just being started, or hangs: what it has acknowledged is on the disk, and it mends the rest when it starts.
+      this.run('pg_ctl', '-D', this.data, '-w', '-m', 'immediate', 'stop');
+    }
+  }
+}
+
 /**
  * Starts a private PostgreSQL cluster on loopback, made when it is not there, and returns its address, how to stop it, and how
  * to keep it running. One that runs already is used as it is, and left to whoever started it.
  */
 export async function startPostgres(name) {
-  const programs = postgresPrograms();
-  const who = whoRunsIt();
-  const folder = folderFor(name, who);
-  const data = join(folder, 'data');
-  const passwordFile = join(folder, 'password');
-  const run = (program, ...args) => {
-    const { status, stdout, stderr } = spawnSync(join(programs, program), args, {
-      ...who,
-      cwd: '/',
-      encoding: 'utf8',
-      stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, LC_ALL: 'C.UTF-8' },
-    });
-    if (status !== 0) throw new Error(`${program}: ${stderr || stdout}`);
-  };
-  if (!existsSync(join(data, 'PG_VERSION'))) {
-    rmSync(data, { recursive: true, force: true });
-    writeFileSync(passwordFile, randomBytes(16).toString('hex'), { mode: 0o600 });
-    if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid);
-    run(
-      'initdb',
-      '-D',
-      data,
-      '-U',
-      'folder',
-      '-E',
-      'UTF8',
-      '--locale=C.UTF-8',
-      '-A',
-      'scram-sha-256',
-      `--pwfile=${passwordFile}`,
-    );
-  }
-  const address = (port) =>
-    `postgresql://folder:${readFileSync(passwordFile, 'utf8')}@127.0.0.1:${port}/postgres`;
-  const running =
-    spawnSync(join(programs, 'pg_ctl'), ['-D', data, 'status'], { ...who, cwd: '/' }).status === 0;
-  if (running)
+  const cluster = new Cluster(name);
+  const { data } = cluster;
+  cluster.make();
+  const running = cluster.runningPort();
+  if (running !== undefined)
     return {
-      url: address(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])),
+      url: cluster.address(running),
       stop: () => undefined,
       keep: () => undefined,
       again: () => undefined,
     };
   const port = await freePort();
-  const start = ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o'];
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''`;
-  run('pg_ctl', ...start, settings, 'start');
+  const start = ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o', settings, 'start'];
+  cluster.run('pg_ctl', ...start);
   let watching;
+  let looking = false;
+  const look = async () => {
+    if (looking) return;
+    looking = true;
+    try {
+      if ((await cluster.control('-D', data, 'status')) === 0) return;
+      console.error('The database is not there. It is started again.');
+      await cluster.control(...start);
+    } finally {
+      looking = false;
+    }
+  };
   return {
-    url: address(port),
+    url: cluster.address(port),
     stop: () => {
       clearInterval(watching);
-      try {
-        run('pg_ctl', '-D', data, '-w', '-m', 'fast', 'stop');
-      } catch {
-        // It was just being started, or hangs: what it has acknowledged is on the disk, and it mends the rest when it starts.
-        run('pg_ctl', '-D', data, '-w', '-m', 'immediate', 'stop');
-      }
+      cluster.stop();
     },
     /** Starts it once more, on the same port. */
-    again: () => run('pg_ctl', ...start, settings, 'start'),
+    again: () => cluster.run('pg_ctl', ...start),
     /** Starts the database again whenever it is not there, on the same port. */
-    keep: () => {
-      let looking = false;
-      const pg = async (...args) => {
-        const program = spawn(join(programs, 'pg_ctl'), args, {
-          ...who,
-          cwd: '/',
-          stdio: 'ignore',
-          env: { ...process.env, LC_ALL: 'C.UTF-8' },
-        });
-        return (await once(program, 'close'))[0];
-      };
-      watching = setInterval(async () => {
-        if (looking) return;
-        looking = true;
-        try {
-          if ((await pg('-D', data, 'status')) === 0) return;
-          console.error('The database is not there. It is started again.');
-          await pg(...start, settings, 'start');
-        } finally {
-          looking = false;
-        }
-      }, LOOK_MS);
-    },
+    keep: () => void (watching = setInterval(look, LOOK_MS)),
   };
 }

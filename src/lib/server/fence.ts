@@ -131,6 +131,19 @@ function keepRowToOwnCore(child: Child, row: boolean): void {
   kept[row ? 'add' : 'delete'](child);
 }
 
+/** Looks at a process ten times a second, and stops it where it takes longer or more memory than it may. Time in which the machine slept does not count. */
+function holdTo(limits: FenceLimits, child: Child, stop: (reason: Trouble) => void): NodeJS.Timeout {
+  let [spentMs, lastLook] = [0, performance.now()];
+  return setInterval(async () => {
+    const now = performance.now();
+    spentMs += Math.min(now - lastLook, PAUSE_MS);
+    lastLook = now;
+    if (spentMs > limits.seconds * 1000) stop({ code: 'too-slow', data: { seconds: limits.seconds } });
+    if ((await residentMb(child.pid!)) > limits.mb)
+      stop({ code: 'too-much-memory', data: { mb: limits.mb } });
+  }, LOOK_EVERY_MS);
+}
+
 /**
  * Runs `src/lib/server/fenced/NAME.ts` in a process of its own with a limit on time and memory (its resident size,
  * looked at ten times a second). A file that makes it run away takes nothing else along. Where the limits say `goesOn`,
@@ -150,22 +163,14 @@ export async function runInFence(
   keepRowToOwnCore(child, limits.goesOn ?? false);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
+  let stopped = false;
   const stop = (reason: Trouble) => {
+    if (stopped) return;
+    stopped = true;
     trouble = reason;
     child.kill('SIGKILL');
-    stopped = true;
   };
-  let stopped = false;
-  let [spentMs, lastLook] = [0, performance.now()];
-  const look = setInterval(async () => {
-    const now = performance.now();
-    spentMs += Math.min(now - lastLook, PAUSE_MS);
-    lastLook = now;
-    if (spentMs > limits.seconds * 1000 && !stopped)
-      stop({ code: 'too-slow', data: { seconds: limits.seconds } });
-    if ((await residentMb(child.pid!)) > limits.mb && !stopped)
-      stop({ code: 'too-much-memory', data: { mb: limits.mb } });
-  }, LOOK_EVERY_MS);
+  const look = holdTo(limits, child, stop);
   const abort = () => stop({ code: 'cancelled' });
   signal?.addEventListener('abort', abort);
   const words = createInterface({ input: child.stdout });

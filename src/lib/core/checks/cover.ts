@@ -50,82 +50,77 @@ const SLACK = 0.1;
 /** By practice. */
 const BLEED = mm(3);
 
+const AT = { stage: 'sheets', pages: [] } as const;
+
 /** A cover that does not go round its book: its parts, their sizes, the spine, its text, its bleed, and its sheet. */
 const checkCover: Check<Found, Mends, TooSmall> = ({ list, docket, plan }) => {
-  const parts = coverPages(list);
-  if (!parts.length) return [];
-  const at = { stage: 'sheets', pages: [] } as const;
+  if (!coverPages(list).length) return [];
   const { scheme } = docket;
-  if (scheme.kind !== 'signatures') return [{ ...at, code: 'cover-unplanned', level: 'look' }];
+  if (scheme.kind !== 'signatures') return [{ ...AT, code: 'cover-unplanned', level: 'look' }];
   const { cover } = plan ?? {};
   if (!plan || !cover) return [];
-  const findings: Finding[] = [];
-  const missing = (['front', 'back'] as const).filter((part) => !list.cover!.outside && !list.cover![part]);
-  if (missing.length) findings.push({ ...at, code: 'cover-missing', level: 'look', parts: missing });
-  const { spine } = cover;
-  const { text, textSize } = scheme.cover ?? PLAIN_COVER;
-  // Where no whole outside stands for them, they come out as white paper.
-  const bare = cover.parts.flatMap(({ part }) =>
-    !list.cover!.outside &&
-    !list.cover![part] &&
-    (part.endsWith('flap') || (part === 'spine' && !text?.trim()))
-      ? [part]
-      : [],
-  );
-  if (bare.length) findings.push({ ...at, code: 'cover-bare', level: 'look', parts: bare });
-  if (spine.worked === undefined && scheme.cover?.spine === undefined) {
-    const glued = spine.added + Math.max(0, spine.signatures - 1) * spine.thread;
-    const leaf = (spine.width - glued) / spine.leaves;
-    const isPaper = leaf >= PAPERS.least && leaf <= PAPERS.most;
-    // What the pages of the cover leave for the spine has to be as thick as leaves of some paper are.
-    const given = list.cover!.outside || list.cover!.spine;
-    findings.push(
-      given && !isPaper
-        ? { ...at, code: 'spine-impossible', level: 'stop', width: spine.width, leaves: spine.leaves, leaf }
-        : { ...at, code: 'spine-unknown', level: 'look' },
-    );
-  }
-  const off = spine.worked === undefined ? 0 : Math.abs(spine.worked - spine.width);
-  if (spine.worked !== undefined && off > LEAST_SHOWN)
-    findings.push({
-      ...at,
-      code: 'spine-differs',
-      level: off > TOLERANCE + BULK_VARIES * spine.worked ? 'stop' : 'look',
-      typed: spine.width,
-      worked: spine.worked,
-      mend: {
-        code: 'worked-spine',
-        scheme: { cover: { ...(scheme.cover ?? PLAIN_COVER), spine: undefined } },
-      },
-    });
-  if (text?.trim()) {
-    const { above, below } = textHeight({
-      face: FACES[0],
-      weight: 'regular',
-      size: textSize ?? SPINE_TEXT.plain,
-    });
-    const room = spine.width - 2 * BESIDE_TEXT;
-    if (above + below > room)
-      findings.push({
-        ...at,
-        code: 'spine-text-large',
-        level: 'look',
-        height: above + below,
-        room: Math.max(0, room),
-      });
-  }
+  const settings = scheme.cover ?? PLAIN_COVER;
   return [
-    ...findings,
+    ...lacking(list, cover, settings),
+    ...spineThickness(list, cover, settings),
+    ...spineText(cover, settings),
     ...offSizes(list, scheme, plan, cover, docket.steps),
     ...bleeds(list),
-    ...tooSmall(
-      cover.plan,
-      coverPress(scheme),
-      (stock) => ({ cover: { ...(scheme.cover ?? PLAIN_COVER), stock } }),
-      'cover',
-    ),
+    ...tooSmall(cover.plan, coverPress(scheme), (stock) => ({ cover: { ...settings, stock } }), 'cover'),
   ];
 };
+
+type Settings = NonNullable<Signatures['cover']>;
+
+/** Outer pages that are missing, and other parts that come out as white paper where no whole outside stands for them. */
+function lacking({ cover: pages }: PageList, cover: CoverPlan, { text }: Settings): Finding[] {
+  const isThere = (part: CoverPart) => !!pages?.outside || !!pages?.[part];
+  const missing = (['front', 'back'] as const).filter((part) => !isThere(part));
+  const bare = cover.parts.flatMap(({ part }) =>
+    !isThere(part) && (part.endsWith('flap') || (part === 'spine' && !text?.trim())) ? [part] : [],
+  );
+  return [
+    ...(missing.length ? [{ ...AT, code: 'cover-missing', level: 'look', parts: missing } as const] : []),
+    ...(bare.length ? [{ ...AT, code: 'cover-bare', level: 'look', parts: bare } as const] : []),
+  ];
+}
+
+/** A spine that no leaves of paper give, that nobody has worked out, or that is typed otherwise than it works out. */
+function spineThickness({ cover: pages }: PageList, { spine }: CoverPlan, settings: Settings): Finding[] {
+  const { width, worked, leaves } = spine;
+  if (worked === undefined) {
+    if (settings.spine !== undefined) return [];
+    const glued = spine.added + Math.max(0, spine.signatures - 1) * spine.thread;
+    const leaf = (width - glued) / leaves;
+    const isPaper = leaf >= PAPERS.least && leaf <= PAPERS.most;
+    // What the pages of the cover leave for the spine has to be as thick as leaves of some paper are.
+    const given = pages?.outside || pages?.spine;
+    return given && !isPaper
+      ? [{ ...AT, code: 'spine-impossible', level: 'stop', width, leaves, leaf }]
+      : [{ ...AT, code: 'spine-unknown', level: 'look' }];
+  }
+  const off = Math.abs(worked - width);
+  if (off <= LEAST_SHOWN) return [];
+  return [
+    {
+      ...AT,
+      code: 'spine-differs',
+      level: off > TOLERANCE + BULK_VARIES * worked ? 'stop' : 'look',
+      typed: width,
+      worked,
+      mend: { code: 'worked-spine', scheme: { cover: { ...settings, spine: undefined } } },
+    },
+  ];
+}
+
+/** Text on the spine that is higher than what is free of it. */
+function spineText({ spine }: CoverPlan, { text, textSize = SPINE_TEXT.plain }: Settings): Finding[] {
+  if (!text?.trim()) return [];
+  const { above, below } = textHeight({ face: FACES[0], weight: 'regular', size: textSize });
+  const room = spine.width - 2 * BESIDE_TEXT;
+  if (above + below <= room) return [];
+  return [{ ...AT, code: 'spine-text-large', level: 'look', height: above + below, room: Math.max(0, room) }];
+}
 
 /** The size that a part has to have. */
 function wanted(part: CoverPart, { size, parts }: CoverPlan, list: PageList): Size | undefined {

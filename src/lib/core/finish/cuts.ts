@@ -32,74 +32,81 @@ type Span = [from: number, to: number];
 
 /** The cuts that part pieces on a sheet and trim them, widest strips first. Throws CutError where no cut goes right through. */
 export function cutsOf(boxes: readonly Box[], sheet: Size): Cut[] {
-  const cuts: Omit<Cut, 'number'>[] = [];
-  part({ x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }, boxes, '');
-  return cuts.map((cut, n) => ({ number: n + 1, ...cut }));
+  const guillotine = new Guillotine();
+  guillotine.part({ paper: { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }, boxes, name: '' });
+  return guillotine.cuts.map((cut, n) => ({ number: n + 1, ...cut }));
+}
 
-  function part(paper: Box, within: readonly Box[], name: string): void {
-    if (!within.length) return;
-    const up = strips(within.map((box): Span => [box.y0, box.y1]));
-    const across = strips(within.map((box): Span => [box.x0, box.x1]));
-    const one = within.length === 1;
-    if (!one && up.length === 1 && across.length === 1) throw new CutError(within);
-    // Along the side that parts it into more strips; a piece by itself is trimmed at all four sides.
-    const axis = up.length >= across.length && (one || up.length > 1) ? 'horizontal' : 'vertical';
-    slice(paper, within, axis, axis === 'horizontal' ? up : across, name);
+/** Paper under the knife: the pieces on it, and its name. */
+interface Strip {
+  paper: Box;
+  boxes: readonly Box[];
+  name: string;
+}
+type Axis = Cut['axis'];
+const OTHER = { horizontal: 'vertical', vertical: 'horizontal' } as const;
+/** The lower and the upper edge of a box across the axis. */
+const EDGES = { horizontal: ['y0', 'y1'], vertical: ['x0', 'x1'] } as const;
+const spanOf = (box: Box, axis: Axis): Span => [box[EDGES[axis][0]], box[EDGES[axis][1]]];
+
+class Guillotine {
+  readonly cuts: Omit<Cut, 'number'>[] = [];
+
+  /** Parts what lies on a piece of paper, along the side that parts it into more strips; a piece by itself is trimmed at all four sides. */
+  part(strip: Strip): void {
+    const { boxes } = strip;
+    if (!boxes.length) return;
+    const spans = {
+      horizontal: stretches(boxes.map((box) => spanOf(box, 'horizontal'))),
+      vertical: stretches(boxes.map((box) => spanOf(box, 'vertical'))),
+    };
+    const [up, across] = [spans.horizontal.length, spans.vertical.length];
+    const isOne = boxes.length === 1;
+    if (!isOne && up === 1 && across === 1) throw new CutError(boxes);
+    const axis = up >= across && (isOne || up > 1) ? 'horizontal' : 'vertical';
+    this.slice(strip, axis, spans[axis]);
   }
 
-  function slice(
-    paper: Box,
-    within: readonly Box[],
-    axis: Cut['axis'],
-    spans: readonly Span[],
-    name: string,
-  ): void {
-    const [low, high] = axis === 'horizontal' ? (['y0', 'y1'] as const) : (['x0', 'x1'] as const);
+  /** Cuts one strip off after the other; each then goes under the knife the other way. */
+  private slice({ paper, boxes, name }: Strip, axis: Axis, spans: readonly Span[]): void {
+    const [low, high] = EDGES[axis];
     let left = paper;
-    const parts: { paper: Box; boxes: Box[] }[] = [];
-    const before = cuts.length;
+    const before = this.cuts.length;
     const cut = (at: number, off: CutOff) => {
-      if (at > left[low] + SAME && at < left[high] - SAME) {
-        cuts.push({ axis, at, paper: left, strip: name, off });
-        left = { ...left, [low]: at };
-      }
+      if (at <= left[low] + SAME || at >= left[high] - SAME) return;
+      this.cuts.push({ axis, at, paper: left, strip: name, off });
+      left = { ...left, [low]: at };
     };
-    for (const [from, to] of spans) {
+    const parts = spans.map(([from, to], n): Strip => {
       cut(from, 'waste');
       const strip = { ...left, [high]: Math.min(left[high], to) };
       cut(to, 'piece');
-      parts.push({
+      return {
         paper: strip,
-        boxes: within.filter((box) => box[low] >= from - SAME && box[high] <= to + SAME),
-      });
-    }
-    if (cuts.length > before) lastOf(cuts).rest = lastOf(spans)[1] < paper[high] - SAME ? 'waste' : 'piece';
-    parts.forEach(({ paper: strip, boxes: held }, n) =>
-      finish(strip, held, axis, parts.length > 1 ? [name, n + 1].filter(Boolean).join('.') : name),
-    );
+        boxes: boxes.filter((box) => box[low] >= from - SAME && box[high] <= to + SAME),
+        name: spans.length > 1 ? [name, n + 1].filter(Boolean).join('.') : name,
+      };
+    });
+    if (this.cuts.length > before)
+      lastOf(this.cuts).rest = lastOf(spans)[1] < paper[high] - SAME ? 'waste' : 'piece';
+    for (const part of parts) this.finish(part, OTHER[axis]);
   }
 
-  /** A strip that was cut on one axis goes under the knife the other way. */
-  function finish(paper: Box, held: readonly Box[], done: Cut['axis'], name: string): void {
-    const [only] = held;
-    if (held.length === 1 && only) {
-      const other = done === 'horizontal' ? 'vertical' : 'horizontal';
-      const [low, high] = other === 'horizontal' ? (['y0', 'y1'] as const) : (['x0', 'x1'] as const);
-      if (only[low] > paper[low] + SAME || only[high] < paper[high] - SAME)
-        slice(paper, held, other, [[only[low], only[high]]], name);
-      return;
-    }
-    const axis = done === 'horizontal' ? 'vertical' : 'horizontal';
-    const spans = strips(
-      held.map((box): Span => (axis === 'horizontal' ? [box.y0, box.y1] : [box.x0, box.x1])),
-    );
-    if (spans.length > 1) slice(paper, held, axis, spans, name);
-    else part(paper, held, name);
+  /** A strip that was cut on one axis goes under the knife on the other. */
+  private finish(strip: Strip, axis: Axis): void {
+    const { paper, boxes } = strip;
+    const spans = stretches(boxes.map((box) => spanOf(box, axis)));
+    const [only] = spans;
+    if (boxes.length === 1 && only) {
+      const [low, high] = EDGES[axis];
+      if (only[0] > paper[low] + SAME || only[1] < paper[high] - SAME) this.slice(strip, axis, spans);
+    } else if (spans.length > 1) this.slice(strip, axis, spans);
+    else this.part(strip);
   }
 }
 
 /** Lengths that no line between them touches, each made of those that overlap; edges that touch may be parted. */
-function strips(spans: readonly Span[]): Span[] {
+function stretches(spans: readonly Span[]): Span[] {
   const sorted = [...spans].sort((a, b) => a[0] - b[0]);
   const merged: Span[] = [];
   for (const [from, to] of sorted) {

@@ -133,57 +133,77 @@ interface Place {
   at: keyof Sides;
 }
 
-/** The grid of a folded sheet, in which a leaf with fold-outs takes several columns, or rows where the spine is at the head. */
-function strips(
-  places: ReadonlyMap<string, Place>,
-  sheet: Omit<Folding, 'pages'> & Record<'columns' | 'rows', number> & Pick<Pattern, 'folds'>,
-  name: string | undefined,
-): Form {
-  const head = sheet.spine === 'head';
-  const [along, across] = head ? [sheet.rows, sheet.columns] : [sheet.columns, sheet.rows];
-  const placeAt = (n: number, m: number) => entryOf(places, head ? `${m} ${n}` : `${n} ${m}`);
-  const lengths: number[] = [];
-  const between: Between[] = [];
-  /** For each part along: the leaf's place along, and which of its segments it is. */
-  const parts: { n: number; segment: number }[] = [];
-  const axis = head ? 'horizontal' : 'vertical';
-  const foldOuts: BorderFold[] = [];
-  for (let n = 0; n < along; n++) {
-    const place = placeAt(n, 0);
+type FoldedSheet = Omit<Folding, 'pages'> & Record<'columns' | 'rows', number> & Pick<Pattern, 'folds'>;
+
+/** What of a folded sheet lies along its spine-to-fore-edge direction: leaf after leaf, a leaf with fold-outs in several parts. */
+interface Along {
+  /** For each part: the leaf's place, and which of its segments it is. */
+  parts: { leaf: number; segment: number }[];
+  lengths: number[];
+  /** What lies between one part and the next. */
+  between: Between[];
+  foldOuts: BorderFold[];
+}
+
+function partsAlong(leaves: readonly Place[], sheet: FoldedSheet, axis: BorderFold['axis']): Along {
+  const along: Along = { parts: [], lengths: [], between: [], foldOuts: [] };
+  leaves.forEach((place, leaf) => {
+    const { segments } = place;
     const atEnd = place.at === 'right' || place.at === 'head';
-    const order = place.segments.map((_, segment) => segment);
-    foldOuts.push(
-      ...panelFolds(place.segments, { axis, reversed: atEnd, before: parts.length, faceUp: place.odd.face }),
+    along.foldOuts.push(
+      ...panelFolds(segments, { axis, reversed: atEnd, before: along.parts.length, faceUp: place.odd.face }),
     );
+    const order = segments.map((_, segment) => segment);
     if (atEnd) order.reverse();
     order.forEach((segment, k) => {
-      if (k) between.push({ gap: 0, cut: false, folded: true });
-      parts.push({ n, segment });
-      lengths.push(entryAt(place.segments, segment).length);
+      if (k) along.between.push({ gap: 0, cut: false, folded: true });
+      along.parts.push({ leaf, segment });
+      along.lengths.push(entryAt(segments, segment).length);
     });
-    if (n + 1 === along) continue;
+    if (leaf + 1 === leaves.length) return;
     // Two leaves meet at their spines or at their fore edges.
-    between.push(
+    along.between.push(
       atEnd
         ? { gap: sheet.gap, cut: false, folded: true, kept: sheet.kept ?? 0 }
         : { gap: 2 * sheet.cutOff, cut: true, folded: true },
     );
-  }
-  const crossings: Between[] = Array.from({ length: across - 1 }, () => ({
+  });
+  return along;
+}
+
+/** The grid of a folded sheet, in which a leaf with fold-outs takes several columns, or rows where the spine is at the head. */
+function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: string | undefined): Form {
+  const head = sheet.spine === 'head';
+  const [count, countAcross] = head ? [sheet.rows, sheet.columns] : [sheet.columns, sheet.rows];
+  const placeAt = (n: number, m: number) => entryOf(places, head ? `${m} ${n}` : `${n} ${m}`);
+  const axis = head ? 'horizontal' : 'vertical';
+  const leaves = Array.from({ length: count }, (_, n) => placeAt(n, 0));
+  const { parts, lengths, between, foldOuts } = partsAlong(leaves, sheet, axis);
+  const crossings = Array.from({ length: countAcross - 1 }, (): Between => ({
     gap: 2 * sheet.cutOff,
     cut: true,
     folded: true,
   }));
-  const cross = Array<number>(across).fill(head ? sheet.cell.width : sheet.cell.height);
+  const cross = Array<number>(countAcross).fill(head ? sheet.cell.width : sheet.cell.height);
   const at = (n: number, m: number) => {
-    const { segment, n: leaf } = entryAt(parts, n);
+    const { segment, leaf } = entryAt(parts, n);
     return facesOf(placeAt(leaf, m), segment);
   };
-  /** The lengths from edge to edge, each with half of what lies beside it. */
-  const withGaps = (bare: readonly number[], gaps: readonly Between[]) =>
-    bare.map((length, n) => length + ((gaps[n - 1]?.gap ?? 0) + (gaps[n]?.gap ?? 0)) / 2);
+  const named = name ? { name } : {};
+  const form = gridForm(
+    head
+      ? {
+          columns: cross,
+          rows: lengths,
+          betweenColumns: crossings,
+          betweenRows: between,
+          at: (column, row) => at(row, column),
+          ...named,
+        }
+      : { columns: lengths, rows: cross, betweenColumns: between, betweenRows: crossings, at, ...named },
+  );
   // Borders between leaves, counted in parts.
-  const borderAt = (leaf: number) => parts.findIndex(({ n }) => n === leaf);
+  const borderAt = (border: number) => parts.findIndex(({ leaf }) => leaf === border);
   const folds = sheet.folds.map((fold) =>
     fold.axis === axis ? { ...fold, border: borderAt(fold.border) } : fold,
   );
@@ -193,25 +213,10 @@ function strips(
     rows: head ? whole : wholeAcross,
     folds: [...foldOuts, ...folds],
   };
-  const form = gridForm(
-    head
-      ? {
-          columns: cross,
-          rows: lengths,
-          betweenColumns: crossings,
-          betweenRows: between,
-          at: (column, row) => at(row, column),
-          ...(name ? { name } : {}),
-        }
-      : {
-          columns: lengths,
-          rows: cross,
-          betweenColumns: between,
-          betweenRows: crossings,
-          at,
-          ...(name ? { name } : {}),
-        },
-  );
   // What folds out would be covered by waste that is not cut off before.
   return { ...form, foldings: [{ pattern, cutFirst: foldOuts.length > 0 }] };
 }
+
+/** The lengths from edge to edge, each with half of what lies beside it. */
+const withGaps = (bare: readonly number[], gaps: readonly Between[]): number[] =>
+  bare.map((length, n) => length + ((gaps[n - 1]?.gap ?? 0) + (gaps[n]?.gap ?? 0)) / 2);
