@@ -54,3 +54,7 @@ export const isRecord = (value: unknown): value is Record<string, unknown> =>
 
 /** The code that an error carries, as those of the system and of PostgreSQL do. */
 export const codeOf = (error: unknown): unknown => (isRecord(error) ? error.code : undefined);
+
+/** Whether a name is that of one of an object's own fields. */
+export const isKeyOf = <T extends object>(thing: T, key: PropertyKey): key is keyof T =>
+  Object.hasOwn(thing, key);

@@ -2,7 +2,7 @@
   import { formatLength } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
   import { tidy } from './dragging';
-  import type { View } from './Mat.svelte';
+  import type { View } from './camera.svelte';
 
   interface Point {
     x: number;

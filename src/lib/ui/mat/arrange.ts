@@ -4,6 +4,8 @@ import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
 import { bleedSides, edgesOf, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
 import { SIDES, type Page, type PageList, type Side } from '../../core/model/page';
 import { entryAt } from '../../core/entries';
+import { oldTrim } from '../../core/pages/changes';
+import { columnsOf } from '../../core/pages/margins';
 
 /** A page's place on the mat: the trim's upper left corner in points, y down. */
 export interface Tile {
@@ -209,4 +211,33 @@ export function arrangeShelf(sizes: readonly Size[], across: number): Shelf {
   });
   close();
   return shelf;
+}
+
+/** The fixed point of what is cut off all round. */
+export const CENTRE = { x: 'centre', y: 'centre' } as const;
+
+/** Pages whose crop is tried: each stays where it lay, and its new trim lies within the old one. */
+export function arrangeCropped(list: PageList, met: PageList, aspect: number): Arrangement {
+  const kept = arrangeSpreads(met, aspect);
+  const tiles = kept.tiles.flatMap((tile): Tile[] => {
+    const is = list.pages[tile.index];
+    if (!is) return [];
+    const old = oldTrim(entryAt(met.pages, tile.index), is, CENTRE, tile.side);
+    return [old ? { ...tile, faced: false, x: tile.x - old.x0, y: tile.y + old.y1 - is.trim.height } : tile];
+  });
+  return { ...kept, tiles };
+}
+
+/** Edges on the mat that a measured point sticks to: of trims, margins and columns. */
+export function edgesToMeet(tiles: readonly Tile[], faces: readonly Page[]): { xs: number[]; ys: number[] } {
+  const [xs, ys] = [new Set<number>(), new Set<number>()];
+  for (const { index, x, y, side } of tiles) {
+    const page = entryAt(faces, index);
+    const trim = { x0: 0, y0: 0, x1: page.trim.width, y1: page.trim.height };
+    for (const box of [trim, ...columnsOf(page, side)]) {
+      xs.add(x + box.x0).add(x + box.x1);
+      ys.add(y + page.trim.height - box.y0).add(y + page.trim.height - box.y1);
+    }
+  }
+  return { xs: [...xs], ys: [...ys] };
 }

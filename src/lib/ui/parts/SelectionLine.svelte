@@ -10,7 +10,7 @@
   import { bleedSides, faceAt, sideAt } from '../../core/pages/page';
   import type { Page } from '../../core/model/page';
   import { saySize } from '../../words/sizes';
-  import type { Zoom } from '../mat/Mat.svelte';
+  import type { Zoom } from '../mat/camera.svelte';
   import type { Bench } from '../bench.svelte';
 
   interface Props {

@@ -4,7 +4,8 @@
   import type { Bench } from '../bench.svelte';
   import CompareTiles from '../mat/CompareTiles.svelte';
   import Caption from '../mat/Caption.svelte';
-  import Mat, { type Zoom } from '../mat/Mat.svelte';
+  import Mat from '../mat/Mat.svelte';
+  import type { Zoom } from '../mat/camera.svelte';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 

@@ -10,7 +10,8 @@
   import { arrangeSpreads } from '../mat/arrange';
   import Caption from '../mat/Caption.svelte';
   import type { TileView } from '../mat/gate.svelte';
-  import Mat, { type Zoom } from '../mat/Mat.svelte';
+  import Mat from '../mat/Mat.svelte';
+  import type { Zoom } from '../mat/camera.svelte';
   import NearFace from '../mat/NearFace.svelte';
   import PageTile from '../mat/PageTile.svelte';
   import LineHolds from './LineHolds.svelte';

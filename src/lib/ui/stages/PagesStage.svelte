@@ -1,23 +1,24 @@
 <script lang="ts">
   import EmptyCard from '../parts/EmptyCard.svelte';
-  import type { Level } from '../../core/checks/finding';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { faceLabels } from '../../core/numbers/labels';
-  import { facesOf, isReadLeftwards } from '../../core/pages/page';
+  import { facesOf } from '../../core/pages/page';
   import { addressesOf } from '../../core/pages/panels';
   import { oldTrim } from '../../core/pages/changes';
-  import { columnsOf } from '../../core/pages/margins';
   import type { Bench } from '../bench.svelte';
   import { tidy } from '../mat/dragging';
   import { Gate, type TileView } from '../mat/gate.svelte';
   import Handles from '../mat/Handles.svelte';
   import Caption from '../mat/Caption.svelte';
-  import Mat, { type View, type Zoom } from '../mat/Mat.svelte';
+  import Mat from '../mat/Mat.svelte';
+  import type { View, Zoom } from '../mat/camera.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
   import PageTile from '../mat/PageTile.svelte';
-  import { arrangeSpreads, type Arrangement, type Tile } from '../mat/arrange';
+  import { arrangeCropped, arrangeSpreads, CENTRE, edgesToMeet, type Arrangement, type Tile } from '../mat/arrange';
   import { Carrying } from './carrying.svelte';
+  import { Picking, tileAt, tilesIn } from './picking.svelte';
   import { Pulling } from './pulling.svelte';
+  import { worstLevels } from './worstLevels';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
@@ -26,69 +27,43 @@
   const list = $derived(bench.shown.list);
   const base = $derived(bench.base.list);
   const before = $derived(new Map(facesOf(base).map((page) => [page.id, page])));
-  const pulling = new Pulling({
+  const ground = {
     get bench() {
       return bench;
     },
     arranged: () => arranged,
-    toMat: (event) => mat!.toMat(event),
-  });
-  const cropping = $derived(pulling.cropping);
-  const carrying = new Carrying({
-    get bench() {
-      return bench;
-    },
-    arranged: () => arranged,
-    toMat: (event) => mat!.toMat(event),
-    pan: (x, y) => mat!.pan(x, y),
+    toMat: (event: { clientX: number; clientY: number }) => mat!.toMat(event),
+    pan: (x: number, y: number) => mat!.pan(x, y),
     focus: () => mat!.focus(),
     frame: () => mat!.frame(),
-  });
+  };
+  const pulling = new Pulling(ground);
+  const cropping = $derived(pulling.cropping);
+  const carrying = new Carrying(ground);
+  const picking = new Picking(ground);
 
   const aspect = $derived(matWidth / Math.max(1, matHeight));
   /** While a step is tried that leaves their number as it is, the mat keeps its scale and its rows, so that what changes is the pages. */
-  const ADDING: readonly string[] = ['take-in', 'blank', 'copy', 'split', 'join', 'reading-order', 'panel', 'give-back'];
-  const trying = $derived(!!bench.draft.form && !ADDING.includes(bench.draft.form.kind) && base.pages.length > 0);
+  const trying = $derived(!!bench.draft.form && base.pages.length > 0 && facesOf(list).length === before.size);
   const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.view.folded).columns : undefined);
   const arranged: Arrangement = $derived.by(() => {
     if (!cropping) return arrangeSpreads(list, aspect, keptColumns, bench.view.folded);
-    // While a crop is tried, each page stays where it was and its new trim lies within the old one.
-    const kept = arrangeSpreads(pulling.met, aspect);
-    const tiles = kept.tiles.flatMap((tile): Tile[] => {
-      const [was, is] = [pulling.met.pages[tile.index]!, list.pages[tile.index]];
-      if (!is) return [];
-      const old = oldTrim(was, is, CENTRE, tile.side);
-      return [old ? { ...tile, faced: false, x: tile.x - old.x0, y: tile.y + old.y1 - is.trim.height } : tile];
-    });
-    return { ...kept, tiles };
+    return arrangeCropped(list, pulling.met, aspect);
   });
-  const CENTRE = { x: 'centre', y: 'centre' } as const;
   const faces = $derived(facesOf(list));
   const labels = $derived(faceLabels(list));
   const addresses = $derived(addressesOf(list));
   const nameOf = (index: number): string => addresses.get(faces[index]!.id) ?? String(index + 1);
-  /** The page from which a pick with Shift reaches. */
-  let anchor = $state(0);
 
-  const flags = $derived.by(() => {
-    const worst = new Map<string, Level>();
-    const rank = { stop: 2, look: 1, note: 0 };
-    for (const { level, pages } of bench.findings) {
-      if (level === 'note' || pages.length === list.pages.length) continue;
-      for (const id of pages) if (rank[level] > (worst.has(id) ? rank[worst.get(id)!] : -1)) worst.set(id, level);
-    }
-    return worst;
-  });
+  const flags = $derived(worstLevels(bench.findings, list.pages.length));
+  const sizeOf = (index: number) => faces[index]!.trim;
 
   const gate = new Gate();
   /** Labels and flags reach this far beyond a page, in points. */
   const SLACK = 60;
   /** The pages in sight as they lie, as far as they are on the mat by now. */
   function onMat({ x0, x1, y0, y1 }: View): readonly TileView[] {
-    const seen = arranged.tiles.filter(({ index, x, y }) => {
-      const { width, height } = faces[index]!.trim;
-      return x + width + SLACK > x0 && x - SLACK < x1 && y + height + SLACK > y0 && y - SLACK < y1;
-    });
+    const seen = tilesIn(arranged.tiles, { x0: x0 - SLACK, x1: x1 + SLACK, y0: y0 - SLACK, y1: y1 + SLACK }, sizeOf);
     return gate.admit(
       seen.map((tile): TileView => {
         const page = faces[tile.index]!;
@@ -115,52 +90,12 @@
     return oldTrim(was, page, step && 'fixed' in step ? step.fixed : CENTRE, tile.side);
   }
 
-  function pick(index: number, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): void {
-    const id = faces[index]!.id;
-    if (event.shiftKey) {
-      const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)];
-      bench.selected.choose(faces.slice(from, to + 1).map((page) => page.id));
-      return;
-    }
-    anchor = index;
-    bench.selected.chooseOne(id, event);
-  }
-
-  function marquee(box: { x0: number; y0: number; x1: number; y1: number }, add: boolean): void {
-    const hit = arranged.tiles.filter(({ index, x, y }) => {
-      const { width, height } = faces[index]!.trim;
-      return x < box.x1 && x + width > box.x0 && y < box.y1 && y + height > box.y0;
-    });
-    bench.selected.choose([...(add ? bench.selected.ids : []), ...hit.map(({ index }) => faces[index]!.id)]);
-  }
-
-  let reach = $state(0);
   function onkeydown(event: KeyboardEvent): void {
-    const last = list.pages.length - 1;
-    if (last < 0) return;
-    if (pulling.nudge(event)) return event.preventDefault();
-    const [left, right] = isReadLeftwards(list.book) ? ([1, -1] as const) : ([-1, 1] as const);
-    const way = { [-1]: 'earlier', 1: 'later' } as const;
-    const shift = event.altKey && ({ ArrowLeft: way[left], ArrowRight: way[right], Home: 'start', End: 'end' } as const)[event.key];
-    if (shift) {
-      event.preventDefault();
-      carrying.shift(shift);
-      return;
-    }
-    const from = event.shiftKey ? reach : (bench.selected.indexes[0] ?? -1);
-    const up = arranged.columns * (list.book.facing ? 2 : 1);
-    const to = { ArrowLeft: from + left, ArrowRight: from + right, ArrowUp: from - up, ArrowDown: from + up, Home: 0, End: last }[event.key];
-    if (to === undefined) return;
+    if (!list.pages.length) return;
+    if (pulling.nudge(event) || (event.altKey && carrying.shiftBy(event.key))) return event.preventDefault();
+    const index = picking.walk(event);
+    if (index === undefined) return;
     event.preventDefault();
-    const index = Math.min(last, Math.max(0, to));
-    if (event.shiftKey) {
-      const [a, b] = [Math.min(anchor, index), Math.max(anchor, index)];
-      bench.selected.choose(list.pages.slice(a, b + 1).map((page) => page.id));
-    } else {
-      anchor = index;
-      bench.selected.choose([list.pages[index]!.id]);
-    }
-    reach = index;
     showPage(index);
   }
 
@@ -185,29 +120,12 @@
 
   // --- Reading positions and distances off the mat. ---
 
-  const tileAt = ({ x, y }: { x: number; y: number }): Tile | undefined =>
-    arranged.tiles.findLast((tile) => {
-      const { width, height } = faces[tile.index]!.trim;
-      return x >= tile.x && x <= tile.x + width && y >= tile.y && y <= tile.y + height;
-    });
   let hovered = $state.raw<{ tile: Tile; x: number; y: number } | undefined>();
   function onhover(at: { x: number; y: number } | undefined): void {
-    const tile = at && tileAt(at);
+    const tile = at && tileAt(arranged.tiles, at, sizeOf);
     hovered = tile && { tile, x: at.x - tile.x, y: at.y - tile.y };
   }
-  /** Edges that a measured point sticks to: trim, bleed is beyond it, margins and columns. */
-  const edges = $derived.by(() => {
-    if (!bench.view.measure) return { xs: [], ys: [] };
-    const [xs, ys] = [new Set<number>(), new Set<number>()];
-    for (const { index, x, y, side } of arranged.tiles) {
-      const page = faces[index]!;
-      for (const box of [{ x0: 0, y0: 0, x1: page.trim.width, y1: page.trim.height }, ...columnsOf(page, side)]) {
-        xs.add(x + box.x0).add(x + box.x1);
-        ys.add(y + page.trim.height - box.y0).add(y + page.trim.height - box.y1);
-      }
-    }
-    return { xs: [...xs], ys: [...ys] };
-  });
+  const edges = $derived(bench.view.measure ? edgesToMeet(arranged.tiles, faces) : { xs: [], ys: [] });
 
   // --- A format dropped on a page is put on it, or on all that are picked with it. ---
 
@@ -215,7 +133,7 @@
   const over = (event: DragEvent) => event.dataTransfer?.types.includes(FORMAT) && event.preventDefault();
   function drop(event: DragEvent): void {
     const format = event.dataTransfer?.getData(FORMAT);
-    const tile = format && tileAt(mat!.toMat(event));
+    const tile = format && tileAt(arranged.tiles, mat!.toMat(event), sizeOf);
     if (!format || !tile) return;
     event.preventDefault();
     const { id } = faces[tile.index]!;
@@ -239,7 +157,7 @@
     {...cropping ? { cursor: 'crosshair' } : {}}
     {onhover}
     {onkeydown}
-    onmarquee={marquee}
+    onmarquee={(box, add) => picking.marquee(box, add)}
     onempty={() => bench.selected.choose([])}
   >
     {#snippet children(view)}
@@ -251,7 +169,7 @@
           away={bench.view.guides.away || !!cropping}
           surveys={bench.surveys}
           k={view.k}
-          onpick={(event) => pulling.press(tile.index, event) || carrying.press(tile.index, event, () => pick(tile.index, event))}
+          onpick={(event) => pulling.press(tile.index, event) || carrying.press(tile.index, event, () => picking.pick(tile.index, event))}
         />
       {/each}
       {#if pulling.box}<Handles box={pulling.box} grips={pulling.grips} k={view.k} ongrip={(held, event) => pulling.grip(held, event)} />{/if}

@@ -7,7 +7,8 @@
   import type { Bench } from '../bench.svelte';
   import type { SheetsLook } from '../sheetsView.svelte';
   import Caption from '../mat/Caption.svelte';
-  import Mat, { type Zoom } from '../mat/Mat.svelte';
+  import Mat from '../mat/Mat.svelte';
+  import type { Zoom } from '../mat/camera.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import FoldDrawing from './FoldDrawing.svelte';
   import SheetFace from './SheetFace.svelte';

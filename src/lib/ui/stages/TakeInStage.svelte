@@ -11,7 +11,8 @@
   import type { Survey, SurveyPage } from '../../core/model/survey';
   import { arrangeShelf, type Shelf } from '../mat/arrange';
   import type { Bench } from '../bench.svelte';
-  import Mat, { type Zoom } from '../mat/Mat.svelte';
+  import Mat from '../mat/Mat.svelte';
+  import type { Zoom } from '../mat/camera.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
   import Arrivals from './Arrivals.svelte';
 

@@ -7,7 +7,7 @@ import type { Bench } from '../bench.svelte';
 import { newStepId } from '../newStepId';
 import type { Arrangement, Tile } from '../mat/arrange';
 import { follow } from '../mat/follow';
-import { entryAt } from '../../core/entries';
+import { entryAt, isKeyOf } from '../../core/entries';
 
 /** So near to the mat's edge, in pixels, carrying scrolls, by this share of how near. */
 const [EDGE_PX, SCROLL] = [48, 0.35];
@@ -73,6 +73,20 @@ export class Carrying {
         this.landing = undefined;
       },
     );
+  }
+
+  /** Moves the picked pages where an arrow key points, or to an end. Returns whether the key is one of these. */
+  shiftBy(key: string): boolean {
+    const leftwards = isReadLeftwards(this.ground.bench.shown.list.book);
+    const to = {
+      ArrowLeft: leftwards ? 'later' : 'earlier',
+      ArrowRight: leftwards ? 'earlier' : 'later',
+      Home: 'start',
+      End: 'end',
+    } as const;
+    if (!isKeyOf(to, key)) return false;
+    this.shift(to[key]);
+    return true;
   }
 
   /** Moves the picked pages by one place, or to an end; the same pages moved again are still one step. */

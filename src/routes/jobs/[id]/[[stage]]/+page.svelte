@@ -11,7 +11,7 @@
   import Keys from '$lib/ui/parts/Keys.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
-  import type { Zoom } from '$lib/ui/mat/Mat.svelte';
+  import type { Zoom } from '$lib/ui/mat/camera.svelte';
   import { Pictures } from '$lib/ui/pictures.svelte';
   import { isPossible } from '$lib/ui/slip/acts';
   import { SHORTCUTS } from '$lib/ui/slip/shortcuts';
