@@ -1,18 +1,16 @@
 <script lang="ts">
-  import { sayAgo, sayMoment } from '$lib/words/ago';
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/sizes';
-  import { schemeWords } from '$lib/words/schemes';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
+  import JobCard from '$lib/ui/parts/JobCard.svelte';
+  import { WindowVirtualizer } from 'virtua/svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
-  import SpreadPicture from '$lib/ui/parts/SpreadPicture.svelte';
   import Search from '@lucide/svelte/icons/search';
 
   let { data } = $props();
   let search = $state('');
-  let asking = $state<string | undefined>();
   let busy = $state(false);
 
   const found = $derived.by(() => {
@@ -22,6 +20,12 @@
       return words.every((word) => text.includes(word));
     });
   });
+
+  /** Cards lie in rows, so that of many only those in sight are drawn. */
+  const [CARD, GAP] = [380, 20];
+  let width = $state(1224);
+  const columns = $derived(Math.max(1, Math.floor((width + GAP) / (CARD + GAP))));
+  const rows = $derived(Array.from({ length: Math.ceil(found.length / columns) }, (_, n) => found.slice(n * columns, (n + 1) * columns)));
 
   let wrong = $state('');
   const guard = async (work: () => Promise<unknown>): Promise<void> => {
@@ -40,11 +44,8 @@
   const remove = (id: string) =>
     guard(async () => {
       await api.deleteJob(id);
-      asking = undefined;
       await invalidateAll();
     });
-  /** A size whose figures and unit stay on one line. */
-  const unbroken = (size: string): string => size.replace(/ (?=×|[a-z]+$)|(?<=×) /g, '\u00a0');
 </script>
 
 <svelte:head><title>Jobs · Folder</title></svelte:head>
@@ -76,53 +77,15 @@
   {:else if !found.length}
     <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
   {/if}
-  <ul>
-    {#each found as { id, summary, changedAt, by, newer } (id)}
-      <li>
-        <a class="open" href="/jobs/{id}" aria-label="Open {summary.title}">
-          <SpreadPicture spread={summary.spread} />
-          <span class="text">
-            <strong>{summary.title}</strong>
-            <span class="quiet"
-              >{schemeWords(summary.scheme).name}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
-            >
-            <span class="counts"
-              ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"
-                  >{summary.sheets}</span
-                >
-                sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}&nbsp;· <span class="mono">{summary.pieces}</span>
-                piece{summary.pieces === 1 ? '' : 's'}{/if}</span
-            >
-            <span class="findings">
-              {#if newer}<span class="n stop">made by a newer Folder</span>{/if}
-              {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}
-              {#if summary.open.look}<span class="n look"><span class="mono">{summary.open.look}</span> look</span>{/if}
-              {#if summary.open.note}<span class="n"><span class="mono">{summary.open.note}</span> note{summary.open.note > 1 ? 's' : ''}</span>{/if}
-              {#if summary.pages && !summary.open.stop && !summary.open.look}<span class="n fine">nothing open</span>{/if}
-            </span>
-          </span>
-        </a>
-        <footer>
-          {#if asking === id}
-            <span role="alert">Delete this job? Files that other jobs use stay.</span>
-            <span class="acts"
-              ><button class="link stop" onclick={() => void remove(id)}>Delete</button><button class="link" onclick={() => (asking = undefined)}
-                >Keep</button
-              ></span
-            >
-          {:else}
-            <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}>{by ? `${by}, ` : 'changed '}{sayAgo(changedAt)}</time>
-            <span class="acts"
-              ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button
-                class="link"
-                onclick={() => void copy(id)}>Copy</button
-              ><button class="link" onclick={() => (asking = id)}>Delete</button></span
-            >
-          {/if}
-        </footer>
-      </li>
-    {/each}
-  </ul>
+  <div class="jobs" role="list" aria-label="Jobs" style:--columns={columns} bind:clientWidth={width}>
+    <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20}>
+      {#snippet children(row)}
+        <div class="row">
+          {#each row as job (job.id)}<JobCard {job} oncopy={() => void copy(job.id)} ondelete={() => void remove(job.id)} />{/each}
+        </div>
+      {/snippet}
+    </WindowVirtualizer>
+  </div>
 </main>
 
 <style>
@@ -154,81 +117,15 @@
     background-image: linear-gradient(var(--mat-fine) 1px, transparent 1px), linear-gradient(90deg, var(--mat-fine) 1px, transparent 1px);
     background-size: 38px 38px;
   }
-  ul {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(380px, 1fr));
-    gap: 20px;
+  .jobs {
     max-width: 1260px;
     margin: 0 auto;
-    padding: 0;
-    list-style: none;
   }
-  li {
-    display: flex;
-    flex-direction: column;
-    background: var(--card);
-    clip-path: var(--corner);
-  }
-  .open {
+  .row {
     display: grid;
-    grid-template-columns: 150px 1fr;
-    flex: 1;
-    color: var(--ink);
-    text-decoration: none;
-  }
-  .open:hover strong {
-    color: var(--act);
-    text-decoration: underline;
-  }
-  .open:focus-visible {
-    outline-offset: -3px;
-  }
-  .text {
-    display: flex;
-    flex-direction: column;
-    gap: 3px;
-    padding: 16px 18px 12px;
-    min-width: 0;
-  }
-  strong {
-    font-size: 16px;
-    font-weight: 600;
-    overflow-wrap: anywhere;
-  }
-  .findings {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-    margin-top: auto;
-    padding-top: 10px;
-  }
-  .n {
-    padding: 0 7px;
-    border: 1px solid currentColor;
-    font-size: 12px;
-    color: var(--ink-2);
-  }
-  .n.stop,
-  .link.stop {
-    color: var(--cut);
-  }
-  .n.look {
-    color: var(--look);
-  }
-  .n.fine {
-    color: var(--fine);
-  }
-  footer {
-    display: flex;
-    justify-content: space-between;
-    gap: 12px;
-    padding: 8px 18px;
-    border-top: 1px solid var(--rule);
-    font-size: 13px;
-  }
-  .acts {
-    display: flex;
-    gap: 14px;
+    grid-template-columns: repeat(var(--columns), 1fr);
+    gap: 20px;
+    padding-bottom: 20px;
   }
   .empty {
     display: grid;

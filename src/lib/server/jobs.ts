@@ -7,19 +7,9 @@ import { sweep } from './blobs';
 import { db, transaction, type Db } from './db';
 import { Problem } from './problem';
 import { judge } from './judge';
-import type { JobSummary } from './summary';
-import type { JobState } from '../wire/told';
+import type { JobListing, JobState } from '../wire/told';
 import { firstOf } from '../core/entries';
-
-export interface JobListing {
-  id: string;
-  summary: JobSummary;
-  changedAt: string;
-  /** Who changed it last, where people sign in. */
-  by?: string;
-  /** A newer Folder wrote it: it cannot be opened here, only downloaded and removed. */
-  newer?: true;
-}
+import type { JobSummary } from '../wire/told';
 
 /** States kept for undo; older ones are let go. */
 const MOST_STATES = 500;

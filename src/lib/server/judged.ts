@@ -3,7 +3,8 @@ import type { Docket } from '../core/docket/docket';
 import { surveySchema, type Surveys } from '../core/model/survey';
 import { sayFinding } from '../words/checks';
 import type { Told } from '../wire/told';
-import { summarise, type JobSummary } from './summary';
+import { summarise } from './summary';
+import type { JobSummary } from '../wire/told';
 
 /** What the list of jobs shows of a job, and what was found in it, in words. */
 export interface Judged {

@@ -1,29 +1,12 @@
 import type { WorkedOut } from '../core/checks';
-import type { Docket } from '../core/docket/docket';
-import { heightOf, widthOf, type Size } from '../core/measure/box';
+import { heightOf, widthOf } from '../core/measure/box';
 import { spreadsOf } from '../core/pages/leaves';
 import { commonestSize } from '../core/pages/sizes';
 import { sideOf } from '../core/pages/page';
-import type { Side } from '../core/model/page';
 import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
-import type { Surface } from '../core/model/surface';
 import { entryAt } from '../core/entries';
-
-/** What the list of jobs shows of one. */
-export interface JobSummary {
-  title: string;
-  unit: Docket['unit'];
-  scheme: Docket['scheme']['kind'];
-  pages: number;
-  sheets: number;
-  size?: Size;
-  /** How many differently named pieces there are. */
-  pieces: number;
-  open: { stop: number; look: number; note: number };
-  /** The first spread, from left to right or from head to foot, with the size of each source page as seen. */
-  spread: { side: Side; surface: Surface; media?: Size }[];
-}
+import type { JobSummary } from '../wire/told';
 
 /** Works out what the list of jobs shows. */
 export function summarise({ docket, surveys, list, plan, findings }: WorkedOut): JobSummary {

@@ -6,8 +6,36 @@ import type { CutBy } from '../core/handover/machines';
 import type { Output } from '../core/handover/outputs';
 import type { Size } from '../core/measure/box';
 import type { Trouble } from '../words/troubles';
+import type { Side } from '../core/model/page';
+import type { Surface } from '../core/model/surface';
 
 /** What the server tells the bench, as JSON. Times are in ISO 8601, lengths in points. */
+
+/** What the list of jobs shows of one. */
+export interface JobSummary {
+  title: string;
+  unit: Docket['unit'];
+  scheme: Docket['scheme']['kind'];
+  pages: number;
+  sheets: number;
+  size?: Size;
+  /** How many differently named pieces there are. */
+  pieces: number;
+  open: { stop: number; look: number; note: number };
+  /** The first spread, from left to right or from head to foot, with the size of each source page as seen. */
+  spread: { side: Side; surface: Surface; media?: Size }[];
+}
+
+/** A job on the list of jobs. */
+export interface JobListing {
+  id: string;
+  summary: JobSummary;
+  changedAt: string;
+  /** Who changed it last, where people sign in. */
+  by?: string;
+  /** A newer Folder wrote it: it cannot be opened here, only downloaded and removed. */
+  newer?: true;
+}
 
 /** A job as the bench holds it. */
 export interface JobState {

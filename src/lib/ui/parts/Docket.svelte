@@ -7,6 +7,7 @@
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Power from '@lucide/svelte/icons/power';
+  import { Virtualizer } from 'virtua/svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
 
   let { bench }: { bench: Bench } = $props();
@@ -18,6 +19,8 @@
     const now = bench.docket.steps;
     return last && now.every((step, i) => last.steps[i]?.id === step.id) ? last.steps.slice(now.length) : [];
   });
+
+  const rows = $derived([...bench.docket.steps.map((step) => ({ step, undone: false })), ...ahead.map((step) => ({ step, undone: true }))]);
 
   const say = (step: Step, index: number) => sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, bench.docket.formats);
   function swap(index: number, by: -1 | 1): void {
@@ -48,58 +51,61 @@
   {#if !bench.docket.steps.length && !ahead.length}
     <p class="none">Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.</p>
   {/if}
-  <ol>
-    {#each bench.docket.steps as step, index (step.id)}
-      {@const words = say(step, index)}
-      <li
-        class:off={step.off}
-        class:failed={failed.has(step.id)}
-        class:here={index === bench.docket.steps.length - 1}
-        class:open={bench.draft.form?.step?.id === step.id}
-      >
-        <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
-          <span class="mono n">{index + 1}</span>
-          <span class="words"
-            ><b>{words.act}</b>
-            {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small>{#if step.recipe}<small
-                >from “{step.recipe.name}”, version {step.recipe.version}</small
-              >{/if}</span
+  <div class="steps">
+    <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30}>
+      {#snippet children({ step, undone }, index)}
+        {#if undone}
+          {@const words = sayStep(step, bench.unit, bench.base.list)}
+          <div class="step ahead">
+            <button class="line" onclick={() => bench.walk('redo')} title="Redo brings this back">
+              <span class="mono n">{index + 1}</span>
+              <span class="words"><b>{words.act}</b> {words.what}<small>undone</small></span>
+            </button>
+          </div>
+        {:else}
+          {@const words = say(step, index)}
+          <div
+            class="step"
+            class:off={step.off}
+            class:failed={failed.has(step.id)}
+            class:here={index === bench.docket.steps.length - 1}
+            class:open={bench.draft.form?.step?.id === step.id}
           >
-        </button>
-        <span class="tools">
-          <button
-            title={step.off ? 'Switch on' : 'Switch off'}
-            aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}"
-            onclick={() => toggle(step.id)}><Power size={13} /></button
-          >
-          <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}
-            ><ArrowUp size={13} /></button
-          >
-          <button
-            title="Later"
-            aria-label="Move step {index + 1} later"
-            disabled={index === bench.docket.steps.length - 1}
-            onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
-          >
-          <button
-            title="Remove from the docket"
-            aria-label="Delete step {index + 1}"
-            onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button
-          >
-        </span>
-      </li>
-    {/each}
-    {#each ahead as step, i (step.id)}
-      <li class="ahead">
-        <button class="line" onclick={() => bench.walk('redo')} title="Redo brings this back">
-          <span class="mono n">{bench.docket.steps.length + i + 1}</span>
-          <span class="words"
-            ><b>{sayStep(step, bench.unit, bench.base.list).act}</b> {sayStep(step, bench.unit, bench.base.list).what}<small>undone</small></span
-          >
-        </button>
-      </li>
-    {/each}
-  </ol>
+            <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
+              <span class="mono n">{index + 1}</span>
+              <span class="words"
+                ><b>{words.act}</b>
+                {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small>{#if step.recipe}<small
+                    >from “{step.recipe.name}”, version {step.recipe.version}</small
+                  >{/if}</span
+              >
+            </button>
+            <span class="tools">
+              <button
+                title={step.off ? 'Switch on' : 'Switch off'}
+                aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}"
+                onclick={() => toggle(step.id)}><Power size={13} /></button
+              >
+              <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}
+                ><ArrowUp size={13} /></button
+              >
+              <button
+                title="Later"
+                aria-label="Move step {index + 1} later"
+                disabled={index === bench.docket.steps.length - 1}
+                onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
+              >
+              <button
+                title="Remove from the docket"
+                aria-label="Delete step {index + 1}"
+                onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button
+              >
+            </span>
+          </div>
+        {/if}
+      {/snippet}
+    </Virtualizer>
+  </div>
   <div class="recipes">
     <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>Save as a recipe</button>
     <button class="tool" onclick={() => begin('replay')}>Replay a recipe</button>
@@ -151,15 +157,18 @@
     font-size: 12.5px;
     color: var(--ink-2);
   }
-  ol {
+  .steps {
     flex: 1;
+    min-height: 0;
     overflow: auto;
-    list-style: none;
-    margin: 0;
-    padding: 0;
     border-top: 1px solid var(--rule);
   }
-  li {
+  .steps :global(ol) {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+  .step {
     position: relative;
     border-bottom: 1px solid var(--rule);
   }
@@ -226,8 +235,8 @@
     background: var(--well);
     border: 1px solid var(--rule);
   }
-  li:hover .tools,
-  li:focus-within .tools {
+  .step:hover .tools,
+  .step:focus-within .tools {
     display: flex;
   }
   .tools button {

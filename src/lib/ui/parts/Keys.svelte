@@ -25,44 +25,47 @@
     ['Space and drag', 'move the mat'],
     ['?', 'this list'],
   ];
-  let panel: HTMLElement | undefined = $state();
-  $effect(() => panel?.focus());
+  let panel: HTMLDialogElement | undefined = $state();
+  $effect(() => panel?.showModal());
+  /** A click beside the list is one on the dialog itself. */
+  const onclick = (event: MouseEvent) => event.target === panel && panel?.close();
+  function onkeydown(event: KeyboardEvent): void {
+    event.stopPropagation();
+    if (event.key === '?') panel?.close();
+  }
 </script>
 
-<svelte:window onkeydown={(event) => (event.key === 'Escape' || event.key === '?') && (event.stopPropagation(), onclose())} />
-<div class="over" role="presentation" onclick={onclose}></div>
-<div class="panel" role="dialog" aria-label="Keys" tabindex="-1" bind:this={panel}>
-  <h2>Keys</h2>
-  <dl>
-    {#each KEYS as [key, what] (key)}
-      <div>
-        <dt class="mono">{key}</dt>
-        <dd>{what}</dd>
-      </div>
-    {/each}
-  </dl>
-  <button class="btn q" onclick={onclose}>Close</button>
-</div>
+<dialog aria-label="Keys" bind:this={panel} {onclose} {onclick} {onkeydown}>
+  <div>
+    <h2>Keys</h2>
+    <dl>
+      {#each KEYS as [key, what] (key)}
+        <div>
+          <dt class="mono">{key}</dt>
+          <dd>{what}</dd>
+        </div>
+      {/each}
+    </dl>
+    <button class="btn q" onclick={() => panel?.close()}>Close</button>
+  </div>
+</dialog>
 
 <style>
-  .over {
-    position: fixed;
-    inset: 0;
-    z-index: 9;
-  }
-  .panel {
-    position: fixed;
-    right: 12px;
-    bottom: 50px;
-    z-index: 10;
+  dialog {
+    inset: auto 12px 50px auto;
     width: 800px;
     max-width: calc(100vw - 24px);
     max-height: calc(100vh - 70px);
-    overflow: auto;
-    padding: 16px 20px;
+    padding: 0;
     background: var(--card);
+    color: var(--ink);
     border: 1px solid var(--ink-2);
-    outline: none;
+  }
+  dialog::backdrop {
+    background: none;
+  }
+  dialog > div {
+    padding: 16px 20px;
   }
   h2 {
     font-size: 16px;

@@ -2,6 +2,7 @@
   import { sayAgo } from '../../words/ago';
   import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
+  import { WindowVirtualizer } from 'virtua/svelte';
   import type { WorkState } from '../../wire/told';
 
   interface Props {
@@ -30,18 +31,20 @@
 {#if !work.length}
   <p class="quiet">{none}</p>
 {:else}
-  <table>
-    <thead><tr><th>File</th><th>For</th><th>State</th><th>Result</th><th></th></tr></thead>
-    <tbody>
-      {#each work as each (`${each.of} ${each.id}`)}
-        <tr class={each.state}>
-          <td class="name"
+  <div role="table" class="table">
+    <div role="row" class="row head">
+      {#each ['File', 'For', 'State', 'Result', ''] as head (head)}<span role="columnheader">{head}</span>{/each}
+    </div>
+    <WindowVirtualizer data={work} getKey={(each) => `${each.of} ${each.id}`} ssrCount={30}>
+      {#snippet children(each)}
+        <div role="row" class="row {each.state}">
+          <span role="cell" class="name"
             >{each.name || `its files (${each.total})`}<small
               >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
-            ></td
+            ></span
           >
-          <td class="name">{each.for}</td>
-          <td>
+          <span role="cell" class="name">{each.for}</span>
+          <span role="cell">
             {#if each.state === 'working'}{each.doing ?? 'working'}
               <progress
                 max={each.total || undefined}
@@ -51,59 +54,49 @@
               <small>{howFar(each)}</small>
             {:else}<b>{each.state}</b>
               <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
-          </td>
-          <td>
+          </span>
+          <span role="cell">
             {#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
-            {#if each.trouble}<p class="trouble">{sayTrouble(each.trouble)}</p>
+            {#if each.trouble}<span class="trouble">{sayTrouble(each.trouble)}</span>
             {:else if found(each).length}<small
                 >{found(each)
                   .map(({ title }) => title)
                   .join('; ')}</small
               >{/if}
-          </td>
-          <td
+          </span>
+          <span role="cell"
             >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>Try again</button>{/if}
-            {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</td
+            {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</span
           >
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+        </div>
+      {/snippet}
+    </WindowVirtualizer>
+  </div>
 {/if}
 
 <style>
-  table {
-    width: 100%;
-    table-layout: fixed;
-    border-collapse: collapse;
+  .table {
     background: var(--card-2);
     font-size: 13px;
   }
-  th,
-  td {
+  .row {
+    display: grid;
+    grid-template-columns: 25% 25% 17% 1fr 90px;
+  }
+  [role='cell'],
+  [role='columnheader'] {
     padding: 6px 12px;
     border-top: 1px solid var(--rule);
-    text-align: left;
-    vertical-align: top;
   }
-  th {
+  [role='columnheader'] {
     font-size: 12px;
+    font-weight: 600;
     color: var(--ink-2);
-  }
-  th:nth-child(1),
-  th:nth-child(2) {
-    width: 25%;
-  }
-  th:nth-child(3) {
-    width: 17%;
-  }
-  th:last-child {
-    width: 90px;
   }
   .name {
     overflow-wrap: anywhere;
   }
-  td:last-child {
+  [role='cell']:last-child {
     white-space: nowrap;
   }
   small {
@@ -118,6 +111,7 @@
     color: var(--cut);
   }
   .trouble {
+    display: block;
     max-width: 420px;
     margin: 2px 0 0;
   }
