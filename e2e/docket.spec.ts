@@ -87,36 +87,36 @@ test('a step whose pages are gone says so and harms nothing', async ({ page }) =
   await expect(page.locator('.job')).toContainText('4 pages');
 });
 
-test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is picked stays picked in the sheets', async ({
+test('picking: click, shift, ctrl, a drawn rectangle, typed, arrow keys; what is selected stays selected in the sheets', async ({
   page,
 }) => {
   await jobOf(page, 8);
-  const picked = page.getByLabel('selected');
+  const selected = page.getByLabel('selected');
   await tile(page, 2).click();
   await tile(page, 5).click({ modifiers: ['Shift'] });
-  await expect(picked).toHaveValue('2-5');
+  await expect(selected).toHaveValue('2-5');
   await tile(page, 3).click({ modifiers: ['Control'] });
-  await expect(picked).toHaveValue('2, 4, 5');
+  await expect(selected).toHaveValue('2, 4, 5');
   await go(page, 'Sheets');
   await expect(page.getByRole('option', { name: /page 4$/ })).toHaveAttribute('aria-selected', 'true');
   await go(page, 'Pages');
   await page.keyboard.press('Escape');
-  await expect(picked).toHaveValue('');
+  await expect(selected).toHaveValue('');
   const [first, last] = [await boxOf(tile(page, 2)), await boxOf(tile(page, 3))];
   await page.mouse.move(first.x - 3, first.y - 3);
   await page.mouse.down();
   await page.mouse.move(last.x + last.width / 2, last.y + last.height / 2, { steps: 5 });
   await page.mouse.up();
-  await expect(picked).toHaveValue('2, 3');
-  await picked.fill('even not 2');
+  await expect(selected).toHaveValue('2, 3');
+  await selected.fill('even not 2');
   await expect(page.locator('footer')).toContainText('3 of 8 pages');
-  await picked.fill('even not');
+  await selected.fill('even not');
   await expect(page.locator('footer').getByRole('alert')).toContainText('Something is missing at the end');
   await tile(page, 1).click();
   await page.getByRole('listbox', { name: 'Pages' }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(picked).toHaveValue('2, 3');
+  await expect(selected).toHaveValue('2, 3');
   const before = (await boxOf(tile(page, 1))).width;
   await page.mouse.move(600, 400);
   await page.keyboard.down('Control');

@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { openFace, metricsOfFace } from '../src/lib/pdf/write/fonts';
 import { FACES, WEIGHTS } from '../src/lib/core/model/faces';
-import { faceKey } from '../src/lib/core/numbers/faces';
+import { faceKey } from '../src/lib/core/numbers/faceMetrics';
 
 const metrics = FACES.flatMap((face) =>
   WEIGHTS.map((weight) => [faceKey({ face, weight }), metricsOfFace(openFace({ face, weight }))] as const),

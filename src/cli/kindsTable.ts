@@ -76,7 +76,7 @@ const table = (heads: readonly string[], rows: readonly (readonly string[])[]): 
 /** Every kind of step, scheme, fold, mark and output with what it says, as Markdown: drawn from their schemas and words. */
 export const kindsMarkdown = (): string => `# Kinds
 
-Written by \`npm run schema\` from the schemas that the program reads by; [docket.md](docket.md) says what each is for. Lengths are points. *Pages* are typed or picked pages, *a place* is one among them.
+Written by \`npm run schema\` from the schemas that the program reads by; [docket.md](docket.md) says what each is for. Lengths are points. *Pages* are typed or selected pages, *a place* is one among them.
 
 ## Steps
 Each has \`id\` and \`kind\`, and where wanted \`off\`.

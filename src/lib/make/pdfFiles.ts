@@ -125,7 +125,7 @@ async function bySize(
   return written;
 }
 
-/** A part of pages that were picked out of the undivided file, numbered as parts of a fixed length are. */
+/** A part of pages that were selected out of the undivided file, numbered as parts of a fixed length are. */
 function partsNumbered(work: WorkedOut, output: Output): (pages: readonly number[]) => Part {
   const singles = new Map(
     partsOf(work, Object.assign({}, output, { split: { by: 'every', count: 1 } })).map((part) => [

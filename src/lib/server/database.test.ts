@@ -525,7 +525,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const { job, id } = await order();
       const mine = await begin(id);
       expect(await tend(mine, { doing: 'writing', done: 3, total: 8 })).toBe(true);
-      expect(await listOutputs(job)).toMatchObject([{ state: 'working', done: 3, total: 8, fresh: true }]);
+      expect(await listOutputs(job)).toMatchObject([{ state: 'working', done: 3, total: 8, upToDate: true }]);
       await expect(outputFiles(id)).rejects.toMatchObject({ status: 404 });
       expect(await finish(mine)).toBe(true);
       expect(await outputFiles(id)).toMatchObject({
@@ -545,7 +545,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const written: Docket = { ...emptyDocket('By a recipe'), steps: [step] };
       const job = await createJob(written);
       await transaction((client) => addFinished(client, job, written, { kind: 'docket' }, []));
-      expect(await listOutputs(job)).toMatchObject([{ state: 'done', fresh: true }]);
+      expect(await listOutputs(job)).toMatchObject([{ state: 'done', upToDate: true }]);
     });
 
     test('are stale once the pages have changed, but not for another unit', async () => {
@@ -553,9 +553,9 @@ describe.skipIf(!server)('what the database keeps', () => {
       await finish(await begin(id));
       const { docket } = await readJob(job);
       await saveDocket(job, 1, { ...docket, unit: 'in' });
-      expect(await listOutputs(job)).toMatchObject([{ fresh: true }]);
+      expect(await listOutputs(job)).toMatchObject([{ upToDate: true }]);
       await saveDocket(job, 2, { ...docket, book: { first: 'left' } });
-      expect(await listOutputs(job)).toMatchObject([{ fresh: false }]);
+      expect(await listOutputs(job)).toMatchObject([{ upToDate: false }]);
     });
 
     test('are stopped by cancelling, and leave no file', async () => {

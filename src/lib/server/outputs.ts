@@ -84,7 +84,7 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
     ...(row.despite ? { despite: row.despite } : {}),
     createdAt: row.created_at.toISOString(),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
-    fresh: worth(row.docket) === now,
+    upToDate: worth(row.docket) === now,
   }));
 }
 

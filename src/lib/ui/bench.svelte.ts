@@ -213,7 +213,7 @@ export class Bench {
 
   /** Opens the form for it, which says first how many pages would change size. */
   tryFormat(format: string, pages: Selection): void {
-    this.open({ kind: 'format', fresh: { ...formatOn(format, pages), id: newStepId() } });
+    this.open({ kind: 'format', begun: { ...formatOn(format, pages), id: newStepId() } });
   }
 
   /** Brings a file that is to be laid on pages, and becomes no page itself; returns its SHA-256. Rejects with Refused. */

@@ -36,7 +36,7 @@ export class Handing {
     });
   }
 
-  takeOut(key: string): void {
+  remove(key: string): void {
     const { docket } = this.bench;
     this.bench.put({ ...docket, outputs: docket.outputs.filter((each) => outputKey(each) !== key) });
     if (this.chosen === key) this.chosen = undefined;

@@ -108,7 +108,7 @@ export interface OutputState {
   createdAt: string;
   finishedAt?: string;
   /** Whether the job is still as it was when this was made. */
-  fresh: boolean;
+  upToDate: boolean;
   /** Who ordered it, where people sign in. */
   by?: string;
   /** Why it goes out although findings say stop. */

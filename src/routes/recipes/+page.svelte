@@ -23,7 +23,7 @@
   /** The recipe that is being set to work, and on what. */
   let chosen = $state<string | undefined>();
   let values = $state.raw<RecipeValues>({});
-  let picked = $state.raw<readonly string[]>([]);
+  let selected = $state.raw<readonly string[]>([]);
   let results = $state.raw<readonly ReplayedState[]>([]);
   let sending = $state('');
   let asking = $state<string | undefined>();
@@ -59,7 +59,7 @@
 
   function choose(name: string): void {
     chosen = chosen === name ? undefined : name;
-    [values, picked, results, folderName] = [{}, [], [], ''];
+    [values, selected, results, folderName] = [{}, [], [], ''];
   }
   const take = (files: FileList | null) =>
     guard(async () => {
@@ -71,7 +71,7 @@
       }
       work = await api.work();
     }).finally(() => (sending = ''));
-  const replay = () => guard(async () => (results = await api.replayOnJobs(chosen!, picked, values)));
+  const replay = () => guard(async () => (results = await api.replayOnJobs(chosen!, selected, values)));
   const addFolder = () =>
     guard(async () => {
       folders = await api.addDropFolder({ name: folderName.trim(), recipe: chosen!, values });
@@ -175,11 +175,11 @@
             </div>
             <div>
               <h3>On jobs</h3>
-              <select class="field" multiple size="4" aria-label="Jobs" bind:value={picked}>
+              <select class="field" multiple size="4" aria-label="Jobs" bind:value={selected}>
                 {#each data.jobs as job (job.id)}<option value={job.id}>{job.title} ({job.pages} p)</option>{/each}
               </select>
-              <button class="btn q small" disabled={!picked.length} onclick={() => void replay()}
-                >Replay on {picked.length || 'no'} job{picked.length === 1 ? '' : 's'}</button
+              <button class="btn q small" disabled={!selected.length} onclick={() => void replay()}
+                >Replay on {selected.length || 'no'} job{selected.length === 1 ? '' : 's'}</button
               >
             </div>
             <div>

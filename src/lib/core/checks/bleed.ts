@@ -3,15 +3,13 @@ import type { Edges, Page, Side } from '../model/page';
 import { foldedAtFore } from './panels';
 import type { Check, CheckKind, FindingOf, MendOf } from './finding';
 import type { StepDraft } from '../docket/steps';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What this family finds. */
 type Found = { code: 'bleed-missing' } | { code: 'bleed-short'; wanted: number; there: number };
 type Mends = 'mirror-bleed' | 'enlarge-bleed';
 type Finding = FindingOf<Found, Mends>;
 type Mend = MendOf<Mends>;
-
-/** Less than this, in points, counts as no difference in bleed. */
-const SLACK = 0.1;
 
 /** Pages with art but no bleed at all, and pages whose bleed the art does not reach. */
 const checkBleed: Check<Found, Mends> = ({ list }) => {
@@ -21,11 +19,11 @@ const checkBleed: Check<Found, Mends> = ({ list }) => {
   facesOf(list).forEach((page, index) => {
     if (!page.art) return;
     const edges = cutEdges(page, sideAt(index, list), list.book.facing, folded.has(page.id)).filter(
-      ({ wanted }) => wanted > SLACK,
+      ({ wanted }) => wanted > TOLERANCES.reach,
     );
     if (!edges.length) none.push(page.id);
     const [worst] = edges.sort((a, b) => b.wanted - b.there - (a.wanted - a.there));
-    if (worst && worst.there < worst.wanted - SLACK) short.push({ page, ...worst });
+    if (worst && worst.there < worst.wanted - TOLERANCES.reach) short.push({ page, ...worst });
   });
   const findings: Finding[] = [];
   if (none.length) findings.push({ code: 'bleed-missing', level: 'note', stage: 'take-in', pages: none });
@@ -40,7 +38,7 @@ const checkBleed: Check<Found, Mends> = ({ list }) => {
       stage: 'pages',
       pages: pages.map(({ id }) => id),
       // Art that ends inside the trim has no edge to be mirrored at.
-      ...(worst.there >= -SLACK ? mends(pages) : {}),
+      ...(worst.there >= -TOLERANCES.reach ? mends(pages) : {}),
     });
   }
   return findings;
@@ -65,7 +63,10 @@ function cutEdges(
     { at: 'foot', wanted: wanted.foot, there: -art.y0 },
   ].filter(({ at }) => !(bound && at === spineAt(side)) && !(folded && at === spineAt(opposite(side))));
   return page.mirrored
-    ? edges.map(({ wanted, there }) => ({ wanted, there: there >= -SLACK ? Math.max(there, wanted) : there }))
+    ? edges.map(({ wanted, there }) => ({
+        wanted,
+        there: there >= -TOLERANCES.reach ? Math.max(there, wanted) : there,
+      }))
     : edges;
 }
 

@@ -2,18 +2,19 @@ import type { Sides, Size } from '../measure/box';
 import { mm } from '../measure/unit';
 import type { Step } from '../docket/steps';
 import { FACES } from '../model/faces';
-import { textHeight } from '../numbers/faces';
-import { coverPages, sideOfPart } from '../pages/cover';
+import { textHeight } from '../numbers/faceMetrics';
+import { coverPages, sideOfPart } from '../pages/coverParts';
 import type { CoverPart } from '../model/page';
 import { artBox, bleedSides } from '../pages/page';
 import type { PageList } from '../model/page';
-import { coverPress } from '../sheets/cover';
+import { coverPress } from '../sheets/coverSheet';
 import type { CoverPlan, SheetPlan } from '../sheets/plan';
 import { PLAIN_COVER, SPINE_TEXT } from '../sheets/scheme';
 import type { Signatures } from '../sheets/schemes';
 import { lengthAlong } from '../sheets/leafStrip';
 import type { Check, CheckKind, FindingOf, MendOf } from './finding';
 import { tooSmall } from './sheets';
+import { TOLERANCES } from '../measure/tolerances';
 
 type TooSmall = ReturnType<typeof tooSmall>[number];
 /** What this family finds. */
@@ -36,17 +37,12 @@ type Mends = 'worked-spine' | 'cover-to-sum';
 type Finding = FindingOf<Found, Mends> | TooSmall;
 type Mend = MendOf<Mends>;
 
-/** Guillotines and binding machines are this exact, by practice; a smaller difference in a cover's size shows nowhere. */
-const TOLERANCE = mm(1);
 /** By practice: the thinnest bible paper and the thickest board that leaves are made of. */
 const PAPERS = { least: mm(0.025), most: mm(0.6) };
 /** By practice: paper comes out up to a tenth thicker or thinner than its maker says. */
 const BULK_VARIES = 0.1;
-const LEAST_SHOWN = mm(0.2);
 /** What stays free beside the text on a spine, by practice: it may end up so far off the middle. */
 const BESIDE_TEXT = mm(1.5);
-/** Art that ends so near to where it should, in points, reaches it. */
-const SLACK = 0.1;
 /** By practice. */
 const BLEED = mm(3);
 
@@ -100,12 +96,12 @@ function spineThickness({ cover: pages }: PageList, { spine }: CoverPlan, settin
       : [{ ...AT, code: 'spine-unknown', level: 'look' }];
   }
   const off = Math.abs(worked - width);
-  if (off <= LEAST_SHOWN) return [];
+  if (off <= TOLERANCES.seen) return [];
   return [
     {
       ...AT,
       code: 'spine-differs',
-      level: off > TOLERANCE + BULK_VARIES * worked ? 'stop' : 'look',
+      level: off > TOLERANCES.machine + BULK_VARIES * worked ? 'stop' : 'look',
       typed: width,
       worked,
       mend: { code: 'worked-spine', scheme: { cover: { ...settings, spine: undefined } } },
@@ -145,7 +141,7 @@ function offSizes(
     const size = wanted(part, cover, list);
     if (!size) return [];
     const by = Math.max(Math.abs(size.width - page.trim.width), Math.abs(size.height - page.trim.height));
-    return by > LEAST_SHOWN ? [{ part, size, trim: page.trim, by }] : [];
+    return by > TOLERANCES.seen ? [{ part, size, trim: page.trim, by }] : [];
   });
   const [worst] = [...off].sort((a, b) => b.by - a.by);
   if (!worst) return [];
@@ -161,7 +157,7 @@ function offSizes(
         worst.part === 'outside' || worst.part === 'inside'
           ? { page: lengthAlong(plan.cell, spine), spine: cover.spine.width, flap }
           : undefined,
-      level: worst.by > TOLERANCE ? 'stop' : 'look',
+      level: worst.by > TOLERANCES.machine ? 'stop' : 'look',
       stage: 'sheets',
       pages: [],
       ...sizeMend(off, steps),
@@ -193,10 +189,10 @@ function bleeds(list: PageList): Finding[] {
     const reach: Sides = { left: -art.x0, right: art.x1 - width, head: art.y1 - height, foot: -art.y0 };
     const bleed = bleedSides(page.bleed, sideOfPart(part, list.book));
     const there = cutSides(part, list).map((side) =>
-      page.mirrored && reach[side] >= -SLACK ? bleed[side] : Math.min(reach[side], bleed[side]),
+      page.mirrored && reach[side] >= -TOLERANCES.reach ? bleed[side] : Math.min(reach[side], bleed[side]),
     );
     const least = Math.max(0, Math.min(...there));
-    return least < BLEED - SLACK ? [{ part, there: least }] : [];
+    return least < BLEED - TOLERANCES.reach ? [{ part, there: least }] : [];
   });
   const [worst] = short.sort((a, b) => a.there - b.there);
   if (!worst) return [];

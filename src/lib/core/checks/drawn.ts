@@ -1,11 +1,12 @@
 import type { CoverPart } from '../model/page';
 import { effectivePpi, inkOf, textOf } from '../pages/drawn';
 import type { Box } from '../measure/box';
-import { coverPages } from '../pages/cover';
+import { coverPages } from '../pages/coverParts';
 import { artsOf, facesOf } from '../pages/page';
 import type { Page } from '../model/page';
 import type { Surveys } from '../model/survey';
 import type { Check, CheckKind, FindingOf, JobState } from './finding';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What this family finds. */
 type Found =
@@ -15,8 +16,6 @@ type Finding = FindingOf<Found, never>;
 
 /** Fewer pixels an inch than this show in print. By practice. */
 const LEAST_PPI = 200;
-/** Within this many points of the trim, art counts as running to it, and a figure as no shortfall. */
-const SLACK = 0.75;
 
 /** What only a measured source tells of the pages, and of the cover's: content too near to the trim, and images too coarse for their size. */
 const checkDrawn: Check<Found, never> = (state) => [
@@ -31,7 +30,7 @@ function judge(pages: readonly Page[], { docket, surveys }: JobState): Finding[]
   const coarse: { id: string; ppi: number }[] = [];
   for (const page of pages) {
     const nearest = nearestToTrim(page, surveys);
-    if (nearest < docket.safe - SLACK) near.push({ id: page.id, nearest });
+    if (nearest < docket.safe - TOLERANCES.measured) near.push({ id: page.id, nearest });
     const ppi = effectivePpi(page, surveys);
     if (ppi !== undefined && ppi < LEAST_PPI - 0.5) coarse.push({ id: page.id, ppi });
   }
@@ -64,7 +63,7 @@ function judge(pages: readonly Page[], { docket, surveys }: JobState): Finding[]
 function nearestToTrim(page: Page, surveys: Surveys): number {
   if (page.whole || artsOf(page).some(({ cut }) => cut)) return Infinity;
   const [text, ink] = [textOf(page, surveys), inkOf(page, surveys)];
-  const stray = ink ? distances(page, ink).filter((distance) => distance > SLACK) : [];
+  const stray = ink ? distances(page, ink).filter((distance) => distance > TOLERANCES.measured) : [];
   return Math.min(...(text ? distances(page, text) : []), ...stray);
 }
 

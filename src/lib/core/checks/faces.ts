@@ -1,4 +1,4 @@
-import { coverPages } from '../pages/cover';
+import { coverPages } from '../pages/coverParts';
 import { facesOf } from '../pages/page';
 import { addressesOf } from '../pages/panels';
 import { flatPieces } from '../sheets/flat';

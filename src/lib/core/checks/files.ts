@@ -1,5 +1,5 @@
 import { sourcesNamed } from '../docket/docket';
-import { coverPages } from '../pages/cover';
+import { coverPages } from '../pages/coverParts';
 import { artsOf, facesOf, laidOn } from '../pages/page';
 import type { Page } from '../model/page';
 import type { SurveyPage } from '../model/survey';

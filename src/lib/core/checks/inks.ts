@@ -1,5 +1,5 @@
 import type { Purpose } from '../model/laid';
-import { overprints } from '../numbers/laid';
+import { overprints } from '../numbers/placeLaid';
 import { inksOf } from '../numbers/jobInks';
 import { facesOf } from '../pages/page';
 import type { Check, CheckKind, FindingOf } from './finding';

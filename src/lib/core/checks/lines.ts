@@ -1,6 +1,6 @@
 import type { Size } from '../measure/box';
 import { hasArea, intersect, type Box } from '../measure/box';
-import { faceFor, missingGlyphs } from '../numbers/faces';
+import { faceFor, missingGlyphs } from '../numbers/faceMetrics';
 import type { Face } from '../model/faces';
 import { placeLines, type PlacedText } from '../numbers/placeLines';
 import { objectsOf } from '../pages/drawn';
@@ -9,6 +9,7 @@ import type { Page, Side } from '../model/page';
 import type { Step } from '../docket/steps';
 import type { Check, CheckKind, FindingOf, JobState, MendOf } from './finding';
 import { foundIn } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What this family finds. */
 type Found =
@@ -20,11 +21,6 @@ type Found =
 type Mends = 'other-face' | 'outer-edge';
 type Finding = FindingOf<Found, Mends>;
 type Mend = MendOf<Mends>;
-
-/** Lengths nearer than this, in points, are the same. */
-const SLACK = 0.05;
-/** Boxes that share less than this, in points, on an axis only touch. */
-const TOUCH = 0.5;
 
 type LineCode = 'lines-near-trim' | 'lines-in-spine' | 'lines-on-art' | 'lines-meet' | 'glyph-missing';
 /** What is wrong with the lines of one step, gathered over pages. */
@@ -63,9 +59,10 @@ const checkLines: Check<Found, Mends> = (state) => {
       const missing = missingGlyphs(text.item.text, text.item);
       if (missing.length) note('glyph-missing', step, page, Infinity, missing);
       const { spine, others } = roomRound(page, side, text.box);
-      if (list.book.facing && spine < docket.safe - SLACK) note('lines-in-spine', step, page, spine);
+      if (list.book.facing && spine < docket.safe - TOLERANCES.text)
+        note('lines-in-spine', step, page, spine);
       const nearest = list.book.facing ? others : Math.min(others, spine);
-      if (nearest < docket.safe - SLACK) note('lines-near-trim', step, page, nearest);
+      if (nearest < docket.safe - TOLERANCES.text) note('lines-near-trim', step, page, nearest);
       if (objects.some((object) => overlaps(object, text.box))) note('lines-on-art', step, page);
       if (mine.slice(0, n).some((other) => overlaps(other.text.box, text.box)))
         note('lines-meet', step, page);
@@ -100,7 +97,7 @@ function roomRound({ trim }: Page, side: Side, b: Box): { spine: number; others:
 
 function overlaps(a: Box, b: Box): boolean {
   const both = intersect(a, b);
-  return hasArea(both) && both.x1 - both.x0 > TOUCH && both.y1 - both.y0 > TOUCH;
+  return hasArea(both) && both.x1 - both.x0 > TOLERANCES.touch && both.y1 - both.y0 > TOLERANCES.touch;
 }
 
 function glyphFinding(
@@ -158,8 +155,8 @@ const checkOverlays: Check<Found, Mends> = ({ list, docket }: JobState) =>
       laid?.some(
         (one) =>
           one.step === step.id &&
-          (one.size.width * one.scale[0] > trim.width + SLACK ||
-            one.size.height * one.scale[1] > trim.height + SLACK),
+          (one.size.width * one.scale[0] > trim.width + TOLERANCES.text ||
+            one.size.height * one.scale[1] > trim.height + TOLERANCES.text),
       ),
     );
     const [first] = small;

@@ -1,5 +1,4 @@
 import { mm } from '../measure/unit';
-import { SIZE_TOLERANCE } from '../paper/sizes';
 import type { Page, PageList } from '../model/page';
 import { leafOf } from '../pages/leaves';
 import {
@@ -10,7 +9,6 @@ import {
   pagesOfLeaf,
   panelsOf,
   panelWidth,
-  SLACK,
   type Panel,
 } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
@@ -18,6 +16,7 @@ import { pickedOf } from '../select/selection';
 import type { Check, CheckKind, FindingOf, JobState } from './finding';
 import { entryAt, firstOf, foundIn } from '../entries';
 import type { StepDraft } from '../docket/steps';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What this family finds. */
 type Found =
@@ -58,13 +57,13 @@ function tooWide(panels: readonly Panel[], list: PageList): Finding[] {
   return panels.flatMap((panel): Finding[] => {
     const [width, room, faces] = [panelWidth(panel), over, [panel.front, panel.back]];
     over = width;
-    if (width <= room - LEAST_NARROWER + SLACK) return [];
+    if (width <= room - LEAST_NARROWER + TOLERANCES.place) return [];
     return [
       {
         code: 'panel-too-wide',
         width,
         over: room,
-        level: width >= room - SLACK ? 'stop' : 'look',
+        level: width >= room - TOLERANCES.place ? 'stop' : 'look',
         stage: 'pages',
         pages: faces.map(({ id }) => id),
         mend: {
@@ -81,7 +80,7 @@ function otherHeight(panels: readonly Panel[], list: PageList): Finding[] {
   const { height } = entryAt(list.pages, firstOf(panels).on).trim;
   return panels.flatMap((panel): Finding[] => {
     const faces = [panel.front, panel.back];
-    const odd = faces.find(({ trim }) => Math.abs(trim.height - height) > SIZE_TOLERANCE);
+    const odd = faces.find(({ trim }) => Math.abs(trim.height - height) > TOLERANCES.size);
     if (!odd) return [];
     return [
       {
@@ -103,7 +102,7 @@ function atTheKnife(panels: readonly Panel[], leavesWith: number, list: PageList
   const book = commonestSize(list.pages)!;
   const first = firstOf(panels);
   const width = leafWidth(first, list);
-  if (leavesWith >= leaves || width <= book.width - LEAST_INSIDE + SLACK) return [];
+  if (leavesWith >= leaves || width <= book.width - LEAST_INSIDE + TOLERANCES.place) return [];
   const pages = pagesOf(first, list);
   const room = book.width - LEAST_INSIDE;
   const steps: StepDraft[] = [narrow(pages, room, first.front.trim.height)];
@@ -134,7 +133,7 @@ function meeting(leaves: ReadonlyMap<number, readonly Panel[]>, list: PageList):
     if (!other || first.folds !== 'back' || other.folds !== 'front') return [];
     const space = leafWidth(first, list) + leafWidth(other, list);
     const together = panelWidth(first) + panelWidth(other);
-    if (together <= space - LEAST_NARROWER + SLACK) return [];
+    if (together <= space - LEAST_NARROWER + TOLERANCES.place) return [];
     const pages = [first.front, first.back, other.front, other.back].map(({ id }) => id);
     return [{ code: 'panels-meet', together, space, level: 'stop', stage: 'pages', pages }];
   });

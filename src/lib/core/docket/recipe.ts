@@ -39,7 +39,7 @@ const besides = {
 
 /**
  * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, where wanted, how the
- * book lies, how it goes on sheets, and what goes out. Pages are picked by what was typed, so that it fits any page count.
+ * book lies, how it goes on sheets, and what goes out. Pages are selected by what was typed, so that it fits any page count.
  */
 export const recipeSchema = z.object({
   recipe: z.literal(1),
@@ -168,7 +168,7 @@ export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, wa
   });
 }
 
-/** A step whose pages are all picked by typed text; `pointed` hears where they were not. */
+/** A step whose pages are all selected by typed text; `pointed` hears where they were not. */
 function typed(step: Step, list: PageList, pointed: (path: Path, preset: string) => void): Step {
   const walk = (value: unknown, path: Path): unknown => {
     if (Array.isArray(value)) return value.map((each, n) => walk(each, [...path, n]));

@@ -3,6 +3,7 @@ import { alikeKey } from './alike';
 import { mm, toCsv } from '../sheets/map';
 import type { SheetPlan } from '../sheets/plan';
 import { firstOf, lastOf } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** One cut of the guillotine, right through the piece of paper that lies under the knife. Points on the front of the sheet. */
 export interface Cut {
@@ -26,8 +27,6 @@ export class CutError extends Error {
     super('no through-cut');
   }
 }
-
-const SAME = 0.01;
 type Span = [from: number, to: number];
 
 /** The cuts that part pieces on a sheet and trim them, widest strips first. Throws CutError where no cut goes right through. */
@@ -73,7 +72,7 @@ class Guillotine {
     let left = paper;
     const before = this.cuts.length;
     const cut = (at: number, off: CutOff) => {
-      if (at <= left[low] + SAME || at >= left[high] - SAME) return;
+      if (at <= left[low] + TOLERANCES.place || at >= left[high] - TOLERANCES.place) return;
       this.cuts.push({ axis, at, paper: left, strip: name, off });
       left = { ...left, [low]: at };
     };
@@ -83,12 +82,14 @@ class Guillotine {
       cut(to, 'piece');
       return {
         paper: strip,
-        boxes: boxes.filter((box) => box[low] >= from - SAME && box[high] <= to + SAME),
+        boxes: boxes.filter(
+          (box) => box[low] >= from - TOLERANCES.place && box[high] <= to + TOLERANCES.place,
+        ),
         name: spans.length > 1 ? [name, n + 1].filter(Boolean).join('.') : name,
       };
     });
     if (this.cuts.length > before)
-      lastOf(this.cuts).rest = lastOf(spans)[1] < paper[high] - SAME ? 'waste' : 'piece';
+      lastOf(this.cuts).rest = lastOf(spans)[1] < paper[high] - TOLERANCES.place ? 'waste' : 'piece';
     for (const part of parts) this.finish(part, OTHER[axis]);
   }
 
@@ -99,7 +100,8 @@ class Guillotine {
     const [only] = spans;
     if (boxes.length === 1 && only) {
       const [low, high] = EDGES[axis];
-      if (only[0] > paper[low] + SAME || only[1] < paper[high] - SAME) this.slice(strip, axis, spans);
+      if (only[0] > paper[low] + TOLERANCES.place || only[1] < paper[high] - TOLERANCES.place)
+        this.slice(strip, axis, spans);
     } else if (spans.length > 1) this.slice(strip, axis, spans);
     else this.part(strip);
   }
@@ -111,7 +113,7 @@ function stretches(spans: readonly Span[]): Span[] {
   const merged: Span[] = [];
   for (const [from, to] of sorted) {
     const last = merged.at(-1);
-    if (last && from < last[1] - SAME) last[1] = Math.max(last[1], to);
+    if (last && from < last[1] - TOLERANCES.place) last[1] = Math.max(last[1], to);
     else merged.push([from, to]);
   }
   return merged;

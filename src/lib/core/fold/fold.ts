@@ -1,6 +1,7 @@
 import { overlap, type Box } from '../measure/box';
 import { applyToBox, compose, IDENTITY, type Matrix } from '../measure/matrix';
 import { entryAt, firstOf, foundIn, lastOf } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A blank sheet seen from its front: panel widths from left to right, heights from foot to head, in points. */
 export interface FlatSheet {
@@ -69,8 +70,6 @@ export class FoldError extends Error {
     super(`${code}: fold ${fold + 1} at ${at}`);
   }
 }
-
-const TOUCH = 1e-6;
 const LOW = { vertical: 'x0', horizontal: 'y0' } as const;
 const HIGH = { vertical: 'x1', horizontal: 'y1' } as const;
 
@@ -115,8 +114,8 @@ function foldOnce(piece: Folded, given: Fold | BorderFold, number: number): Fold
   const fold: Fold = { ...given, at };
   const [low, high] = [LOW[fold.axis], HIGH[fold.axis]];
   const { stack } = piece;
-  const isBefore = ({ outline }: Facet) => outline[high] <= at + TOUCH;
-  const isAfter = ({ outline }: Facet) => outline[low] >= at - TOUCH;
+  const isBefore = ({ outline }: Facet) => outline[high] <= at + TOLERANCES.sum;
+  const isAfter = ({ outline }: Facet) => outline[low] >= at - TOLERANCES.sum;
   const moves = fold.moves === 'before' ? isBefore : isAfter;
   const outer = fold.goes === 'over' ? stack : [...stack].reverse();
   const part = outer.filter((facet) => moves(facet) || crosses(facet, fold.axis, at));
@@ -146,7 +145,7 @@ function foldOnce(piece: Folded, given: Fold | BorderFold, number: number): Fold
     if (
       joint.axis !== fold.axis ||
       joint.fold !== undefined ||
-      Math.abs(laterEdge(a, joint.axis) - at) > TOUCH
+      Math.abs(laterEdge(a, joint.axis) - at) > TOLERANCES.sum
     )
       throw new FoldError('tears', number, at);
     return { ...joint, fold: number };
@@ -173,7 +172,7 @@ function throughPanel(piece: Folded, facet: Facet, { axis, at }: Fold, number: n
 }
 
 const crosses = ({ outline }: Facet, axis: Axis, at: number): boolean =>
-  outline[LOW[axis]] < at - TOUCH && outline[HIGH[axis]] > at + TOUCH;
+  outline[LOW[axis]] < at - TOLERANCES.sum && outline[HIGH[axis]] > at + TOLERANCES.sum;
 
 /** Columns and rows are never as many as this. */
 const MOST = 1000;

@@ -3,6 +3,7 @@ import { creasesOf } from './creases';
 import { FoldError, foldStates, idOf, type Axis, type Facet, type Folded } from './fold';
 import type { Pattern } from './patterns';
 import { entryAt, entryOf, firstOf } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A panel must end short of something, or it buckles. Panels are columns or rows, from 0. */
 export interface Clearance {
@@ -14,8 +15,6 @@ export interface Clearance {
   /** Layers of paper that are folded into the crease. */
   layers: number;
 }
-
-const TOUCH = 1e-6;
 
 /** All that the panels of a pattern must keep clear of, from folding it with panels of its shares; none where that cannot be done. */
 export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
@@ -41,7 +40,10 @@ export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
       const inside = stack
         .slice(from! + 1, to)
         // What is creased by the same fold lies nested: that is creep, and takes no allowance.
-        .filter((facet) => Math.abs(edge(facet) - edge(firstOf(pair))) < TOUCH && over(facet, firstOf(pair)))
+        .filter(
+          (facet) =>
+            Math.abs(edge(facet) - edge(firstOf(pair))) < TOLERANCES.sum && over(facet, firstOf(pair)),
+        )
         .filter(
           (facet) =>
             !creases.some(
@@ -83,7 +85,7 @@ function meetings(stack: readonly Facet[], before: readonly Facet[]): Clearance[
         if (indexOf(one, ACROSS[axis]) !== indexOf(two, ACROSS[axis]) || Math.abs(a - b) < 2) return [];
         const [p, q] = [spanOf(one, axis), spanOf(two, axis)];
         const [end, start] = p[0] <= q[0] ? [p[1], q[0]] : [q[1], p[0]];
-        if (Math.abs(end - start) > TOUCH) return [];
+        if (Math.abs(end - start) > TOLERANCES.sum) return [];
         const covers = stack.some(
           (under) => under !== one && under !== two && over(under, one) && over(under, two),
         );
@@ -160,7 +162,6 @@ export function tightPanels(
   { columns, rows }: Pick<Pattern, 'columns' | 'rows'>,
   { allowance, caliper }: Allowance,
 ): TightPanel[] {
-  const SLACK = 0.01;
   const found = clearancesOf(pattern).map(({ axis, panel, against, layers }): TightPanel => {
     const widths = axis === 'vertical' ? columns : rows;
     const own = entryAt(widths, panel);
@@ -172,7 +173,7 @@ export function tightPanels(
     const narrowest = Math.min(...against.than.map((n) => entryAt(widths, n)));
     return { axis, panel, room: narrowest - own, wanted: allowance + layers * caliper };
   });
-  return found.filter(({ room, wanted }) => room < wanted - SLACK);
+  return found.filter(({ room, wanted }) => room < wanted - TOLERANCES.place);
 }
 
 /**

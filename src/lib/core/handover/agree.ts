@@ -7,6 +7,7 @@ import { sidesOf, type SheetPlan } from '../sheets/plan';
 import { sheetSurface } from '../sheets/sheetSurface';
 import type { Cuttable, Part } from './parts';
 import { entryAt, entryOf } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What was asked of one page of a file: sizes in points, as the page is seen. */
 interface AskedPage {
@@ -30,9 +31,6 @@ export type Disagreement =
   | { of: 'label'; page: number; asked: string; written: string }
   | { of: 'draws'; page: number; asked: number; written: number }
   | { of: 'ink-lost' | 'ink-strange'; name: string };
-
-/** In points: writers round, and survey and plan add up in another order. */
-const SAME = 0.02;
 
 /** The spot inks of a job: all of them, and those on given pages. */
 function spotsIn({ list, surveys, docket }: Cuttable) {
@@ -112,7 +110,10 @@ export function disagreements({ pages, spots }: Asked, written: Survey): Disagre
       found.push({ of: 'draws', page: n + 1, asked: asked.draws, written: draws });
     for (const of of ['trim', 'media'] as const) {
       const size = { width: widthOf(boxes[of]), height: heightOf(boxes[of]) };
-      if (Math.abs(size.width - asked[of].width) > SAME || Math.abs(size.height - asked[of].height) > SAME)
+      if (
+        Math.abs(size.width - asked[of].width) > TOLERANCES.written ||
+        Math.abs(size.height - asked[of].height) > TOLERANCES.written
+      )
         found.push({ of, page: n + 1, asked: asked[of], written: size });
     }
     if (asked.label !== undefined && label !== asked.label)

@@ -1,6 +1,7 @@
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
 import { mm } from '../measure/unit';
 import { entryAt, firstOf, both } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 export type Point = readonly [x: number, y: number];
 /** A path that a tool follows: its corners in points, y up, curves as short chords. A closed one goes back to its first. */
@@ -9,17 +10,12 @@ export interface CutPath {
   closed: boolean;
 }
 
-/** Chords keep within this of their curve, in points. */
-const CHORD_ERROR = 0.005;
-/** Nearer than this, in points, two places are one: no tool tells them apart. */
-const SAME = 0.02;
-
 /** The ends of chords of a cubic Bézier curve, without its beginning. */
 export function chordsOf(from: Point, one: Point, two: Point, to: Point): Point[] {
   const bend = (a: Point, b: Point, c: Point) => Math.hypot(a[0] - 2 * b[0] + c[0], a[1] - 2 * b[1] + c[1]);
   // The second derivative is at most 6 × the larger bend; a chord over 1/n of the way is off by at most an eighth of it / n².
   const most = 6 * Math.max(bend(from, one, two), bend(one, two, to));
-  const count = Math.min(1000, Math.max(1, Math.ceil(Math.sqrt(most / (8 * CHORD_ERROR)))));
+  const count = Math.min(1000, Math.max(1, Math.ceil(Math.sqrt(most / (8 * TOLERANCES.chord)))));
   return Array.from({ length: count }, (_, n): Point => {
     const t = (n + 1) / count;
     const [a, b, c, d] = [(1 - t) ** 3, 3 * t * (1 - t) ** 2, 3 * t * t * (1 - t), t ** 3];
@@ -87,12 +83,12 @@ class Places {
   private readonly points: Point[] = [];
 
   of(point: Point): number {
-    const [i, j] = both(point, (value) => Math.floor(value / SAME));
+    const [i, j] = both(point, (value) => Math.floor(value / TOLERANCES.written));
     for (let di = -1; di <= 1; di++)
       for (let dj = -1; dj <= 1; dj++)
         for (const known of this.cells.get(`${i + di} ${j + dj}`) ?? []) {
           const [x, y] = entryAt(this.points, known);
-          if (Math.hypot(x - point[0], y - point[1]) <= SAME) return known;
+          if (Math.hypot(x - point[0], y - point[1]) <= TOLERANCES.written) return known;
         }
     const cell = this.cells.get(`${i} ${j}`) ?? [];
     cell.push(this.points.push(point) - 1);
@@ -107,10 +103,10 @@ const NET = 128;
 /** Pairs of segments that come near each other, by their indexes, each once. */
 function* neighbours(segments: readonly Segment[]): Generator<[number, number]> {
   const boxes = segments.map(([[ax, ay], [bx, by]]) => ({
-    x0: Math.min(ax, bx) - SAME,
-    x1: Math.max(ax, bx) + SAME,
-    y0: Math.min(ay, by) - SAME,
-    y1: Math.max(ay, by) + SAME,
+    x0: Math.min(ax, bx) - TOLERANCES.written,
+    x1: Math.max(ax, bx) + TOLERANCES.written,
+    y0: Math.min(ay, by) - TOLERANCES.written,
+    y1: Math.max(ay, by) + TOLERANCES.written,
   }));
   const all = bounds(boxes);
   const cell = Math.max(widthOf(all) / NET, heightOf(all) / NET, 1);
@@ -154,7 +150,7 @@ function onto(end: Point, a: Point, b: Point, on: (t: number, at: Point) => void
   const [ux, uy] = [b[0] - a[0], b[1] - a[1]];
   const t = ((end[0] - a[0]) * ux + (end[1] - a[1]) * uy) / (ux * ux + uy * uy);
   if (t <= 0 || t >= 1) return;
-  if (Math.hypot(a[0] + t * ux - end[0], a[1] + t * uy - end[1]) <= SAME) on(t, end);
+  if (Math.hypot(a[0] + t * ux - end[0], a[1] + t * uy - end[1]) <= TOLERANCES.written) on(t, end);
 }
 
 const inMm = (points: number): string => String(Number((points / mm(1)).toFixed(4)));

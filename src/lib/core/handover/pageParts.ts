@@ -17,8 +17,8 @@ interface PagesOut {
 /** The pages that a reading-order file has, as indexes of `facesOf` in the order of the file. Throws SelectionError. */
 export function facesOut({ list }: Pick<Cuttable, 'list'>, { pages }: PagesOut): number[] {
   if (pages === undefined) return readingOrder(list);
-  const picked = new Set(resolveSelection(pages, list));
-  return readingOrder(list).filter((index) => picked.has(index));
+  const selected = new Set(resolveSelection(pages, list));
+  return readingOrder(list).filter((index) => selected.has(index));
 }
 
 /** The files of a reading-order output. Throws SplitProblem, SelectionError. */

@@ -19,7 +19,7 @@ export const pageSplitSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('bookmarks'), level: z.number().int().min(0).max(20) }),
   z.object({ by: z.literal('series') }),
   z.object({ by: z.literal('pieces') }),
-  /** At every page picked. */
+  /** At every page selected. */
   z.object({ by: z.literal('places'), at: selectionSchema }),
   faces,
   size,

@@ -1,3 +1,5 @@
+import { TOLERANCES } from './tolerances';
+
 /** A rectangle in points: origin bottom left, y up. `x0 ≤ x1`, `y0 ≤ y1` when it comes from `box`. */
 export interface Box {
   x0: number;
@@ -59,11 +61,10 @@ export const intersect = (a: Box, b: Box): Box => {
 /** The box as it lies in something of a width that is turned over about a vertical axis. */
 export const mirrored = (b: Box, width: number): Box => ({ ...b, x0: width - b.x1, x1: width - b.x0 });
 
-/** In points: what shares less than this only touches. */
-const TOUCH = 1e-6;
 /** True when two boxes share more than a line. */
 export const overlap = (a: Box, b: Box): boolean =>
-  Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0) > TOUCH && Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0) > TOUCH;
+  Math.min(a.x1, b.x1) - Math.max(a.x0, b.x0) > TOLERANCES.sum &&
+  Math.min(a.y1, b.y1) - Math.max(a.y0, b.y0) > TOLERANCES.sum;
 
 /** True when the box is more than a point or a line. */
 export const hasArea = (b: Box): boolean => b.x1 > b.x0 && b.y1 > b.y0;

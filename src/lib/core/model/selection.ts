@@ -1,5 +1,5 @@
 import * as z from 'zod';
 
-/** Pages picked: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
+/** Pages selected: typed text, resolved afresh wherever it is used; or ids, which follow those very pages. */
 export const selectionSchema = z.union([z.string().max(4000), z.object({ ids: z.array(z.string()) })]);
 export type Selection = z.infer<typeof selectionSchema>;

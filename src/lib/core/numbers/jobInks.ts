@@ -1,7 +1,7 @@
-import { overprints } from './laid';
+import { overprints } from './placeLaid';
 import type { Purpose } from '../model/laid';
 import type { Colour } from '../ink/colour';
-import { coverPages } from '../pages/cover';
+import { coverPages } from '../pages/coverParts';
 import { artsOf, facesOf } from '../pages/page';
 import type { Art } from '../model/art';
 import type { InkChange, Page, PageList } from '../model/page';

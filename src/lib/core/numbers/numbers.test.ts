@@ -23,7 +23,7 @@ import {
   surveyPage,
   takeInStep,
 } from '../../../../tests/makers';
-import { placeBeside, placeLaid } from './laid';
+import { placeBeside, placeLaid } from './placeLaid';
 import { placeLines } from './placeLines';
 import { fillPattern, PatternError, readPattern } from './pattern';
 import type { Values } from '../model/lines';

@@ -4,7 +4,7 @@ import { columnsOf } from '../pages/margins';
 import { spineAt } from '../pages/page';
 import type { Page, Side } from '../model/page';
 import type { LineItem, TextItem } from '../model/surface';
-import { textHeight, textWidth } from './faces';
+import { textHeight, textWidth } from './faceMetrics';
 import type { Setting } from '../model/faces';
 import type { Lines, LinePlace, Matter, TextAt } from '../model/lines';
 import { fillPattern } from './pattern';

@@ -75,11 +75,11 @@ export const addressesOf = (list: PageList): ReadonlyMap<string, string> =>
     ]),
   );
 
-/** Takes off the panels of which a face is picked: the list without them, and their faces. */
-export function takeOff(picked: ReadonlySet<number>, list: PageList): { rest: PageList; off: Page[] } {
+/** Takes off the panels of which a face is selected: the list without them, and their faces. */
+export function takeOff(selected: ReadonlySet<number>, list: PageList): { rest: PageList; off: Page[] } {
   const faces = list.panels ?? [];
   const gone = new Set(
-    faces.flatMap(({ panel }, n) => (picked.has(list.pages.length + n) ? [panel!.id] : [])),
+    faces.flatMap(({ panel }, n) => (selected.has(list.pages.length + n) ? [panel!.id] : [])),
   );
   if (!gone.size) return { rest: list, off: [] };
   const isOff = ({ panel }: Page) => gone.has(panel!.id);
@@ -99,8 +99,6 @@ export const FOLD_IN = mm(2);
 
 /** A panel that folds in is at least this much narrower than what it folds over. By practice (1.5 to 3 mm). */
 export const LEAST_NARROWER = mm(1.5);
-/** Lengths nearer than this, in points, are the same. */
-export const SLACK = 0.01;
 
 /** Width of a panel that folds in over something: less by the allowance. */
 export const foldInWidth = (over: number, allowance: number): number => over - allowance;

@@ -1,5 +1,6 @@
 import type { Size } from '../measure/box';
 import { inch, mm } from '../measure/unit';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A named size, portrait: `width ≤ height`, in points; `family` groups it in lists. */
 export interface NamedSize extends Size {
@@ -87,12 +88,9 @@ export const SCREEN_PPI = 96;
 /** A length of pixels in points at a resolution in pixels an inch. */
 export const pixels = (count: number, ppi: number): number => (count * 72) / ppi;
 
-/** Two lengths closer than this, in points, are one size. */
-export const SIZE_TOLERANCE = 0.5;
-
-/** True when both sizes agree within SIZE_TOLERANCE, orientation counted. */
+/** True when both sizes agree within TOLERANCES.size, orientation counted. */
 export const sameSize = (a: Size, b: Size): boolean =>
-  Math.abs(a.width - b.width) <= SIZE_TOLERANCE && Math.abs(a.height - b.height) <= SIZE_TOLERANCE;
+  Math.abs(a.width - b.width) <= TOLERANCES.size && Math.abs(a.height - b.height) <= TOLERANCES.size;
 
 /** The size by its name, capitals and spaces not counted; portrait. Undefined when nobody knows it. */
 export const sizeByName = (name: string): NamedSize | undefined => {

@@ -4,6 +4,7 @@ import { inPoints, pageLength } from '../measure/lengthSchema';
 import { mm } from '../measure/unit';
 import { NAMED_SIZES, sameSize, type NamedSize } from './sizes';
 import { foundIn } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** Sheet sizes offered for printing on, portrait, in points: the named sizes a sheet-fed press or printer takes. */
 const NAMES = [
@@ -31,12 +32,9 @@ export const STOCKS: readonly NamedSize[] = NAMES.map((name) =>
   foundIn(NAMED_SIZES, (size) => size.name === name),
 );
 
-/** Less than this, in points, does not keep a piece from fitting. */
-const SLACK = 1e-6;
-
 /** True when `size` lies within `into` as both are turned. */
 export const fits = (size: Size, into: Size): boolean =>
-  size.width <= into.width + SLACK && size.height <= into.height + SLACK;
+  size.width <= into.width + TOLERANCES.sum && size.height <= into.height + TOLERANCES.sum;
 
 /** The stock that takes a piece of this size in one of its orientations, smallest area first. */
 export const stocksFor = (needed: Size): NamedSize[] =>

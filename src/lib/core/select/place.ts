@@ -15,8 +15,8 @@ export type Place = z.infer<typeof placeSchema>;
 /** The index at which new pages go in. Throws SelectionError. */
 export function indexOfPlace(place: Place, list: PageList): number {
   if (!('pages' in place)) return place.at === 'start' ? 0 : list.pages.length;
-  const picked = resolveSelection(place.pages, list).map((index) => ownPage(index, list));
-  return place.at === 'before' ? firstOf(picked) : lastOf(picked) + 1;
+  const selected = resolveSelection(place.pages, list).map((index) => ownPage(index, list));
+  return place.at === 'before' ? firstOf(selected) : lastOf(selected) + 1;
 }
 
 /** The index of a page, or of the page on whose leaf a panel face hangs. */

@@ -77,7 +77,7 @@ describe('a typed selection', () => {
     expect(picks('right', { ...list, book: bookOf('left') })).toEqual([2, 4, 6, 8, 10]));
 });
 
-test('picked pages are followed by id, and it is said when all are gone', () => {
+test('selected pages are followed by id, and it is said when all are gone', () => {
   expect(resolveSelection({ ids: ['p9', 'gone', 'p2'] }, list)).toEqual([1, 8]);
   expect(() => resolveSelection({ ids: ['gone'] }, list)).toThrow(
     expect.objectContaining({ code: 'pages-gone' }),

@@ -113,16 +113,16 @@ class Reader {
   }
 
   read(): number[] {
-    const picked = new Set<number>();
+    const selected = new Set<number>();
     let away = false;
     this.space();
     if (this.at === this.text.length) throw this.error('empty', 0);
-    if (/^not\b/i.test(this.rest())) this.everything().forEach((i) => picked.add(i));
+    if (/^not\b/i.test(this.rest())) this.everything().forEach((i) => selected.add(i));
     while (this.at < this.text.length) {
       if (this.word(/^not\b/i)) away = true;
       for (const index of this.term()) {
-        if (away) picked.delete(index);
-        else picked.add(index);
+        if (away) selected.delete(index);
+        else selected.add(index);
       }
       this.space();
       const more = this.word(/^,/);
@@ -130,8 +130,8 @@ class Reader {
       if (this.at === this.text.length) break;
       if (!more && !/^not\b/i.test(this.rest())) throw this.error('unexpected', this.at);
     }
-    if (!picked.size) throw this.error('none-match', 0);
-    return [...picked].sort((a, b) => a - b);
+    if (!selected.size) throw this.error('none-match', 0);
+    return [...selected].sort((a, b) => a - b);
   }
 
   private term(): number[] {

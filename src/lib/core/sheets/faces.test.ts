@@ -14,7 +14,7 @@ import { workOut } from '../checks';
 import type { Step } from '../docket/steps';
 import { applyToBox, applyToPoint, translate, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import { coverPages } from '../pages/cover';
+import { coverPages } from '../pages/coverParts';
 import { facesOf } from '../pages/page';
 import { SPINES } from '../model/page';
 import { patternOf, turnedPattern, type PatternChoice } from '../fold/patterns';

@@ -2,9 +2,9 @@ import { heightOf, widthOf, type Size } from '../measure/box';
 import type { PageList, Spine } from '../model/page';
 import { panelsBy } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
-import { backTurn, movedForm, turnedForm, type Face, type Form, type Slot } from './form';
+import { backTurn, movedForm, turnedForm, type Face, type Forme, type Slot } from './forme';
 import { gang } from './gang';
-import { gridForm, type Between } from './grid';
+import { gridForme, type Between } from './grid';
 import {
   foldOutForm,
   lengthAlong,
@@ -49,14 +49,14 @@ const faces = ({ front, back }: Piece): { front: Face; back?: Face; centred: tru
   centred: true,
 });
 
-/** A form of one piece. */
-export function pieceForm(piece: Piece, spine: Spine): Form {
+/** A forme of one piece. */
+export function pieceForm(piece: Piece, spine: Spine): Forme {
   const { front, back, panels, size } = piece;
   if (panels.length) {
     const leaf = { front, length: lengthAlong(front.page!.trim, spine), ...(back ? { back } : {}) };
     return foldOutForm([leaf, ...panels], spine, `fold-out of ${front.name}`);
   }
-  return gridForm({
+  return gridForme({
     columns: [size.width],
     rows: [size.height],
     betweenColumns: [],
@@ -79,13 +79,13 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
   const pages = plannedPages(list);
   const said = { pages, cell, blanksAdded: 0, job };
   if (scheme.arrange === 'repeat')
-    return planForms({ ...said, forms: pieces.map((piece) => pieceForm(piece, spine)) }, scheme);
+    return planForms({ ...said, formes: pieces.map((piece) => pieceForm(piece, spine)) }, scheme);
   if (scheme.arrange === 'gang') return planGang(pieces, said, scheme, spine);
   // What folds out is longer than a cell: it has sheets of its own.
   const plain = pieces.filter(({ panels }) => !panels.length);
   const strips = pieces.filter(({ panels }) => panels.length).map((piece) => pieceForm(piece, spine));
-  const forms = plain.map((piece) => pieceForm(piece, spine));
-  const { copies: whole, sheet: laid } = layCopies(cell, scheme, roundBleed(forms, scheme));
+  const formes = plain.map((piece) => pieceForm(piece, spine));
+  const { copies: whole, sheet: laid } = layCopies(cell, scheme, roundBleed(formes, scheme));
   const halves = halvesOf(scheme);
   const onSheet = { across: whole.across / halves.across, up: whole.up / halves.up };
   // The whole grid is turned on the sheet.
@@ -94,14 +94,14 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
   const sheets = Math.ceil(plain.length / each);
   const order = cellOrder(copies, scheme);
   const between: Between = { gap: scheme.between ?? 0, cut: true, folded: false };
-  const filled = Array.from({ length: sheets }, (_, sheet): Form => {
+  const filled = Array.from({ length: sheets }, (_, sheet): Forme => {
     const at = (column: number, row: number) => {
       const n = order.indexOf(row * copies.across + column);
       // A pile goes on where the one before it ends.
       const piece = plain[scheme.arrange === 'stack' ? n * sheets + sheet : sheet * each + n];
       return piece && faces(piece);
     };
-    return gridForm({
+    return gridForme({
       columns: Array<number>(copies.across).fill(cell.width),
       rows: Array<number>(copies.up).fill(cell.height),
       betweenColumns: Array<Between>(copies.across - 1).fill(between),
@@ -110,7 +110,7 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
     });
   });
   return planForms(
-    { ...said, forms: [...filled, ...strips], piecesPerForm: each, grid: whole, sheet: laid },
+    { ...said, formes: [...filled, ...strips], piecesPerForme: each, grid: whole, sheet: laid },
     { ...scheme, copies: halves },
   );
 }
@@ -124,15 +124,15 @@ const halvesOf = ({ work }: Flat): { across: number; up: number } => ({
 /** Pieces ganged by the quantities wanted: one sheet that is printed as often as the scarcest of them needs. */
 function planGang(
   pieces: readonly Piece[],
-  said: Omit<ToPrint, 'forms'>,
+  said: Omit<ToPrint, 'formes'>,
   scheme: Flat,
   spine: Spine,
 ): SheetPlan {
-  const forms = pieces.map((piece) => pieceForm(piece, spine));
+  const formes = pieces.map((piece) => pieceForm(piece, spine));
   const gap = scheme.between ?? 0;
   const wanted = pieces.map(({ front, size }) => ({ size, quantity: front.page!.piece?.quantity ?? 1 }));
   const halves = halvesOf(scheme);
-  const beside = roundBleed(forms, scheme);
+  const beside = roundBleed(formes, scheme);
   const [lying, standing] = sheetsLaid(scheme);
   // Turned work takes up the sheet as it would unturned, turned.
   const [found] = (isSideways(scheme) ? [standing, lying] : [lying, standing])
@@ -148,14 +148,14 @@ function planGang(
     .sort((a, b) => a.sheets - b.sheets);
   // Where the pieces do not fit together, each has sheets of its own.
   if (!found) {
-    const plan = planForms({ ...said, forms }, { ...scheme, copies: 'most' });
+    const plan = planForms({ ...said, formes }, { ...scheme, copies: 'most' });
     return Object.assign(plan, { apart: wanted.map(({ quantity }) => quantity) });
   }
   const half = gap / 2;
   const ganged = found.placed.map(({ piece, x, y, turned }) =>
-    movedForm(turned ? turnedForm(entryAt(forms, piece)) : entryAt(forms, piece), x, y),
+    movedForm(turned ? turnedForm(entryAt(formes, piece)) : entryAt(formes, piece), x, y),
   );
-  const form: Form = {
+  const forme: Forme = {
     size: found.block,
     slots: ganged.flatMap(({ slots }) =>
       slots.map((slot): Slot => ({
@@ -170,11 +170,11 @@ function planGang(
     ),
     folds: ganged.flatMap(({ folds }) => folds),
     foldings: [...new Set(found.placed.map(({ piece }) => piece))].flatMap(
-      (piece) => entryAt(forms, piece).foldings ?? [],
+      (piece) => entryAt(formes, piece).foldings ?? [],
     ),
   };
   const plan = planForms(
-    { ...said, forms: [form], piecesPerForm: found.placed.length, sheet: found.sheet },
+    { ...said, formes: [forme], piecesPerForme: found.placed.length, sheet: found.sheet },
     { ...scheme, copies: halves },
   );
   // Both halves of a plate that prints both sides become pieces.

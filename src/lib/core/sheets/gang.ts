@@ -1,5 +1,6 @@
 import type { Size } from '../measure/box';
 import { entryAt } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A kind of piece and how many of it are wanted. */
 export interface Wanted {
@@ -24,8 +25,6 @@ export interface Gang {
   sheets: number;
 }
 
-const SLACK = 1e-6;
-
 /** Pieces in rows from the foot, the highest first, each row as high as its first piece: rows and then pieces are parted by through-cuts. */
 function pack(
   pieces: readonly { piece: number; size: Size }[],
@@ -34,22 +33,25 @@ function pack(
 ): { placed: Ganged[]; block: Size } | undefined {
   const laid = pieces
     .map(({ piece, size }) => {
-      // Lying, unless only its standing form fits across.
+      // Lying, unless only its standing forme fits across.
       const flat = { width: Math.max(size.width, size.height), height: Math.min(size.width, size.height) };
-      const lies = flat.width <= room.width + SLACK ? flat : { width: flat.height, height: flat.width };
-      return { piece, size: lies, turned: Math.abs(lies.width - size.width) > SLACK };
+      const lies =
+        flat.width <= room.width + TOLERANCES.sum ? flat : { width: flat.height, height: flat.width };
+      return { piece, size: lies, turned: Math.abs(lies.width - size.width) > TOLERANCES.sum };
     })
     .sort((a, b) => b.size.height - a.size.height || b.size.width - a.size.width || a.piece - b.piece);
   const rows: { y: number; height: number; x: number }[] = [];
   const placed: Ganged[] = [];
   for (const { piece, size, turned } of laid) {
     let row = rows.find(
-      ({ x, height }) => x + size.width <= room.width + SLACK && size.height <= height + SLACK,
+      ({ x, height }) =>
+        x + size.width <= room.width + TOLERANCES.sum && size.height <= height + TOLERANCES.sum,
     );
     if (!row) {
       const last = rows.at(-1);
       row = { y: last ? last.y + last.height + gap : 0, height: size.height, x: 0 };
-      if (row.y + row.height > room.height + SLACK || size.width > room.width + SLACK) return undefined;
+      if (row.y + row.height > room.height + TOLERANCES.sum || size.width > room.width + TOLERANCES.sum)
+        return undefined;
       rows.push(row);
     }
     placed.push({ piece, x: row.x, y: row.y, turned });

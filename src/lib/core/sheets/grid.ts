@@ -1,5 +1,5 @@
 import { edgesOf } from '../fold/fold';
-import { OPEN, type Face, type FoldLine, type Form, type Slot } from './form';
+import { OPEN, type Face, type FoldLine, type Forme, type Slot } from './forme';
 import { entryAt, lastOf, keysOf, recordOf } from '../entries';
 
 /** What lies between two columns or rows: its width, half of which belongs to each; whether they are cut there or only folded. */
@@ -22,8 +22,8 @@ export interface Grid {
   name?: string;
 }
 
-/** A form of slots in columns and rows. Bleed reaches to the middle of what is between two, and is free at the outside. */
-export function gridForm({ columns, rows, betweenColumns, betweenRows, at, name }: Grid): Form {
+/** A forme of slots in columns and rows. Bleed reaches to the middle of what is between two, and is free at the outside. */
+export function gridForme({ columns, rows, betweenColumns, betweenRows, at, name }: Grid): Forme {
   const [xs, ys] = [placesOf(columns, betweenColumns), placesOf(rows, betweenRows)];
   const size = { width: xs.total, height: ys.total };
   const slots = rows.flatMap((height, row) =>

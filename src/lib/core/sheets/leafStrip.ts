@@ -6,8 +6,8 @@ import { leafOf } from '../pages/leaves';
 import { backSide, frontSide, sideAt } from '../pages/page';
 import type { Page, PageList, Side, Spine } from '../model/page';
 import { addressesOf, panelsBy, panelsOf, type Panel } from '../pages/panels';
-import { backTurn, type Form } from './form';
-import { gridForm, type Between } from './grid';
+import { backTurn, type Forme } from './forme';
+import { gridForme, type Between } from './grid';
 import type { PlannedPage } from './plan';
 import { entryAt, entryOf } from '../entries';
 
@@ -93,20 +93,20 @@ export function panelFolds(
 }
 
 /** A leaf with what folds out of it (from its spine outwards) as a piece by itself, cut to its trims and then folded. */
-export function foldOutForm(fromSpine: readonly StripPart[], spine: Spine, name: string): Form {
-  const form = stripForm(asItLies(fromSpine, spine), spine, name);
+export function foldOutForm(fromSpine: readonly StripPart[], spine: Spine, name: string): Forme {
+  const forme = stripForme(asItLies(fromSpine, spine), spine, name);
   const head = spine === 'head';
   const lengths = asItLies(fromSpine, spine).map(({ length }) => length);
   const pattern: Pattern = {
-    columns: head ? [form.size.width] : lengths,
-    rows: head ? lengths : [form.size.height],
+    columns: head ? [forme.size.width] : lengths,
+    rows: head ? lengths : [forme.size.height],
     folds: panelFolds(fromSpine, { axis: head ? 'horizontal' : 'vertical', reversed: spine !== 'left' }),
   };
-  return { ...form, foldings: [{ pattern, cutFirst: true, of: name }] };
+  return { ...forme, foldings: [{ pattern, cutFirst: true, of: name }] };
 }
 
 /** A leaf with its fold-outs, flat, its front up: parts from the left, or from the foot where it is bound at the head. */
-export function stripForm(parts: readonly StripPart[], spine: Spine, name?: string): Form {
+export function stripForme(parts: readonly StripPart[], spine: Spine, name?: string): Forme {
   const head = spine === 'head';
   const lengths = parts.map(({ length }) => length);
   const across = Math.max(
@@ -117,7 +117,7 @@ export function stripForm(parts: readonly StripPart[], spine: Spine, name?: stri
     ),
   );
   const joints = lengths.slice(1).map(() => JOINT);
-  return gridForm({
+  return gridForme({
     columns: head ? [across] : lengths,
     rows: head ? lengths : [across],
     betweenColumns: head ? [] : joints,

@@ -6,8 +6,8 @@ import type { PageList } from '../model/page';
 import { commonestSize } from '../pages/sizes';
 import { caliperOf } from '../paper/stock';
 import { plannedPages } from './leafStrip';
-import { backTurn, OPEN, type FoldLine, type Form } from './form';
-import { gridForm, type Between } from './grid';
+import { backTurn, OPEN, type FoldLine, type Forme } from './forme';
+import { gridForme, type Between } from './grid';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
 import type { Leaflet } from './settings/leaflet';
@@ -95,17 +95,17 @@ export function planLeaflet(list: PageList, scheme: Leaflet, job = NO_JOB): Shee
   if (!cell) return undefined;
   const pages = plannedPages(list);
   const each = pagesPerLeaflet(scheme);
-  const forms = Array.from({ length: Math.ceil(pages.length / each) }, (_, n) =>
+  const formes = Array.from({ length: Math.ceil(pages.length / each) }, (_, n) =>
     leafletForm(
       leafletSheet(list, scheme, n * each)!,
       fromOutside(pages.slice(n * each, (n + 1) * each), scheme),
       scheme,
     ),
   );
-  return planForms({ forms, pages, cell, blanksAdded: 0, job }, scheme);
+  return planForms({ formes, pages, cell, blanksAdded: 0, job }, scheme);
 }
 
-function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme: Leaflet): Form {
+function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme: Leaflet): Forme {
   const [xs, ys] = [edgesOf(sheet.columns), edgesOf(sheet.rows)];
   const size = { width: lastOf(xs), height: lastOf(ys) };
   const open = { left: OPEN, right: OPEN, head: OPEN, foot: OPEN };
@@ -131,7 +131,7 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
       foldings,
     };
   const joint: Between = { gap: 0, cut: false, folded: true };
-  const form = gridForm({
+  const forme = gridForme({
     columns: sheet.columns,
     rows: sheet.rows,
     betweenColumns: sheet.columns.slice(1).map(() => joint),
@@ -149,7 +149,7 @@ function leafletForm(sheet: LeafletSheet, pages: readonly PlannedPage[], scheme:
       };
     },
   });
-  return { ...form, folds: foldLines(sheet), foldings };
+  return { ...forme, folds: foldLines(sheet), foldings };
 }
 
 /** Where the page at an index lies, pages being panels and those of the outside first: each side from its own left, rows from the head. */

@@ -2,14 +2,14 @@ import { bounds, mirrored, type Box, type Size } from '../measure/box';
 import { applyToBox, translate } from '../measure/matrix';
 import { BLACK } from '../ink/colour';
 import type { Item } from '../model/surface';
-import { backMatrix, onSheet, type PlacedForm } from './form';
+import { backMatrix, onSheet, type PlacedForme } from './forme';
 import { beyond, isClear, lengthOf, type MarkRoom } from './markLines';
 import { askedFor, type MarkName } from './marks';
 import type { SheetWords } from './marks/markKind';
 import type { SheetLine } from './plan';
 
 interface Margin {
-  placed: readonly PlacedForm[];
+  placed: readonly PlacedForme[];
   side: 'front' | 'back';
   sheet: Size;
   axis: 'vertical' | 'horizontal';
@@ -27,7 +27,7 @@ export function marginMarks({ placed, side, sheet, axis, clear, lines, room, say
   dropped?: readonly MarkName[];
 } {
   const { settings } = room;
-  const barred = placed.some(({ form }) => form.bars);
+  const barred = placed.some(({ forme }) => forme.bars);
   const drawn = askedFor(settings).filter(({ draw }) => draw);
   if (!barred && !drawn.length) return {};
   const whole = side === 'front' ? translate(0, 0) : backMatrix(sheet, axis);
@@ -42,12 +42,12 @@ export function marginMarks({ placed, side, sheet, axis, clear, lines, room, say
   const items: Item[] = [];
   const reach = beyond(room) - Math.max(room.bleed.left, room.bleed.right, room.bleed.head, room.bleed.foot);
   const far = reach + lengthOf(settings);
-  for (const { form, ...place } of placed)
-    for (const { face, box } of form.bars ?? [])
+  for (const { forme, ...place } of placed)
+    for (const { face, box } of forme.bars ?? [])
       if (face === side)
         items.push({
           kind: 'rect',
-          box: seen(applyToBox(onSheet({ form, ...place }), box)),
+          box: seen(applyToBox(onSheet({ forme, ...place }), box)),
           ink: BLACK,
           layer: 'marks',
         });

@@ -1,11 +1,12 @@
 import { bounds, contains, grow, type Box, type Sides, type Size } from '../measure/box';
 import { applyToPoint, type Matrix } from '../measure/matrix';
-import type { PlacedForm, PlacedSlot } from './form';
+import type { PlacedForme, PlacedSlot } from './forme';
 import { askedFor, type MarkSettings } from './marks';
 import { foldLines } from './marks/edges';
 import type { LineContext, MarkSizes } from './marks/markKind';
 import { MARK_LENGTH, MARK_OFFSET } from './marks/markSize';
 import type { SheetLine } from './plan';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** What marks keep clear of, and where they may be. */
 export interface MarkRoom {
@@ -28,8 +29,6 @@ export const beyond = ({
 const SHORTEST = 0.4;
 /** Lines that are not printed, so nothing is in their way. */
 const UNSEEN: readonly SheetLine['kind'][] = ['fold', 'cut-path', 'fold-path'];
-/** In points: what is nearer is the same place. */
-const SAME = 0.01;
 
 /** Where bleed may lie, as far as the plan has any. */
 const bleedBoxOf = ({ box, room }: PlacedSlot, widest: number): Box =>
@@ -48,7 +47,7 @@ export const keptClear = (slots: readonly PlacedSlot[], bleed: Sides): Box[] => 
 
 /** The marks of a sheet that are lines, and its folds, as its front is seen. */
 export function linesOf(
-  placed: readonly PlacedForm[],
+  placed: readonly PlacedForme[],
   slots: readonly PlacedSlot[],
   room: MarkRoom,
 ): SheetLine[] {
@@ -60,7 +59,10 @@ export function linesOf(
     const line = { x0: Math.min(x0, x1), y0: Math.min(y0, y1), x1: Math.max(x0, x1), y1: Math.max(y0, y1) };
     const left = UNSEEN.includes(kind) ? line : clearOf(line, obstacles, [x0, y0], long);
     if (!left) return false;
-    const key = [kind, ...[left.x0, left.y0, left.x1, left.y1].map((at) => Math.round(at / SAME))].join();
+    const key = [
+      kind,
+      ...[left.x0, left.y0, left.x1, left.y1].map((at) => Math.round(at / TOLERANCES.place)),
+    ].join();
     lines.set(key, { kind, ...left });
     return true;
   };
@@ -88,14 +90,20 @@ function clearOf(
 ): Box | undefined {
   let { x0, y0, x1, y1 } = line;
   for (const box of obstacles) {
-    if (box.x1 < x0 - SAME || box.x0 > x1 + SAME || box.y1 < y0 - SAME || box.y0 > y1 + SAME) continue;
+    if (
+      box.x1 < x0 - TOLERANCES.place ||
+      box.x0 > x1 + TOLERANCES.place ||
+      box.y1 < y0 - TOLERANCES.place ||
+      box.y0 > y1 + TOLERANCES.place
+    )
+      continue;
     const upright = x1 - x0 < y1 - y0;
     if (upright) {
-      if (y <= box.y0 + SAME) y1 = Math.min(y1, box.y0);
-      else if (y >= box.y1 - SAME) y0 = Math.max(y0, box.y1);
+      if (y <= box.y0 + TOLERANCES.place) y1 = Math.min(y1, box.y0);
+      else if (y >= box.y1 - TOLERANCES.place) y0 = Math.max(y0, box.y1);
       else return undefined;
-    } else if (x <= box.x0 + SAME) x1 = Math.min(x1, box.x0);
-    else if (x >= box.x1 - SAME) x0 = Math.max(x0, box.x1);
+    } else if (x <= box.x0 + TOLERANCES.place) x1 = Math.min(x1, box.x0);
+    else if (x >= box.x1 - TOLERANCES.place) x0 = Math.max(x0, box.x1);
     else return undefined;
   }
   return x1 - x0 + (y1 - y0) >= SHORTEST * long ? { x0, y0, x1, y1 } : undefined;
@@ -123,11 +131,11 @@ export function linesBehind(lines: readonly SheetLine[], sheet: Size, whole: Mat
 
 /** True where a box may be printed in: on the sheet, and clear of all that no mark may touch. */
 export const isClear = (box: Box, obstacles: readonly Box[], printed: Box): boolean =>
-  contains(printed, box, SAME) &&
+  contains(printed, box, TOLERANCES.place) &&
   !obstacles.some(
     (each) =>
-      each.x0 < box.x1 - SAME &&
-      each.x1 > box.x0 + SAME &&
-      each.y0 < box.y1 - SAME &&
-      each.y1 > box.y0 + SAME,
+      each.x0 < box.x1 - TOLERANCES.place &&
+      each.x1 > box.x0 + TOLERANCES.place &&
+      each.y0 < box.y1 - TOLERANCES.place &&
+      each.y1 > box.y0 + TOLERANCES.place,
   );

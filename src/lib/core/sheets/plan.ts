@@ -194,12 +194,12 @@ export function sidePlaces(plan: SheetPlan): Pick<PrintedSide, 'sheet' | 'side'>
 /** How many sides there are. */
 export const countSides = (plan: SheetPlan): number => sidePlaces(plan).length;
 
-/** How a form, or one of the pieces cut out of it, is folded: its panels from edge to edge as the front lies, and its folds in order. */
+/** How a forme, or one of the pieces cut out of it, is folded: its panels from edge to edge as the front lies, and its folds in order. */
 export interface FlatFolding {
   pattern: Pattern;
   /** It is cut to its trims before it is folded; else the whole sheet is folded and trimmed afterwards. */
   cutFirst: boolean;
-  /** Which piece it is, where a form has several. */
+  /** Which piece it is, where a forme has several. */
   of?: string;
 }
 

@@ -11,10 +11,10 @@ import {
   piecesOf,
   slotsOnSheet,
   turnedOver,
-  type Form,
-  type PlacedForm,
+  type Forme,
+  type PlacedForme,
   type PlacedSlot,
-} from './form';
+} from './forme';
 import { changeByHand } from './byHand';
 import { type FaceChanges, type HandResult } from './plan';
 import { marginMarks } from './marginMarks';
@@ -28,14 +28,14 @@ import { entryAt, firstOf } from '../entries';
 
 /** Forms to be printed, in order, and what a plan says besides. */
 export interface ToPrint {
-  forms: readonly Form[];
+  formes: readonly Forme[];
   pages: readonly PlannedPage[];
   cell: Size;
   blanksAdded: number;
-  /** Pieces of the finished kind that one form gives. */
-  piecesPerForm?: number;
+  /** Pieces of the finished kind that one forme gives. */
+  piecesPerForme?: number;
   creep?: SheetPlan['creep'];
-  /** All forms together make one piece: the sheets of a book. */
+  /** All formes together make one piece: the sheets of a book. */
   together?: true;
   /** Paper of one piece in square points, where slots lie on each other. */
   pieceArea?: number;
@@ -52,10 +52,10 @@ interface Across {
   up: number;
 }
 
-/** How often a form lies on a sheet with so much between copies, at most. */
-const mostOf = (room: Size, form: Size, between: number): Across => ({
-  across: Math.max(0, Math.floor((room.width + between + 1e-6) / (form.width + between))),
-  up: Math.max(0, Math.floor((room.height + between + 1e-6) / (form.height + between))),
+/** How often a forme lies on a sheet with so much between copies, at most. */
+const mostOf = (room: Size, forme: Size, between: number): Across => ({
+  across: Math.max(0, Math.floor((room.width + between + 1e-6) / (forme.width + between))),
+  up: Math.max(0, Math.floor((room.height + between + 1e-6) / (forme.height + between))),
 });
 
 const NO_BLEED: Sides = { left: 0, right: 0, head: 0, foot: 0 };
@@ -113,9 +113,9 @@ const grown = (size: Size, by: Size): Size => ({
   height: size.height + 2 * by.height,
 });
 
-/** What bleed and marks take beside forms, across and up. */
-export const roundBleed = (forms: readonly Form[], press: Press): Size =>
-  margins(turnedSides(widest(forms.map(bleedOf)), press), press.marks).marks;
+/** What bleed and marks take beside formes, across and up. */
+export const roundBleed = (formes: readonly Forme[], press: Press): Size =>
+  margins(turnedSides(widest(formes.map(bleedOf)), press), press.marks).marks;
 
 /** The stock lying, and standing. */
 export function sheetsLaid({ stock: { width, height } }: Press): [Size, Size] {
@@ -128,13 +128,13 @@ export function sheetsLaid({ stock: { width, height } }: Press): [Size, Size] {
 
 /** How many copies lie on a sheet, and how the stock lies for it. */
 export function layCopies(
-  form: Size,
+  forme: Size,
   press: Press,
   around: Size,
 ): { sheet: Size; copies: Across; block: Size } {
   const between = press.between ?? 0;
   const [flat, upright] = sheetsLaid(press);
-  const piece = laid(form, press);
+  const piece = laid(forme, press);
   const blockOf = ({ across, up }: Across): Size => ({
     width: across * piece.width + (across - 1) * between,
     height: up * piece.height + (up - 1) * between,
@@ -164,16 +164,16 @@ export function layCopies(
   return entryAt(tried, 1).count > firstOf(tried).count ? entryAt(tried, 1) : firstOf(tried);
 }
 
-/** Where the copies of a form lie on the front of a sheet. */
+/** Where the copies of a forme lie on the front of a sheet. */
 function placeCopies(
-  form: Form,
+  forme: Forme,
   { across, up }: Across,
   sheet: Size,
   press: Press,
   around: Size,
-): PlacedForm[] {
+): PlacedForme[] {
   const between = press.between ?? 0;
-  const size = laid(form.size, press);
+  const size = laid(forme.size, press);
   const [width, height] = [
     across * size.width + (across - 1) * between,
     up * size.height + (up - 1) * between,
@@ -190,8 +190,8 @@ function placeCopies(
   const y =
     lay === 'centre' || work === 'work-and-tumble' ? (box.y0 + box.y1 - height) / 2 : box.y0 + around.height;
   const turn = press.turned ?? 0;
-  const behind = work === 'work-and-turn' || work === 'work-and-tumble' ? turnedOver(form) : form;
-  return Array.from({ length: across * up }, (_, n): PlacedForm => {
+  const behind = work === 'work-and-turn' || work === 'work-and-tumble' ? turnedOver(forme) : forme;
+  return Array.from({ length: across * up }, (_, n): PlacedForme => {
     const [column, row] = [n % across, Math.floor(n / across)];
     const next = (there: boolean) => (there ? between / 2 : OPEN);
     const at = {
@@ -205,22 +205,22 @@ function placeCopies(
       },
     };
     if (work === 'work-and-turn' && column >= across / 2)
-      return { form: behind, over: true, ...at, turn: quarters(360 - turn) };
-    // Turned head over foot, a form comes to lie upside down behind the one below it.
+      return { forme: behind, over: true, ...at, turn: quarters(360 - turn) };
+    // Turned head over foot, a forme comes to lie upside down behind the one below it.
     if (work === 'work-and-tumble' && row >= up / 2)
-      return { form: behind, over: true, ...at, turn: quarters(540 - turn) };
-    return { form, ...at, turn };
+      return { forme: behind, over: true, ...at, turn: quarters(540 - turn) };
+    return { forme, ...at, turn };
   });
 }
 
-/** Works out the sheets that print forms: where they lie, what is on both sides, and the marks. */
+/** Works out the sheets that print formes: where they lie, what is on both sides, and the marks. */
 export function planForms(job: ToPrint, press: Press): SheetPlan {
-  const { forms } = job;
-  const bleed = turnedSides(widest(forms.map(bleedOf)), press);
+  const { formes } = job;
+  const bleed = turnedSides(widest(formes.map(bleedOf)), press);
   const around = margins(bleed, press.marks);
   const largest = {
-    width: Math.max(...forms.map(({ size }) => size.width)),
-    height: Math.max(...forms.map(({ size }) => size.height)),
+    width: Math.max(...formes.map(({ size }) => size.width)),
+    height: Math.max(...formes.map(({ size }) => size.height)),
   };
   const { copies, block, ...laidOut } = layCopies(largest, press, around.marks);
   const sheet = job.sheet ?? laidOut.sheet;
@@ -233,62 +233,67 @@ export function planForms(job: ToPrint, press: Press): SheetPlan {
       needed: { trims: block, bleeds: grown(block, around.bleeds), marks: grown(block, around.marks) },
       turnAxis: turnAxisOf(press, sheet),
       work: workOf(press),
-      layOut: (form, number, byHand) => layOut(form, number, sheet, copies, byHand),
+      layOut: (forme, number, byHand) => layOut(forme, number, sheet, copies, byHand),
       sheetOf: () => sheet,
-      piecesOn: (form) => piecesIn(placeCopies(form, copies, sheet, press, around.marks)),
-      foldings: (form, number) => foldingsOn(form, number, { sheet, copies, press, around: around.marks }),
+      piecesOn: (forme) => piecesIn(placeCopies(forme, copies, sheet, press, around.marks)),
+      foldings: (forme, number) => foldingsOn(forme, number, { sheet, copies, press, around: around.marks }),
       ...(press.byHand?.length ? { byHand: press.byHand } : {}),
     },
   );
 }
 
-/** The same for forms that each get a sheet just as large as they need with their marks, printed on one side. */
+/** The same for formes that each get a sheet just as large as they need with their marks, printed on one side. */
 export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
-  const sides = job.forms.map(bleedOf);
+  const sides = job.formes.map(bleedOf);
   const bleed = widest(sides);
   const around = margins(bleed, marks);
   const more = { width: 0, height: beyondMarks(marks) };
-  const sheetOf = ({ size }: Form): Size => grown(grown(size, around.marks), more);
-  const press: Press = { stock: sheetOf(firstOf(job.forms)), turn: 'short-edge', work: 'single-side', marks };
+  const sheetOf = ({ size }: Forme): Size => grown(grown(size, around.marks), more);
+  const press: Press = {
+    stock: sheetOf(firstOf(job.formes)),
+    turn: 'short-edge',
+    work: 'single-side',
+    marks,
+  };
   const layOut = layer(job, press, bleed, around.marks);
   const copies = { across: 1, up: 1 };
-  const { size } = firstOf(job.forms);
+  const { size } = firstOf(job.formes);
   return planned(
     { ...job, weight: marks.weight },
     {
-      sheet: sheetOf(firstOf(job.forms)),
+      sheet: sheetOf(firstOf(job.formes)),
       copies,
       needed: { trims: size, bleeds: grown(size, around.bleeds), marks: grown(size, around.marks) },
       turnAxis: 'vertical',
       work: workOf(press),
       sheetOf,
-      piecesOn: (form) => piecesIn(placeCopies(form, copies, sheetOf(form), press, around.marks)),
-      layOut: (form, number) => layOut(form, number, sheetOf(form), copies),
+      piecesOn: (forme) => piecesIn(placeCopies(forme, copies, sheetOf(forme), press, around.marks)),
+      layOut: (forme, number) => layOut(forme, number, sheetOf(forme), copies),
     },
   );
 }
 
-/** The pieces of all copies of a form, from trim to trim. */
-const piecesIn = (placed: readonly PlacedForm[]): Box[] =>
+/** The pieces of all copies of a forme, from trim to trim. */
+const piecesIn = (placed: readonly PlacedForme[]): Box[] =>
   placed.flatMap((each) => {
     const matrix = onSheet(each);
-    return piecesOf(each.form).map((box) => applyToBox(matrix, box));
+    return piecesOf(each.forme).map((box) => applyToBox(matrix, box));
   });
 
-/** How the form on a sheet is folded. Where it lies there once and is not cut out, the whole paper is folded. */
+/** How the forme on a sheet is folded. Where it lies there once and is not cut out, the whole paper is folded. */
 function foldingsOn(
-  form: Form,
+  forme: Forme,
   number: number,
   { sheet, copies, press, around }: { sheet: Size; copies: Across; press: Press; around: Size },
 ): SheetFolding[] {
   const alone = copies.across * copies.up === 1;
-  return (form.foldings ?? []).map((folding): SheetFolding => {
+  return (forme.foldings ?? []).map((folding): SheetFolding => {
     let { pattern } = folding;
     for (let turn = 0; turn < (press.turned ?? 0); turn += 90) pattern = turnedPattern(pattern);
     const cutFirst = folding.cutFirst || !alone;
     if (!cutFirst) {
-      const { x, y } = firstOf(placeCopies(form, copies, sheet, press, around));
-      const { width, height } = laid(form.size, press);
+      const { x, y } = firstOf(placeCopies(forme, copies, sheet, press, around));
+      const { width, height } = laid(forme.size, press);
       pattern = {
         columns: widened(pattern.columns, x, sheet.width - x - width),
         rows: widened(pattern.rows, y, sheet.height - y - height),
@@ -303,24 +308,24 @@ const widened = (lengths: readonly number[], before: number, behind: number): nu
   lengths.map((length, n) => length + (n ? 0 : before) + (n === lengths.length - 1 ? behind : 0));
 
 interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis' | 'work'> {
-  layOut: (form: Form, number: number, byHand?: FaceChanges) => Sheet;
-  sheetOf: (form: Form) => Size;
-  piecesOn: (form: Form) => readonly Box[];
-  foldings?: (form: Form, number: number) => readonly SheetFolding[];
+  layOut: (forme: Forme, number: number, byHand?: FaceChanges) => Sheet;
+  sheetOf: (forme: Forme) => Size;
+  piecesOn: (forme: Forme) => readonly Box[];
+  foldings?: (forme: Forme, number: number) => readonly SheetFolding[];
   byHand?: readonly ByHand[];
 }
 
 function planned(
-  { forms, pages, cell, blanksAdded, piecesPerForm = 1, creep, weight, together, grid, pieceArea }: ToPrint,
+  { formes, pages, cell, blanksAdded, piecesPerForme = 1, creep, weight, together, grid, pieceArea }: ToPrint,
   { layOut, copies, byHand, foldings, sheetOf, piecesOn, ...laidOut }: Laid,
 ): SheetPlan {
   let folded: readonly SheetFolding[] | undefined;
   let faces: ReadonlyMap<string, number> | undefined;
   let worked: (Partial<HandResult> & { sheets: readonly Sheet[] }) | undefined;
   const work = () => {
-    const sheets = forms.map((form, number) => layOut(form, number));
+    const sheets = formes.map((forme, number) => layOut(forme, number));
     return byHand
-      ? changeByHand(sheets, byHand, (n, changes) => layOut(entryAt(forms, n), n, changes))
+      ? changeByHand(sheets, byHand, (n, changes) => layOut(entryAt(formes, n), n, changes))
       : { sheets };
   };
   return {
@@ -329,18 +334,18 @@ function planned(
     cell,
     pages,
     blanksAdded,
-    sheetCount: forms.length,
+    sheetCount: formes.length,
     get sheets() {
       return (worked ??= work()).sheets;
     },
-    ...(byHand ? {} : { lay: (index: number) => layOut(entryAt(forms, index), index) }),
+    ...(byHand ? {} : { lay: (index: number) => layOut(entryAt(formes, index), index) }),
     get faces() {
-      return (faces ??= facesOn(forms, laidOut.work === 'single-side'));
+      return (faces ??= facesOn(formes, laidOut.work === 'single-side'));
     },
-    piecesOn: (index) => piecesOn(entryAt(forms, index)),
-    sheetSize: (index) => sheetOf(entryAt(forms, index)),
+    piecesOn: (index) => piecesOn(entryAt(formes, index)),
+    sheetSize: (index) => sheetOf(entryAt(formes, index)),
     get foldings() {
-      return (folded ??= foldings ? forms.flatMap(foldings) : []);
+      return (folded ??= foldings ? formes.flatMap(foldings) : []);
     },
     get hand() {
       return byHand && ((worked ??= work()) as HandResult);
@@ -348,19 +353,19 @@ function planned(
     ...(weight === undefined ? {} : { weight }),
     ...(creep ? { creep } : {}),
     ...(grid ? { grid } : {}),
-    piecesPerSheet: copies.across * copies.up * piecesPerForm,
+    piecesPerSheet: copies.across * copies.up * piecesPerForme,
     pieceArea:
       pieceArea ??
       (together
-        ? forms.reduce((sum, form) => sum + areaOf(form), 0)
-        : areaOf(firstOf(forms)) / piecesPerForm),
+        ? formes.reduce((sum, forme) => sum + areaOf(forme), 0)
+        : areaOf(firstOf(formes)) / piecesPerForme),
   };
 }
 
 /** On how many slots each page lies, by its id; where one side is printed, those behind are not. */
-function facesOn(forms: readonly Form[], oneSide: boolean): ReadonlyMap<string, number> {
+function facesOn(formes: readonly Forme[], oneSide: boolean): ReadonlyMap<string, number> {
   const faces = new Map<string, number>();
-  for (const { slots } of forms)
+  for (const { slots } of formes)
     for (const { front, back } of slots)
       for (const face of oneSide ? [front] : [front, back]) {
         const id = face?.planned.page?.id;
@@ -369,8 +374,8 @@ function facesOn(forms: readonly Form[], oneSide: boolean): ReadonlyMap<string, 
   return faces;
 }
 
-/** How much paper a form's pieces are, in square points. */
-const areaOf = ({ slots }: Form): number =>
+/** How much paper a forme's pieces are, in square points. */
+const areaOf = ({ slots }: Forme): number =>
   slots.reduce((sum, { box }) => sum + widthOf(box) * heightOf(box), 0);
 
 /** What sheets alike share. */
@@ -381,14 +386,14 @@ interface Shared {
   clear: readonly Box[];
 }
 
-/** Lays forms on sheets. Places and lines are worked out once for all sheets whose slots lie alike. */
-function layer({ forms, job }: ToPrint, press: Press, bleed: Sides, around: Size) {
+/** Lays formes on sheets. Places and lines are worked out once for all sheets whose slots lie alike. */
+function layer({ formes, job }: ToPrint, press: Press, bleed: Sides, around: Size) {
   const known = new Map<object, Shared>();
   const single = workOf(press) === 'single-side';
-  return (form: Form, number: number, sheet: Size, copies: Across, byHand?: FaceChanges): Sheet => {
+  return (forme: Forme, number: number, sheet: Size, copies: Across, byHand?: FaceChanges): Sheet => {
     const axis = turnAxisOf(press, sheet);
     const room: MarkRoom = { bleed, printed: printedBox(sheet, press), settings: press.marks };
-    const placed = placeCopies(form, copies, sheet, press, around);
+    const placed = placeCopies(forme, copies, sheet, press, around);
     const work = (): Shared => {
       const slots = slotsOnSheet(placed);
       const front = linesOf(placed, slots, room);
@@ -399,12 +404,12 @@ function layer({ forms, job }: ToPrint, press: Press, bleed: Sides, around: Size
         clear: keptClear(slots, bleed),
       };
     };
-    const key = form.like ?? form;
+    const key = forme.like ?? forme;
     const shared = known.get(key) ?? work();
     known.set(key, shared);
-    const say = { job, number: number + 1, of: forms.length, ...(form.name ? { name: form.name } : {}) };
+    const say = { job, number: number + 1, of: formes.length, ...(forme.name ? { name: forme.name } : {}) };
     const sideOf = (side: 'front' | 'back') => ({
-      cells: cellsOf(side, form, shared.slots, sheet, axis, byHand?.[side]),
+      cells: cellsOf(side, forme, shared.slots, sheet, axis, byHand?.[side]),
       lines: shared[side],
       ...marginMarks({ placed, side, sheet, axis, clear: shared.clear, lines: shared[side], room, say }),
     });
@@ -412,7 +417,7 @@ function layer({ forms, job }: ToPrint, press: Press, bleed: Sides, around: Size
       size: sheet,
       front: sideOf('front'),
       ...(single ? {} : { back: sideOf('back') }),
-      ...(form.name ? { name: form.name } : {}),
+      ...(forme.name ? { name: forme.name } : {}),
     };
   };
 }

@@ -1,5 +1,5 @@
 import { weightOf } from '../paper/stock';
-import { coverPress } from './cover';
+import { coverPress } from './coverSheet';
 import type { SheetPlan } from './plan';
 import { PLAIN_OVERS, type Press } from './scheme';
 import type { PressScheme } from './schemes';

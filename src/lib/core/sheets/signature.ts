@@ -5,8 +5,8 @@ import type { Sides, Size } from '../measure/box';
 import type { Turn } from '../measure/matrix';
 import { backSide, frontSide, spineAt } from '../pages/page';
 import type { Spine } from '../model/page';
-import type { Face, Form } from './form';
-import { gridForm, type Between } from './grid';
+import type { Face, Forme } from './forme';
+import { gridForme, type Between } from './grid';
 import { lengthAlong, panelFolds, type StripPart } from './leafStrip';
 import { caliperOf } from '../paper/stock';
 import type { SheetPlan } from './plan';
@@ -69,7 +69,7 @@ export const leafPairOf = (page: number, pages: number): number =>
 const CLOCKWISE: readonly (keyof Sides)[] = ['head', 'right', 'foot', 'left'];
 
 /** Lays folded sheets flat: the leaves where folding puts them, and what must lie between them. */
-export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?: string) => Form {
+export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?: string) => Forme {
   const { spine, cell } = rest;
   const layout = signatureLayout(pages, spine);
   const pattern = signaturePattern(pages, spine);
@@ -86,7 +86,7 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
   });
   places.sort((a, b) => a.row - b.row || a.column - b.column);
   const length = lengthAlong(cell, spine);
-  let plain: Form | undefined;
+  let plain: Forme | undefined;
   return (leafOf, name) => {
     const held = places.map((place): Place => ({ ...place, ...leafOf(place.page) }));
     if (held.some(({ segments }) => segments.length > 1 || firstOf(segments).length !== length))
@@ -172,7 +172,7 @@ function partsAlong(leaves: readonly Place[], sheet: FoldedSheet, axis: BorderFo
 }
 
 /** The grid of a folded sheet, in which a leaf with fold-outs takes several columns, or rows where the spine is at the head. */
-function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: string | undefined): Form {
+function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: string | undefined): Forme {
   const head = sheet.spine === 'head';
   const [count, countAcross] = head ? [sheet.rows, sheet.columns] : [sheet.columns, sheet.rows];
   const placeAt = (n: number, m: number) => entryOf(places, head ? `${m} ${n}` : `${n} ${m}`);
@@ -190,7 +190,7 @@ function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: st
     return facesOf(placeAt(leaf, m), segment);
   };
   const named = name ? { name } : {};
-  const form = gridForm(
+  const forme = gridForme(
     head
       ? {
           columns: cross,
@@ -214,7 +214,7 @@ function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: st
     folds: [...foldOuts, ...folds],
   };
   // What folds out would be covered by waste that is not cut off before.
-  return { ...form, foldings: [{ pattern, cutFirst: foldOuts.length > 0 }] };
+  return { ...forme, foldings: [{ pattern, cutFirst: foldOuts.length > 0 }] };
 }
 
 /** The lengths from edge to edge, each with half of what lies beside it. */

@@ -4,7 +4,7 @@ import { commonestSize } from '../pages/sizes';
 import type { PageList, Spine } from '../model/page';
 import type { SignaturePages } from '../fold/patterns';
 import { signatureLayout } from '../fold/signatureLayout';
-import type { Form } from './form';
+import type { Forme } from './forme';
 import { planForms } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { Signatures } from './settings/signatures';
@@ -37,32 +37,32 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
     return known;
   };
   let first = 0;
-  const forms = sizes.map((size, number): Form => {
+  const formes = sizes.map((size, number): Forme => {
     const from = first;
     first += size / 2;
-    const form = folderFor(size)(
+    const forme = folderFor(size)(
       (page) => ({
         segments: entryAt(bound, from + Math.floor((page - 1) / 2)),
         ...creep.of(leafPairOf(page, size)),
       }),
       `signature ${number + 1}`,
     );
-    if (!bar) return form;
+    if (!bar) return forme;
     return {
-      ...form,
-      bars: [{ face: 'front', box: collatingBar(form, size, spine, { gap, width: bar, number }) }],
+      ...forme,
+      bars: [{ face: 'front', box: collatingBar(forme, size, spine, { gap, width: bar, number }) }],
     };
   });
   const tippedIn = leaves
     .filter((parts) => parts.length > 1)
-    .map((parts): Form => {
+    .map((parts): Forme => {
       const { position } = firstOf(parts).front;
       const name = `leaf ${position}–${position + 1} (tipped in${position > 1 ? ` after page ${position - 1}` : ''})`;
       return foldOutForm(parts, spine, name);
     });
   return planForms(
     {
-      forms: [...forms, ...tippedIn],
+      formes: [...formes, ...tippedIn],
       pages: leaves.flat().flatMap(({ front, back }) => [front, back]),
       cell,
       blanksAdded: pages.length - list.pages.length,
@@ -85,18 +85,18 @@ export function barWidth(gap: number): number {
 
 /** A bar on the outside of the spine, lower by a step with each signature and up again from the foot. */
 function collatingBar(
-  form: Form,
+  forme: Forme,
   pages: SignaturePages,
   spine: Spine,
   { gap, width, number }: { gap: number; width: number; number: number },
 ): Box {
   const one = foundIn(signatureLayout(pages, spine), ({ page }) => page === 1);
   const first = Math.min(
-    ...form.slots.flatMap(({ front, back }) =>
+    ...forme.slots.flatMap(({ front, back }) =>
       [front, back].map((face) => face?.planned.position ?? Infinity),
     ),
   );
-  const { box } = foundIn(form.slots, (slot) => slot[one.face]?.planned.position === first);
+  const { box } = foundIn(forme.slots, (slot) => slot[one.face]?.planned.position === first);
   const extent = spine === 'head' ? box.x1 - box.x0 : box.y1 - box.y0;
   const steps = Math.max(1, Math.floor((extent - BAR.from - BAR.length) / BAR.step) + 1);
   const down = BAR.from + (number % steps) * BAR.step;

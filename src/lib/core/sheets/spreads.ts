@@ -2,8 +2,8 @@ import { spreadsOf } from '../pages/leaves';
 import { backSide, frontSide } from '../pages/page';
 import type { PageList, Spine } from '../model/page';
 import { commonestSize } from '../pages/sizes';
-import type { Form } from './form';
-import { asItLies, openFaces, plannedPages, stripForm, type OpenFace } from './leafStrip';
+import type { Forme } from './forme';
+import { asItLies, openFaces, plannedPages, stripForme, type OpenFace } from './leafStrip';
 import { planToSize } from './press';
 import { NO_JOB, type SheetPlan } from './plan';
 import type { MarkSettings } from './marks';
@@ -15,8 +15,8 @@ interface MarksOf {
 
 /** Each page by itself, with what folds out beside it and its marks, on a sheet as large as that takes. Undefined for an empty list. */
 export function planSingle(list: PageList, { marks }: MarksOf, job = NO_JOB): SheetPlan | undefined {
-  const forms = openFaces(list).map((face) => openForm(list.book.spine, ...sidesOf([face])));
-  return toSize(list, forms, marks, job);
+  const formes = openFaces(list).map((face) => openForm(list.book.spine, ...sidesOf([face])));
+  return toSize(list, formes, marks, job);
 }
 
 /** Facing pages side by side as a reader meets them, fold-outs open, bleed between them left out. Undefined for an empty list. */
@@ -31,13 +31,13 @@ export function planSpreads(list: PageList, { marks }: MarksOf, job = NO_JOB): S
     ),
   );
   const facing = new Set([...withFront.values()].filter((index) => index !== undefined));
-  const forms = open.flatMap((face): Form[] => {
+  const formes = open.flatMap((face): Forme[] => {
     if (face.index !== undefined && facing.has(face.index)) return [];
     const beside = face.index === undefined ? undefined : withFront.get(face.index);
     const both = beside === undefined ? [face] : [face, entryOf(of, beside)];
     return [openForm(book.spine, ...sidesOf(both))];
   });
-  return toSize(list, forms, marks, job);
+  return toSize(list, formes, marks, job);
 }
 
 /** The spreads as they are handed over: at their trim, without marks. */
@@ -46,12 +46,12 @@ export const planProof = (list: PageList): SheetPlan | undefined =>
 
 function toSize(
   list: PageList,
-  forms: readonly Form[],
+  formes: readonly Forme[],
   marks: MarksOf['marks'],
   job: typeof NO_JOB,
 ): SheetPlan | undefined {
   const cell = commonestSize(list.pages);
-  return cell && planToSize({ forms, pages: plannedPages(list), cell, blanksAdded: 0, job }, marks);
+  return cell && planToSize({ formes, pages: plannedPages(list), cell, blanksAdded: 0, job }, marks);
 }
 
 type Shown = OpenFace['shown'];
@@ -61,8 +61,8 @@ const sidesOf = (faces: readonly OpenFace[]): [front: Shown, back: Shown] => [
 ];
 
 /** The two halves of an open book, each from the spine outwards, joined there. */
-function openForm(spine: Spine, front: Shown, back: Shown): Form {
+function openForm(spine: Spine, front: Shown, back: Shown): Forme {
   // The front of a leaf lies at the right of a spine at the left, else at the left of it or below it.
   const [fronts, backs] = [asItLies(front, spine), asItLies(back, spine).reverse()];
-  return stripForm(spine === 'left' ? [...backs, ...fronts] : [...fronts, ...backs], spine);
+  return stripForme(spine === 'left' ? [...backs, ...fronts] : [...fronts, ...backs], spine);
 }

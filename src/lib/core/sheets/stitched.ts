@@ -5,7 +5,7 @@ import { backSide, frontSide } from '../pages/page';
 import type { Page, PageList } from '../model/page';
 import { panelsBy, panelsOf } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
-import type { Form } from './form';
+import type { Forme } from './forme';
 import { lengthAlong, panelParts, plannedPanels, type StripPart } from './leafStrip';
 import { planForms } from './press';
 import { NO_JOB, type PlannedPage, type SheetPlan } from './plan';
@@ -36,7 +36,7 @@ export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): Sh
   };
   const sheets = nestedSheets(leaves, scheme.signature ?? 4);
   const isMixed = sheets.some(({ size }) => size !== firstOf(sheets).size);
-  const forms = sheets.map(({ around, size }): Form => {
+  const formes = sheets.map(({ around, size }): Forme => {
     const leaf: LeafOf = (page) => {
       const position = nestedPage(page, around, size, pages.length);
       return {
@@ -48,7 +48,7 @@ export function planStitched(list: PageList, scheme: Stitched, job = NO_JOB): Sh
   });
   return planForms(
     {
-      forms,
+      formes,
       pages: leaves.flat().flatMap(({ front, back }) => [front, back]),
       cell,
       blanksAdded: pages.length - list.pages.length,

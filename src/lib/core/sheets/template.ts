@@ -6,7 +6,7 @@ import { BLACK, type Colour } from '../ink/colour';
 import { markLine, type Item } from '../model/surface';
 import type { PageList } from '../model/page';
 import { foldLines, leafletSheet } from './leaflet';
-import { foldBehind, type FoldLine } from './form';
+import { foldBehind, type FoldLine } from './forme';
 import type { Sheet, SheetPlan } from './plan';
 import type { Leaflet } from './settings/leaflet';
 import { entryAt, firstOf, lastOf, both } from '../entries';

@@ -4,7 +4,7 @@ import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/mak
 import { workOut } from '../checks';
 import { contains, sizeBox } from '../measure/box';
 import { mm } from '../measure/unit';
-import { textWidth } from '../numbers/faces';
+import { textWidth } from '../numbers/faceMetrics';
 import { layTicket, wrap, type Ticket } from './ticket';
 
 const ticket = (lines: readonly string[]): Ticket => ({

@@ -1,7 +1,7 @@
 import type { Box, Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import { faceFor, textWidth } from '../numbers/faces';
+import { faceFor, textWidth } from '../numbers/faceMetrics';
 import type { Setting, Weight } from '../model/faces';
 import { BLACK } from '../ink/colour';
 import { markLine, type Item } from '../model/surface';

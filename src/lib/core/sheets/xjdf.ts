@@ -1,6 +1,6 @@
 import { POINTS_PER } from '../measure/unit';
 import { caliperOf, type Stock } from '../paper/stock';
-import { coverPress, SPINE_WORDS } from './cover';
+import { coverPress, SPINE_WORDS } from './coverSheet';
 import { sidesOf, type Cell, type PrintedSide, type SheetPlan } from './plan';
 import type { WorkStyle } from './pressTerms';
 import type { PressScheme } from './schemes';

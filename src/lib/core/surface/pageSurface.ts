@@ -1,8 +1,8 @@
 import { hasArea, intersect, sizeBox, type Box } from '../measure/box';
 import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
-import { textHeight, textWidth } from '../numbers/faces';
+import { textHeight, textWidth } from '../numbers/faceMetrics';
 import type { Setting } from '../model/faces';
-import { placeLaid } from '../numbers/laid';
+import { placeLaid } from '../numbers/placeLaid';
 import type { Laid } from '../model/laid';
 import { placeLines } from '../numbers/placeLines';
 import { artsOf, bleedBox } from '../pages/page';
@@ -10,11 +10,7 @@ import type { Art } from '../model/art';
 import type { Page, Side } from '../model/page';
 import { BLACK } from '../ink/colour';
 import type { ArtItem, Item, Surface, TextItem } from '../model/surface';
-
-/** Art that ends this near to the trim, in points, counts as reaching it. */
-const AT_TRIM = 0.1;
-/** A strip narrower than this, in points, is not filled. */
-const NARROWEST = 0.01;
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A page by itself, with its bleed; the origin is the trim's lower left corner. */
 export function pageSurface(page: Page, side: Side): Surface {
@@ -126,7 +122,8 @@ function strips(artFrom: number, artTo: number, bleedFrom: number, bleedTo: numb
   const found: Strip[] = [{ from: artFrom, to: artTo, flipped: false, scale: 1, move: 0 }];
   const mirror = (at: number, from: number, to: number) =>
     found.push({ from, to, flipped: true, scale: -1, move: 2 * at });
-  if (artFrom <= AT_TRIM && artFrom - bleedFrom > NARROWEST) mirror(artFrom, bleedFrom, artFrom);
-  if (artTo >= trim - AT_TRIM && bleedTo - artTo > NARROWEST) mirror(artTo, artTo, bleedTo);
+  if (artFrom <= TOLERANCES.reach && artFrom - bleedFrom > TOLERANCES.place)
+    mirror(artFrom, bleedFrom, artFrom);
+  if (artTo >= trim - TOLERANCES.reach && bleedTo - artTo > TOLERANCES.place) mirror(artTo, artTo, bleedTo);
   return found;
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { deflateSync, inflateSync } from 'node:zlib';
 import * as fontkit from 'fontkit';
-import { faceKey } from '../../core/numbers/faces';
+import { faceKey } from '../../core/numbers/faceMetrics';
 import type { Setting } from '../../core/model/faces';
 import { PdfText, type AddObject, type Dictionary, type Plain } from '../objects/objects';
 

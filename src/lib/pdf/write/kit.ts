@@ -1,5 +1,5 @@
 import { compose, type Matrix } from '../../core/measure/matrix';
-import { faceKey, textWidth } from '../../core/numbers/faces';
+import { faceKey, textWidth } from '../../core/numbers/faceMetrics';
 import { inkName } from '../../core/numbers/jobInks';
 import type { InkChange } from '../../core/model/page';
 import type { Layer, Purpose } from '../../core/model/laid';

@@ -11,7 +11,7 @@ export interface OpenForm {
   /** The step that is edited. */
   step?: Step;
   /** A new step that begins with more than its kind says. */
-  fresh?: Step;
+  begun?: Step;
 }
 
 /** A box in the space of a page that lies on a side. */

@@ -20,16 +20,16 @@
     at: { x: number; y: number };
     /** Which of the two shows; both where they lie beside each other. */
     shown: 'both' | 'source' | 'page';
-    picked: boolean;
+    selected: boolean;
     surveys: Surveys;
     k: number;
     onpick: (event: PointerEvent) => void;
   }
-  let { page, side, source, position, x, y, at, shown, picked, surveys, k, onpick }: Props = $props();
+  let { page, side, source, position, x, y, at, shown, selected, surveys, k, onpick }: Props = $props();
 
   const px = $derived(1 / k);
   /** Blinking, only what differs may change. */
-  const marked = $derived(picked && shown === 'both');
+  const marked = $derived(selected && shown === 'both');
   const media = $derived(source.boxes.media);
   const size = $derived({ width: media.x1 - media.x0, height: media.y1 - media.y0 });
   const surface = $derived(pageSurface(page, side));
@@ -40,7 +40,7 @@
   data-pick={page.id}
   role="option"
   tabindex="-1"
-  aria-selected={picked}
+  aria-selected={selected}
   aria-label="Page {position} beside its source"
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >

@@ -31,9 +31,9 @@
   {width}
   {height}
   fill="none"
-  stroke={view.picked ? '#f2c230' : '#1d2422'}
-  stroke-width={(view.picked ? 3 : 1.2) * px}
-  stroke-dasharray={view.fresh ? `${4 * px} ${2 * px}` : undefined}
+  stroke={view.selected ? '#f2c230' : '#1d2422'}
+  stroke-width={(view.selected ? 3 : 1.2) * px}
+  stroke-dasharray={view.isNew ? `${4 * px} ${2 * px}` : undefined}
 />
 {#if view.ghost}
   <rect

@@ -22,7 +22,7 @@
   }
   let { view, safe, margins = false, away = false, surveys, k }: Props = $props();
 
-  const { page, side, name, label, faced, picked, fresh, flag, ghost, folded } = $derived(view);
+  const { page, side, name, label, faced, selected, isNew, flag, ghost, folded } = $derived(view);
 
   const { width, height } = $derived(page.trim);
   const surface = $derived(pageSurface(page, side));
@@ -52,7 +52,7 @@
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
   <g data-printed><SurfaceItems items={surface.items} {surveys} {k} {within} /></g>
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />
-  <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={fresh ? `${6 * px} ${3 * px}` : undefined} />
+  <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={1.5 * px} stroke-dasharray={isNew ? `${6 * px} ${3 * px}` : undefined} />
   {#if safe && width > 2 * safe && height > 2 * safe}
     <rect
       x={safe}
@@ -94,7 +94,7 @@
 {#if !page.art && !page.words}
   <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
 {/if}
-{#if picked}
+{#if selected}
   {@const out = 4 * px}
   <g transform="translate(0 {height}) scale(1 -1)" fill="none">
     {#each [{ color: '#1d2422', line: 5 }, { color: '#f2c230', line: 3 }] as { color, line } (color)}
@@ -112,7 +112,7 @@
 <g transform="translate({side === 'right' ? width : 0} {height + below + (folded ? 30 : 16) * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
     ><tspan class="mono">{title}</tspan>{#if roomy && !cramped && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
-      >{/if}{#if roomy && fresh}<tspan class="fresh" dx={7 * px}>new</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>kept</tspan
+      >{/if}{#if roomy && isNew}<tspan class="new" dx={7 * px}>new</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>kept</tspan
       >{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}>{page.piece.name} × {page.piece.quantity}</tspan>{/if}</text
   >
 </g>
@@ -138,7 +138,7 @@
   .said {
     fill: var(--mat-text);
   }
-  .fresh {
+  .new {
     fill: var(--pick);
   }
   .flag path {

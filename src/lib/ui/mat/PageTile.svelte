@@ -29,7 +29,7 @@
   data-pick={view.page.id}
   role="option"
   tabindex="-1"
-  aria-selected={view.picked}
+  aria-selected={view.selected}
   aria-label="Page {view.name}, {sideWord}{view.folded ? ', folded in' : ''}{view.page.art ? '' : ', blank'}{view.label
     ? `, label ${view.label}`
     : ''}"

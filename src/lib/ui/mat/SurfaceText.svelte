@@ -1,6 +1,6 @@
 <script lang="ts">
   import { getContext } from 'svelte';
-  import { advancesOf, textWidth } from '../../core/numbers/faces';
+  import { advancesOf, textWidth } from '../../core/numbers/faceMetrics';
   import type { TextItem } from '../../core/model/surface';
   import type { Pictures } from '../pictures.svelte';
   import { isHidden, screenColor } from './ink';

@@ -10,9 +10,9 @@ export interface TileView extends Tile {
   /** What it is called: its position, or a panel's address. */
   name: string;
   label: string;
-  picked: boolean;
+  selected: boolean;
   /** It is only there when what is tried is accepted. */
-  fresh: boolean;
+  isNew: boolean;
   flag: Level | undefined;
   /** Where the trim was before what is being tried, in page space. */
   ghost: Box | undefined;

@@ -18,7 +18,7 @@
     zoom: number;
     onzoom: (what: Zoom) => void;
     onkeys: () => void;
-    /** Begins a step with the picked pages. */
+    /** Begins a step with the selected pages. */
     onact: (kind: Step['kind']) => void;
   }
   let { bench, zoom, onzoom, onkeys, onact }: Props = $props();
@@ -27,33 +27,33 @@
   const words = $derived.by(() => {
     const count = list.pages.length;
     if (!count) return 'no pages yet';
-    if (!picked.length) return `${count} page${count === 1 ? '' : 's'}, none selected`;
-    const first = faceAt(list, picked[0]!)!;
-    if (picked.length > 1) return `${picked.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
+    if (!selected.length) return `${count} page${count === 1 ? '' : 's'}, none selected`;
+    const first = faceAt(list, selected[0]!)!;
+    if (selected.length > 1) return `${selected.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
     const label = faceLabels(list).get(first.id);
     const address = addressesOf(list).get(first.id);
-    const side = sideAt(picked[0]!, list);
-    const { leaf, face } = leafOf(picked[0]!, list.book);
-    const where = address ? `panel ${address}` : `${picked[0]! + 1} of ${count}`;
+    const side = sideAt(selected[0]!, list);
+    const { leaf, face } = leafOf(selected[0]!, list.book);
+    const where = address ? `panel ${address}` : `${selected[0]! + 1} of ${count}`;
     const lies = address
       ? `folds over the ${first.panel!.folds}`
       : `${side}${side === 'left' || side === 'right' ? '-hand' : ''}, leaf ${leaf} ${face}`;
-    return `${where} · ${saySize(first.trim, bench.unit)}${label && (address || label !== String(picked[0]! + 1)) ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
+    return `${where} · ${saySize(first.trim, bench.unit)}${label && (address || label !== String(selected[0]! + 1)) ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
   });
-  /** The boxes that the source of the one page picked gave. */
+  /** The boxes that the source of the one page selected gave. */
   const boxes = $derived.by(() => {
-    const art = picked.length === 1 ? faceAt(list, picked[0]!)?.art : undefined;
+    const art = selected.length === 1 ? faceAt(list, selected[0]!)?.art : undefined;
     const given = art && bench.surveys[art.source]?.pages[art.index]?.given;
     return given ? ` · boxes ${given.join(', ')}` : '';
   });
   function bleedOf(page: Page): string {
-    const { left, right, head, foot } = bleedSides(page.bleed, sideAt(picked[0]!, list));
+    const { left, right, head, foot } = bleedSides(page.bleed, sideAt(selected[0]!, list));
     const figures = [...new Set([head, right, foot, left].map((points) => formatLength(points, bench.unit)))];
     return figures.length === 1
       ? `bleed ${figures[0]}`
       : `bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
   }
-  const picked = $derived(bench.selected.indexes);
+  const selected = $derived(bench.selected.indexes);
   /** What can be done to the pages selected. */
   const ACTS = STEP_KINDS.filter(({ schema, key }) => 'pages' in schema.shape && key).map(({ kind }) => kind);
   const GUIDES = [
@@ -68,7 +68,7 @@
   <label class="pick"
     ><i></i> selected
     <input
-      id="picked"
+      id="selected"
       class="field mono"
       class:bad={bench.selected.error}
       value={bench.selected.text}

@@ -7,7 +7,7 @@
   import type { Bench } from '../bench.svelte';
   import { tidy } from '../mat/dragging';
 
-  /** Sizes and boxes of the first picked page, as supplied and now. */
+  /** Sizes and boxes of the first selected page, as supplied and now. */
   let { bench }: { bench: Bench } = $props();
 
   const index = $derived(bench.selected.indexes[0] ?? bench.shown.list.pages.findIndex(({ art }) => art));

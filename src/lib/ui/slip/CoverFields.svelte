@@ -1,6 +1,6 @@
 <script lang="ts">
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
-  import { coverPages } from '../../core/pages/cover';
+  import { coverPages } from '../../core/pages/coverParts';
   import type { PageList } from '../../core/model/page';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { PLAIN_COVER, SPINE_TEXT, type CoverScheme } from '../../core/sheets/scheme';

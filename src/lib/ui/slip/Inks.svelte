@@ -66,7 +66,7 @@
               · <button
                 class="link"
                 aria-label="Rename {ink.name}"
-                onclick={() => bench.open({ kind: 'ink', fresh: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
+                onclick={() => bench.open({ kind: 'ink', begun: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
               >{/if}</small
           ></span
         >

@@ -8,7 +8,7 @@
     y: Y;
     onpick: (point: { x: X; y: Y }) => void;
   }
-  /** The corners, edges and middle of a page, one of which is picked. */
+  /** The corners, edges and middle of a page, one of which is selected. */
   let { label, x, y, onpick }: Props = $props();
   const XS: readonly X[] = ['left', 'centre', 'right'];
   const YS: readonly Y[] = ['head', 'centre', 'foot'];

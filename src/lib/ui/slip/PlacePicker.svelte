@@ -13,7 +13,7 @@
     chosen: At | undefined;
     onpick: (at: At) => void;
   }
-  /** A pair of facing pages on which a place is picked; its twin on the other page shows where it falls there. */
+  /** A pair of facing pages on which a place is selected; its twin on the other page shows where it falls there. */
   let { book, taken, chosen, onpick }: Props = $props();
 
   const pages = $derived(book.facing ? [backSide(book), frontSide(book)] : [frontSide(book)]);

@@ -21,7 +21,7 @@
     const at = form.step ? bench.docket.steps.findIndex((step) => step.id === form.step!.id) : bench.docket.steps.length;
     return bench.base.replay.after[at - 1] ?? { pages: [], book: bench.docket.book };
   });
-  untrack(() => (bench.draft.step = form.step ?? form.fresh ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
+  untrack(() => (bench.draft.step = form.step ?? form.begun ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
   const step: Step = $derived(bench.draft.step ?? form.step!);
   const Fields = $derived(stepFields(step.kind));
   const words = $derived(stepWords(step.kind));

@@ -24,7 +24,7 @@
   });
 
   const list = $derived(bench.shown.list);
-  /** The picked pages that show a source, or all of them. */
+  /** The selected pages that show a source, or all of them. */
   const pairs = $derived(
     list.pages.flatMap((page, index) => {
       const from = page.art && bench.surveys[page.art.source]?.pages[page.art.index];
@@ -95,7 +95,7 @@
             y={place.y}
             at={place.at}
             shown={bench.view.compare === 'beside' ? 'both' : source ? 'source' : 'page'}
-            picked={bench.selected.ids.has(page.id)}
+            selected={bench.selected.ids.has(page.id)}
             surveys={bench.surveys}
             k={view.k}
             onpick={(event) => bench.selected.chooseOne(page.id, event)}

@@ -20,13 +20,13 @@
   const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
   const possible = $derived(possibleKinds(work));
   const outputs = $derived(possible.flatMap((kind) => bench.docket.outputs.filter((output) => output.kind === kind)));
-  const stale = $derived(
+  const outOfDate = $derived(
     outputs.filter((output) => {
       const made = bench.outputs.filter(({ spec }) => outputKey(spec) === outputKey(output));
       const wanted = asSaved(outputSchema, output);
       return !made.some(
-        ({ state, fresh, spec }) =>
-          fresh && (state === 'done' || state === 'waiting' || state === 'working') && asSaved(outputSchema, spec) === wanted,
+        ({ state, upToDate, spec }) =>
+          upToDate && (state === 'done' || state === 'waiting' || state === 'working') && asSaved(outputSchema, spec) === wanted,
       );
     }),
   );
@@ -82,8 +82,8 @@
       {#if wrong && !stops.length}<p class="warn" role="alert">{wrong}</p>{/if}
       {#if outputs.length > 1}
         <div class="all">
-          <button class="btn" disabled={!stale.length} onclick={() => void make(stale)}>
-            {stale.length ? `Make all that is out of date (${stale.length})` : 'All is up to date'}
+          <button class="btn" disabled={!outOfDate.length} onclick={() => void make(outOfDate)}>
+            {outOfDate.length ? `Make all that is out of date (${outOfDate.length})` : 'All is up to date'}
           </button>
         </div>
       {/if}

@@ -17,8 +17,8 @@
   const list = $derived(bench.base.list);
   const none = $derived(!list.pages.length);
   const labels = $derived(labelsOf(list));
-  const picked = $derived(bench.selected.indexes.filter((index) => index < list.pages.length));
-  const one = $derived(picked.length === 1 ? picked[0] : undefined);
+  const selected = $derived(bench.selected.indexes.filter((index) => index < list.pages.length));
+  const one = $derived(selected.length === 1 ? selected[0] : undefined);
 
   const acts = $derived(actsOf('numbers', bench));
 
@@ -77,7 +77,7 @@
     {:else if !none}
       <p class="quiet small">Select a page to say which number it is, or drag the borders of the series above.</p>
     {/if}
-    <Acts label={picked.length ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, list)}` : 'Put on the pages'} {acts} />
+    <Acts label={selected.length ? `With page${selected.length > 1 ? 's' : ''} ${describeIndexes(selected, list)}` : 'Put on the pages'} {acts} />
     {#if !none}
       <table aria-label="Series">
         <tbody>

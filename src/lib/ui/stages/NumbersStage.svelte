@@ -90,8 +90,8 @@
         side: sideAt(index, list),
         name: addresses.get(page.id) ?? String(index + 1),
         label: labels.get(page.id) ?? '',
-        picked: bench.selected.ids.has(page.id),
-        fresh: !!bench.draft.trial && !base.has(page.id),
+        selected: bench.selected.ids.has(page.id),
+        isNew: !!bench.draft.trial && !base.has(page.id),
         flag: undefined,
         ghost: undefined,
       };
@@ -194,7 +194,7 @@
           <g transform="translate({tiles[0].x} {tiles[0].y})" class="through" transition:fade={{ duration: 160 }}>
             <g transform={mirror(tiles[0])}>
               <NearFace
-                view={{ ...tiles[0], page: behind, side: backSide(list.book), picked: false, name: '', label: '' }}
+                view={{ ...tiles[0], page: behind, side: backSide(list.book), selected: false, name: '', label: '' }}
                 surveys={bench.surveys}
                 k={view.k}
               />

@@ -45,8 +45,8 @@
       {#if sayOutput(output).length}<small>{sayOutput(output).join(' · ')}</small>{/if}
     </h2>
     <p>{outputWords(output.kind).said}</p>
-    {#if mistake}<p class="stale" role="alert">{PRESS_MISTAKE[mistake]}</p>{/if}
-    {#if files.wrong}<p class="stale" role="alert">{files.wrong}</p>{:else}
+    {#if mistake}<p class="out-of-date" role="alert">{PRESS_MISTAKE[mistake]}</p>{/if}
+    {#if files.wrong}<p class="out-of-date" role="alert">{files.wrong}</p>{:else}
       <p class="mono amount">
         {amount}{#if files.names.length > 1}{amount ? ' · ' : ''}{files.names.length} files{/if}
       </p>
@@ -60,7 +60,7 @@
     <button class="btn" disabled={!!files.wrong} onclick={onmake}>{outputWords(output.kind).make}</button>
     <span>
       <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Settings</button>
-      <button class="link" onclick={() => bench.handing.takeOut(key)}>Remove</button>
+      <button class="link" onclick={() => bench.handing.remove(key)}>Remove</button>
     </span>
   </div>
   {#if children}<p class="besides">{@render children()}</p>{/if}
@@ -70,7 +70,7 @@
           {#if one.state === 'done'}
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
-            <span class={one.fresh ? 'fresh' : 'stale'}>{one.fresh ? 'up to date' : 'out of date: the job has changed since'}</span>
+            <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? 'up to date' : 'out of date: the job has changed since'}</span>
             {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{sayAgo(one.finishedAt ?? one.createdAt)}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>
@@ -85,7 +85,7 @@
                       <a href="/api/outputs/{one.id}/file/{n}" download={file.name}>{file.name}</a>
                       <span class="mono">{sayPart(file, output.kind)}</span>
                       <span class="mono">{sayBytes(file.bytes)}</span>
-                      {#if file.over}<span class="stale">one page, and larger than was allowed by itself</span>{/if}
+                      {#if file.over}<span class="out-of-date">one page, and larger than was allowed by itself</span>{/if}
                       {#if file.alone}<span class="note">The last one has no back: lift it off the pile before the backs are printed.</span>{/if}
                     </li>
                   {/each}
@@ -93,7 +93,7 @@
               </details>
             {/if}
           {:else if one.state === 'failed'}
-            <span class="stale" role="alert">{sayTrouble(one.trouble ?? { code: 'unforeseen' })}</span>
+            <span class="out-of-date" role="alert">{sayTrouble(one.trouble ?? { code: 'unforeseen' })}</span>
             <button class="link" onclick={() => void drop(one)}>Dismiss</button>
           {:else if one.state === 'cancelled'}
             <span class="quiet">Cancelled. Nothing was written.</span>
@@ -190,12 +190,12 @@
     font-weight: 600;
     overflow-wrap: anywhere;
   }
-  .fresh {
+  .up-to-date {
     color: var(--fine);
     font-weight: 600;
   }
-  .stale,
-  ol .stale {
+  .out-of-date,
+  ol .out-of-date {
     color: var(--cut);
   }
   .quiet {

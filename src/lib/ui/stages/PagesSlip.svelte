@@ -23,9 +23,9 @@
 
   let { bench }: { bench: Bench } = $props();
 
-  const picked = $derived(bench.selected.indexes);
-  const page = $derived(picked.length === 1 ? faceAt(bench.shown.list, picked[0]!) : undefined);
-  const bleed = $derived(page && bleedSides(page.bleed, sideAt(picked[0]!, bench.shown.list)));
+  const selected = $derived(bench.selected.indexes);
+  const page = $derived(selected.length === 1 ? faceAt(bench.shown.list, selected[0]!) : undefined);
+  const bleed = $derived(page && bleedSides(page.bleed, sideAt(selected[0]!, bench.shown.list)));
   const from = $derived(page?.art && bench.docket.steps.find((step) => step.kind === 'take-in' && step.source === page.art!.source));
   const unit = $derived(bench.unit);
 
@@ -35,8 +35,8 @@
       word: word(bench),
       key: sayKey(key),
       do: () => {
-        const fresh = step(bench);
-        if (fresh) bench.open({ kind: fresh.kind, fresh });
+        const begun = step(bench);
+        if (begun) bench.open({ kind: begun.kind, begun });
       },
     })),
   ]);
@@ -53,8 +53,8 @@
 {:else}
   <Overview {bench} stages={['pages']} title="Pages">
     <Acts
-      label={picked.length
-        ? `With page${picked.length > 1 ? 's' : ''} ${describeIndexes(picked, bench.shown.list)}`
+      label={selected.length
+        ? `With page${selected.length > 1 ? 's' : ''} ${describeIndexes(selected, bench.shown.list)}`
         : 'Select pages, or choose what to do with all'}
       {acts}
     />

@@ -72,8 +72,8 @@
           page,
           name: nameOf(tile.index),
           label: labels.get(page.id) ?? '',
-          picked: bench.selected.ids.has(page.id),
-          fresh: !!bench.draft.trial && !before.has(page.id),
+          selected: bench.selected.ids.has(page.id),
+          isNew: !!bench.draft.trial && !before.has(page.id),
           flag: flags.get(page.id),
           ghost: ghostOf(tile),
         };
@@ -127,7 +127,7 @@
   }
   const edges = $derived(bench.view.measure ? edgesToMeet(arranged.tiles, faces) : { xs: [], ys: [] });
 
-  // --- A format dropped on a page is put on it, or on all that are picked with it. ---
+  // --- A format dropped on a page is put on it, or on all that are selected with it. ---
 
   const FORMAT = 'application/x-folder-format';
   const over = (event: DragEvent) => event.dataTransfer?.types.includes(FORMAT) && event.preventDefault();

@@ -79,12 +79,12 @@
     {/each}
   </g>
   {#each drawn.cells as cell, n (n)}
-    {@const picked = cell.page && bench.selected.ids.has(cell.page.id)}
+    {@const selected = cell.page && bench.selected.ids.has(cell.page.id)}
     <rect
       data-pick={cell.position}
       role="option"
       tabindex="-1"
-      aria-selected={!!picked || chosen === n}
+      aria-selected={!!selected || chosen === n}
       aria-label="{name}: {cellWord(cell)}"
       x={cell.trim.x0}
       y={cell.trim.y0}
@@ -95,7 +95,7 @@
       stroke-width={1.5 * px}
       onpointerdown={(event) => onpick(event, cell, n)}
     />
-    {#if picked || chosen === n}
+    {#if selected || chosen === n}
       {#each BANDS as { color, line } (color)}
         <rect
           x={cell.trim.x0 + 3 * px}
@@ -105,7 +105,7 @@
           fill="none"
           stroke={color}
           stroke-width={line * px}
-          stroke-dasharray={picked ? undefined : `${8 * px} ${5 * px}`}
+          stroke-dasharray={selected ? undefined : `${8 * px} ${5 * px}`}
           pointer-events="none"
         />
       {/each}

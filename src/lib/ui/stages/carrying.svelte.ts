@@ -33,7 +33,7 @@ export interface Landing {
   mark: Box;
 }
 
-/** Carrying picked pages over the mat to another place. */
+/** Carrying selected pages over the mat to another place. */
 export class Carrying {
   /** The pages carried, and the pointer on the mat. */
   carried = $state.raw<{ ids: readonly string[]; x: number; y: number } | undefined>();
@@ -41,7 +41,7 @@ export class Carrying {
 
   constructor(private readonly ground: Ground) {}
 
-  /** Follows a press on a page: it is picked at once, or when the pointer is let go where it was picked among others. */
+  /** Follows a press on a page: it is selected at once, or when the pointer is let go where it was selected among others. */
   press(index: number, event: PointerEvent, pick: () => void): void {
     const { bench } = this.ground;
     const { id } = faceAt(bench.shown.list, index)!;
@@ -75,7 +75,7 @@ export class Carrying {
     );
   }
 
-  /** Moves the picked pages where an arrow key points, or to an end. Returns whether the key is one of these. */
+  /** Moves the selected pages where an arrow key points, or to an end. Returns whether the key is one of these. */
   shiftBy(key: string): boolean {
     const leftwards = isReadLeftwards(this.ground.bench.shown.list.book);
     const to = {
@@ -89,12 +89,12 @@ export class Carrying {
     return true;
   }
 
-  /** Moves the picked pages by one place, or to an end; the same pages moved again are still one step. */
+  /** Moves the selected pages by one place, or to an end; the same pages moved again are still one step. */
   shift(to: 'earlier' | 'later' | 'start' | 'end'): void {
     const { bench } = this.ground;
     const { pages } = bench.base.list;
-    const picked = bench.selected.indexes.filter((index) => index < pages.length);
-    const [first, last] = [picked[0], picked.at(-1)];
+    const selected = bench.selected.indexes.filter((index) => index < pages.length);
+    const [first, last] = [selected[0], selected.at(-1)];
     if (first === undefined || last === undefined || bench.draft.form) return;
     const where: Extract<Step, { kind: 'move' }>['where'] | undefined =
       to === 'start' || to === 'end'
@@ -109,11 +109,11 @@ export class Carrying {
     if (!where) return;
     this.ground.focus();
     bench.acceptStep(
-      moveStep(this.sameAsBefore(), { ids: picked.map((index) => entryAt(pages, index).id) }, where),
+      moveStep(this.sameAsBefore(), { ids: selected.map((index) => entryAt(pages, index).id) }, where),
     );
   }
 
-  /** The id of the docket's last step where that moved the very pages that are picked now. */
+  /** The id of the docket's last step where that moved the very pages that are selected now. */
   private sameAsBefore(): string | undefined {
     const { bench } = this.ground;
     const last = bench.docket.steps.at(-1);
@@ -167,7 +167,7 @@ export class Carrying {
     const { pages } = bench.base.list;
     const target = pages[landing.index];
     if (!target) return;
-    // Panels that are picked too stay on their leaves.
+    // Panels that are selected too stay on their leaves.
     const all = carried.ids.length === bench.selected.ids.size;
     const selection = (all && bench.selected.selection) || { ids: [...carried.ids] };
     if (landing.as === 'panel') {
@@ -175,7 +175,7 @@ export class Carrying {
       const folds = sideOf(landing.index, book) === frontSide(book) ? 'front' : 'back';
       bench.open({
         kind: 'panel',
-        fresh: {
+        begun: {
           id: newStepId(),
           kind: 'panel',
           pages: { ids: [target.id] },

@@ -1,7 +1,7 @@
 import type { Step, StepOf } from '../../core/docket/steps';
 import { sizeBox, type Box } from '../../core/measure/box';
 import { applyToBox } from '../../core/measure/matrix';
-import { movedBy, placeLaid } from '../../core/numbers/laid';
+import { movedBy, placeLaid } from '../../core/numbers/placeLaid';
 import type { Laid } from '../../core/model/laid';
 import type { Matter } from '../../core/model/lines';
 import { nearestPlace, offsetsAt, placeLines, type PlacedText } from '../../core/numbers/placeLines';
@@ -52,7 +52,7 @@ export function clickAway(bench: Bench, hold: Hold, page: Page): void {
   const next = Object.assign({}, step, { away: away?.length ? away : undefined });
   if (
     bench.draft.form?.step?.id === step.id ||
-    bench.draft.form?.fresh?.id === step.id ||
+    bench.draft.form?.begun?.id === step.id ||
     bench.draft.step?.id === step.id
   )
     bench.draft.step = next;
@@ -78,7 +78,7 @@ export function dragLine(
     (event) => {
       if (bench.draft.step?.id !== met.id) {
         const known = bench.docket.steps.find(({ id }) => id === met.id);
-        bench.open({ kind: met.kind, ...(known ? { step: known } : { fresh: met }) });
+        bench.open({ kind: met.kind, ...(known ? { step: known } : { begun: met }) });
       }
       const at = toMat(event);
       // The mat's y runs down, the page's up.
@@ -134,7 +134,7 @@ export function dragStamp(
   if (met?.kind !== 'stamp') return;
   const take = () => {
     if (bench.draft.step?.id !== met.id)
-      bench.open({ kind: 'stamp', ...(known ? { step: known } : { fresh: met }) });
+      bench.open({ kind: 'stamp', ...(known ? { step: known } : { begun: met }) });
   };
   follow(
     press,

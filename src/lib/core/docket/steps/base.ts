@@ -13,21 +13,21 @@ export const stepBase = {
   recipe: z.object({ name: z.string().min(1).max(60), version: z.number().int().min(1) }).optional(),
 };
 
-/** The picked indexes, where all are pages of the list. Throws StepProblem where a panel is among them: it stays on its leaf. */
-export function pagesOnly(picked: readonly number[], list: PageList): readonly number[] {
-  const panel = picked.find((index) => index >= list.pages.length);
-  if (panel === undefined) return picked;
+/** The selected indexes, where all are pages of the list. Throws StepProblem where a panel is among them: it stays on its leaf. */
+export function pagesOnly(selected: readonly number[], list: PageList): readonly number[] {
+  const panel = selected.find((index) => index >= list.pages.length);
+  if (panel === undefined) return selected;
   throw new StepProblem('panel-stays', { panel: addressesOf(list).get(faceAt(list, panel)!.id) ?? '' });
 }
 
-/** The list with every picked page and panel face changed by `change`. Throws SelectionError. */
+/** The list with every selected page and panel face changed by `change`. Throws SelectionError. */
 export function changePages(
   list: PageList,
   selection: Selection,
   change: (page: Page, side: Side, index: number) => Page,
 ): PageList {
-  const picked = new Set(resolveSelection(selection, list));
+  const selected = new Set(resolveSelection(selection, list));
   return mapFaces(list, (page, index) =>
-    picked.has(index) ? change(page, sideAt(index, list), index) : page,
+    selected.has(index) ? change(page, sideAt(index, list), index) : page,
   );
 }

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { COVER_PARTS, type Cover } from '../../model/page';
-import { coverPages, doubledPart, sideOfPart, likelyParts } from '../../pages/cover';
+import { coverPages, doubledPart, sideOfPart, likelyParts } from '../../pages/coverParts';
 import { CENTRE, resizePage } from '../../pages/resize';
 import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
@@ -38,20 +38,20 @@ export const cover = defineStep(
     };
   },
   apply(list, { pages, parts, sizes = {} }) {
-    const picked = pagesOnly(resolveSelection(pages, list), list);
-    if (picked.length !== parts.length)
-      throw new StepProblem('cover-count', { pages: picked.length, parts: parts.length });
+    const selected = pagesOnly(resolveSelection(pages, list), list);
+    if (selected.length !== parts.length)
+      throw new StepProblem('cover-count', { pages: selected.length, parts: parts.length });
     const twice = doubledPart([...coverPages(list).map(({ part }) => part), ...parts]);
     if (twice) throw new StepProblem('cover-twice', { part: twice });
-    if (picked.length === list.pages.length) throw new StepProblem('cover-of-nothing');
+    if (selected.length === list.pages.length) throw new StepProblem('cover-of-nothing');
     const made: Cover = Object.fromEntries(
-      picked.map((index, n) => {
+      selected.map((index, n) => {
         const [part, page] = [entryAt(parts, n), entryAt(list.pages, index)];
         const size = sizes[part];
         return [part, size ? resizePage(page, size, HELD, sideOfPart(part, list.book)) : page];
       }),
     );
-    const gone = new Set(picked);
+    const gone = new Set(selected);
     return {
       ...list,
       pages: list.pages.filter((_, index) => !gone.has(index)),

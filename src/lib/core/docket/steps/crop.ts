@@ -52,18 +52,18 @@ export const crop = defineStep(
   },
 });
 
-/** What a crop cuts off each picked page; pages that show no ink are left out of a crop to the ink. Throws StepProblem. */
+/** What a crop cuts off each selected page; pages that show no ink are left out of a crop to the ink. Throws StepProblem. */
 export function cutsOf(
   cut: Cut,
-  picked: readonly number[],
+  selected: readonly number[],
   list: PageList,
   surveys: Surveys,
 ): Map<number, Sides> {
   const side = (index: number) => sideAt(index, list);
-  if (cut.by === 'edge') return new Map(picked.map((index) => [index, sidesOf(cut, side(index))]));
-  if (cut.by === 'side') return new Map(picked.map((index) => [index, cut]));
+  if (cut.by === 'edge') return new Map(selected.map((index) => [index, sidesOf(cut, side(index))]));
+  if (cut.by === 'side') return new Map(selected.map((index) => [index, cut]));
   const cuts = new Map<number, Sides>();
-  for (const index of picked) {
+  for (const index of selected) {
     const page = faceAt(list, index)!;
     if (!isMeasured(page, surveys)) throw new StepProblem('not-measured', { position: index + 1 });
     const ink = inkOf(page, surveys);

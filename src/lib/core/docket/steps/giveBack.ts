@@ -20,8 +20,8 @@ export const giveBack = defineStep(
     return { kind: 'give-back', pages: chosen && hung ? chosen : 'panels', where: { at: 'end' } };
   },
   apply(list, step) {
-    const picked = new Set(resolveSelection(step.pages, list));
-    const { rest, off } = takeOff(picked, list);
+    const selected = new Set(resolveSelection(step.pages, list));
+    const { rest, off } = takeOff(selected, list);
     if (!off.length) throw new StepProblem('no-panels');
     const back = off.flatMap(({ panel, ...page }): Page[] => (page.id.startsWith(panel!.id) ? [] : [page]));
     return insertPages(rest, indexOfPlace(step.where, list), back);

@@ -47,10 +47,10 @@ export function graphicOf(
     if (!page) throw new StepProblem('source-page-missing', { page: from.index + 1, name: from.name });
     return shown(toPage(page, from.source, from.index, 0, 1));
   }
-  const picked = resolveSelection(from.page, list);
-  if (picked.length > 1) throw new StepProblem('one-graphic', { count: picked.length });
-  const page = faceAt(list, firstOf(picked))!;
-  if (!page.art) throw new StepProblem('nothing-on-page', { position: firstOf(picked) + 1 });
+  const selected = resolveSelection(from.page, list);
+  if (selected.length > 1) throw new StepProblem('one-graphic', { count: selected.length });
+  const page = faceAt(list, firstOf(selected))!;
+  if (!page.art) throw new StepProblem('nothing-on-page', { position: firstOf(selected) + 1 });
   return { ...shown(page, from.area), page: page.id };
 }
 
@@ -68,7 +68,7 @@ function shown(page: Page, area?: Box): Pick<Laid, 'arts' | 'size'> {
 }
 
 /**
- * The list with something laid on the pages picked. The page that the graphic is stays without it and, with `takeOut`,
+ * The list with something laid on the pages selected. The page that the graphic is stays without it and, with `takeOut`,
  * leaves the list; a panel stays on its leaf. Throws StepProblem, SelectionError.
  */
 export function layOn(

@@ -25,17 +25,17 @@ export const join = defineStep(
   button: true,
   fresh: ({ chosen = 'all' }) => ({ kind: 'join', pages: chosen, columns: 2, rows: 1, gap: 0 }),
   apply(list, step) {
-    const picked = pagesOnly(resolveSelection(step.pages, list), list);
+    const selected = pagesOnly(resolveSelection(step.pages, list), list);
     const each = step.columns * step.rows;
     const joined = new Map<number, Page>();
-    for (let n = 0; n < picked.length; n += each) {
-      const group = picked.slice(n, n + each).map((index) => entryAt(list.pages, index));
+    for (let n = 0; n < selected.length; n += each) {
+      const group = selected.slice(n, n + each).map((index) => entryAt(list.pages, index));
       joined.set(
-        entryAt(picked, n),
+        entryAt(selected, n),
         joinPages(group, step, `${step.id}:${n / each + 1}`, list.book.spine === 'right'),
       );
     }
-    const gone = new Set(picked);
+    const gone = new Set(selected);
     const pages = list.pages.flatMap((page, index) => joined.get(index) ?? (gone.has(index) ? [] : [page]));
     return { ...list, pages };
   },

@@ -24,20 +24,20 @@ export const keep = defineStep(
     together: !indexes.some((index) => list.pages[index]?.kept),
   }),
   apply(list, step) {
-    const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
-    if (!step.together) return letGo(picked, list);
+    const selected = new Set(pagesOnly(resolveSelection(step.pages, list), list));
+    if (!step.together) return letGo(selected, list);
     const kept = new Map<number, string>();
     let pair = 0;
     for (const spread of list.book.facing ? spreadsOf(list.pages.length, list.book) : []) {
       const pages = Object.values(spread);
-      const here = pages.filter((index) => picked.has(index)).length;
+      const here = pages.filter((index) => selected.has(index)).length;
       if (here === 0) continue;
-      if (pages.length === 2 && (here === 2 || picked.size === 1)) {
+      if (pages.length === 2 && (here === 2 || selected.size === 1)) {
         pair++;
         for (const index of pages) kept.set(index, `${step.id}:${pair}`);
       }
     }
-    const alone = [...picked].find((index) => !kept.has(index));
+    const alone = [...selected].find((index) => !kept.has(index));
     if (alone !== undefined) throw new StepProblem('not-facing', { position: alone + 1 });
     const pages = list.pages.map((page, index): Page => {
       const id = kept.get(index);
@@ -47,9 +47,9 @@ export const keep = defineStep(
   },
 });
 
-/** Lets pairs go of which a page is picked, whether they are still together or not. */
-function letGo(picked: ReadonlySet<number>, list: PageList): PageList {
-  const pairs = new Set([...picked].map((index) => entryAt(list.pages, index).kept));
+/** Lets pairs go of which a page is selected, whether they are still together or not. */
+function letGo(selected: ReadonlySet<number>, list: PageList): PageList {
+  const pairs = new Set([...selected].map((index) => entryAt(list.pages, index).kept));
   const pages = list.pages.map((page): Page => {
     if (!page.kept || !pairs.has(page.kept)) return page;
     const { kept: _, ...rest } = page;

@@ -17,16 +17,16 @@ export const move = defineStep(
   button: true,
   fresh: ({ chosen = 'last' }) => ({ kind: 'move', pages: chosen, where: { at: 'end' } }),
   apply(list, step) {
-    const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
+    const selected = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     if ('pages' in step.where) {
       const anchors = resolveSelection(step.where.pages, list);
       const anchor = step.where.at === 'before' ? firstOf(anchors) : lastOf(anchors);
-      if (picked.has(anchor)) throw new StepProblem('into-itself', { position: anchor + 1 });
+      if (selected.has(anchor)) throw new StepProblem('into-itself', { position: anchor + 1 });
     }
     const index = indexOfPlace(step.where, list);
-    const moved = list.pages.filter((_, i) => picked.has(i));
-    const before = list.pages.filter((_, i) => i < index && !picked.has(i));
-    const after = list.pages.filter((_, i) => i >= index && !picked.has(i));
+    const moved = list.pages.filter((_, i) => selected.has(i));
+    const before = list.pages.filter((_, i) => i < index && !selected.has(i));
+    const after = list.pages.filter((_, i) => i >= index && !selected.has(i));
     // A series that begins at a page that leaves its place begins at the next one.
     const { series } = settleSeries(list, { ...list, pages: [...before, ...after] });
     return { ...list, pages: [...before, ...moved, ...after], ...(series ? { series } : {}) };

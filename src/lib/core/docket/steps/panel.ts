@@ -3,13 +3,14 @@ import { distance, pageLength } from '../../measure/lengthSchema';
 import { leafOf } from '../../pages/leaves';
 import { sideAt } from '../../pages/page';
 import type { Page, PageList } from '../../model/page';
-import { foldedOver, foldInWidth, LEAST_NARROWER, SLACK, FOLD_IN } from '../../pages/panels';
+import { foldedOver, foldInWidth, LEAST_NARROWER, FOLD_IN } from '../../pages/panels';
 import { resizePage } from '../../pages/resize';
 import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { defineStep, StepProblem } from '../stepKind';
 import { pagesOnly, stepBase } from './base';
 import { entryAt } from '../../entries';
+import { TOLERANCES } from '../../measure/tolerances';
 
 /** Beyond any fold-out that is made. */
 const MOST_PANELS = 6;
@@ -77,7 +78,8 @@ export const panel = defineStep(
               panel: hangs,
             };
           const width =
-            step.width ?? (shows.trim.width <= over - LEAST_NARROWER + SLACK ? shows.trim.width : worked);
+            step.width ??
+            (shows.trim.width <= over - LEAST_NARROWER + TOLERANCES.place ? shows.trim.width : worked);
           const side = sideAt(list.pages.indexOf(anchor) + (face === 'front' ? 0 : 1), list);
           const sized = resizePage(
             shows,
@@ -94,10 +96,10 @@ export const panel = defineStep(
   },
 });
 
-/** The page by which each picked leaf is held: its front where that is there. */
-function anchorsOf(picked: readonly number[], list: PageList): Page[] {
+/** The page by which each selected leaf is held: its front where that is there. */
+function anchorsOf(selected: readonly number[], list: PageList): Page[] {
   const held = new Map<number, Page>();
-  for (const index of pagesOnly(picked, list)) {
+  for (const index of pagesOnly(selected, list)) {
     const { leaf, face } = leafOf(index, list.book);
     const front = face === 'back' && index > 0 ? index - 1 : index;
     held.set(leaf, entryAt(list.pages, front));

@@ -18,7 +18,7 @@ interface Wanted extends Omit<Lines, 'texts'> {
   pages: Selection;
 }
 
-/** The list with lines on the pages picked; `number` gives each its number in a numbered set. Throws StepProblem, SelectionError. */
+/** The list with lines on the pages selected; `number` gives each its number in a numbered set. Throws StepProblem, SelectionError. */
 export function putLines(
   list: PageList,
   { id, kind: _, off: _o, recipe: _r, pages, ...setting }: Wanted,

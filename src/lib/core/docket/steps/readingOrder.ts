@@ -16,7 +16,7 @@ import { entryAt, firstOf } from '../../entries';
 
 /** Quarter turns of single scans before they are cut. */
 const turnedSchema = z.object({
-  /** Positions among the scans picked, from 1. */
+  /** Positions among the scans selected, from 1. */
   scans: z.array(z.number().int().min(1)).min(1).max(5000),
   by: z.union([z.literal(90), z.literal(180), z.literal(270)]),
 });
@@ -50,10 +50,10 @@ export const readingOrder = defineStep(
   }),
   looksAtPages: ({ byNumbers }) => !!byNumbers,
   apply(list, given, { surveys }) {
-    const picked = pagesOnly(resolveSelection(given.pages, list), list);
-    const scans = picked.map((index) => entryAt(list.pages, index));
+    const selected = pagesOnly(resolveSelection(given.pages, list), list);
+    const scans = selected.map((index) => entryAt(list.pages, index));
     const { spine } = list.book;
-    const step = given.byNumbers ? { ...given, ...readOff(scans, picked, surveys, spine) } : given;
+    const step = given.byNumbers ? { ...given, ...readOff(scans, selected, surveys, spine) } : given;
     const order = orderOf(scans.length, step, spine);
     const cuts = { ...gridOf(step.arrangement, spine), at: step.at, gutter: step.gutter };
     const parts = scans.map((scan, n): Page[] => {
@@ -61,12 +61,12 @@ export const readingOrder = defineStep(
         step.turned?.find((each) => each.scans.includes(n + 1))?.by ??
         turnOfSheet(scan, step, surveys, spine);
       const found = splitPage(turnPage(scan, by), cuts, false);
-      if (!found) throw new StepProblem('split-outside', { position: entryAt(picked, n) + 1 });
+      if (!found) throw new StepProblem('split-outside', { position: entryAt(selected, n) + 1 });
       return found;
     });
     const pages = order.map(({ scan, part, turn }) => turnPage(entryAt(entryAt(parts, scan), part), turn));
-    const gone = new Set(picked);
-    const first = firstOf(picked);
+    const gone = new Set(selected);
+    const first = firstOf(selected);
     return {
       ...list,
       pages: [
@@ -95,9 +95,9 @@ function turnOfSheet(
 }
 
 /** Order and turns of scans as the numbers on them tell. Throws StepProblem while they are not measured. */
-function readOff(scans: readonly Page[], picked: readonly number[], surveys: Surveys, spine: Spine) {
+function readOff(scans: readonly Page[], selected: readonly number[], surveys: Surveys, spine: Spine) {
   const unknown = scans.findIndex((scan) => !isMeasured(scan, surveys));
-  if (unknown >= 0) throw new StepProblem('not-measured', { position: entryAt(picked, unknown) + 1 });
+  if (unknown >= 0) throw new StepProblem('not-measured', { position: entryAt(selected, unknown) + 1 });
   const { arrangement, turned } = workOutOrder(scans, surveys, spine)!;
   return { arrangement, turned };
 }

@@ -26,9 +26,9 @@ export const split = defineStep(
   button: true,
   fresh: ({ chosen = 'all' }) => ({ kind: 'split', pages: chosen, columns: 2, rows: 1, gutter: 0 }),
   apply(list, step) {
-    const picked = new Set(pagesOnly(resolveSelection(step.pages, list), list));
+    const selected = new Set(pagesOnly(resolveSelection(step.pages, list), list));
     const pages = list.pages.flatMap((page, index) => {
-      if (!picked.has(index)) return [page];
+      if (!selected.has(index)) return [page];
       const parts = splitPage(page, step, list.book.spine === 'right');
       if (!parts) throw new StepProblem('split-outside', { position: index + 1 });
       return parts;

@@ -1,8 +1,6 @@
 import * as z from 'zod';
 import { defineMark, type Axis } from './markKind';
-
-/** In points: what is nearer is the same place. */
-const SAME = 0.01;
+import { TOLERANCES } from '../../measure/tolerances';
 
 /** The middle of the work. Where a fold or a trim is marked there already, that mark is the centre's too. */
 export const centre = defineMark({
@@ -13,8 +11,8 @@ export const centre = defineMark({
     const isMarked = (axis: Axis, at: number) =>
       marked.some(({ x0, x1, y0, y1 }) =>
         axis === 'vertical'
-          ? x1 - x0 < SAME && Math.abs(x0 - at) < SAME
-          : y1 - y0 < SAME && Math.abs(y0 - at) < SAME,
+          ? x1 - x0 < TOLERANCES.place && Math.abs(x0 - at) < TOLERANCES.place
+          : y1 - y0 < TOLERANCES.place && Math.abs(y0 - at) < TOLERANCES.place,
       );
     const [x, y] = [(trims.x0 + trims.x1) / 2, (trims.y0 + trims.y1) / 2];
     if (!isMarked('vertical', x)) ends('centre-mark', 'vertical', x, trims.y0, trims.y1);

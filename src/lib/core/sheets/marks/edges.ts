@@ -1,6 +1,6 @@
 import type { Box } from '../../measure/box';
 import { applyToBox } from '../../measure/matrix';
-import { onSheet, type PlacedForm, type PlacedSlot } from '../form';
+import { onSheet, type PlacedForme, type PlacedSlot } from '../forme';
 import type { Axis } from './markKind';
 
 /** A straight edge on a sheet: at `at` across its axis, from one end to the other along it. */
@@ -24,11 +24,11 @@ export const cutEdges = (slots: readonly PlacedSlot[]): Edge[] =>
     ).filter(({ side }) => !folded.includes(side)),
   );
 
-/** The folds of forms as they lie on their sheet, each a box without width or without height. */
-export const foldLines = (placed: readonly PlacedForm[]): Box[] =>
-  placed.flatMap(({ form, ...place }) => {
-    const matrix = onSheet({ form, ...place });
-    return form.folds.map(({ axis, at, from, to }) =>
+/** The folds of formes as they lie on their sheet, each a box without width or without height. */
+export const foldLines = (placed: readonly PlacedForme[]): Box[] =>
+  placed.flatMap(({ forme, ...place }) => {
+    const matrix = onSheet({ forme, ...place });
+    return forme.folds.map(({ axis, at, from, to }) =>
       applyToBox(
         matrix,
         axis === 'vertical' ? { x0: at, x1: at, y0: from, y1: to } : { x0: from, x1: to, y0: at, y1: at },

@@ -1,7 +1,7 @@
 import type * as z from 'zod';
 import type { Box } from '../../measure/box';
 import type { Item } from '../../model/surface';
-import type { PlacedForm, PlacedSlot } from '../form';
+import type { PlacedForme, PlacedSlot } from '../forme';
 import type { SheetJob, SheetLine } from '../plan';
 
 /** What the settings of several marks have in common, in points; `date` is a day as YYYY-MM-DD. */
@@ -17,7 +17,7 @@ export type Axis = 'vertical' | 'horizontal';
 
 /** The front of a sheet, and how lines are put on it. */
 export interface LineContext {
-  placed: readonly PlacedForm[];
+  placed: readonly PlacedForme[];
   slots: readonly PlacedSlot[];
   /** All trims together. */
   trims: Box;

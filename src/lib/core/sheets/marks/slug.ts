@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { translate } from '../../measure/matrix';
-import { textHeight, textWidth } from '../../numbers/faces';
+import { textHeight, textWidth } from '../../numbers/faceMetrics';
 import type { Setting } from '../../model/faces';
 import { sayDate } from '../../numbers/finish';
 import { PatternError, readPatternOf } from '../../numbers/pattern';

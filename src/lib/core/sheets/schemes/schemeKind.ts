@@ -15,7 +15,7 @@ export interface SchemeKind<Schema extends SchemeSchema> {
   makes: 'book' | 'folded' | 'cut' | 'nothing';
   /** The sheets; undefined where there are no pages, or they go on none. */
   plan(list: PageList, scheme: z.infer<Schema>, job: SheetJob): SheetPlan | undefined;
-  /** How it suits the pages better than its plain form does, and how they would have to lie. */
+  /** How it suits the pages better than its plain forme does, and how they would have to lie. */
   suited?(plain: z.infer<Schema>, list: PageList): { scheme?: z.infer<Schema>; book?: Partial<Book> };
 }
 

@@ -1,5 +1,5 @@
 import { mm } from '../../measure/unit';
-import { withCover } from '../cover';
+import { withCover } from '../coverSheet';
 import { PLAIN_PRESS } from '../scheme';
 import { planSignatures } from '../signatures';
 import { signaturesSchema } from '../settings/signatures';

@@ -1,29 +1,29 @@
 <script lang="ts">
   import { formatSize } from '../../../core/measure/formatLength';
   import { COVER_PARTS, type CoverPart } from '../../../core/model/page';
-  import { likelyParts } from '../../../core/pages/cover';
+  import { likelyParts } from '../../../core/pages/coverParts';
   import { pickedOf } from '../../../core/select/selection';
   import { COVER_WORD } from '../../../words/book';
   import type { FieldsProps } from '../fields';
 
   let { bench, step, before, onchange }: FieldsProps<'cover'> = $props();
 
-  const picked = $derived(pickedOf(step.pages, before).filter((index) => index < before.pages.length));
+  const selected = $derived(pickedOf(step.pages, before).filter((index) => index < before.pages.length));
   // Other pages are other parts; what each is gets worked out anew.
   $effect(() => {
-    if (!picked.length || picked.length === step.parts.length || picked.length > COVER_PARTS.length) return;
+    if (!selected.length || selected.length === step.parts.length || selected.length > COVER_PARTS.length) return;
     const parts = likelyParts(
-      picked.map((index) => before.pages[index]!),
+      selected.map((index) => before.pages[index]!),
       before,
     );
-    if (parts.length === picked.length) onchange({ ...step, parts });
+    if (parts.length === selected.length) onchange({ ...step, parts });
   });
   const set = (n: number, part: CoverPart) => onchange({ ...step, parts: step.parts.map((each, at) => (at === n ? part : each)) });
 </script>
 
-{#if picked.length === step.parts.length}
+{#if selected.length === step.parts.length}
   <dl>
-    {#each picked as index, n (index)}
+    {#each selected as index, n (index)}
       {@const { trim } = before.pages[index]!}
       <dt>
         <label for="part-{n}">page <span class="mono">{index + 1}</span></label>

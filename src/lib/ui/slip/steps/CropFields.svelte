@@ -15,14 +15,14 @@
   const cut = $derived(step.cut);
   const lengths = $derived(Object.fromEntries(Object.entries(cut).filter(([, value]) => typeof value === 'number')));
   const set = (next: Cut, wrong = false) => onchange({ ...step, cut: next }, wrong);
-  const picked = $derived(pickedOf(step.pages, before));
-  const first = $derived(picked[0]);
+  const selected = $derived(pickedOf(step.pages, before));
+  const first = $derived(selected[0]);
   const page = $derived(first === undefined ? undefined : before.pages[first]);
   /** What is cut off the first of the pages. */
   const off = $derived.by(() => {
     if (first === undefined) return undefined;
     try {
-      return cutsOf(cut, picked, before, bench.surveys).get(first);
+      return cutsOf(cut, selected, before, bench.surveys).get(first);
     } catch {
       return undefined;
     }

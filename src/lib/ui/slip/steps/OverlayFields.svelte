@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { overprints } from '../../../core/numbers/laid';
+  import { overprints } from '../../../core/numbers/placeLaid';
   import { PURPOSES, type Purpose } from '../../../core/model/laid';
   import { PURPOSE_WORD } from '../../../words/numbers';
   import type { StepOf } from '../../../core/docket/steps';

@@ -5,7 +5,7 @@
   import type { StepOf } from '../../../core/docket/steps';
   import { formatSize } from '../../../core/measure/formatLength';
   import { mm } from '../../../core/measure/unit';
-  import { BESIDE, placeBeside, type Beside } from '../../../core/numbers/laid';
+  import { BESIDE, placeBeside, type Beside } from '../../../core/numbers/placeLaid';
   import type { Placing } from '../../../core/model/laid';
   import { SelectionError } from '../../../core/select/selection';
   import { PLACE_WORD } from '../../../words/numbers';

@@ -100,10 +100,10 @@
   }
 
   /** Opens a step's form where its pages are seen. */
-  async function begin(kind: Step['kind'], fresh?: Step): Promise<void> {
+  async function begin(kind: Step['kind'], begun?: Step): Promise<void> {
     const where = stepKind(kind).on;
     if (stage !== where) await goto(`/jobs/${bench.id}/${where}`, { keepFocus: true });
-    if (fresh) bench.open({ kind, fresh });
+    if (begun) bench.open({ kind, begun });
     else bench.begin(kind);
   }
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
@@ -130,7 +130,7 @@
     else if (event.key === '?') keys = !keys;
     else if (event.key === '/') {
       event.preventDefault();
-      document.getElementById('picked')?.focus();
+      document.getElementById('selected')?.focus();
     } else if (event.key === 'd') {
       if (stage !== 'pages') go('pages');
       bench.view.measure = !bench.view.measure;
@@ -139,10 +139,10 @@
       bench.view.compare = COMPARE[bench.view.compare];
     } else {
       const kind = STEP_KINDS.find(({ key }) => key === event.key)?.kind;
-      const fresh = SHORTCUTS.find(({ key }) => key === event.key)?.step(bench);
-      if (!fresh && !(kind && isPossible(kind, bench))) return;
+      const begun = SHORTCUTS.find(({ key }) => key === event.key)?.step(bench);
+      if (!begun && !(kind && isPossible(kind, bench))) return;
       event.preventDefault();
-      void (fresh ? begin(fresh.kind, fresh) : begin(kind!));
+      void (begun ? begin(begun.kind, begun) : begin(kind!));
     }
   }
 </script>

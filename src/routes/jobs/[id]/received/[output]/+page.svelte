@@ -8,7 +8,7 @@
 
   let { data } = $props();
   const { job, title, unit } = $derived(data);
-  const { id, spec, files, fresh } = $derived(data.output);
+  const { id, spec, files, upToDate } = $derived(data.output);
   type File = (typeof files)[number];
 
   /** The files with where each lies in the output; those of a sheet together. */
@@ -46,7 +46,7 @@
     <p class="quiet">
       A stand-in is a small simulated machine: nothing was printed or cut.
       {#if spec.kind === 'cutter'}Pieces are all that comes loose, what falls out of holes too.{/if}
-      {#if !fresh}<b class="stale">The job has changed since this was sent.</b>{/if}
+      {#if !upToDate}<b class="out-of-date">The job has changed since this was sent.</b>{/if}
     </p>
     {#if upsideDown}
       <p class="trouble" role="alert">
@@ -136,7 +136,7 @@
   figcaption .mono {
     color: var(--mat-text);
   }
-  .stale {
+  .out-of-date {
     color: var(--cut);
   }
 </style>

@@ -13,6 +13,7 @@ import type { Side } from '../model/page';
 import { type FaceChange, type FlatFolding } from './plan';
 import type { Cell, PlannedPage } from './plan';
 import { entryAt } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** A page on one face of a slot. The back is seen as turned over about a vertical axis. */
 export interface Face {
@@ -25,7 +26,7 @@ export interface Face {
 /** How a page lies behind another one, seen with the sheet turned over about a vertical axis: leaves of a book bound at the head turn head over foot. */
 export const backTurn = (side: Side): Turn => (side === 'upper' || side === 'lower' ? 180 : 0);
 
-/** A leaf's or a panel's place in a form, as its front is seen, in points from the form's lower left corner. */
+/** A leaf's or a panel's place in a forme, as its front is seen, in points from the forme's lower left corner. */
 export interface Slot {
   box: Box;
   front?: Face;
@@ -38,7 +39,7 @@ export interface Slot {
   centred?: true;
 }
 
-/** A fold of the form, from its one end to the other. */
+/** A fold of the forme, from its one end to the other. */
 export interface FoldLine {
   axis: 'vertical' | 'horizontal';
   at: number;
@@ -48,7 +49,7 @@ export interface FoldLine {
 }
 
 /** What one sheet carries once: a folded sheet, or a grid of pieces. Its size is from trim to trim. */
-export interface Form {
+export interface Forme {
   size: Size;
   slots: readonly Slot[];
   folds: readonly FoldLine[];
@@ -60,23 +61,23 @@ export interface Form {
   like?: object;
 }
 
-/** A form where it lies on the front of a sheet, turned clockwise, in points from the sheet's lower left corner. */
-export interface PlacedForm {
-  form: Form;
+/** A forme where it lies on the front of a sheet, turned clockwise, in points from the sheet's lower left corner. */
+export interface PlacedForme {
+  forme: Forme;
   x: number;
   y: number;
   turn: Turn;
   /** How far its bleed may reach beyond it on the sheet: to the middle between it and the next. */
   beside: Sides;
-  /** It lies on its face: the form is the one of the sheet turned over. */
+  /** It lies on its face: the forme is the one of the sheet turned over. */
   over?: true;
 }
 
 /** More than any sheet: where nothing stops the bleed. */
 export const OPEN = 14_400;
 
-/** The form as it is seen from behind, turned over about a vertical axis: so it lies when its back is printed with the front of another. */
-export function turnedOver({ size, slots, folds, bars, ...rest }: Form): Form {
+/** The forme as it is seen from behind, turned over about a vertical axis: so it lies when its back is printed with the front of another. */
+export function turnedOver({ size, slots, folds, bars, ...rest }: Forme): Forme {
   return {
     ...rest,
     size,
@@ -120,8 +121,8 @@ function sidesTurned(sides: Sides, turn: Turn): Sides {
   return turned;
 }
 
-/** The form turned clockwise by a quarter: what is in front with it, what is behind the other way. */
-export function turnedForm({ size, slots, folds, bars, ...rest }: Form): Form {
+/** The forme turned clockwise by a quarter: what is in front with it, what is behind the other way. */
+export function turnedForm({ size, slots, folds, bars, ...rest }: Forme): Forme {
   const matrix = turnMatrix(sizeBox(size), 90);
   return {
     ...rest,
@@ -143,27 +144,27 @@ export function turnedForm({ size, slots, folds, bars, ...rest }: Form): Form {
   };
 }
 
-/** The form within a larger one, so far from its lower left corner. */
-export function movedForm(form: Form, x: number, y: number): Form {
+/** The forme within a larger one, so far from its lower left corner. */
+export function movedForm(forme: Forme, x: number, y: number): Forme {
   const matrix = translate(x, y);
   return {
-    ...form,
-    slots: form.slots.map((slot) => ({ ...slot, box: applyToBox(matrix, slot.box) })),
-    folds: form.folds.map((fold): FoldLine => {
+    ...forme,
+    slots: forme.slots.map((slot) => ({ ...slot, box: applyToBox(matrix, slot.box) })),
+    folds: forme.folds.map((fold): FoldLine => {
       const [across, along] = fold.axis === 'vertical' ? [x, y] : [y, x];
       return { ...fold, at: fold.at + across, from: fold.from + along, to: fold.to + along };
     }),
-    ...(form.bars
-      ? { bars: form.bars.map(({ face, box }) => ({ face, box: applyToBox(matrix, box) })) }
+    ...(forme.bars
+      ? { bars: forme.bars.map(({ face, box }) => ({ face, box: applyToBox(matrix, box) })) }
       : {}),
   };
 }
 
 /**
- * The pieces of a form, from trim to trim: panels that are only folded between them are one, and so is all of a form that is
+ * The pieces of a forme, from trim to trim: panels that are only folded between them are one, and so is all of a forme that is
  * folded as a whole.
  */
-export function piecesOf({ size, slots, foldings = [] }: Form): Box[] {
+export function piecesOf({ size, slots, foldings = [] }: Forme): Box[] {
   if (foldings.some(({ of }) => of === undefined)) return [sizeBox(size)];
   const pieces: Slot[][] = [];
   for (const slot of slots) {
@@ -173,24 +174,22 @@ export function piecesOf({ size, slots, foldings = [] }: Form): Box[] {
   }
   return pieces.map((piece) => bounds(piece.map(({ box }) => box)));
 }
-/** In points: what is nearer is the same place. */
-const SAME_PLACE = 1e-6;
 /** Two slots lie on one another, or side by side with a fold between them. */
 function areJoined(a: Slot, b: Slot): boolean {
   const across = Math.min(a.box.x1, b.box.x1) - Math.max(a.box.x0, b.box.x0);
   const up = Math.min(a.box.y1, b.box.y1) - Math.max(a.box.y0, b.box.y0);
-  if (across > SAME_PLACE && up > SAME_PLACE) return true;
-  const beside = across < SAME_PLACE && across > -SAME_PLACE && up > SAME_PLACE;
-  const above = up < SAME_PLACE && up > -SAME_PLACE && across > SAME_PLACE;
+  if (across > TOLERANCES.sum && up > TOLERANCES.sum) return true;
+  const beside = across < TOLERANCES.sum && across > -TOLERANCES.sum && up > TOLERANCES.sum;
+  const above = up < TOLERANCES.sum && up > -TOLERANCES.sum && across > TOLERANCES.sum;
   const isFold = (side: keyof Sides, other: keyof Sides) =>
     (a.folded?.includes(side) && b.folded?.includes(other)) ||
     (a.folded?.includes(other) && b.folded?.includes(side));
   return !!((beside && isFold('left', 'right')) || (above && isFold('head', 'foot')));
 }
 
-/** From a form to the front of the sheet that it lies on. */
-export const onSheet = ({ form, x, y, turn }: PlacedForm): Matrix =>
-  compose(turnMatrix(sizeBox(form.size), turn), translate(x, y));
+/** From a forme to the front of the sheet that it lies on. */
+export const onSheet = ({ forme, x, y, turn }: PlacedForme): Matrix =>
+  compose(turnMatrix(sizeBox(forme.size), turn), translate(x, y));
 
 /** A slot as it lies on the front of a sheet: `index` is its number in the form, which may lie on its face. */
 export interface PlacedSlot extends Pick<Slot, 'box' | 'room' | 'folded' | 'centred'> {
@@ -212,13 +211,13 @@ interface Frame {
   around: Box;
 }
 
-/** Slots of placed forms as they lie on the front of a sheet: all that marks and cells have to know besides the pages. */
-export const slotsOnSheet = (placed: readonly PlacedForm[]): PlacedSlot[] =>
+/** Slots of placed formes as they lie on the front of a sheet: all that marks and cells have to know besides the pages. */
+export const slotsOnSheet = (placed: readonly PlacedForme[]): PlacedSlot[] =>
   placed.flatMap((each) => {
-    const { form, turn, beside, over = false } = each;
+    const { forme, turn, beside, over = false } = each;
     const matrix = onSheet(each);
-    const whole = applyToBox(matrix, sizeBox(form.size));
-    return form.slots.map((slot, index): PlacedSlot => {
+    const whole = applyToBox(matrix, sizeBox(forme.size));
+    return forme.slots.map((slot, index): PlacedSlot => {
       const box = applyToBox(matrix, slot.box);
       const room = sidesTurned(slot.room, turn);
       return {
@@ -243,13 +242,10 @@ export const slotsOnSheet = (placed: readonly PlacedForm[]): PlacedSlot[] =>
 export const backMatrix = (sheet: Size, axis: 'vertical' | 'horizontal'): Matrix =>
   axis === 'vertical' ? translate(0, 0) : turnMatrix(sizeBox(sheet), 180);
 
-/** Rows are told apart where they differ by more than this, in points. */
-const SAME_ROW = 1;
-
-/** The cells of one side of a sheet that carries a form, as that side is seen; those in a row from left to right, rows from the head. */
+/** The cells of one side of a sheet that carries a forme, as that side is seen; those in a row from left to right, rows from the head. */
 export function cellsOf(
   face: 'front' | 'back',
-  form: Form,
+  forme: Forme,
   placed: readonly PlacedSlot[],
   sheet: Size,
   axis: 'vertical' | 'horizontal',
@@ -257,13 +253,13 @@ export function cellsOf(
 ): Cell[] {
   const cells: { cell: Cell; shown: Face; slot: PlacedSlot }[] = [];
   for (const slot of placed) {
-    const own = entryAt(form.slots, slot.index);
+    const own = entryAt(forme.slots, slot.index);
     const shown = (face === 'front') === slot.over ? own.back : own.front;
     if (shown)
       cells.push({ cell: toCell(shown, slot, frameOf(face, shown.turn, slot, sheet, axis)), shown, slot });
   }
   cells.sort(({ cell: a }, { cell: b }) =>
-    Math.abs(a.trim.y1 - b.trim.y1) > SAME_ROW ? b.trim.y1 - a.trim.y1 : a.trim.x0 - b.trim.x0,
+    Math.abs(a.trim.y1 - b.trim.y1) > TOLERANCES.row ? b.trim.y1 - a.trim.y1 : a.trim.x0 - b.trim.x0,
   );
   return cells.map(({ cell, shown, slot }, n) => {
     const change = byHand?.get(n);
@@ -342,8 +338,8 @@ function creepMatrix(
   return upright ? [1, 0, 0, factor, 0, stays] : [factor, 0, 0, 1, stays, 0];
 }
 
-/** How far bleed reaches at most beyond a form's own box, at each side of the form as its front is seen. */
-export function bleedOf({ size, slots }: Form): Sides {
+/** How far bleed reaches at most beyond a forme's own box, at each side of the forme as its front is seen. */
+export function bleedOf({ size, slots }: Forme): Sides {
   const most: Sides = { left: 0, right: 0, head: 0, foot: 0 };
   const beyond = (slot: Slot, { planned: { page, side }, turn }: Face, back: boolean) => {
     if (!page) return;

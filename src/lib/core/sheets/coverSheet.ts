@@ -1,9 +1,9 @@
-import { coverPages, sideOfPart } from '../pages/cover';
+import { coverPages, sideOfPart } from '../pages/coverParts';
 import type { Cover, CoverPart } from '../model/page';
 import type { Page, PageList } from '../model/page';
 import { caliperOf } from '../paper/stock';
-import { backTurn, OPEN, type Face, type Form, type Slot } from './form';
-import { gridForm, type Between } from './grid';
+import { backTurn, OPEN, type Face, type Forme, type Slot } from './forme';
+import { gridForme, type Between } from './grid';
 import { NO_JOB, type CoverPlan, type PlannedPage, type SheetPlan, type SpineWork } from './plan';
 import { planForms } from './press';
 import { leavesApart } from './stitched';
@@ -11,12 +11,11 @@ import { PLAIN_COVER, SPINE_TEXT, type CoverScheme, type Press } from './scheme'
 import type { Signatures } from './settings/signatures';
 import { lengthAlong } from './leafStrip';
 import { entryAt } from '../entries';
+import { TOLERANCES } from '../measure/tolerances';
 
 /** Parts of the outside, from the left as it is seen, of a book bound at the left; from the foot of one bound at the head backwards. */
 const OUTSIDE = ['back-flap', 'back', 'spine', 'front', 'front-flap'] as const;
 const BEHIND: Partial<Record<CoverPart, CoverPart>> = { front: 'inside-front', back: 'inside-back' };
-/** Lengths that differ by less, in points, are the same. */
-const SAME = 0.01;
 
 /** How a cover goes through the press: as the book does, on its own stock. */
 export const coverPress = (scheme: Signatures): Press => {
@@ -81,19 +80,21 @@ export function planCover(
   );
   const wide = (part: (typeof OUTSIDE)[number]) =>
     part === 'spine' ? spine.width : part === 'front' || part === 'back' ? page : flap;
-  const there = OUTSIDE.map((part) => ({ part, length: wide(part) })).filter(({ length }) => length > SAME);
+  const there = OUTSIDE.map((part) => ({ part, length: wide(part) })).filter(
+    ({ length }) => length > TOLERANCES.place,
+  );
   const parts = bound === 'left' ? there : there.reverse();
-  const form = coverForm(parts, list, settings, book);
+  const forme = coverForm(parts, list, settings, book);
   const press: Press = {
     ...coverPress(scheme),
-    work: form.slots.some(({ back }) => back) ? 'sheetwise' : 'single-side',
+    work: forme.slots.some(({ back }) => back) ? 'sheetwise' : 'single-side',
   };
-  const pages = form.slots.flatMap(({ front, back }) =>
+  const pages = forme.slots.flatMap(({ front, back }) =>
     [front, back].flatMap((face) => (face ? [face.planned] : [])),
   );
-  const pieceArea = form.size.width * form.size.height;
-  const plan = planForms({ forms: [form], pages, cell: form.size, blanksAdded: 0, job, pieceArea }, press);
-  return { plan, spine, parts, size: form.size };
+  const pieceArea = forme.size.width * forme.size.height;
+  const plan = planForms({ formes: [forme], pages, cell: forme.size, blanksAdded: 0, job, pieceArea }, press);
+  return { plan, spine, parts, size: forme.size };
 }
 
 /** The leaves that are bound at the spine; what folds out of them is not. */
@@ -120,7 +121,7 @@ function coverForm(
   list: PageList,
   settings: CoverScheme,
   { cell, pages }: SheetPlan,
-): Form {
+): Forme {
   const { cover = {}, book } = list;
   const across = book.spine !== 'head';
   let position = pages.length;
@@ -140,7 +141,7 @@ function coverForm(
   const joint: Between = { gap: 0, cut: false, folded: true };
   const lengths = parts.map(({ length }) => length);
   const joints = lengths.slice(1).map(() => joint);
-  const grid = gridForm({
+  const grid = gridForme({
     columns: across ? lengths : [cell.width],
     rows: across ? [cell.height] : lengths,
     betweenColumns: across ? joints : [],
