@@ -2,8 +2,8 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 
 const acting = new AsyncLocalStorage<string | null>();
 
-/** Does `work` in the name of a person; null where nobody signs in. */
+/** Runs `work` as a person; null on installations without sign-in. */
 export const actAs = <T>(person: string | null, work: () => T): T => acting.run(person, work);
 
-/** Who does what is being done now; null where nobody signed in. */
+/** The person on whose behalf the current work runs; null on installations without sign-in. */
 export const actor = (): string | null => acting.getStore() ?? null;

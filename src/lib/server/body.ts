@@ -7,7 +7,7 @@ import type { Coming } from './uploads';
 import { isRecord } from '../core/entries';
 
 /**
- * The bytes of a request as they come. Throws Problem where it says beforehand that there are too many, or when fewer came
+ * The bytes of a request as they come. Throws Problem if the announced size is over the limit, or if fewer bytes came
  * than were announced: the connection was cut.
  */
 async function* bodyOf(request: Request): AsyncGenerator<Uint8Array> {

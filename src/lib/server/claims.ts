@@ -10,19 +10,19 @@ const TABLES = { survey: 'intake', measure: 'measure', output: 'output', run: 'r
 export type WorkKind = keyof typeof TABLES;
 export const WORK_KINDS: WorkKind[] = keysOf(TABLES);
 
-/** A worker that holds a piece and has not been heard of for this long is taken for dead. A piece that waits is not silent. */
+/** A worker that holds a piece of work and has sent no heartbeat for this long is considered dead. Pieces that wait have no heartbeat. */
 export const SILENT_SECONDS = 10;
-/** How often a piece is begun at most before it stands still until somebody asks again. */
+/** Most tries of a piece of work. After the last one it stays failed until somebody asks for another try. */
 export const MOST_TRIES = 3;
-/** A piece that failed waits this long, times its tries, before it is begun again. */
+/** A failed piece is retried after this long, times the number of its tries. */
 const RETRY_SECONDS = 1;
 
-/** The right to work at a piece. Whoever holds the token that its row has, and nobody else, may write what comes of it. */
+/** A claim on a piece of work. Only the holder of the token in its row may write its result. */
 export interface Claim {
   kind: WorkKind;
   id: string;
   token: string;
-  /** How often the piece has been begun, this time included. */
+  /** The number of tries, including this one. */
   tries: number;
 }
 
@@ -39,7 +39,7 @@ const CAN_BEGIN = "state = 'waiting' and not_before <= now()";
 /** $1 is the piece, $2 the token. */
 const IS_HELD = "id = $1 and token = $2 and state = 'working'";
 
-/** Claims a piece. Of all who ask, at most one gets it; undefined when it does not wait any more, or not yet. */
+/** Claims a piece of work. At most one caller succeeds; undefined if it is not waiting any more, or is to be retried later. */
 export async function claim(kind: WorkKind, id: string): Promise<Claim | undefined> {
   const { rows } = await db().query<{ token: string; tries: number }>(
     `update ${TABLES[kind]} set ${TAKE} where id = $1 and ${CAN_BEGIN} returning token, tries`,
@@ -59,7 +59,7 @@ export async function claimNext(kind: WorkKind): Promise<Claim | undefined> {
   return rows[0] && { kind, ...rows[0] };
 }
 
-/** Says that a piece is still being worked at, and how far it is; false when it is no longer this claim's. */
+/** Sends a heartbeat with the progress of a piece. Returns false if the claim was lost. */
 export async function tend({ kind, id, token }: Claim, { doing, done, total }: Progress): Promise<boolean> {
   const { rowCount } = await db().query(
     `update ${TABLES[kind]} set doing = $3, done = $4, total = $5, seen_at = now() where ${IS_HELD}`,
@@ -69,7 +69,7 @@ export async function tend({ kind, id, token }: Claim, { doing, done, total }: P
 }
 
 /**
- * Ends a piece, in the transaction that writes what came of it; false when it is no longer this claim's, and then that
+ * Completes a piece in the transaction that writes its result. Returns false if the claim was lost; then that
  * transaction must be rolled back.
  */
 export async function endClaim(
@@ -85,7 +85,7 @@ export async function endClaim(
   return rowCount === 1;
 }
 
-/** Gives a piece back after a try that failed: it waits, and is begun again after a while. */
+/** Releases a piece after a failed try; it is retried after a while. */
 export async function tryLater({ kind, id, token }: Claim, trouble: Trouble): Promise<void> {
   await db().query(
     `update ${TABLES[kind]} set state = 'waiting', token = null, trouble = $3,
@@ -94,7 +94,7 @@ export async function tryLater({ kind, id, token }: Claim, trouble: Trouble): Pr
   );
 }
 
-/** Gives a piece back that was interrupted through no fault of its own: this try does not count. */
+/** Releases a piece that was interrupted from outside; this try does not count. */
 export async function giveBack({ kind, id, token }: Claim): Promise<void> {
   await db().query(
     `update ${TABLES[kind]} set state = 'waiting', token = null, tries = greatest(tries - 1, 0) where ${IS_HELD}`,
@@ -102,7 +102,7 @@ export async function giveBack({ kind, id, token }: Claim): Promise<void> {
   );
 }
 
-/** Lets pieces wait again whose worker has gone silent: killed, cut off or stopped. */
+/** Releases pieces whose worker sends no heartbeats any more: killed, cut off or stopped. */
 export async function releaseSilent(kind: WorkKind): Promise<void> {
   await db().query(
     `update ${TABLES[kind]} set state = 'waiting', token = null
@@ -119,7 +119,7 @@ export async function waitingFor(kind: WorkKind): Promise<string[]> {
   return rows.map(({ id }) => id);
 }
 
-/** The trouble that the last try of a piece had. */
+/** Why the last try of a piece failed. */
 export async function lastTrouble({ kind, id }: Claim): Promise<Trouble | undefined> {
   const { rows } = await db().query<{ trouble: Trouble | null }>(
     `select trouble from ${TABLES[kind]} where id = $1`,
@@ -128,7 +128,7 @@ export async function lastTrouble({ kind, id }: Claim): Promise<Trouble | undefi
   return rows[0]?.trouble ?? undefined;
 }
 
-/** Begins a piece that failed anew, as if it had never been tried; false where it did not fail. `also` is a condition in SQL. */
+/** Puts a failed piece back in the queue with no tries counted. Returns false if it had not failed. `also` is a further condition in SQL. */
 export async function beginAgain(kind: WorkKind, id: string, also = 'true'): Promise<boolean> {
   const { rowCount } = await db().query(
     `update ${TABLES[kind]} set state = 'waiting', token = null, tries = 0, not_before = now(), trouble = null, finished_at = null

@@ -122,7 +122,7 @@ export async function openDirectory(name: string): Promise<string> {
   try {
     await mkdir(root, { recursive: true });
     await mkdir(path, { recursive: true });
-    // A link that was put there would lead files out of the root.
+    // A symbolic link could lead files out of the root.
     if ((await realpath(path)) !== `${await realpath(root)}${sep}${name}`)
       throw new Problem(400, { code: 'drop-outside', data: { name } });
     for (const place of Object.values(PLACES)) {
@@ -141,7 +141,7 @@ export async function openDirectory(name: string): Promise<string> {
 }
 
 const growing = new Growing();
-/** Most files that are taken in one go: work on them begins while the next are looked at, and a full folder is no long transaction. */
+/** Most files taken in one transaction, so that work on the first begins while the others are still being looked at. */
 const AT_ONCE = 20;
 
 /**

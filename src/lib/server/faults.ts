@@ -5,7 +5,7 @@ import { log } from './log';
 const MOST_FAULTS = 500;
 const MOST_TEXT = 8000;
 
-/** Something went wrong that nobody foresaw: what, when, and where in the program. */
+/** An unforeseen error: what was being done, when, and where in the program. */
 export interface Fault {
   at: string;
   part: string;

@@ -12,19 +12,19 @@ import { keepToOwnCore } from './ownCore';
 export interface FenceLimits {
   seconds: number;
   mb: number;
-  /** It is one of many in a row: the process gets the next such task too. */
+  /** The task is one of many in a row: its process is kept for the next one. */
   goesOn?: true;
 }
 
 const LOOK_EVERY_MS = 100;
-/** Where so much time passed between two looks, this process was stopped itself, and the time is not the task's. */
+/** If more time than this passed between two looks, this process was paused itself, and the time does not count against the task. */
 const PAUSE_MS = 2000;
 
 /** Work in a fenced process ended badly. */
 export class FenceError extends Error {
   constructor(
     readonly trouble: Trouble,
-    /** The last lines that the process wrote on its standard error, where it ended in a way that nobody foresaw. */
+    /** The end of the process's standard error, if it failed in an unforeseen way. */
     readonly stderr?: string,
   ) {
     super(trouble.code);
@@ -33,22 +33,22 @@ export class FenceError extends Error {
 
 type Child = ChildProcessByStdio<Writable, Readable, Readable>;
 
-/** What a process last wrote on its standard error. */
+/** The end of each process's standard error. */
 const stderrs = new WeakMap<Child, string>();
 const MOST_STDERR = 4000;
-/** Troubles that whoever runs Folder wants to see the standard error of. */
+/** Failures for which the operator needs the process's standard error. */
 const PUZZLING: ReadonlySet<string> = new Set(['stopped-early', 'unforeseen']);
 
-/** A kind of process: what it runs, and whether as in a row; with those of it that have no task just now. */
+/** A kind of process: the program it runs, whether it is kept for many tasks in a row, and its processes that are idle. */
 interface Kind {
   name: string;
   row: boolean;
-  /** One is to stand by, started ahead of its task. */
+  /** Whether one process is started ahead of its task and kept waiting. */
   ready: boolean;
   standby?: Child | undefined;
   idle: Idle[];
 }
-/** A process that ended its task well and goes on with the next of its kind, and how many it had. */
+/** An idle process that is kept for the next task, and how many tasks it has run. */
 interface Idle {
   child: Child;
   tasks: number;
@@ -58,7 +58,7 @@ interface Idle {
 const MOST_TASKS = 200;
 const IDLE_MS = 15_000;
 
-/** Tasks that run as in a row even by themselves. */
+/** Tasks whose process is kept even if they come alone. */
 const READERS = new Set(['surveyFile', 'checkOutputFiles']);
 const kinds: Kind[] = [];
 function kindOf(name: string, goesOn = false): Kind {
@@ -81,12 +81,12 @@ export function keepReady(name: string): void {
   }
 }
 
-/** Starts the next process that stands by, where one is wanted and missing. */
+/** Starts the next standby process if one is wanted and missing. */
 function standBy(kind: Kind): void {
   if (kind.ready) kind.standby ??= start(kind, true);
 }
 
-/** Lets the processes that stand by, or wait for their next task, go. */
+/** Kills the standby and the idle processes. */
 export function dismissStandby(): void {
   for (const kind of kinds) {
     kind.ready = false;
@@ -98,14 +98,14 @@ export function dismissStandby(): void {
 /** Whether a process is there still. */
 const lives = ({ exitCode, signalCode }: Child): boolean => exitCode === null && signalCode === null;
 
-/** The process that stands by, which nobody else may have then. */
+/** Takes the standby process, so that no other task gets it. */
 function takeStandby(kind: Kind): Child | undefined {
   const { standby } = kind;
   kind.standby = undefined;
   return standby && lives(standby) ? standby : undefined;
 }
 
-/** One that waits for its next task; those that died while they waited are passed over. */
+/** Takes an idle process; those that have died meanwhile are skipped. */
 function takeIdle(kind: Kind): Idle | undefined {
   for (let found = kind.idle.pop(); found; found = kind.idle.pop()) {
     clearTimeout(found.leaves);

@@ -5,7 +5,7 @@ import { log } from './log';
 
 /** Limits that the kernel holds fenced processes to (prlimit of util-linux), besides those that are watched: beyond what any task needs. */
 const KERNEL_LIMITS = {
-  /** Bytes of private memory that can be written; a task is stopped long before, unless it takes all at one blow. */
+  /** Bytes of writable private memory. A task is killed long before it gets there, unless it allocates everything at once. */
   data: 8 * 2 ** 30,
   /** Seconds of processor time, of all threads, over all the tasks that one process gets. */
   cpu: 7200,

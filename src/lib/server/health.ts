@@ -4,12 +4,12 @@ import { SILENT_SECONDS, WORK_KINDS, workCounts } from './claims';
 import { db } from './db';
 import { listWorkers } from './workers';
 
-/** A database that takes longer than this to answer is told as being away. */
+/** If the database takes longer than this to answer, it is reported as unreachable. */
 const MOST_MS = 2000;
-/** With less room than this on the disk that work is done on, Folder is not well. */
+/** With less free disk space than this in the working directory, the health check fails. */
 const LEAST_FREE_MB = 512;
 
-/** How Folder is, for whoever watches over it. Nothing in it is about anybody's work. */
+/** The state of this installation, for monitoring. It says nothing about anybody's jobs. */
 export interface Health {
   ok: boolean;
   database: { ok: boolean; ms?: number };
@@ -19,7 +19,7 @@ export interface Health {
   disk: { ok: boolean; freeMb: number };
 }
 
-/** Work that could begin and is not begun for so long is a sign that nobody takes it. */
+/** If work has been ready for this long and no worker has claimed it, something is wrong. */
 const MOST_WAITING_SECONDS = 60 * SILENT_SECONDS;
 
 export async function health(): Promise<Health> {

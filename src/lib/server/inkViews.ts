@@ -7,7 +7,7 @@ import { blobOfSource } from './sources';
 
 const LIMITS = { seconds: 60, mb: 3072 };
 const MOST_INKS = 200;
-/** Views are made one at a time: each may hold a whole file in memory. */
+/** One view is made at a time, because each may hold a whole file in memory. */
 const lanes = new Lanes(['view']);
 
 const isNames = (value: unknown): value is string[] =>

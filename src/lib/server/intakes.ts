@@ -63,13 +63,13 @@ export async function openIntakes(jobId: string): Promise<IntakeState[]> {
   );
   return rows.map(({ trouble, again, ...intake }) => ({
     ...intake,
-    // What an earlier try met is told only where it was the last.
+    // The failure of an earlier try is shown only if there is no further try.
     ...(trouble && intake.state === 'failed' ? { trouble } : {}),
     ...(again ? { again } : {}),
   }));
 }
 
-/** Removes the word about a failed file, and the file where it was kept for another try. */
+/** Removes the message about a failed file, and the file itself if it was kept for another try. */
 export async function dismissIntake(id: string): Promise<void> {
   await transaction(async (client) => {
     await client.query("delete from intake where id::text = $1 and state = 'failed'", [id]);
@@ -77,7 +77,7 @@ export async function dismissIntake(id: string): Promise<void> {
   });
 }
 
-/** Has a failed file surveyed again, where it is still here; false where it is not. */
+/** Queues a failed file for another survey. Returns false if the file is not stored any more. */
 export const tryIntakeAgain = (id: string): Promise<boolean> =>
   beginAgain('survey', id, 'blob_id is not null');
 
@@ -99,7 +99,7 @@ export async function fileOfIntake({
   );
 }
 
-/** Ends an intake with its survey: its file becomes a source. False, with nothing written, where the claim holds no more. */
+/** Completes an intake with its survey: the file becomes a source. Returns false and writes nothing if the claim was lost. */
 export async function settleIntake(
   claim: Claim,
   survey: Survey,
@@ -119,7 +119,7 @@ export async function settleIntake(
   });
 }
 
-/** Ends an intake badly. The file itself is deleted, unless it is kept for another try. */
+/** Marks an intake as failed. The file is deleted unless it is kept for another try. */
 export async function failIntake(claim: Claim, trouble: Trouble, kept: boolean): Promise<boolean> {
   const file = await fileOfIntake(claim);
   if (!file) return false;
@@ -132,7 +132,7 @@ export async function failIntake(claim: Claim, trouble: Trouble, kept: boolean):
   });
 }
 
-/** Ends an intake in one transaction, then puts on the docket what now can be. */
+/** Completes an intake in one transaction, then adds to the docket every file whose turn it is. */
 const ending = (jobId: string, end: (client: PoolClient) => Promise<boolean>): Promise<boolean> =>
   transaction(async (client) => {
     // The job before the intake, as deleting a job locks them.

@@ -1,6 +1,6 @@
 import { entryOf } from '../core/entries';
 
-/** Work that runs one piece after the other in each lane, and beside that of other lanes. */
+/** Runs work in lanes: one piece after the other within a lane, different lanes at the same time. */
 export class Lanes<Name extends string> {
   private readonly last = new Map<Name, Promise<unknown>>();
 
@@ -8,7 +8,7 @@ export class Lanes<Name extends string> {
     for (const name of names) this.last.set(name, Promise.resolve());
   }
 
-  /** Runs `work` once what came before it in its lane has ended, however that ended. */
+  /** Runs `work` after everything queued before it in its lane has ended, whether it succeeded or failed. */
   run<T>(name: Name, work: () => Promise<T>): Promise<T> {
     const turn = entryOf(this.last, name).then(work);
     this.last.set(

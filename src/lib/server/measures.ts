@@ -4,7 +4,7 @@ import { endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { refreshSummary } from './jobs';
 
-/** What a claimed measure is about; undefined where the source is here no more. */
+/** The source that a claimed measure is for; undefined if the source was deleted. */
 export async function sourceToMeasure({
   id,
 }: Claim): Promise<{ blobId: string; survey: Survey } | undefined> {
@@ -15,7 +15,7 @@ export async function sourceToMeasure({
   return rows[0] && { blobId: rows[0].blob_id, survey: surveySchema.parse(rows[0].survey) };
 }
 
-/** Ends a measure with its survey; false, with nothing written, where the claim holds no more. */
+/** Completes a measure with its survey. Returns false and writes nothing if the claim was lost. */
 export const finishMeasure = (claim: Claim, survey: Survey): Promise<boolean> =>
   transaction(async (client) => {
     if (!(await endClaim(client, claim, 'done'))) return false;
@@ -23,7 +23,7 @@ export const finishMeasure = (claim: Claim, survey: Survey): Promise<boolean> =>
     return true;
   });
 
-/** Puts a survey with its measures in place, which a run made on its way, in the caller's transaction. */
+/** Stores a measured survey that a recipe run produced, in the caller's transaction. */
 export async function finishMeasureIn(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
   await client.query(
     "update measure set state = 'done', token = null, trouble = null, finished_at = now() where id = $1",
@@ -32,7 +32,7 @@ export async function finishMeasureIn(client: PoolClient, sha256: string, survey
   await putMeasured(client, sha256, survey);
 }
 
-/** Puts the measured survey in place and works out anew what the list of jobs shows of its jobs. */
+/** Stores the measured survey and updates the summaries of the jobs that use the source. */
 async function putMeasured(client: PoolClient, sha256: string, survey: Survey): Promise<void> {
   await client.query('update source set survey = $2 where sha256 = $1', [sha256, JSON.stringify(survey)]);
   const { rows } = await client.query<{ job_id: string }>(

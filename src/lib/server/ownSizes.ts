@@ -29,7 +29,7 @@ export async function keepOwnSize(value: unknown): Promise<OwnSize[]> {
   return listOwnSizes();
 }
 
-/** Forgets a size. Pages that have it keep it. */
+/** Deletes a named size. Pages of that size stay as they are. */
 export async function dropOwnSize(name: string): Promise<OwnSize[]> {
   await db().query('delete from own_size where lower(name) = lower($1)', [name]);
   return listOwnSizes();

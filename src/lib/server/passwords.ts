@@ -12,14 +12,14 @@ const memoryFor = ({ N, r }: { N: number; r: number }): number => 128 * N * r + 
 /** A password in one spelling of its letters, whatever keyboard it came from (RFC 8265, NFC). */
 const spelt = (password: string): string => password.normalize('NFC');
 
-/** What is kept of a password: the cost, a salt of its own, and what scrypt makes of both. */
+/** What is stored of a password: the cost, a random salt, and the scrypt hash. */
 export async function hashPassword(password: string): Promise<string> {
   const salt = randomBytes(SALT_BYTES);
   const hash = await derive(spelt(password), salt, HASH_BYTES, { ...COST, maxmem: memoryFor(COST) });
   return ['scrypt', COST.N, COST.r, COST.p, salt.toString('base64'), hash.toString('base64')].join('$');
 }
 
-/** Whether a password is the one that was kept. Takes the same time whatever is wrong; also where nothing was kept. */
+/** Whether a password matches the stored hash. Takes the same time in every case, also if no hash is stored. */
 export async function isPassword(password: string, kept: string | undefined): Promise<boolean> {
   const [, N, r, p, salt, hash] = (kept ?? NOBODY).split('$');
   const cost = { N: Number(N), r: Number(r), p: Number(p) };
@@ -31,7 +31,7 @@ export async function isPassword(password: string, kept: string | undefined): Pr
   return timingSafeEqual(made, wanted) && kept !== undefined;
 }
 
-/** No password leads to it; it costs as much to try as a real one. */
+/** A hash that no password matches; comparing with it costs as much as with a real one. */
 const NOBODY = [
   'scrypt',
   COST.N,

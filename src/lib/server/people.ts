@@ -13,10 +13,10 @@ const nameSchema = z
   .trim()
   .regex(/^[\p{L}\p{N}][\p{L}\p{N} ._'’-]{0,59}$/u);
 
-/** A session ends after so many minutes in which nothing was asked for by hand, and in any case after so many hours (OWASP Session Management Cheat Sheet: a working day). */
+/** A session ends after IDLE minutes without a request made by hand, and in any case after so many hours (OWASP Session Management Cheat Sheet: a working day). */
 const idleMinutes = (): number => Number(process.env.FOLDER_SESSION_IDLE_MINUTES ?? 120);
 const MOST_HOURS = 12;
-/** After so many attempts that failed the next one waits: with one name from one address, from one address, with one name. */
+/** Limits on failed attempts: for one name from one address, for one address, and for one name. Beyond one of them further attempts are refused for a while. */
 const MOST_FAILURES = { pair: 5, address: 20, name: 50 };
 const FAILURE_MINUTES = 15;
 
@@ -40,7 +40,7 @@ export async function addPerson(name: unknown, password: unknown): Promise<strin
   return firstOf(rows).name;
 }
 
-/** Takes a person's account away, and ends their sessions. False where there is none of that name. */
+/** Deletes a person's account and ends their sessions. Returns false if there is no such account. */
 export async function removePerson(name: string): Promise<boolean> {
   return (await db().query('delete from person where lower(name) = lower($1)', [name])).rowCount === 1;
 }
@@ -103,12 +103,12 @@ async function countTry(name: string, address: string): Promise<void> {
   const before = firstOf(rows);
   const often = keysOf(MOST_FAILURES).some((by) => before[by] >= MOST_FAILURES[by]);
   if (!often) return;
-  // One that was not let try does not make the wait longer.
+  // An attempt that was refused does not count, so it does not extend the wait.
   await db().query('delete from sign_in_failure where id = $1', [firstOf(mine).id]);
   throw new Problem(429, { code: 'sign-in-often', data: { minutes: FAILURE_MINUTES } });
 }
 
-/** The person whose session a token is; undefined where it has ended. `byHand`: it is a sign that somebody is there. */
+/** The person whose session a token belongs to; undefined if it has ended. With `byHand` the request counts as activity and extends the session. */
 export async function personOf(token: string, byHand: boolean): Promise<string | undefined> {
   const { rows } = await db().query<{ person: string }>(
     `update session set seen_at = case when $4 then now() else seen_at end

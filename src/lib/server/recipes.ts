@@ -15,7 +15,7 @@ export function recipeFrom(value: unknown): Recipe {
   }
 }
 
-/** All recipes in the order of their names. What another version of Folder kept and cannot be read stays as it is, and is told. */
+/** All recipes in the order of their names. Recipes that cannot be read, because another version of Folder wrote them, stay as they are and are reported. */
 export async function listRecipes(): Promise<{
   recipes: Recipe[];
   unread: { name: string; trouble: Trouble }[];
@@ -78,7 +78,7 @@ export async function saveRecipe(value: unknown): Promise<Recipe> {
   });
 }
 
-/** Forgets a recipe. What was made with it stays; drop folders that are bound to it wait. */
+/** Deletes a recipe. What was made with it stays; drop folders bound to it wait. */
 export async function dropRecipe(name: string): Promise<void> {
   await transaction(async (client) => {
     await client.query('delete from recipe where lower(name) = lower($1)', [name]);

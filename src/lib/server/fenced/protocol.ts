@@ -11,7 +11,7 @@ import { HandOverError } from '../../make/handOverError';
 export type Said =
   { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true; peakMb: number };
 
-/** Least milliseconds between two words of progress. */
+/** Least milliseconds between two progress messages. */
 const PROGRESS_EVERY_MS = 100;
 
 /**

@@ -2,7 +2,7 @@ import type { Step } from '../../core/docket/steps';
 import { PLAIN_LINES } from '../../core/model/lines';
 
 /**
- * What a process that stands by for single outputs is warmed up on: one like most files, and one of more objects and bytes
+ * Files on which a standby process for single outputs is warmed up: one like most files, and one with more objects and bytes
  * than are taken in one piece, of which only sheets are made. Pages take more memory, and such a process holds little.
  */
 export const SINGLE = [
@@ -33,5 +33,5 @@ export const FOLIOS: Step = {
   text: '{page}',
 };
 
-/** What is parsed is compiled for other objects than what stands in a program. */
+/** Objects from JSON.parse have other hidden classes than object literals, and code is compiled for each of them. */
 export const asItComesIn = <T>(task: T): T => JSON.parse(JSON.stringify(task));

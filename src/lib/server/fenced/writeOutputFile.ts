@@ -19,7 +19,7 @@ export interface OutputTask {
   despite?: string | undefined;
 }
 
-/** By what the process stands by for. */
+/** Warm-up work by the kind of standby process. */
 const WARM_UPS: Record<string, (() => AsyncGenerator<void, void>) | undefined> = {
   row: warmUpRow,
   single: warmUp,

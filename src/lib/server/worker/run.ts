@@ -55,9 +55,9 @@ export async function makeRuns(goesOn: () => boolean): Promise<void> {
   }
 }
 
-/** A source that was here is here no more: nobody used it. */
+/** The source was deleted meanwhile, because no job used it. */
 class Swept extends Error {}
-/** The run ends badly, for a reason that is told. */
+/** The run failed, for a reason that the user is told. */
 class Failed extends Error {
   constructor(readonly trouble: Trouble) {
     super(trouble.code);
@@ -115,7 +115,7 @@ async function carryOut(work: Work): Promise<void> {
   const surveys = { ...(others.length ? await surveysOf(others) : {}), [source]: survey };
   const job = workOut(docket, surveys);
   const { summary, findings: told } = judgedOf(job);
-  // A job that an earlier try made is this one's: no file gives two.
+  // If an earlier try made a job, this try uses it: one file never gives two jobs.
   const jobId =
     begun.jobId ??
     (await transaction(async (client) => {

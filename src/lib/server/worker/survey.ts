@@ -11,7 +11,7 @@ import { inWorkFolder } from '../workFolder';
 import { Lost, type Worked } from './workAt';
 
 const LIMITS = { seconds: 60, mb: 2048 };
-/** A large file gets a second more for each of these megabytes. */
+/** The time limit grows by one second for each of these megabytes. */
 const MB_PER_SECOND = 4;
 
 /** Surveys the file of an intake, in a fence, and settles the intake. */
