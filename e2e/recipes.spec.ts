@@ -199,8 +199,8 @@ test('a recipe is tried on an open job before it is replayed, asks for what it m
   await page.getByRole('button', { name: 'Replay', exact: true }).click();
   await expect(page.getByLabel('Docket')).toContainText('from “Front and back off”, version 1');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByLabel('Docket').locator('li:not(.ahead)')).toHaveCount(1);
-  await expect(page.getByLabel('Docket').locator('li.ahead')).toHaveCount(2);
+  await expect(page.getByLabel('Docket').locator('.step:not(.ahead)')).toHaveCount(1);
+  await expect(page.getByLabel('Docket').locator('.step.ahead')).toHaveCount(2);
 });
 
 test('200 files in bursts, two workers, one killed in the middle and started again: each gives one result, none is lost', async () => {

@@ -78,7 +78,7 @@
     <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
   {/if}
   <div class="jobs" role="list" aria-label="Jobs" style:--columns={columns} bind:clientWidth={width}>
-    <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20}>
+    <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20} bufferSize={2000}>
       {#snippet children(row)}
         <div class="row">
           {#each row as job (job.id)}<JobCard {job} oncopy={() => void copy(job.id)} ondelete={() => void remove(job.id)} />{/each}

@@ -52,7 +52,7 @@
     <p class="none">Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.</p>
   {/if}
   <div class="steps">
-    <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30}>
+    <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30} bufferSize={2000}>
       {#snippet children({ step, undone }, index)}
         {#if undone}
           {@const words = sayStep(step, bench.unit, bench.base.list)}

@@ -2,7 +2,6 @@
   import { sayAgo } from '../../words/ago';
   import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
-  import { WindowVirtualizer } from 'virtua/svelte';
   import type { WorkState } from '../../wire/told';
 
   interface Props {
@@ -35,42 +34,40 @@
     <div role="row" class="row head">
       {#each ['File', 'For', 'State', 'Result', ''] as head (head)}<span role="columnheader">{head}</span>{/each}
     </div>
-    <WindowVirtualizer data={work} getKey={(each) => `${each.of} ${each.id}`} ssrCount={30}>
-      {#snippet children(each)}
-        <div role="row" class="row {each.state}">
-          <span role="cell" class="name"
-            >{each.name || `its files (${each.total})`}<small
-              >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
-            ></span
-          >
-          <span role="cell" class="name">{each.for}</span>
-          <span role="cell">
-            {#if each.state === 'working'}{each.doing ?? 'working'}
-              <progress
-                max={each.total || undefined}
-                value={each.total ? each.done : undefined}
-                aria-label="{each.name || each.for}: {each.doing ?? 'working'}"
-              ></progress>
-              <small>{howFar(each)}</small>
-            {:else}<b>{each.state}</b>
-              <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
-          </span>
-          <span role="cell">
-            {#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
-            {#if each.trouble}<span class="trouble">{sayTrouble(each.trouble)}</span>
-            {:else if found(each).length}<small
-                >{found(each)
-                  .map(({ title }) => title)
-                  .join('; ')}</small
-              >{/if}
-          </span>
-          <span role="cell"
-            >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>Try again</button>{/if}
-            {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</span
-          >
-        </div>
-      {/snippet}
-    </WindowVirtualizer>
+    {#each work as each (`${each.of} ${each.id}`)}
+      <div role="row" class="row {each.state}">
+        <span role="cell" class="name"
+          >{each.name || `its files (${each.total})`}<small
+            >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
+          ></span
+        >
+        <span role="cell" class="name">{each.for}</span>
+        <span role="cell">
+          {#if each.state === 'working'}{each.doing ?? 'working'}
+            <progress
+              max={each.total || undefined}
+              value={each.total ? each.done : undefined}
+              aria-label="{each.name || each.for}: {each.doing ?? 'working'}"
+            ></progress>
+            <small>{howFar(each)}</small>
+          {:else}<b>{each.state}</b>
+            <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
+        </span>
+        <span role="cell">
+          {#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
+          {#if each.trouble}<span class="trouble">{sayTrouble(each.trouble)}</span>
+          {:else if found(each).length}<small
+              >{found(each)
+                .map(({ title }) => title)
+                .join('; ')}</small
+            >{/if}
+        </span>
+        <span role="cell"
+          >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>Try again</button>{/if}
+          {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</span
+        >
+      </div>
+    {/each}
   </div>
 {/if}
 
@@ -82,6 +79,9 @@
   .row {
     display: grid;
     grid-template-columns: 25% 25% 17% 1fr 90px;
+    /* Of a long list only the rows in sight are laid out and drawn. */
+    content-visibility: auto;
+    contain-intrinsic-size: auto 46px;
   }
   [role='cell'],
   [role='columnheader'] {
