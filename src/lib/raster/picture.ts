@@ -1,5 +1,5 @@
 import { deflateSync } from 'node:zlib';
-import sharp from 'sharp';
+import type { Sharp, SharpOptions } from 'sharp';
 import type { PackedImage, Picture } from '../core/model/survey';
 import { firstOf } from '../core/entries';
 
@@ -34,7 +34,7 @@ export function pictureKind(bytes: Uint8Array): Exclude<Picture['kind'], 'SVG'> 
 export async function unpackPicture(bytes: Uint8Array): Promise<{ images: PackedImage[]; picture: Picture }> {
   const kind = pictureKind(bytes)!;
   try {
-    const { pages = 1 } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
+    const { pages = 1 } = await (await open(bytes)).metadata();
     if (pages > MOST_IMAGES) throw new PictureError('too-many-pages', { most: MOST_IMAGES });
     const images: PackedImage[] = [];
     let stated = true;
@@ -52,8 +52,14 @@ export async function unpackPicture(bytes: Uint8Array): Promise<{ images: Packed
   }
 }
 
+/** The library is loaded when a picture comes: whoever reads PDFs alone needs not wait for it. */
+async function open(bytes: Uint8Array, more: SharpOptions = {}): Promise<Sharp> {
+  const { default: sharp } = await import('sharp');
+  return sharp(bytes, { limitInputPixels: MOST_PIXELS, ...more });
+}
+
 async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Promise<PackedImage> {
-  const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, page });
+  const image = await open(bytes, { page });
   const { width, height, density, channels, space, hasAlpha, orientation = 1 } = await image.metadata();
   const [ppi, turn] = [density && density > 1 ? density : 0, EXIF_TURN[orientation] ?? 0];
   if (kind === 'JPEG') {

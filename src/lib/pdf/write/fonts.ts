@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { deflateSync, inflateSync } from 'node:zlib';
-import * as fontkit from 'fontkit';
+import type * as fontkit from 'fontkit';
 import { faceKey } from '../../core/numbers/faceMetrics';
 import type { Setting } from '../../core/model/faces';
 import { PdfText, type AddObject, type Dictionary, type Plain } from '../objects/objects';
@@ -31,19 +31,20 @@ const OFFERED: readonly (readonly [from: number, to: number])[] = [
   [0x1e00, 0x22ff],
 ];
 
+const load = createRequire(import.meta.url);
 const opened = new Map<string, fontkit.Font>();
 
 /** The shipped font file of a face; read once, since unpacking it takes longer than setting a thousand lines. */
 export function openFace(face: FaceWeight): fontkit.Font {
   const key = faceKey(face);
   const known =
-    opened.get(key) ??
-    (fontkit.create(
-      unwrapped(readFileSync(createRequire(import.meta.url).resolve(FILES[key]!))),
-    ) as fontkit.Font);
+    opened.get(key) ?? (parser().create(unwrapped(readFileSync(load.resolve(FILES[key]!)))) as fontkit.Font);
   opened.set(key, known);
   return known;
 }
+
+/** The parser of fonts, loaded when text is set for the first time: most processes that read or write PDFs set none, and it takes 0.15 s. */
+const parser = (): typeof fontkit => load('fontkit');
 
 /** A font file with its tables unpacked once for all: WOFF (W3C, File Format 1.0) as the font it wraps, any other as it is. */
 function unwrapped(file: Buffer): Buffer {
