@@ -31,7 +31,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
     packages: /^(@cantoo\/pdf-lib|sharp|pg|node:.*)$/,
   },
   bench: {
-    rooms: ['core', 'pdf', 'raster', 'make', 'server', 'standins', 'tests', 'demo', 'scripts'],
+    rooms: ['core', 'pdf', 'raster', 'make', 'server', 'standins', 'tests', 'demo', 'e2e', 'scripts'],
     packages: /.*/,
   },
   tests: { rooms: ['core', 'words', 'pdf', 'raster', 'make', 'server'], packages: /.*/ },

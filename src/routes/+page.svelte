@@ -4,8 +4,7 @@
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
-  import JobCard from '$lib/ui/parts/JobCard.svelte';
-  import { WindowVirtualizer } from 'virtua/svelte';
+  import JobRows from '$lib/ui/parts/JobRows.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import Search from '@lucide/svelte/icons/search';
 
@@ -20,12 +19,6 @@
       return words.every((word) => text.includes(word));
     });
   });
-
-  /** Cards lie in rows, so that of many only those in sight are drawn. */
-  const [CARD, GAP] = [380, 20];
-  let width = $state(1224);
-  const columns = $derived(Math.max(1, Math.floor((width + GAP) / (CARD + GAP))));
-  const rows = $derived(Array.from({ length: Math.ceil(found.length / columns) }, (_, n) => found.slice(n * columns, (n + 1) * columns)));
 
   let wrong = $state('');
   const guard = async (work: () => Promise<unknown>): Promise<void> => {
@@ -77,15 +70,7 @@
   {:else if !found.length}
     <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
   {/if}
-  <div class="jobs" role="list" aria-label="Jobs" style:--columns={columns} bind:clientWidth={width}>
-    <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20} bufferSize={2000}>
-      {#snippet children(row)}
-        <div class="row">
-          {#each row as job (job.id)}<JobCard {job} oncopy={() => void copy(job.id)} ondelete={() => void remove(job.id)} />{/each}
-        </div>
-      {/snippet}
-    </WindowVirtualizer>
-  </div>
+  <JobRows jobs={found} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
 </main>
 
 <style>
@@ -116,16 +101,6 @@
     background-color: var(--mat);
     background-image: linear-gradient(var(--mat-fine) 1px, transparent 1px), linear-gradient(90deg, var(--mat-fine) 1px, transparent 1px);
     background-size: 38px 38px;
-  }
-  .jobs {
-    max-width: 1260px;
-    margin: 0 auto;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: repeat(var(--columns), 1fr);
-    gap: 20px;
-    padding-bottom: 20px;
   }
   .empty {
     display: grid;

@@ -5,6 +5,7 @@ import { bleedBox } from '../pages/page';
 import type { Page, Side } from '../model/page';
 import { cornerOf, frameOf } from './placeLines';
 import { both } from '../entries';
+import { mm } from '../measure/unit';
 
 /** Lines that a tool follows print over the art: what they knocked out would show where the tool is a hair off. */
 export const overprints = (purpose: Purpose): boolean => purpose !== 'printing';
@@ -54,6 +55,8 @@ function turnBy(degrees: number): Matrix {
 }
 
 /** Which side of an object a graphic stands at, as the leaf mirrors it. */
+/** How far a graphic stands off an object that it is put beside, as a form begins; by practice. */
+export const BESIDE_GAP = mm(3);
 export const BESIDE = ['outer', 'inner', 'head', 'foot'] as const;
 export type Beside = (typeof BESIDE)[number];
 

@@ -1,4 +1,5 @@
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../measure/box';
+import { mm } from '../measure/unit';
 import { applyToBox, invert, translate } from '../measure/matrix';
 import { artsOf, movePage } from './page';
 import type { Art } from '../model/art';
@@ -15,6 +16,8 @@ export interface Cuts {
 
 /** A part smaller than this on a side, in points, is no page. */
 const LEAST = 1;
+/** What both parts show of a picture that is cut, as a form begins: enough for a fold that is not exact, by practice. */
+export const SHOWN_TWICE = mm(3);
 const FAR = 14_400;
 
 /**

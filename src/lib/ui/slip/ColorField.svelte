@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { BLACK, mixOf, type Colour } from '../../core/ink/colour';
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { BLACK, mixOf, type Colour, colourSchema } from '../../core/ink/colour';
   import { screenColor } from '../mat/ink';
   import Choice from '../parts/Choice.svelte';
   import NumberField from './NumberField.svelte';
@@ -46,8 +47,7 @@
       <NumberField
         label={word}
         value={value[part] * 100}
-        least={0}
-        most={100}
+        {...limitsOf(colourSchema, part, 100)}
         onchange={(share, wrong) => onchange({ ...value, [part]: share / 100 } as Colour, wrong)}
       />
     {/each}
@@ -73,8 +73,7 @@
     <NumberField
       label="Tint"
       value={value.tint * 100}
-      least={0}
-      most={100}
+      {...limitsOf(colourSchema, 'tint', 100)}
       unit="%"
       onchange={(tint, wrong) => onchange({ ...value, tint: tint / 100 }, wrong)}
     />
@@ -83,8 +82,7 @@
   <NumberField
     label="Grey"
     value={value.black * 100}
-    least={0}
-    most={100}
+    {...limitsOf(colourSchema, 'black', 100)}
     unit="% black"
     onchange={(black, wrong) => onchange({ ...value, black: black / 100 }, wrong)}
   />

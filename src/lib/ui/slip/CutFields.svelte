@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { SHOWN_TWICE } from '../../core/pages/split';
   import type { Size } from '../../core/measure/box';
-  import { mm, type Unit } from '../../core/measure/unit';
+  import { type Unit } from '../../core/measure/unit';
   import Choice from '../parts/Choice.svelte';
   import LengthField from '../parts/LengthField.svelte';
 
@@ -55,7 +56,7 @@
     ['twice', 'show twice'],
   ]}
   value={twice ? 'twice' : 'out'}
-  onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || mm(3)) : Math.abs(value.gutter) }, 'gutter', false)}
+  onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || SHOWN_TWICE) : Math.abs(value.gutter) }, 'gutter', false)}
 />
 <LengthField
   label={twice ? 'Shown on both' : 'Left out between'}

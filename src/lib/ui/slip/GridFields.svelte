@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { stepKind } from '../../core/docket/steps';
   import CountField from './CountField.svelte';
 
   interface Props {
@@ -16,6 +18,18 @@
 </script>
 
 <div class="row">
-  <CountField label="Across" value={columns} most={12} of="columns" onchange={(count, bad) => set('columns', count, bad)} />
-  <CountField label="Down" value={rows} most={12} of="rows" onchange={(count, bad) => set('rows', count, bad)} />
+  <CountField
+    label="Across"
+    value={columns}
+    most={limitsOf(stepKind('join').schema, 'columns').most}
+    of="columns"
+    onchange={(count, bad) => set('columns', count, bad)}
+  />
+  <CountField
+    label="Down"
+    value={rows}
+    most={limitsOf(stepKind('join').schema, 'rows').most}
+    of="rows"
+    onchange={(count, bad) => set('rows', count, bad)}
+  />
 </div>

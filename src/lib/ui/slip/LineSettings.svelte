@@ -1,6 +1,7 @@
 <script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>">
   import { FACES } from '../../core/model/faces';
-  import type { StepOf } from '../../core/docket/steps';
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { stepKind, type StepOf } from '../../core/docket/steps';
   import type { Bench } from '../bench.svelte';
   import Choice from '../parts/Choice.svelte';
   import Folded from '../parts/Folded.svelte';
@@ -55,7 +56,13 @@
       {#each FACES as face (face)}<option>{face}</option>{/each}
     </select>
   </div>
-  <NumberField label="Size" value={step.size} least={1} most={600} unit="pt" onchange={(size, bad) => set('size', { size }, bad)} />
+  <NumberField
+    label="Size"
+    value={step.size}
+    {...limitsOf(stepKind('folio').schema, 'size')}
+    unit="pt"
+    onchange={(size, bad) => set('size', { size }, bad)}
+  />
 </div>
 {#if step.date}
   <div>

@@ -1,4 +1,6 @@
 <script lang="ts" generics="Margins extends { head: number; foot: number; spine: number; fore: number; columns: number; gap: number }">
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { stepKind } from '../../core/docket/steps';
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, type Size } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
@@ -48,7 +50,7 @@
   <CountField
     label="Columns"
     value={value.columns}
-    most={40}
+    most={limitsOf(stepKind('margins').schema, 'columns').most}
     of="columns"
     onchange={(columns, bad) => set('columns', { columns } as Partial<Margins>, bad)}
   />

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { stepKind } from '../../core/docket/steps';
   import CountField from './CountField.svelte';
 
   interface Props {
@@ -27,7 +29,7 @@
   <CountField
     label="How many wanted"
     value={value.quantity}
-    most={10_000_000}
+    most={limitsOf(stepKind('piece').schema, 'quantity').most}
     of="pieces"
     onchange={(quantity, wrong) => {
       wrongCount = wrong;

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { schemeSchema } from '../../core/sheets/schemes';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { workOf } from '../../core/sheets/press';
   import { LAYS, WORK_STYLES } from '../../core/sheets/pressTerms';
@@ -63,12 +65,10 @@
       <NumberField
         label="Copies across"
         value={copies.across}
-        least={1}
-        most={100}
-        whole
+        {...limitsOf(schemeSchema, 'copies.across')}
         onchange={(value, wrong) => setCopies('across', value, wrong)}
       />
-      <NumberField label="up" value={copies.up} least={1} most={100} whole onchange={(value, wrong) => setCopies('up', value, wrong)} />
+      <NumberField label="up" value={copies.up} {...limitsOf(schemeSchema, 'copies.up')} onchange={(value, wrong) => setCopies('up', value, wrong)} />
     </div>
     <label class="tick"
       ><input
@@ -119,9 +119,8 @@
         <NumberField
           label="Pieces wanted"
           value={scheme.run?.pieces ?? 0}
+          {...limitsOf(schemeSchema, 'run.pieces')}
           least={0}
-          most={10_000_000}
-          whole
           onchange={(value, wrong) =>
             draft.take('pieces', wrong ? undefined : value, (pieces) => ({
               run: { overs: scheme.run?.overs ?? PLAIN_OVERS, ...(pieces ? { pieces } : {}) },
@@ -132,8 +131,7 @@
         label="Overs"
         unit="%"
         value={scheme.run?.overs ?? PLAIN_OVERS}
-        least={0}
-        most={100}
+        {...limitsOf(schemeSchema, 'run.overs')}
         onchange={(value, wrong) => draft.take('overs', wrong ? undefined : value, (overs) => ({ run: { ...scheme.run, overs } }))}
       />
     </div>

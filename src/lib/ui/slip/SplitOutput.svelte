@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { splitsOf, type OutputKind } from '../../core/handover/outputs';
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { splitsOf, type OutputKind, outputKind } from '../../core/handover/outputs';
   import { PART_MB, type Split } from '../../core/handover/split';
   import type { PageList } from '../../core/model/page';
   import { counted, splitName, type SplitBy } from '../../words/outputs';
@@ -40,7 +41,7 @@
   <CountField
     label="{unit.charAt(0).toUpperCase()}{unit.slice(1)} a file"
     value={split.count}
-    most={100000}
+    most={limitsOf(outputKind(kind).schema, 'split.count').most}
     of={unit}
     onchange={(count) => onchange({ by: 'every', count })}
   />
@@ -48,7 +49,7 @@
   <CountField
     label="Bookmarks of level"
     value={level + 1}
-    most={21}
+    most={limitsOf(outputKind(kind).schema, 'split.level').most + 1}
     of="levels"
     onchange={(value) => onchange({ by: 'bookmarks', level: Math.max(0, (value || 1) - 1) })}
   />

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { limitsOf } from '../../core/docket/limitsOf';
   import type { Size } from '../../core/measure/box';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
   import { nameSize } from '../../core/paper/sizes';
-  import { caliperOf, MOST_CALIPER, samePaper, STOCKS, stocksFor, type Stock } from '../../core/paper/stock';
+  import { caliperOf, MOST_CALIPER, samePaper, STOCKS, stocksFor, type Stock, stockSchema } from '../../core/paper/stock';
   import { sayPageLength } from '../../words/lengths';
   import { papers } from '../kept.svelte';
   import Choice from '../parts/Choice.svelte';
@@ -72,8 +73,8 @@
 <Folded title="Paper">
   <div class="fields">
     <div class="row">
-      <NumberField label="Grammage" unit="g/m²" value={stock.grammage} least={10} most={2000} onchange={figure('grammage')} />
-      <NumberField label="Bulk" unit="cm³/g" value={stock.bulk} least={0.3} most={5} onchange={figure('bulk')} />
+      <NumberField label="Grammage" unit="g/m²" value={stock.grammage} {...limitsOf(stockSchema, 'grammage')} onchange={figure('grammage')} />
+      <NumberField label="Bulk" unit="cm³/g" value={stock.bulk} {...limitsOf(stockSchema, 'bulk')} onchange={figure('bulk')} />
     </div>
     <div class="row">
       <LengthField

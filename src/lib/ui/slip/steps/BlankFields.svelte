@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import { A4_SHAPE, blank, LEFT_BLANK, type BlankShape } from '../../../core/docket/steps/blank';
   import { COLUMN_GAP, PLAIN_MARGINS } from '../../../core/docket/shapes';
   import { sayWrongBleed } from '../../../words/lengths';
@@ -32,7 +34,13 @@
   }
 </script>
 
-<CountField label="How many" value={step.count} most={2000} of="pages" onchange={(count, bad) => set('count', { count }, bad)} />
+<CountField
+  label="How many"
+  value={step.count}
+  most={limitsOf(stepKind('blank').schema, 'count').most}
+  of="pages"
+  onchange={(count, bad) => set('count', { count }, bad)}
+/>
 {#if first}
   <BookFields {book} onchange={lie} />
 {:else}

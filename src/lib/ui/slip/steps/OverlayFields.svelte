@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import { overprints } from '../../../core/numbers/placeLaid';
   import { PURPOSES, type Purpose } from '../../../core/model/laid';
   import { PURPOSE_WORD } from '../../../words/numbers';
@@ -45,8 +47,7 @@
       <NumberField
         label="Scale"
         value={step.scale * 100}
-        least={1}
-        most={10_000}
+        {...limitsOf(stepKind('overlay').schema, 'scale', 100)}
         unit="%"
         onchange={(scale, bad) => {
           wrong = bad;

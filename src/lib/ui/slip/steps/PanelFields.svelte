@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import { formatLength } from '../../../core/measure/formatLength';
   import { addressOf, foldedOver, foldInWidth } from '../../../core/pages/panels';
   import { pickedOf } from '../../../core/select/selection';
@@ -23,7 +25,13 @@
 </script>
 
 <div class="row">
-  <CountField label="Panels on each" value={step.count} most={6} of="panels" onchange={(count, bad) => set({ count }, 'count', bad)} />
+  <CountField
+    label="Panels on each"
+    value={step.count}
+    most={limitsOf(stepKind('panel').schema, 'count').most}
+    of="panels"
+    onchange={(count, bad) => set({ count }, 'count', bad)}
+  />
   <LengthField
     label="Fold-in allowance"
     value={step.allowance}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import type { TextAt } from '../../../core/model/lines';
   import { mm } from '../../../core/measure/unit';
   import { PLACE_WORD } from '../../../words/numbers';
@@ -82,8 +84,7 @@
     <NumberField
       label="Rule’s weight"
       value={rule.width}
-      least={0.05}
-      most={72}
+      {...limitsOf(stepKind('running').schema, 'rule.width')}
       unit="pt"
       onchange={(width, bad) => set('rule', { rule: { ...rule, width } }, bad)}
     />

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import { setNumber } from '../../../core/numbers/set';
   import { pickedOf } from '../../../core/select/selection';
   import Working from '../../parts/Working.svelte';
@@ -18,9 +20,19 @@
 </script>
 
 <div class="three">
-  <NumberField label="First" value={step.start} least={0} most={999_999_999} whole onchange={(start, bad) => set('start', { start }, bad)} />
-  <NumberField label="Step" value={step.by} least={-1_000_000} most={1_000_000} whole onchange={(by, bad) => set('by', { by }, bad)} />
-  <NumberField label="Digits" value={step.digits} least={1} most={12} whole onchange={(digits, bad) => set('digits', { digits }, bad)} />
+  <NumberField
+    label="First"
+    value={step.start}
+    {...limitsOf(stepKind('set').schema, 'start')}
+    onchange={(start, bad) => set('start', { start }, bad)}
+  />
+  <NumberField label="Step" value={step.by} {...limitsOf(stepKind('set').schema, 'by')} onchange={(by, bad) => set('by', { by }, bad)} />
+  <NumberField
+    label="Digits"
+    value={step.digits}
+    {...limitsOf(stepKind('set').schema, 'digits')}
+    onchange={(digits, bad) => set('digits', { digits }, bad)}
+  />
 </div>
 <div>
   <label class="label" for={id}>Prefix</label>

@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import { graphicOf } from '../../../core/docket/steps/graphic';
   import { scaleOf } from '../../../core/docket/steps/stamp';
   import { StepProblem } from '../../../core/docket/stepKind';
   import type { StepOf } from '../../../core/docket/steps';
   import { formatSize } from '../../../core/measure/formatLength';
-  import { mm } from '../../../core/measure/unit';
-  import { BESIDE, placeBeside, type Beside } from '../../../core/numbers/placeLaid';
+  import { BESIDE, placeBeside, type Beside, BESIDE_GAP } from '../../../core/numbers/placeLaid';
   import type { Placing } from '../../../core/model/laid';
   import { SelectionError } from '../../../core/select/selection';
   import { PLACE_WORD } from '../../../words/numbers';
@@ -48,7 +49,7 @@
   // --- Beside an object that is on the page already. ---
 
   let object = $state.raw<OnPage | undefined>();
-  let beside = $state<{ at: Beside; gap: number }>({ at: 'outer', gap: mm(3) });
+  let beside = $state<{ at: Beside; gap: number }>({ at: 'outer', gap: BESIDE_GAP });
   const take = (clicked: OnPage): void => {
     bench.draft.asking = undefined;
     object = clicked;
@@ -87,8 +88,7 @@
     <NumberField
       label="Of its size"
       value={step.size.scale * 100}
-      least={0.1}
-      most={100_000}
+      {...limitsOf(stepKind('stamp').schema, 'size.scale', 100)}
       unit="%"
       onchange={(share, bad) => set('size', { size: { by: 'scale', scale: share / 100 } }, bad)}
     />
@@ -98,7 +98,7 @@
       label={by === 'width' ? 'Width' : 'Height'}
       value={step.size.by === 'width' ? step.size.width : step.size.height}
       unit={bench.unit}
-      check={(points) => (points < 0.1 ? 'A stamp is larger than 0.' : undefined)}
+      check={(points) => (points < limitsOf(stepKind('stamp').schema, 'size.width').least ? 'A stamp is larger than 0.' : undefined)}
       onchange={(points) =>
         set('size', points === undefined ? {} : { size: by === 'width' ? { by, width: points } : { by, height: points } }, points === undefined)}
     />
@@ -154,12 +154,17 @@
 <KeptStamps {bench} {step} onuse={(change) => set('graphic', change)} />
 <Folded title="Turn, opacity, behind">
   <div class="row">
-    <NumberField label="Turn" value={step.placing.turn} least={-360} most={360} unit="°" onchange={(turn, bad) => place({ turn }, 'turn', bad)} />
+    <NumberField
+      label="Turn"
+      value={step.placing.turn}
+      {...limitsOf(stepKind('stamp').schema, 'placing.turn')}
+      unit="°"
+      onchange={(turn, bad) => place({ turn }, 'turn', bad)}
+    />
     <NumberField
       label="Opacity"
       value={step.opacity * 100}
-      least={0}
-      most={100}
+      {...limitsOf(stepKind('stamp').schema, 'opacity', 100)}
       unit="%"
       onchange={(share, bad) => set('opacity', { opacity: share / 100 }, bad)}
     />

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { stepKind } from '../../../core/docket/steps';
   import type { FieldsProps } from '../fields';
   import NewFormatField from '../NewFormatField.svelte';
   import PlaceField from '../PlaceField.svelte';
@@ -6,6 +8,7 @@
   let { bench, step, before, onchange }: FieldsProps<'take-in'> = $props();
   const picture = $derived(bench.surveys[step.source]?.picture);
   let wrong = $state(false);
+  const LIMITS = limitsOf(stepKind('take-in').schema, 'ppi');
 </script>
 
 <p class="file">{step.name}</p>
@@ -26,16 +29,16 @@
       id="ppi"
       class="field mono"
       type="number"
-      min="1"
-      max="10000"
+      min={LIMITS.least}
+      max={LIMITS.most}
       value={step.ppi ?? Math.round(picture.ppi * 100) / 100}
       oninput={(event) => {
         const ppi = event.currentTarget.valueAsNumber;
-        wrong = !(ppi >= 1 && ppi <= 10_000);
+        wrong = !(ppi >= LIMITS.least && ppi <= LIMITS.most);
         onchange(wrong ? step : { ...step, ppi }, wrong);
       }}
     />
-    {#if wrong}<p class="wrong" role="alert">Pixels an inch are from 1 to 10,000.</p>{/if}
+    {#if wrong}<p class="wrong" role="alert">Pixels an inch are from {LIMITS.least} to {LIMITS.most}.</p>{/if}
     <p class="quiet small">
       {picture.stated ? `The ${picture.kind} states ${Math.round(picture.ppi)}.` : `The ${picture.kind} states none; 300 is assumed.`}
     </p>
