@@ -40,6 +40,7 @@ async function make(button: string): Promise<void> {
 /** What has the name of a folded part of the slip opens it. */
 const unfold = (title: string) => slip(page).locator('summary', { hasText: title }).first().click();
 
+await page.goto(folder.url, { timeout: 60_000 });
 await take('jobs', async () => void (await page.goto(folder.url)));
 await take('take-in', () => open('Season timetable', 'Take in'));
 await take('pages', async () => {
@@ -123,7 +124,7 @@ await take('recipes', async () => {
   await page.goto(`${folder.url}/recipes`);
   await page.getByText('Scanner (a simulated stand-in)').click();
   await page.getByRole('button', { name: 'Scan one now' }).click();
-  await page.getByText('1 done').waitFor({ timeout: 90_000 });
+  await page.getByText('1 done').first().waitFor({ timeout: 90_000 });
 });
 await take('work', async () => void (await page.goto(`${folder.url}/work`)));
 
