@@ -1,5 +1,5 @@
 /**
- * Sets DATABASE_URL to the private database of this directory, where nothing says another one; one that does not run is
+ * Sets DATABASE_URL to the private database of this directory, if nothing says another one; one that does not run is
  * started, and left running only as long as the program that called.
  */
 export async function useOwnDatabase(): Promise<() => void> {

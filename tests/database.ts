@@ -2,7 +2,7 @@ import pg from 'pg';
 import { closeDb } from '../src/lib/server/db';
 import { migrate } from '../src/lib/server/migrate';
 
-/** The PostgreSQL server that tests may make databases on; undefined where there is none. */
+/** The PostgreSQL server that tests may make databases on; undefined if there is none. */
 export const server = process.env.DATABASE_URL;
 
 /** Makes an empty database with all tables, for the tests of one file, and lets the program use it; returns how to end that. */

@@ -22,7 +22,7 @@ const EVERY_MS = 4000;
 const PAUSE_MS = 60_000;
 /** How work ends whose every try was killed. */
 const AFTER_TRIES = new Set(['worker-died', 'stopped-early', 'unforeseen']);
-/** What waits goes on being worked afterwards; where nothing of it moved for so long, it is stuck. */
+/** What waits goes on being worked afterwards; if nothing of it moved for so long, it is stuck. */
 const STUCK_SECONDS = 120;
 
 const tempBefore = new Set(readdirSync(tmpdir()));
@@ -155,7 +155,7 @@ await Promise.all(work);
 console.log(`\nkilled: ${JSON.stringify(killed)}`);
 await folder.isWell(120);
 
-/** Waits until nothing waits or is worked any more; false where that does not move. */
+/** Waits until nothing waits or is worked any more; false if that does not move. */
 async function settled(): Promise<boolean> {
   let [last, since] = [-1, Date.now()];
   while (Date.now() - since < STUCK_SECONDS * 1000) {

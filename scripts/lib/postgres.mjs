@@ -83,7 +83,7 @@ class Cluster {
     return `postgresql://folder:${readFileSync(this.passwordFile, 'utf8')}@127.0.0.1:${port}/postgres`;
   }
 
-  /** The port on which it runs already; undefined where it does not. */
+  /** The port on which it runs already; undefined if it does not. */
   runningPort() {
     const { status } = spawnSync(join(this.programs, 'pg_ctl'), ['-D', this.data, 'status'], {
       ...this.who,

@@ -63,7 +63,7 @@ const NEEDS: Record<Command, { files: number; options: readonly string[]; may?: 
   template: { files: 1, options: ['out'], may: ['json'] },
 };
 
-/** Reads a call; undefined where it is none. */
+/** Reads a call; undefined if it is none. */
 export function readCall(args: string[], io: Io): Call | { command: 'help' } | undefined {
   try {
     const { values, positionals } = parseArgs({

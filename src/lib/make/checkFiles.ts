@@ -12,7 +12,7 @@ import type { MadeFile } from './made';
 import type { HandOverJob } from './outputs/outputMaker';
 import { firstOf } from '../core/entries';
 
-/** Surveys files that were written and holds them against what was asked. Throws HandOverError where one is not what it should be. */
+/** Surveys files that were written and holds them against what was asked. Throws HandOverError if one is not what it should be. */
 export async function checkFiles(
   docket: Docket,
   output: Output,

@@ -42,7 +42,7 @@ export async function handOver(docket: Docket, output: Output, job: HandOverJob)
   }));
 }
 
-/** The parts of an output. Throws HandOverError where it cannot be made or split so. */
+/** The parts of an output. Throws HandOverError if it cannot be made or split so. */
 export function partsAsked(work: WorkedOut, output: Output): Part[] {
   try {
     return partsOf(work, output);
@@ -54,7 +54,7 @@ export function partsAsked(work: WorkedOut, output: Output): Part[] {
   }
 }
 
-/** The names of the files of parts. Throws HandOverError where the pattern cannot be read. */
+/** The names of the files of parts. Throws HandOverError if the pattern cannot be read. */
 export function namesOf(work: WorkedOut, output: Output, parts: readonly Part[], at: Date): string[] {
   try {
     return partNames(work, output, parts, dayOf(at));

@@ -11,7 +11,7 @@ import { entryOf, firstOf } from '../core/entries';
 /** Writes one PDF into a sink. */
 export type WritePdf = (context: Omit<WriteContext, 'id' | 'title' | 'inks'>) => Promise<void>;
 
-/** Writes one file, and how many bytes it came to. `only`: the pages that it has, where not all. */
+/** Writes one file, and how many bytes it came to. `only`: the pages that it has, if not all. */
 export async function writeFile(
   name: string,
   job: HandOverJob,

@@ -49,7 +49,7 @@ export function inkBounds(
   };
 }
 
-/** Bounds of the visible text in the page's own user space; undefined where there is none. */
+/** Bounds of the visible text in the page's own user space; undefined if there is none. */
 export function textBounds(p: WrappedPdfiumModule, page: number): Box | undefined {
   const text = p.FPDFText_LoadPage(page);
   if (!text) return undefined;
@@ -94,7 +94,7 @@ interface Word {
 /** Letters that make a word, by which a page is read. */
 const WORD = /\p{L}{3}/u;
 
-/** How a reader must turn a page clockwise to read most of its words, in the page's own user space; undefined where it has none. */
+/** How a reader must turn a page clockwise to read most of its words, in the page's own user space; undefined if it has none. */
 export function leanOfWords(p: WrappedPdfiumModule, page: number): Turn | undefined {
   const text = p.FPDFText_LoadPage(page);
   if (!text) return undefined;
@@ -251,7 +251,7 @@ function textBlocks(p: WrappedPdfiumModule, page: number): Box[] {
   }
 }
 
-/** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined where there is none. */
+/** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined if there is none. */
 export function coarsestImage(p: WrappedPdfiumModule, page: number, userUnit: number): number | undefined {
   const memory = p.pdfium.wasmExports.malloc(24);
   let [coarsest, seen] = [Infinity, 0];

@@ -9,7 +9,7 @@ export interface RenderRequest {
   key: string;
   /** Where the source's bytes are, or those of a copy for viewing. */
   url: string;
-  /** See-through where nothing is drawn. */
+  /** See-through if nothing is drawn. */
   clear: boolean;
   index: number;
   media: Box;

@@ -22,7 +22,7 @@ export async function openBlob(): Promise<string> {
 
 /**
  * Adds bytes (at most a chunk) at the end of a file that is arriving, in a transaction of their own: no connection is held
- * while more are waited for. Returns its new size; undefined where it did not end at `offset`, and then nothing is added.
+ * while more are waited for. Returns its new size; undefined if it did not end at `offset`, and then nothing is added.
  */
 export async function appendTo(id: string, offset: number, bytes: Uint8Array): Promise<number | undefined> {
   const { rows } = await db().query<{ size: string }>(

@@ -115,7 +115,7 @@ export async function nameOfDropFolder(id: string): Promise<string> {
   return rows[0].name;
 }
 
-/** The directory of a drop folder, made with all its places. Throws Problem where it leads out of the root, cannot be written, or its disk is full. */
+/** The directory of a drop folder, made with all its places. Throws Problem if it leads out of the root, cannot be written, or its disk is full. */
 export async function openDirectory(name: string): Promise<string> {
   const root = dropRoot();
   const path = join(root, name);

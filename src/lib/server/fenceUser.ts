@@ -33,7 +33,7 @@ interface User {
 let known: User | undefined | null = null;
 
 /**
- * The unprivileged user that fenced processes run as: `FOLDER_FENCE_USER`, else nobody. Nothing where this process is not
+ * The unprivileged user that fenced processes run as: `FOLDER_FENCE_USER`, else nobody. Nothing if this process is not
  * root, or where that user could not read the program; then this is said in the log, once.
  */
 export function fenceUser(): Partial<User> {

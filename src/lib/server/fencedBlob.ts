@@ -11,7 +11,7 @@ export interface FileTask {
   out: string;
 }
 
-/** What a fenced process makes of a blob; `task` is what it is told besides. Throws Problem 422 where it ends badly. */
+/** What a fenced process makes of a blob; `task` is what it is told besides. Throws Problem 422 if it ends badly. */
 export async function makeOfBlob<Task extends FileTask>(
   blobId: string,
   name: string,

@@ -81,7 +81,7 @@ export async function dismissIntake(id: string): Promise<void> {
 export const tryIntakeAgain = (id: string): Promise<boolean> =>
   beginAgain('survey', id, 'blob_id is not null');
 
-/** The file of a claimed intake; undefined where its job was deleted meanwhile. */
+/** The file of a claimed intake; undefined if its job was deleted meanwhile. */
 export async function fileOfIntake({
   id,
 }: Claim): Promise<{ jobId: string; blobId: string; sha256: string; size: number } | undefined> {

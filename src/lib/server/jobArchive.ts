@@ -156,7 +156,7 @@ const bad = (): never => {
   throw new Problem(400, { code: 'bad-archive' });
 };
 
-/** The entries of a ZIP by their names. Throws Problem where there are too many. */
+/** The entries of a ZIP by their names. Throws Problem if there are too many. */
 async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
   const entries = new Map<string, yauzl.Entry>();
   await new Promise<void>((done, fail) => {

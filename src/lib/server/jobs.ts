@@ -111,7 +111,7 @@ export async function readJob(id: string, client: Db = db()): Promise<JobState> 
   };
 }
 
-/** A docket from the database. Throws Problem 422 where a newer Folder wrote it, or it is damaged. */
+/** A docket from the database. Throws Problem 422 if a newer Folder wrote it, or it is damaged. */
 function stored(docket: unknown): Docket {
   try {
     return readDocket(docket);
@@ -155,7 +155,7 @@ export async function saveDocket(id: string, revision: unknown, value: unknown):
   });
 }
 
-/** Which state a change was made of. Throws Problem 400 where nothing says: it could overwrite what somebody else did. */
+/** Which state a change was made of. Throws Problem 400 if nothing says: it could overwrite what somebody else did. */
 function revisionFrom(value: unknown): number {
   if (typeof value === 'number' && Number.isInteger(value)) return value;
   throw new Problem(400, { code: 'no-revision' });

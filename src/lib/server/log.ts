@@ -2,7 +2,7 @@ import pino from 'pino';
 
 /**
  * The log: one JSON object a line on standard output. `FOLDER_LOG` says from which level on (`trace` … `fatal`, `silent`);
- * `info` where nothing is said.
+ * `info` if nothing is said.
  */
 export const log = pino({
   level: process.env.FOLDER_LOG ?? (process.env.VITEST ? 'silent' : 'info'),

@@ -18,7 +18,7 @@ import { firstOf } from '../core/entries';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
 
-/** Orders an output of the job as it stands. Throws Problem where it is set up wrongly, or where findings say stop and nothing says why it goes out all the same. */
+/** Orders an output of the job as it stands. Throws Problem if it is set up wrongly, or where findings say stop and nothing says why it goes out all the same. */
 export async function orderOutput(jobId: string, value: unknown): Promise<string> {
   const order = orderSchema.safeParse(value);
   if (!order.success)
@@ -88,7 +88,7 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
   }));
 }
 
-/** What of a docket decides what its outputs look like, however it was written: by a recipe, or by an older Folder. Undefined where it cannot be read. */
+/** What of a docket decides what its outputs look like, however it was written: by a recipe, or by an older Folder. Undefined if it cannot be read. */
 function worth(docket: unknown): string | undefined {
   let read: Docket;
   try {
@@ -164,7 +164,7 @@ export async function addFinished(
   await addFiles(client, firstOf(rows).id, files);
 }
 
-/** Ends an output well, with its files; false where the claim holds no more, and then the transaction is to be rolled back. */
+/** Ends an output well, with its files; false if the claim holds no more, and then the transaction is to be rolled back. */
 export async function finishOutput(
   client: PoolClient,
   claim: Claim,

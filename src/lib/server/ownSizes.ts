@@ -16,7 +16,7 @@ export async function listOwnSizes(): Promise<OwnSize[]> {
   return (await db().query<OwnSize>('select name, width, height from own_size order by lower(name)')).rows;
 }
 
-/** Keeps a size under a name; one of that name is changed. Throws Problem where the name is a standard one. */
+/** Keeps a size under a name; one of that name is changed. Throws Problem if the name is a standard one. */
 export async function keepOwnSize(value: unknown): Promise<OwnSize[]> {
   const size = ownSizeSchema.safeParse(value);
   if (!size.success) throw new Problem(400, { code: 'bad-size' });

@@ -5,7 +5,7 @@ import { hashPassword, isPassword } from './passwords';
 import { Problem } from './problem';
 import { firstOf, keysOf } from '../core/entries';
 
-/** Shortest password: OWASP Authentication Cheat Sheet, where nothing else than the password is asked for (NIST SP 800-63B). */
+/** Shortest password: OWASP Authentication Cheat Sheet, if nothing else than the password is asked for (NIST SP 800-63B). */
 export const LEAST_PASSWORD = 15;
 const MOST_PASSWORD = 200;
 const nameSchema = z

@@ -127,7 +127,7 @@ export interface BegunRun {
 /** Claims the oldest run that waits. Undefined when there is nothing to do any more. */
 export const claimRun = (): Promise<Claim | undefined> => claimNext('run');
 
-/** What a claimed run is to do; undefined where it was removed meanwhile. */
+/** What a claimed run is to do; undefined if it was removed meanwhile. */
 export async function orderedRun({ id }: Claim): Promise<BegunRun | undefined> {
   const { rows } = await db().query<{
     recipe: Recipe;
@@ -157,7 +157,7 @@ export async function orderedRun({ id }: Claim): Promise<BegunRun | undefined> {
   );
 }
 
-/** Ties the job that was made to a run, in the caller's transaction; false where the claim holds no more. */
+/** Ties the job that was made to a run, in the caller's transaction; false if the claim holds no more. */
 export async function tieToRun(
   client: PoolClient,
   { id, token }: Claim,
@@ -170,7 +170,7 @@ export async function tieToRun(
   return rowCount === 1;
 }
 
-/** Ends a run, in the caller's transaction; false where the claim holds no more. Its file goes, unless it is kept for another try. */
+/** Ends a run, in the caller's transaction; false if the claim holds no more. Its file goes, unless it is kept for another try. */
 export async function finishRun(
   client: PoolClient,
   claim: Claim,

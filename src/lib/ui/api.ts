@@ -30,19 +30,19 @@ export class Refused extends Error {
   }
 }
 
-/** Statuses that say that the server, or what it needs, is away just now, or that nobody is signed in any more. */
+/** Statuses for a server or database that is away for a while, and for a session that has ended: the call is worth repeating later. */
 const AWAY: readonly number[] = [0, 401, 502, 503, 504];
 /** Whether a call failed because nobody answered, and not because it was refused. */
 export const isNoAnswer = (error: unknown): boolean =>
   error instanceof Refused ? AWAY.includes(error.status) : isNetworkError(error);
 
-/** Fetch standard: a network error is a TypeError; a call that was given up is a TimeoutError. */
+/** By the Fetch standard a network error is a TypeError, and a call that timed out a TimeoutError. */
 const isNetworkError = (error: unknown): boolean =>
   error instanceof TypeError || (error instanceof DOMException && error.name === 'TimeoutError');
 
 /** A call that takes longer is given up. */
 const CALL_MS = 30_000;
-/** So is asking how things stand: three seconds after the server went away people know. */
+/** The same for status requests: people see within three seconds that the server went away. */
 const PULSE_MS = 1800;
 
 async function call<T>(method: string, path: string, body?: unknown, ms = CALL_MS): Promise<T> {
@@ -88,7 +88,7 @@ export const api = {
   status: (id: string) => call<JobStatus>('GET', `/api/jobs/${id}/status`),
   pulse: (id: string, query: { window: string; tag: string; doing: string }) =>
     call<JobPulse>('GET', `/api/jobs/${id}/status?${new URLSearchParams(query)}`, undefined, PULSE_MS),
-  /** Says that a window no longer shows a job. Nobody waits for an answer: the window may be gone before. */
+  /** Tells the server that a window no longer shows a job, without waiting for the answer, because the window may be closing. */
   gone: (id: string, window: string): void =>
     void fetch(`/api/jobs/${id}/status?window=${window}`, { method: 'DELETE', keepalive: true }).catch(
       () => undefined,
@@ -132,9 +132,9 @@ export const api = {
     call<{ name: string }>('POST', `/api/drop-folders/${id}/scan`, { faults }),
 };
 
-/** Bytes that one request brings of a file; each is sent again by itself where the line was cut. */
+/** Bytes of a file in one request. After a broken connection only that piece is sent again. */
 const PIECE_BYTES = 4 << 20;
-/** An upload goes on by itself after cuts, for about ten minutes without one byte getting through. */
+/** An upload resumes by itself after broken connections, until about ten minutes have passed without a byte getting through. */
 const RETRY_DELAYS = [0, 300, 1000, 2000, ...Array.from({ length: 120 }, () => 5000)];
 
 /** Sends the bytes of a file (tus 1.0.0), and returns the id of the upload. `onProgress` hears the share sent, from 0 to 1. Rejects with Refused. */
@@ -150,12 +150,12 @@ async function sendBytes(file: File, onProgress: (share: number) => void): Promi
       onProgress: (sent, total) => onProgress(total ? sent / total : 0),
       onShouldRetry: (error) => {
         const status = 'originalResponse' in error ? (error.originalResponse?.getStatus() ?? 0) : 0;
-        // Stored already, or by somebody else just then: asked where it ends, it goes on from there.
+        // The piece was stored already; ask the server for the offset and go on from there.
         return AWAY.includes(status) || status === 409 || status === 423 || status === 500;
       },
       onError: (error) => {
         fail(refusalOf(error));
-        // What came so far is of no use to anybody; where nobody answers it is deleted after a day.
+        // Delete what was sent so far; if the server does not answer, it deletes it after a day.
         void sending.abort(true).catch(() => undefined);
       },
       onSuccess: () => done(lastOf(sending.url!.split('/'))),

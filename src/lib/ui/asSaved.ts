@@ -1,6 +1,6 @@
 import type { ZodType } from 'zod';
 
-/** What a part of a docket says, as it comes back from being saved: in whatever order its fields were written, the same. */
+/** A part of a docket as canonical JSON, the same whatever the order of its fields: what comes back after saving compares equal. */
 export function asSaved(schema: ZodType, part: unknown): string {
   const read = schema.safeParse(part);
   return JSON.stringify(read.success ? read.data : part);

@@ -24,7 +24,7 @@ import { Saving } from './saving.svelte';
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
-/** How often a window that shows a job looks whether it moved on, and one that is not looked at. */
+/** How often a window polls for changes to its job: while it is visible, and while it is hidden. */
 const IDLE_MS = 1000;
 const HIDDEN_MS = 5000;
 
@@ -63,11 +63,11 @@ export class Bench {
   readonly base: WorkedOut = $derived.by(
     () => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)),
   );
-  /** What the bench shows: the trial where there is one. */
+  /** What the bench shows: the trial if there is one. */
   readonly shown: WorkedOut = $derived.by(() =>
     this.draft.trial ? workOut(this.draft.trial, this.surveys, this.base.replay) : this.base,
   );
-  /** What is found in what the bench shows; in a trial, once nothing more was typed for a moment. */
+  /** The findings for what the bench shows. In a trial they are worked out once typing has paused. */
   readonly findings: readonly Finding[] = $derived.by(() =>
     this.draft.trial ? this.trialFindings : this.base.findings,
   );
@@ -107,7 +107,7 @@ export class Bench {
     this.take(job);
   }
 
-  /** Sends what an earlier window of this browser could not send any more, where that still can be done. */
+  /** Sends the changes that an earlier window of this browser left unsent, if they still can be merged. */
   sendLeftOver(): void {
     const left = this.saving.leftOver();
     if (!left) return;
@@ -169,7 +169,7 @@ export class Bench {
     this.saving.send({ walk: direction });
   }
 
-  /** What a new step is begun with on `list`, that of the docket's end where none is given. */
+  /** What a new step begins with; `list` is the list it will meet, by default the one at the docket's end. */
   beginning(list: PageList = this.base.list): Beginning {
     const { surveys, docket, selected } = this;
     const { selection: chosen, indexes } = selected;
@@ -181,7 +181,7 @@ export class Bench {
     return this.docket.steps.findLast((step): step is StepOf<Kind> => step.kind === kind && !step.off);
   }
 
-  /** Opens the slip for a new step of a kind; where one is all that a job wants, for the one that is there. */
+  /** Opens the slip for a new step of a kind, or for the existing one if a job has only one of that kind. */
   begin(kind: Step['kind']): void {
     const step = stepKind(kind).single && this.lastOf(kind);
     this.open({ kind, ...(step ? { step } : {}) });
@@ -216,14 +216,14 @@ export class Bench {
     this.open({ kind: 'format', begun: { ...formatOn(format, pages), id: newStepId() } });
   }
 
-  /** Brings a file that is to be laid on pages, and becomes no page itself; returns its SHA-256. Rejects with Refused. */
+  /** Uploads a file that is laid on pages without becoming a page itself. Returns its SHA-256. Rejects with Refused. */
   async bringGraphic(file: File): Promise<string> {
     const sha256 = await this.incoming.bringGraphic(file);
     if (!this.surveys[sha256]) this.surveys = { ...this.surveys, [sha256]: await api.survey(sha256) };
     return sha256;
   }
 
-  /** Judges what is tried once it has stood for a moment; returns how to call that off. */
+  /** Checks the trial once typing has paused. Returns a function that cancels this. */
   judgeSoon(): () => void {
     const tried = this.draft.trial ? this.shown : undefined;
     const soon = setTimeout(() => {
@@ -293,7 +293,7 @@ export class Bench {
   private async reload(): Promise<void> {
     const job = await api.readJob(this.id);
     await this.fetchSurveys(job.docket);
-    // A change that was made meanwhile is told what it was overtaken by when it is sent.
+    // A change made meanwhile learns of the conflict when it is sent.
     if (this.saving.unsent) return;
     this.saving.knows(job);
     this.take(job);

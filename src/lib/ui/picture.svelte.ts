@@ -9,7 +9,7 @@ interface Shown {
   source: string;
   index: number;
   matrix: Matrix;
-  /** See-through where nothing is drawn. */
+  /** See-through if nothing is drawn. */
   clear?: boolean;
   surveys: Surveys;
   k: number;

@@ -43,7 +43,7 @@ export class Pictures {
     this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => this.receive(data);
   }
 
-  /** What a picture goes by: `clear` ones are see-through where nothing is drawn. */
+  /** What a picture goes by: `clear` ones are see-through if nothing is drawn. */
   private keyOf(source: string, index: number, clear: boolean): string {
     return `${source}:${index}${clear ? ' clear' : ''}${this.hidden.length ? ` ${this.view}` : ''}`;
   }

@@ -77,7 +77,7 @@ export class Saving {
     await this.sending;
   }
 
-  /** What an earlier window of this browser could not send any more; it is forgotten here. */
+  /** Changes that an earlier window of this browser could not send. Reading them deletes them. */
   leftOver(): Kept | undefined {
     try {
       const text = localStorage.getItem(KEY + this.job.id);
@@ -93,7 +93,7 @@ export class Saving {
     }
   }
 
-  /** Keeps in the browser what is not sent yet, so that closing the window loses nothing. */
+  /** Stores unsent changes in the browser, so that closing the window loses nothing. */
   keep(): void {
     const last = this.waiting.findLast((change) => 'docket' in change);
     try {
@@ -160,14 +160,14 @@ export class Saving {
     this.known = job;
     this.waiting.shift();
     this.count();
-    // What was changed since then is still to come: it is not to be taken off the bench meanwhile.
+    // Later changes are still unsent, so the bench must keep showing them.
     if (!this.waiting.length) {
       this.keep();
       await this.job.take(job);
     }
   }
 
-  /** Somebody else changed the job first, or this very change arrived and only the answer did not. */
+  /** Either somebody else changed the job first, or this change was saved and only the answer got lost. */
   private async overtaken(change: Change, theirs: JobState, unsure: boolean): Promise<void> {
     if (unsure && 'docket' in change && isSame(change.docket, theirs.docket)) return this.done(theirs);
     const last = this.waiting.findLast((each) => 'docket' in each);

@@ -4,7 +4,7 @@ import { outputWords } from './outputs';
 import { FOLD_NAMES } from './folds';
 import { ARRANGE_NAME, WORK_STYLE_NAME } from './press';
 
-/** What the forms call what these keys hold; nothing where their words would repeat what stands around them. */
+/** What the forms call what these keys hold; nothing if their words would repeat what stands around them. */
 const WORD: Record<string, string> = {
   scheme: '',
   pattern: '',

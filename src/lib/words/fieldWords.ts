@@ -1,2 +1,2 @@
-/** What a field is called; with words for each value where there are few to choose from. */
+/** What a field is called; with words for each value if there are few to choose from. */
 export type FieldWords = string | { label: string; options: Record<string, string> };

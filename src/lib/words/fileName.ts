@@ -10,14 +10,14 @@ import { outputWords } from './outputs';
 import { schemeWords } from './schemes';
 import { entryAt } from '../core/entries';
 
-/** How an output's files are named where nothing else was typed. */
+/** How an output's files are named if nothing else was typed. */
 export function plainPattern(output: Output): string {
   const split = 'split' in output ? output.split : undefined;
   const parts = split || outputKind(output.kind).single ? '{part}' : '';
   return ['{job}', outputWords(output.kind).inName(output), parts].filter(Boolean).join(' ');
 }
 
-/** The names of an output's files, on a day (ISO 8601). Throws PatternError where the pattern cannot be read. */
+/** The names of an output's files, on a day (ISO 8601). Throws PatternError if the pattern cannot be read. */
 export function partNames(
   work: Cuttable & { docket: Docket },
   output: Output,

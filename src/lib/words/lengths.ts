@@ -44,7 +44,7 @@ export const sayWay = (points: number, unit: Unit): string =>
     ? `${(points / mm(1000)).toFixed(3)} m`
     : formatLength(points, unit);
 
-/** Why a bleed will not do; undefined where it will. */
+/** Why a bleed will not do; undefined if it will. */
 export function sayWrongBleed(points: number, unit: Unit): string | undefined {
   if (points < 0) return 'Bleed lies outside the trim, so it cannot be less than 0.';
   if (points > MOST_BLEED) return `More than ${formatLength(MOST_BLEED, unit)}: no cut is that far off.`;

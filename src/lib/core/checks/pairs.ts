@@ -41,7 +41,7 @@ const checkPairs: Check<Found, Mends> = ({ list, docket }) =>
     ];
   });
 
-/** Pages around an interior made the cover of a bound book, where there are as many as one has. */
+/** Pages around an interior made the cover of a bound book, if there are as many as one has. */
 function asCover({ pages }: PageList, first: number, last: number): Pick<Finding, 'otherMend'> {
   const [before, after] = [pages.slice(0, first), pages.slice(last + 1)];
   if (before.length > 2 || after.length > 2) return {};

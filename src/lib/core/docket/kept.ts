@@ -27,7 +27,7 @@ export const storedKept = <Kind extends KeptKind>(settings: Kept<Kind>['settings
   version: KEPT_VERSION,
 });
 
-/** A kept thing as it was stored, by this version or an older one; undefined where it cannot be read. */
+/** A kept thing as it was stored, by this version or an older one; undefined if it cannot be read. */
 export function readKept<Kind extends KeptKind>(
   kind: Kind,
   json: unknown,

@@ -6,7 +6,7 @@ import type { StepOf } from './steps';
 import { sizeLike } from './steps/trim';
 import { firstOf } from '../entries';
 
-/** The step, but for its id, that gives the odd pages of a piece the size of the one page selected, else the commonest; undefined where all are alike. */
+/** The step, but for its id, that gives the odd pages of a piece the size of the one page selected, else the commonest; undefined if all are alike. */
 export function evenSizes({ list: { pages }, indexes }: Beginning): Omit<StepOf<'trim'>, 'id'> | undefined {
   const chosen = indexes.length === 1 ? pages[firstOf(indexes)] : undefined;
   const piece = piecesOf(pages).find((those) => !chosen || those.includes(chosen));

@@ -9,7 +9,7 @@ export interface Limits {
 
 /**
  * The limits that a schema sets to the number at a path, such as `stock.grammage`; `times` as much where a form shows it in
- * another unit, as percents. Of several forms that a value can have, the first with such a path counts. Throws where there is
+ * another unit, as percents. Of several forms that a value can have, the first with such a path counts. Throws if there is
  * no number at the path.
  */
 export function limitsOf(schema: z.core.$ZodType, path: string, times = 1): Limits {

@@ -9,7 +9,7 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 
 /**
  * Puts together what two people made of one docket, each without knowing of the other. Every part that only one of them
- * changed is taken as that one left it; what both changed alike is taken once. Undefined where both changed the same part
+ * changed is taken as that one left it; what both changed alike is taken once. Undefined if both changed the same part
  * differently, or one changed what the other removed: then only people can say what is meant.
  */
 export function mergeDockets(base: Docket, mine: Docket, theirs: Docket): Docket | undefined {
@@ -58,7 +58,7 @@ function mergeLists(was: readonly Item[], here: readonly Item[], there: readonly
   return items.includes(CLASH) ? CLASH : items.filter(Boolean);
 }
 
-/** One thing of a list; undefined where it is removed. */
+/** One thing of a list; undefined if it is removed. */
 function mergeItem(was: Item | undefined, here: Item | undefined, there: Item | undefined): unknown {
   if (!was) return here && there ? pick(undefined, here, there) : (here ?? there);
   if (!here) return same(there, was) || !there ? undefined : CLASH;

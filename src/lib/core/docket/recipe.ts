@@ -16,7 +16,7 @@ const askSchema = z.object({
   name: z.string().regex(/^[a-z][a-z0-9-]{0,39}$/),
   label: z.string().trim().min(1).max(80),
   kind: z.enum(ASK_KINDS),
-  /** Id of the step in which the value is; where missing, it is in what the recipe holds besides steps. */
+  /** Id of the step in which the value is; if missing, it is in what the recipe holds besides steps. */
   step: z.string().optional(),
   /** Where it is in there. */
   path: z
@@ -38,7 +38,7 @@ const besides = {
 };
 
 /**
- * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, where wanted, how the
+ * Steps to be replayed on other jobs, and on whatever is taken in: with the formats that they name and, if wanted, how the
  * book lies, how it goes on sheets, and what goes out. Pages are selected by what was typed, so that it fits any page count.
  */
 export const recipeSchema = z.object({

@@ -15,7 +15,7 @@ export interface StepContext {
 export interface Beginning extends StepContext {
   /** The list that the step will meet. */
   list: PageList;
-  /** The pages selected; undefined where none are. */
+  /** The pages selected; undefined if none are. */
   chosen: Selection | undefined;
   /** Where they are among the faces of the list, from 0. */
   indexes: readonly number[];
@@ -38,11 +38,11 @@ export interface StepKind<Schema extends StepSchema> {
   button: boolean;
   /** At most one of its kind is wanted in a job: beginning another one changes the last. */
   single?: true;
-  /** The list after the step. Throws StepProblem or SelectionError where it cannot be. */
+  /** The list after the step. Throws StepProblem or SelectionError if it cannot be. */
   apply(list: PageList, step: z.infer<Schema>, context: StepContext): PageList;
   /** A step as its form begins, for the pages selected, else for all or the likeliest; missing where a form does not begin one. */
   fresh?(begun: Beginning): Omit<z.infer<Schema>, 'id'>;
-  /** Whether there is anything that it could do; where missing, wherever there are pages. */
+  /** Whether there is anything that it could do; if missing, wherever there are pages. */
   possible?(begun: Pick<Beginning, 'list' | 'chosen' | 'indexes'>): boolean;
   /** The files that a step names: what goes with the docket to whoever carries it out. */
   sources?(step: z.infer<Schema>): { source: string; name: string }[];

@@ -21,7 +21,7 @@ export interface Versions {
 
 /**
  * Brings stored JSON up to the version of today, one version at a time. What has no readable version, or is no object, is
- * returned as it is: its schema refuses it. Throws VersionError where it is newer.
+ * returned as it is: its schema refuses it. Throws VersionError if it is newer.
  */
 export function bringUp(json: unknown, { key, now, oldest = 1, upgrades }: Versions): unknown {
   if (!isRecord(json)) return json;

@@ -29,7 +29,7 @@ export class CutError extends Error {
 }
 type Span = [from: number, to: number];
 
-/** The cuts that part pieces on a sheet and trim them, widest strips first. Throws CutError where no cut goes right through. */
+/** The cuts that part pieces on a sheet and trim them, widest strips first. Throws CutError if no cut goes right through. */
 export function cutsOf(boxes: readonly Box[], sheet: Size): Cut[] {
   const guillotine = new Guillotine();
   guillotine.part({ paper: { x0: 0, y0: 0, x1: sheet.width, y1: sheet.height }, boxes, name: '' });
@@ -157,7 +157,7 @@ export function cutOperations(cuts: readonly Cut[]): CutOperation[] {
     .map((cut, n) => ({ number: n + 1, ...cut }));
 }
 
-/** The cut list of a sheet of a plan (from 0), from the pieces on its front; undefined where no through-cuts part them. */
+/** The cut list of a sheet of a plan (from 0), from the pieces on its front; undefined if no through-cuts part them. */
 export function cutList(plan: Pick<SheetPlan, 'piecesOn' | 'sheetSize'>, index: number): Cut[] | undefined {
   try {
     return cutsOf(plan.piecesOn(index), plan.sheetSize(index));
@@ -174,7 +174,7 @@ const lengths = ({ paper }: Cut): [width: number, height: number] => [
 /** Where a cut is made: how far from the left of the paper under the knife, or from its foot. */
 const cutAt = ({ axis, at, paper }: Cut): number => at - (axis === 'vertical' ? paper.x0 : paper.y0);
 
-/** Sheets that are cut alike: their numbers from 1, and the cuts; undefined where no through-cuts part their pieces. */
+/** Sheets that are cut alike: their numbers from 1, and the cuts; undefined if no through-cuts part their pieces. */
 export function cutsOfPlan(plan: SheetPlan): { sheets: number[]; cuts: CutOperation[] | undefined }[] {
   const known = new Map<string, { sheets: number[]; cuts: CutOperation[] | undefined }>();
   for (let index = 0; index < plan.sheetCount; index++) {

@@ -26,7 +26,7 @@ export interface FoldOperation {
 export interface FoldedAlike {
   /** Numbers of the sheets, from 1. */
   sheets: readonly number[];
-  /** Which piece of a sheet it is, where there are several. */
+  /** Which piece of a sheet it is, if there are several. */
   of?: string;
   /** It is cut out of its sheet before it is folded. */
   cutFirst: boolean;
@@ -40,7 +40,7 @@ const PART = {
   horizontal: { before: 'foot', after: 'head' },
 } as const;
 
-/** The folds of a sheet in their order; none where paper cannot make them, which is found elsewhere. */
+/** The folds of a sheet in their order; none if paper cannot make them, which is found elsewhere. */
 export function foldOperations({ pattern }: Pick<SheetFolding, 'pattern'>): FoldOperation[] {
   try {
     const states = foldStates(pattern, pattern.folds);

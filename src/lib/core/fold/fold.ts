@@ -77,7 +77,7 @@ const HIGH = { vertical: 'x1', horizontal: 'y1' } as const;
 export const foldSheet = (sheet: FlatSheet, folds: readonly (Fold | BorderFold)[]): readonly Facet[] =>
   lastOf(foldStates(sheet, folds)).stack;
 
-/** The sheet flat, then as it lies after each fold. Throws FoldError where paper cannot do what is asked. */
+/** The sheet flat, then as it lies after each fold. Throws FoldError if paper cannot do what is asked. */
 export function foldStates(sheet: FlatSheet, folds: readonly (Fold | BorderFold)[]): Folded[] {
   const states = [flat(sheet)];
   folds.forEach((fold, number) => states.push(foldOnce(entryAt(states, number), fold, number)));

@@ -16,7 +16,7 @@ export interface Clearance {
   layers: number;
 }
 
-/** All that the panels of a pattern must keep clear of, from folding it with panels of its shares; none where that cannot be done. */
+/** All that the panels of a pattern must keep clear of, from folding it with panels of its shares; none if that cannot be done. */
 export function clearancesOf({ columns, rows, folds }: Pattern): Clearance[] {
   const sheet = { columns, rows };
   let states: Folded[];

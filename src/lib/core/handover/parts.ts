@@ -35,7 +35,7 @@ export interface Cuttable {
 }
 
 export type SplitProblemCode = 'no-bookmarks' | 'no-series' | 'no-pieces' | 'no-sheets' | 'no-template';
-/** The sheets of a job. Throws SplitProblem where it has none. */
+/** The sheets of a job. Throws SplitProblem if it has none. */
 export function plannedOf({ plan }: Pick<Cuttable, 'plan'>): SheetPlan {
   if (!plan) throw new SplitProblem('no-sheets');
   return plan;

@@ -30,7 +30,7 @@ export type Split = z.infer<typeof pageSplitSchema>;
 
 /** What every output says. */
 export const outputBase = {
-  /** Tells one output of a job from another; where missing, there is one of its kind. */
+  /** Tells one output of a job from another; if missing, there is one of its kind. */
   id: z.string().min(1).max(64).optional(),
   /** Pattern of the names of its files (see `NAME_TOKENS`), where not plain. */
   name: z.string().max(300).optional(),

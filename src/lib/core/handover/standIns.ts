@@ -34,7 +34,7 @@ const onItsOwn = (n: number) => ({ sheet: n + 1, side: 'front' as const });
 export const pressPlaces = (plan: SheetPlan, { turn }: { turn?: PressTurn | undefined }) =>
   sidePlaces(plan).map((place, n) => (turn === 'one-side' ? onItsOwn(n) : place));
 
-/** What is wrong for the work where a press prints as an output says: its backs on sheets of their own, or upside down; nothing where it does as planned. */
+/** What is wrong for the work where a press prints as an output says: its backs on sheets of their own, or upside down; nothing if it does as planned. */
 export function pressMistake(
   plan: SheetPlan,
   { turn }: { turn?: PressTurn | undefined },

@@ -8,7 +8,7 @@ export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 export const translate = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
 export const scale = (x: number, y = x): Matrix => [x, 0, 0, y, 0, 0];
 
-/** Six numbers as a matrix. Throws where there are fewer. */
+/** Six numbers as a matrix. Throws if there are fewer. */
 export const matrixOf = (six: ArrayLike<number>): Matrix => [
   entryAt(six, 0),
   entryAt(six, 1),

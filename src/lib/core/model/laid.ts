@@ -37,7 +37,7 @@ export interface Laid {
   placing: Placing;
   /** Scale across and up. */
   scale: readonly [x: number, y: number];
-  /** From 0 to 1; opaque where missing. */
+  /** From 0 to 1; opaque if missing. */
   opacity?: number;
   behind?: true;
   layer?: Layer;

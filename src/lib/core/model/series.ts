@@ -1,6 +1,6 @@
 import * as z from 'zod';
 
-/** How a run of pages is numbered: decimal, roman or letters, large or small; none where only the prefix shows (ISO 32000-1, table 159). */
+/** How a run of pages is numbered: decimal, roman or letters, large or small; none if only the prefix shows (ISO 32000-1, table 159). */
 export const LABEL_STYLES = ['D', 'r', 'R', 'a', 'A'] as const;
 export type LabelStyle = (typeof LABEL_STYLES)[number];
 
@@ -11,7 +11,7 @@ export type NumberStyle = (typeof NUMBER_STYLES)[number];
 export const seriesShape = {
   name: z.string().trim().max(60).optional(),
   style: z.enum(NUMBER_STYLES),
-  /** The first number; where missing the series goes on from the one before. */
+  /** The first number; if missing the series goes on from the one before. */
   start: z.number().int().min(1).max(100_000).optional(),
   prefix: z.string().max(40).optional(),
   suffix: z.string().max(40).optional(),

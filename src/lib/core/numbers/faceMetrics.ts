@@ -54,6 +54,6 @@ export const missingGlyphs = (text: string, setting: Pick<Setting, 'face' | 'wei
   ...new Set([...text].filter((char) => !metricsOf(setting).advances.has(char.codePointAt(0)!))),
 ];
 
-/** The first face that has a glyph for all of a text; undefined where none has. */
+/** The first face that has a glyph for all of a text; undefined if none has. */
 export const faceFor = (text: string, weight: Weight): Face | undefined =>
   FACES.find((face) => !missingGlyphs(text, { face, weight }).length);

@@ -8,7 +8,7 @@ import { entryAt, entryOf } from '../entries';
 
 /** How a page is numbered. */
 export interface Numbered {
-  /** The whole label, nothing where it has none; and the number in it, without prefix and suffix. */
+  /** The whole label, nothing if it has none; and the number in it, without prefix and suffix. */
   label: string;
   number: string;
   series: Series | undefined;

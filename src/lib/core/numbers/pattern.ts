@@ -55,7 +55,7 @@ const read = new Map<string, readonly Part[]>();
 /** Patterns that are kept at most. */
 const MOST_READ = 500;
 
-/** The pattern with what its tokens stand for; undefined where it has nothing to say on a page. Throws PatternError. */
+/** The pattern with what its tokens stand for; undefined if it has nothing to say on a page. Throws PatternError. */
 export function fillPattern(text: string, values: Values): string | undefined {
   const parts = read.get(text) ?? readPattern(text);
   if (read.size < MOST_READ) read.set(text, parts);

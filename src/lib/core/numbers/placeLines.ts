@@ -39,7 +39,7 @@ export function cornerOf({ edge, across }: Pick<TextAt, 'edge' | 'across'>, side
   return { x: across === 'outer' ? fore : across === 'inner' ? spine : across, y: edge };
 }
 
-/** The box that lines are measured from: the trim, or what lies between the margins where there are any. */
+/** The box that lines are measured from: the trim, or what lies between the margins if there are any. */
 export function frameOf(page: Page, side: Side, from: Lines['from']): Box {
   const columns = from === 'margin' ? columnsOf(page, side) : [];
   return columns.length ? bounds(columns) : sizeBox(page.trim);
@@ -104,7 +104,7 @@ export function offsetsAt(
   return { x: moved.x / (unit.x - placed.x), y: moved.y / (unit.y - placed.y) };
 }
 
-/** What a text says on a page; undefined where it says nothing. */
+/** What a text says on a page; undefined if it says nothing. */
 function wordsOf(
   { text, left, first }: TextAt,
   { values, first: isFirst }: Matter,

@@ -68,7 +68,7 @@ const MOST_RUNS = 24;
 
 /**
  * The series of a list once a page carries the label that was typed: a series begins there that counts from it, in its style.
- * `none`, or nothing, begins one without numbers. Pages before the first series carry none. Undefined where the label ends
+ * `none`, or nothing, begins one without numbers. Pages before the first series carry none. Undefined if the label ends
  * in no number that could be counted from.
  */
 export function numberedFrom(

@@ -14,7 +14,7 @@ export function sizesChanged(before: PageList, after: PageList): number {
 
 /**
  * Where the old trim of a page lies, at its real size, in the page space of what became of it: where the content shows it,
- * when that kept its size; else about the point that stayed put. Undefined where the size is the same.
+ * when that kept its size; else about the point that stayed put. Undefined if the size is the same.
  */
 export function oldTrim(before: Page, after: Page, fixed: FixedPoint, side: Side): Box | undefined {
   if (sameSize(before.trim, after.trim)) return undefined;

@@ -21,7 +21,7 @@ const WHOLE_SIDE = 1.5;
 /** A page shorter there than this share of one is a spine. */
 const SPINE_SHARE = 0.5;
 
-/** What pages, in their order, most likely are of the cover of a list; by practice. Fewer than pages where there are more of those than a cover has parts. */
+/** What pages, in their order, most likely are of the cover of a list; by practice. Fewer than pages if there are more of those than a cover has parts. */
 export function likelyParts(pages: readonly { trim: Size }[], list: PageList): CoverPart[] {
   const along = ({ width, height }: Size) => (list.book.spine === 'head' ? height : width);
   const page = along(commonestSize(list.pages)!);
@@ -47,6 +47,6 @@ export function sideOfPart(part: CoverPart, book: Pick<Book, 'spine'>): Side {
   return behind ? backSide(book) : frontSide(book);
 }
 
-/** The pages of a list's cover with what they are; none where it has no cover. */
+/** The pages of a list's cover with what they are; none if it has no cover. */
 export const coverPages = ({ cover = {} }: Pick<PageList, 'cover'>): { part: CoverPart; page: Page }[] =>
   COVER_PARTS.flatMap((part) => (cover[part] ? [{ part, page: cover[part] }] : []));

@@ -8,7 +8,7 @@ const LEAST = 1;
 
 /**
  * The page with `cut` taken off the four sides of its trim. The content keeps its place and its size; what falls outside
- * is hidden, never removed, and serves as bleed as far as it reaches. Undefined where nothing would be left.
+ * is hidden, never removed, and serves as bleed as far as it reaches. Undefined if nothing would be left.
  */
 export function cropPage(page: Page, cut: Sides): Page | undefined {
   const width = page.trim.width - cut.left - cut.right;
@@ -18,7 +18,7 @@ export function cropPage(page: Page, cut: Sides): Page | undefined {
   return withOwn(movePage(known, translate(-cut.left, -cut.foot), { width, height }), 'trim');
 }
 
-/** The page as large as before anything was cropped away; the same page where nothing was. */
+/** The page as large as before anything was cropped away; the same page if nothing was. */
 export function uncropPage(page: Page): Page {
   if (!page.whole) return page;
   const { whole, ...rest } = page;
@@ -26,7 +26,7 @@ export function uncropPage(page: Page): Page {
   return withOwn(movePage(rest, translate(-whole.x0, -whole.y0), size), 'trim');
 }
 
-/** What must be cut off the four sides so that a box in page space, grown by `padding`, is left; nothing where it reaches beyond the trim. */
+/** What must be cut off the four sides so that a box in page space, grown by `padding`, is left; nothing if it reaches beyond the trim. */
 export function cutTo(page: Page, box: Box, padding: number): Sides {
   const wanted = grow(box, { left: padding, right: padding, head: padding, foot: padding });
   return {

@@ -27,7 +27,7 @@ export const readBySteps = ({ ink, numbers, leans }: Drawn): Drawn => ({
 export const isMeasured = (page: Page, surveys: Surveys): boolean =>
   artsOf(page).every((art) => drawnOf(art, surveys) !== undefined);
 
-/** Bounds in page space of all that is drawn on a page, white left out; undefined where nothing is, or nothing is measured. */
+/** Bounds in page space of all that is drawn on a page, white left out; undefined if nothing is, or nothing is measured. */
 export const inkOf = (page: Page, surveys: Surveys): Box | undefined => boundsOf(page, surveys, 'ink');
 
 /** Bounds in page space of the text on a page. */
@@ -64,7 +64,7 @@ export function numbersOf(page: Page, surveys: Surveys): ReadNumber[] {
   });
 }
 
-/** The clockwise turn of a page as it is now that sets most of its words upright; undefined where it has none. */
+/** The clockwise turn of a page as it is now that sets most of its words upright; undefined if it has none. */
 export function leanOf(page: Page, surveys: Surveys): Turn | undefined {
   const [art] = artsOf(page);
   const leans = art && drawnOf(art, surveys)?.leans;

@@ -4,7 +4,7 @@ import type { Page, Side } from '../model/page';
 
 /**
  * How much the art must be enlarged about the middle of the page to reach the bleed on every side: 1 where it does
- * already. Undefined where no enlarging makes it reach: there is no art, or it ends short of the middle.
+ * already. Undefined if no enlarging makes it reach: there is no art, or it ends short of the middle.
  */
 export function enlargeScale(page: Page, side: Side): number | undefined {
   const art = artBox(page);

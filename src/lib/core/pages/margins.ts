@@ -2,7 +2,7 @@ import { hasArea, type Box } from '../measure/box';
 import { sidesOf } from './page';
 import type { Page, Side } from '../model/page';
 
-/** The columns between a page's margins, from left to right, in page space; none where it has no margins. */
+/** The columns between a page's margins, from left to right, in page space; none if it has no margins. */
 export function columnsOf(
   { trim, margins, columns }: Pick<Page, 'trim' | 'margins' | 'columns'>,
   side: Side,

@@ -137,7 +137,7 @@ function ownOrder(parts: number, { order, columns, rows }: Extract<Arrangement, 
   return order.map((part) => ({ scan: Math.floor((part - 1) / each), part: (part - 1) % each, turn: 0 }));
 }
 
-/** Reads a list of parts as typed, `3, 1, 2, 8-5`; undefined where it is none. */
+/** Reads a list of parts as typed, `3, 1, 2, 8-5`; undefined if it is none. */
 export function parseOrder(text: string): number[] | undefined {
   const order: number[] = [];
   for (const term of text.split(/[\s,;]+/).filter(Boolean)) {

@@ -34,7 +34,7 @@ export function piecesOf(pages: readonly Page[]): Page[][] {
   return [...found.values()];
 }
 
-/** The pages of one piece whose size is not that of `like`, by default the commonest; none where all are alike. */
+/** The pages of one piece whose size is not that of `like`, by default the commonest; none if all are alike. */
 export function oddOnes(
   pages: readonly Page[],
   like = commonestSize(pages),

@@ -22,7 +22,7 @@ const FAR = 14_400;
 
 /**
  * The parts of a page in reading order, row by row from the left, or from the right where `fromRight`. What lies beyond a
- * cut is no bleed. Undefined where a cut falls outside the page or leaves nothing.
+ * cut is no bleed. Undefined if a cut falls outside the page or leaves nothing.
  */
 export function splitPage(page: Page, cuts: Cuts, fromRight: boolean): Page[] | undefined {
   const { width, height } = page.trim;
@@ -39,7 +39,7 @@ export function splitPage(page: Page, cuts: Cuts, fromRight: boolean): Page[] | 
 
 type Span = [from: number, to: number];
 
-/** One axis cut into `count` spans; undefined where that leaves nothing of one. */
+/** One axis cut into `count` spans; undefined if that leaves nothing of one. */
 function spans(length: number, count: number, at: number | undefined, gutter: number): Span[] | undefined {
   const cuts =
     count === 2 && at !== undefined

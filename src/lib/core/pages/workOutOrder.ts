@@ -71,7 +71,7 @@ export function foliosOf(page: Page, surveys: Surveys): number[] {
     .map(({ value }) => value);
 }
 
-/** How an arrangement's positions agree with the folios on the pages. Undefined where it cannot be. */
+/** How an arrangement's positions agree with the folios on the pages. Undefined if it cannot be. */
 function judge(
   scans: readonly Page[],
   arrangement: Arrangement,

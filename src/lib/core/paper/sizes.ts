@@ -82,7 +82,7 @@ export const SCREEN_SIZES: readonly ScreenSize[] = [
   [3840, 2160],
 ].map(([width, height]) => ({ name: `${width} × ${height} px`, width: width!, height: height! }));
 
-/** Pixels an inch that a screen's pixel stands for where nothing else is said (CSS: 1 px = 1/96 in). */
+/** Pixels an inch that a screen's pixel stands for if nothing else is said (CSS: 1 px = 1/96 in). */
 export const SCREEN_PPI = 96;
 
 /** A length of pixels in points at a resolution in pixels an inch. */

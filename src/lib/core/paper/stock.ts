@@ -64,7 +64,7 @@ export const samePaper = (a: Stock, b: Stock): boolean =>
 /** A leaf as thick as 100 g/m² at 1 cm³/g: until the paper is known. */
 export const PLAIN_CALIPER = mm(0.1);
 
-/** Thickness of one sheet in points: as given, else grammage × bulk, which is micrometres (ISO 534); undefined where neither is known. */
+/** Thickness of one sheet in points: as given, else grammage × bulk, which is micrometres (ISO 534); undefined if neither is known. */
 export function caliperOf({ caliper, grammage, bulk }: Stock): number | undefined {
   if (caliper !== undefined) return caliper;
   return grammage === undefined || bulk === undefined ? undefined : mm((grammage * bulk) / 1000);

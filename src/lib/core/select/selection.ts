@@ -53,7 +53,7 @@ export function resolveSelection(selection: Selection, list: PageList): number[]
   return found;
 }
 
-/** What a selection picks; nothing where it cannot be resolved, which whoever shows it says at its field. */
+/** What a selection picks; nothing if it cannot be resolved, which whoever shows it says at its field. */
 export function pickedOf(selection: Selection, list: PageList): number[] {
   try {
     return resolveSelection(selection, list);

@@ -54,7 +54,7 @@ export function spineOf(
   };
 }
 
-/** Plans the cover around a planned book; undefined where the list has none. */
+/** Plans the cover around a planned book; undefined if the list has none. */
 export function planCover(
   list: PageList,
   scheme: Signatures,

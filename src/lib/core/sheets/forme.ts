@@ -73,7 +73,7 @@ export interface PlacedForme {
   over?: true;
 }
 
-/** More than any sheet: where nothing stops the bleed. */
+/** More than any sheet: if nothing stops the bleed. */
 export const OPEN = 14_400;
 
 /** The forme as it is seen from behind, turned over about a vertical axis: so it lies when its back is printed with the front of another. */

@@ -14,7 +14,7 @@ export interface SheetsJob {
   steps: readonly InkStep[];
 }
 
-/** The sheets of a job whose docket leads to the list. Undefined where there are no pages, or they go on no sheets. */
+/** The sheets of a job whose docket leads to the list. Undefined if there are no pages, or they go on no sheets. */
 export function sheetsOf(list: PageList, docket: SheetsJob, surveys: Surveys): SheetPlan | undefined {
   const { scheme, title, safe } = docket;
   let spots: ReturnType<typeof spotsOf> | undefined;

@@ -22,7 +22,7 @@ export interface StripPart {
 export const lengthAlong = (size: Size, spine: Spine): number =>
   spine === 'head' ? size.height : size.width;
 
-/** Every page as it is planned where none is added, in order. */
+/** Every page as it is planned if none is added, in order. */
 export function plannedPages(list: PageList): PlannedPage[] {
   const labels = labelsOf(list);
   return list.pages.map((page, index) => ({
@@ -139,7 +139,7 @@ export const asItLies = <T>(fromSpine: readonly T[], spine: Spine): T[] =>
 
 /** What a reader sees of one leaf, with all that folds out of it, from the spine outwards. */
 export interface OpenFace {
-  /** Index of its page; nothing where a fold-out hangs on a leaf that has no page on this face. */
+  /** Index of its page; nothing if a fold-out hangs on a leaf that has no page on this face. */
   index?: number;
   face: 'front' | 'back';
   /** As fronts, whichever face of the leaf they are: they are seen from above. */

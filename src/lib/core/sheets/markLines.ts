@@ -81,7 +81,7 @@ export function linesOf(
   return [...lines.values()].sort((a, b) => a.x0 - b.x0);
 }
 
-/** A mark as far as it is clear of what must not be touched, from its end next to the trim; undefined where too little is left. */
+/** A mark as far as it is clear of what must not be touched, from its end next to the trim; undefined if too little is left. */
 function clearOf(
   line: Box,
   obstacles: readonly Box[],
@@ -129,7 +129,7 @@ export function linesBehind(lines: readonly SheetLine[], sheet: Size, whole: Mat
     .sort((a, b) => a.x0 - b.x0);
 }
 
-/** True where a box may be printed in: on the sheet, and clear of all that no mark may touch. */
+/** True if a box may be printed in: on the sheet, and clear of all that no mark may touch. */
 export const isClear = (box: Box, obstacles: readonly Box[], printed: Box): boolean =>
   contains(printed, box, TOLERANCES.place) &&
   !obstacles.some(

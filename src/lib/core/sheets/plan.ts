@@ -57,9 +57,9 @@ export interface SheetSide {
 export interface Sheet {
   size: Size;
   front: SheetSide;
-  /** Nothing where only one side is printed. */
+  /** Nothing if only one side is printed. */
   back?: SheetSide;
-  /** What it is called where there is more to say than its number. */
+  /** What it is called if there is more to say than its number. */
   name?: string;
 }
 

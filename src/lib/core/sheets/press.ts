@@ -75,7 +75,7 @@ export const isSideways = (press: Press): boolean => (press.turned ?? 0) % 180 =
 const laid = (size: Size, press: Press): Size =>
   isSideways(press) ? { width: size.height, height: size.width } : size;
 
-/** How both sides come to be printed, where nothing else is said. */
+/** How both sides come to be printed, if nothing else is said. */
 export const workOf = (press: Pick<Press, 'work'>): WorkStyle => press.work ?? 'sheetwise';
 /** The axis about which a sheet is turned over. */
 export function turnAxisOf(press: Pick<Press, 'turn' | 'work'>, sheet: Size): SheetPlan['turnAxis'] {

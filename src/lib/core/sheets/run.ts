@@ -17,14 +17,14 @@ export interface Run {
   all: number;
   /** Sheets that a cover takes, which is on other paper. */
   cover?: Run;
-  /** Weight of the paper of one finished piece, in grams; undefined where the grammage is not known. */
+  /** Weight of the paper of one finished piece, in grams; undefined if the grammage is not known. */
   pieceGrams?: number;
 }
 
 const sum = (all: readonly number[]): number => all.reduce((total, each) => total + each, 0);
 const withOvers = (net: number, percent: number) => ({ net, overs: Math.ceil((net * percent) / 100) });
 
-/** Sheets for a run length with overs, and the weight of a piece; undefined where no run length is given. Ganged pieces give it themselves. */
+/** Sheets for a run length with overs, and the weight of a piece; undefined if no run length is given. Ganged pieces give it themselves. */
 export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undefined {
   const { run, stock } = scheme;
   if (plan.gang) {

@@ -53,7 +53,7 @@ export const creepSchema = z.object({
   caliper: lengthWithin([0, MOST_FOLDED]).optional(),
 });
 
-/** How large the text on a spine may be and is where nothing is said, in points. */
+/** How large the text on a spine may be and is if nothing is said, in points. */
 export const SPINE_TEXT = { least: 4, most: 72, plain: 11 } as const;
 const SPINE_WAYS = ['down', 'up'] as const;
 
@@ -64,7 +64,7 @@ export const coverSchema = z.object({
   added: distance,
   /** The spine's width, where it is not to be worked out. */
   spine: distance.optional(),
-  /** How far the cover reaches beyond the fore edges, to be folded in; none where left out. */
+  /** How far the cover reaches beyond the fore edges, to be folded in; none if left out. */
   flap: distance.optional(),
   /** What is printed in the middle of the spine, reading from its head or from its foot. */
   text: z.string().max(200).optional(),

@@ -20,7 +20,7 @@ export function sheetSurface(side: SheetSide, sheet: Size, weight = MARK_WEIGHT)
   };
 }
 
-/** An item of a page where its cell puts it; nothing where none of it shows there. */
+/** An item of a page where its cell puts it; nothing if none of it shows there. */
 function inCell(item: Item, matrix: Matrix, clip: Box): Item[] {
   if (item.kind === 'text') return [{ ...item, matrix: compose(item.matrix, matrix) }];
   if (item.kind === 'line') {

@@ -77,7 +77,7 @@ export function planSignatures(list: PageList, scheme: Signatures, job = NO_JOB)
 /** By practice: bars are this long, begin this far from the head, and each is a step below the one before; bleed keeps a little of the spine. */
 const BAR = { length: mm(8), from: mm(12), step: mm(10), width: mm(4), least: mm(1), beside: mm(1) };
 
-/** How wide a bar is in the middle of a spine; 0 where there is no room for one. */
+/** How wide a bar is in the middle of a spine; 0 if there is no room for one. */
 export function barWidth(gap: number): number {
   const width = Math.min(BAR.width, gap - 2 * BAR.beside);
   return width < BAR.least ? 0 : width;

@@ -17,7 +17,7 @@ export interface Ticket {
   /** Under the title. */
   under: string;
   parts: readonly TicketPart[];
-  /** What is said where not all lines have room. */
+  /** What is said if not all lines have room. */
   more: (count: number) => string;
   /** What the pictures of the first sheet are called. */
   sides: Readonly<Record<'front' | 'back', string>>;

@@ -16,7 +16,7 @@ import { entryAt, firstOf } from '../../core/entries';
 /** The longest side of the picture beneath a cutter's path, in dots, and what it is at most an inch. */
 const BENEATH = { dots: 1200, ppi: 100 };
 
-/** Drawings of the paths that a cutter follows over what is printed there, one for each page or front. Throws HandOverError where there is none at all. */
+/** Drawings of the paths that a cutter follows over what is printed there, one for each page or front. Throws HandOverError if there is none at all. */
 async function followCuts(
   work: WorkedOut,
   output: OutputOf<'cutter'>,

@@ -36,7 +36,7 @@ export interface Paint {
   name: string;
   /** The colour space that the resources have under the name. */
   space?: PDFObject | undefined;
-  /** The components as they were set; undefined where only the space was, which sets its own (8.6.5, 8.6.6). */
+  /** The components as they were set; undefined if only the space was, which sets its own (8.6.5, 8.6.6). */
   components?: readonly number[];
 }
 /** The part of the graphics state that is followed (8.4). */

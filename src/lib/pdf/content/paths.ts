@@ -36,7 +36,7 @@ const DRAWS: ReadonlyMap<string, Draw> = new Map(
 
 export const PATH_OPERATORS: readonly string[] = [...DRAWS.keys()];
 
-/** The points that operands name, moved; nothing is drawn where there are too few of them. */
+/** The points that operands name, moved; nothing is drawn if there are too few of them. */
 function pointsOf(
   numbers: readonly number[],
   matrix: Matrix,

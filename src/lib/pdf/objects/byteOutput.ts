@@ -48,7 +48,7 @@ export class ByteOutput {
 
 /** Numbers and places of the objects of a file being written, for its cross-reference table. */
 export class ObjectTable {
-  /** By number; 0 where there is no object, since every file begins with its header. */
+  /** By number; 0 if there is no object, since every file begins with its header. */
   private places = new Float64Array(1024);
   private readonly generations = new Map<number, number>();
   private largest = 0;

@@ -60,7 +60,7 @@ function withLongNames(stream: PDFRawStream): PDFRawStream {
   return PDFRawStream.of(dict, stream.getContents());
 }
 
-/** Undoes filters by their names, one after the other. Throws Error where one is unknown or its data are damaged. */
+/** Undoes filters by their names, one after the other. Throws Error if one is unknown or its data are damaged. */
 export function decodeFilters(bytes: Uint8Array, names: readonly string[]): Uint8Array {
   const dict = PDFContext.create().obj({ Filter: names.map(longName) });
   return decodePDFRawStream(PDFRawStream.of(dict, bytes)).decode();

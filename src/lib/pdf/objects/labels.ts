@@ -14,7 +14,7 @@ import { textOf } from './libraryObjects';
 
 const isStyle = (name: string): name is LabelStyle => LABEL_STYLES.some((style) => style === name);
 
-/** The label runs of a document, from its number tree (ISO 32000-1, 12.4.2 and 7.9.7); none where it has none. */
+/** The label runs of a document, from its number tree (ISO 32000-1, 12.4.2 and 7.9.7); none if it has none. */
 export function readLabelRuns(document: PDFDocument): LabelRun[] {
   const runs: LabelRun[] = [];
   const seen = new Set<PDFObject>();

@@ -68,7 +68,7 @@ export class RawFile {
     if (!this.size || this.size > MOST_OBJECTS) throw new RawUnfit('size');
   }
 
-  /** An object by its number; undefined where there is none (it reads as null, 7.3.10). */
+  /** An object by its number; undefined if there is none (it reads as null, 7.3.10). */
   object(number: number): RawObject | undefined {
     const kind = this.kinds[number];
     if (kind === PACKED) return this.packedObject(number);
@@ -147,7 +147,7 @@ export class RawFile {
     return found;
   }
 
-  /** How many pages the page tree says it has; undefined where it does not say. */
+  /** How many pages the page tree says it has; undefined if it does not say. */
   pageCount(): number | undefined {
     const pages = this.catalog().get('Pages');
     const root = pages && this.resolve(pages.bytes, pages.range);

@@ -1,6 +1,6 @@
 /**
  * Reading PDF syntax (ISO 32000-1, 7.2 and 7.3) as places in bytes, without making objects of it. Positions are byte
- * offsets; ranges are half open. Throws RawUnfit where the bytes are not what the syntax wants.
+ * offsets; ranges are half open. Throws RawUnfit if the bytes are not what the syntax wants.
  */
 export class RawUnfit extends Error {}
 
@@ -33,7 +33,7 @@ export function skipRegular(bytes: Uint8Array, at: number): number {
   return at;
 }
 
-/** A whole number at `at`, with its end; undefined where there is none. */
+/** A whole number at `at`, with its end; undefined if there is none. */
 export function readInteger(bytes: Uint8Array, at: number): { value: number; end: number } | undefined {
   let [value, end] = [0, at];
   for (; isDigit(bytes[end]); end++) value = value * 10 + bytes[end]! - 48;

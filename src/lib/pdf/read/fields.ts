@@ -21,7 +21,7 @@ const AP = PDFName.of('AP');
 
 /**
  * Gives form fields the appearance that their values ask for, where they have none, or the form says that theirs are not to
- * be used (ISO 32000-1, 12.7.2, NeedAppearances); true where any got one.
+ * be used (ISO 32000-1, 12.7.2, NeedAppearances); true if any got one.
  */
 export async function completeFields(document: PDFDocument): Promise<boolean> {
   const dict = document.catalog.lookup(ACRO_FORM);
@@ -50,7 +50,7 @@ function fieldsOf(document: PDFDocument): PDFField[] {
 const isBare = (field: PDFField): boolean =>
   field.acroField.getWidgets().some(({ dict }) => !(dict.lookup(AP) instanceof PDFDict));
 
-/** False where the field's value cannot be drawn, as with letters that the font has not. */
+/** False if the field's value cannot be drawn, as with letters that the font has not. */
 function draw(field: PDFField, font: PDFFont): boolean {
   try {
     if (field instanceof PDFCheckBox || field instanceof PDFRadioGroup) {

@@ -77,7 +77,7 @@ async function reasonOf(bytes: Uint8Array): Promise<PdfError | undefined> {
 }
 
 const MISCOUNTED = 'page count';
-/** Why a file cannot be read as it lies; undefined where it can. */
+/** Why a file cannot be read as it lies; undefined if it can. */
 function whyUnfit(bytes: Uint8Array): string | undefined {
   try {
     const file = rawFileOf(bytes);

@@ -23,7 +23,7 @@ const roundedMetres = (points: number): number => Number(((points / 72) * 0.0254
 /**
  * The boxes of page `number` (from 1) as seen: corners in any order, indirect numbers, inheritance, `/Rotate` and
  * `UserUnit` resolved; crop, bleed, trim and art cut to the media (ISO 32000-1, 14.11.2.1). A box with nothing inside
- * the media counts as not given. Throws PdfError where the MediaBox is missing, has no area, or
+ * the media counts as not given. Throws PdfError if the MediaBox is missing, has no area, or
  * is larger than PDF readers promise to take (annex C.2).
  */
 export function readBoxes(page: SourcePage, number: number, context: PDFContext): SurveyPage {

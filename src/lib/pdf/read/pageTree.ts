@@ -12,7 +12,7 @@ export interface SourcePage {
   inherited: Partial<Record<(typeof INHERITED)[number], PDFObject>>;
 }
 
-/** All pages in order. Throws PdfError where the tree is broken, bent into a loop or too large. */
+/** All pages in order. Throws PdfError if the tree is broken, bent into a loop or too large. */
 export function pagesOf(document: PDFDocument): SourcePage[] {
   const { context } = document;
   const root = document.catalog.get(PDFName.of('Pages'));

@@ -43,7 +43,7 @@ const textOfName = (value: PDFObject | undefined): string | undefined =>
     ? value.decodeText()
     : undefined;
 
-/** The page that a bookmark or a link leads to within its document; undefined where it leads elsewhere or nowhere. */
+/** The page that a bookmark or a link leads to within its document; undefined if it leads elsewhere or nowhere. */
 export function targetPage(item: PDFDict, names: NamedTargets): PDFRef | undefined {
   const action = item.lookup(key('A'));
   const goes = action instanceof PDFDict && action.lookup(key('S')) === key('GoTo');

@@ -87,7 +87,7 @@ function nameOf(name: string): PDFName {
   return made;
 }
 
-/** Gives a page's resources fonts more, which do no harm where others share them; false where a name is taken. */
+/** Gives a page's resources fonts more, which do no harm where others share them; false if a name is taken. */
 function addFonts(dict: PDFDict, fonts: ReadonlyMap<string, PDFRef>, context: PDFContext): boolean {
   const resources = dict.lookup(RESOURCES);
   if (!(resources instanceof PDFDict)) return false;

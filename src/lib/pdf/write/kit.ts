@@ -78,7 +78,7 @@ export class Kit<Ref> {
     return this.keep(this.layers, `${layer.purpose} ${layer.name}`, 'L', () => ({ layer })).name;
   }
 
-  /** The fonts that items are set in, by their names; undefined where the items need more than fonts. */
+  /** The fonts that items are set in, by their names; undefined if the items need more than fonts. */
   fontsOf(items: readonly Item[]): Map<string, Ref> | undefined {
     const fonts = new Map<string, Ref>();
     for (const item of items) {

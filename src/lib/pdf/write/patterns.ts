@@ -50,7 +50,7 @@ function patternMatrix(dict: PDFDict): Matrix {
 }
 
 /**
- * A form once more, with tiling patterns of its own, and with forms of its own where those have some; undefined where there is
+ * A form once more, with tiling patterns of its own, and with forms of its own where those have some; undefined if there is
  * none. Ghostscript and MuPDF draw such a pattern in step with where its object was first used, not with the form that it is in
  * (8.7.3.1): each place needs objects of its own.
  */

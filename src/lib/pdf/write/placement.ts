@@ -21,7 +21,7 @@ const TURNS: Record<Turn, Matrix> = {
 };
 
 /**
- * How a source page becomes the output page. `content`, where there is one, is put before its content; `toPage` leads from
+ * How a source page becomes the output page. `content`, if there is one, is put before its content; `toPage` leads from
  * there, its own user space, to page space; `rotate` is its `/Rotate`. A page that is only moved or turned keeps its content
  * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
  */

@@ -2,7 +2,7 @@ import type { Matrix } from '../../core/measure/matrix';
 
 const THOUSANDTHS = 1000;
 
-/** Says of each thing that is drawn, by its key, at which place that is; undefined where it is the one where it was drawn first. */
+/** Says of each thing that is drawn, by its key, at which place that is; undefined if it is the one where it was drawn first. */
 export function placesApart<Key>(): (key: Key, matrix: Matrix) => string | undefined {
   const firstAt = new Map<Key, string>();
   return (key, matrix) => {

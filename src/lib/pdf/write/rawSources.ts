@@ -22,7 +22,7 @@ export interface RawSource {
   pages: { page: RawPage; content: Content }[];
 }
 
-/** A page's content: ready data where there is one stream or none, else the streams to be joined. */
+/** A page's content: ready data if there is one stream or none, else the streams to be joined. */
 interface Content {
   data?: Placed;
   filter: [string, Placed][];
@@ -109,7 +109,7 @@ export class RawSources {
     return resources !== undefined && holdsPatterns(source.file, resources);
   }
 
-  /** Resources with tiling patterns of their own, and with forms of their own where those have some; undefined where there is none. */
+  /** Resources with tiling patterns of their own, and with forms of their own where those have some; undefined if there is none. */
   private withOwnPatterns(
     source: RawSource,
     { bytes, range }: Placed,
@@ -236,7 +236,7 @@ export class RawSources {
     return this.inks.length ? renameInText(asText(written), this.inks) : written;
   }
 
-  /** What stands in an array, without its brackets; nothing where there is no array. */
+  /** What stands in an array, without its brackets; nothing if there is no array. */
   private items(source: RawSource, bytes: Uint8Array, range: Range | undefined): string {
     const array = range && source.file.resolve(bytes, range);
     return array?.bytes[array.value[0]] === OPEN_SQUARE

@@ -26,7 +26,7 @@ export interface WriteContext {
   at: Date;
   /** Spot inks under other names. */
   inks?: readonly InkChange[] | undefined;
-  /** The pages that the file has of those it could have, by their indexes from 0, in their order; all where missing. */
+  /** The pages that the file has of those it could have, by their indexes from 0, in their order; all if missing. */
   only?: readonly number[] | undefined;
   onProgress?: (done: number, total: number) => void | Promise<void>;
 }

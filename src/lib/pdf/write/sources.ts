@@ -80,7 +80,7 @@ export async function openSources(
 
 /**
  * One OCProperties dictionary for the layers of all sources (ISO 32000-1, 8.11.4), so that what was hidden stays hidden, and
- * for `own` ones, which show. Undefined where there are no layers.
+ * for `own` ones, which show. Undefined if there are no layers.
  */
 export function mergeLayers({ context, byId }: OpenSources, own: readonly PDFRef[]): PDFDict | undefined {
   const all = [...byId.values()].flatMap((source) => {

@@ -10,7 +10,7 @@ import type { Trouble } from '../../words/troubles';
 export interface Worked {
   kind: WorkKind;
   /**
-   * Does the piece and writes what came of it under the claim. Throws Lost where the claim holds no more; an error that
+   * Does the piece and writes what came of it under the claim. Throws Lost if the claim holds no more; an error that
    * carries a trouble ends the piece, every other one leads to another try.
    */
   carryOut(claim: Claim, now: Progress, signal: AbortSignal): Promise<void>;

@@ -64,7 +64,7 @@ export class Incoming {
     }
   }
 
-  /** Brings a file that is to be laid on pages, and becomes no page itself; returns its SHA-256. Rejects with Refused. */
+  /** Uploads a file that is laid on pages without becoming a page itself. Returns its SHA-256. Rejects with Refused. */
   async bringGraphic(file: File): Promise<string> {
     const { id, sha256 } = await this.server.upload(this.id, file, { at: 'aside' }, () => undefined);
     for (;;) {

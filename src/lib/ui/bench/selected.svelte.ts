@@ -56,7 +56,7 @@ export class Selected {
     }
   }
 
-  /** The selected pages as a step keeps them: as typed where text was typed, else those very pages; undefined where there are none. */
+  /** The selected pages as a step keeps them: as typed where text was typed, else those very pages; undefined if there are none. */
   get selection(): Selection | undefined {
     if (!this.ids.size) return undefined;
     const typed = this.text.trim();

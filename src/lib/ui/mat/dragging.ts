@@ -47,7 +47,7 @@ export function moveCut({ left, right, head, foot }: Sides, x: number, y: number
 export const cutOf = (sides: Sides, by: Cut['by'], side: Side): Cut =>
   by === 'edge' ? { by, ...edgesOf(sides, side) } : { by: 'side', ...sides };
 
-/** The nearest of `lines` to one of `points`, as how far the points must move to meet it; 0 where none is within `reach`. */
+/** The nearest of `lines` to one of `points`, as how far the points must move to meet it; 0 if none is within `reach`. */
 export function snapBy(points: readonly number[], lines: readonly number[], reach: number): number {
   let best = Infinity;
   for (const point of points)

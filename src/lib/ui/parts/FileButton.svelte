@@ -6,7 +6,7 @@
     quiet?: boolean;
     /** Takes several files at once. */
     many?: boolean;
-    /** Endings and types that are offered; those that can be taken in where nothing else is said. */
+    /** Endings and types that are offered; those that can be taken in if nothing else is said. */
     accept?: string;
     onfiles: (files: File[]) => void;
   }

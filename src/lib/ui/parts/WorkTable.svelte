@@ -6,7 +6,7 @@
 
   interface Props {
     work: readonly WorkState[];
-    /** What is said where there is none. */
+    /** What is said if there is none. */
     none: string;
     /** Cancels what goes on, or takes what has ended off the list. */
     ondrop: (which: WorkState) => void;

@@ -10,7 +10,7 @@
     unit: Unit;
     onchange: (values: RecipeValues) => void;
   }
-  /** What a recipe asks for, with what it is where nothing else is said. */
+  /** What a recipe asks for, with what it is if nothing else is said. */
   let { recipe, values, unit, onchange }: Props = $props();
   const id = $props.id();
   const set = (name: string, value: string | number) => onchange({ ...values, [name]: value });

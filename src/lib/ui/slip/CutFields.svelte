@@ -11,7 +11,7 @@
   }
   interface Props {
     value: Cut;
-    /** The way the cut runs where there is just one; undefined for a grid. */
+    /** The way the cut runs if there is just one; undefined for a grid. */
     along: 'width' | 'height' | undefined;
     size: Size | undefined;
     unit: Unit;

@@ -6,13 +6,13 @@
 
   interface Props {
     label: string;
-    /** Points; undefined where nothing is typed, and `placeholder` stands there. */
+    /** Points; undefined if nothing is typed, and `placeholder` stands there. */
     value: readonly number[] | undefined;
     placeholder?: readonly number[];
     unit: Unit;
     /** How many there must be; any number up to 16 where left out. */
     count?: number;
-    /** Undefined where nothing is typed any more, none where what is typed cannot be used. */
+    /** Undefined if nothing is typed any more, none if what is typed cannot be used. */
     onchange: (lengths: number[] | undefined, wrong: boolean) => void;
   }
   /** Several lengths joined by +, such as the widths of panels. */

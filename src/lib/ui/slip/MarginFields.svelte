@@ -15,7 +15,7 @@
 
   interface Props {
     value: Margins;
-    /** The trim that the margins lie in, where there is one. */
+    /** The trim that the margins lie in, if there is one. */
     trim?: Size;
     unit: Unit;
     book: Book;

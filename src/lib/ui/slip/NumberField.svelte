@@ -1,7 +1,7 @@
 <script lang="ts">
   interface Props {
     label: string;
-    /** Undefined where nothing is known yet: the field is empty. */
+    /** Undefined if nothing is known yet: the field is empty. */
     value: number | undefined;
     least: number;
     most: number;

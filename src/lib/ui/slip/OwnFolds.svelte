@@ -12,7 +12,7 @@
   interface Props {
     bench: Bench;
     pattern: OwnPattern;
-    /** The sheet as it lies, where there is one. */
+    /** The sheet as it lies, if there is one. */
     sheet: LeafletSheet | undefined;
     /** Pages are whole sides: folds can be anywhere. */
     bySide: boolean;

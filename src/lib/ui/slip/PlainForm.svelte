@@ -32,7 +32,7 @@
     const said = words[name];
     return typeof said === 'object' ? said.label : (said ?? name);
   };
-  /** The values to choose from as words, none first where nothing may be chosen. */
+  /** The values to choose from as words, none first if nothing may be chosen. */
   function options(name: string, from: readonly (string | number | boolean)[], optional: boolean): [string, string][] {
     const said = words[name];
     const known = typeof said === 'object' ? said.options : {};

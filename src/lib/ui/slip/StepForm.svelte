@@ -28,7 +28,7 @@
   /** Fields that hold something that cannot be used. */
   let fieldsWrong = $state(false);
 
-  /** Why the step cannot be taken as it is; `fields` where the field concerned says so itself. */
+  /** Why the step cannot be applied as it is; `fields` if the field concerned says so itself. */
   const problem = $derived.by((): 'fields' | StepProblem | SelectionError | undefined => {
     if (fieldsWrong || !stepSchema.safeParse(step).success) return 'fields';
     try {
@@ -39,7 +39,7 @@
       throw error;
     }
   });
-  /** A selection that does not resolve is said at its own field, but for the pages of a file. */
+  /** An error in a selection is shown at its own field, except for the pages taken from a file. */
   const said = $derived(
     problem instanceof StepProblem || (problem instanceof SelectionError && step.kind === 'take-in' && step.take) ? sayStepProblem(problem) : '',
   );
@@ -48,7 +48,7 @@
   $effect(() => {
     const wanted = problem || !changed ? undefined : step;
     void bench.draft.book;
-    // Once the key that was pressed shows, and not in the frame that draws it: however many pages there are, no key waits.
+    // Work it out after the typed key is drawn, so that typing stays fast with many pages.
     let soon: ReturnType<typeof setTimeout> | undefined;
     const shown = requestAnimationFrame(() => (soon = setTimeout(() => bench.tryStep(wanted))));
     return () => {

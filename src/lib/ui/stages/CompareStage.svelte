@@ -15,7 +15,7 @@
   let [matWidth, matHeight] = $state([768, 700]);
   let source = $state(false);
 
-  // Movement that was not asked for is left out: then the space bar changes from one to the other.
+  // With reduced motion nothing blinks by itself; the space bar switches instead.
   const still = typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
   $effect(() => {
     if (bench.view.compare !== 'blink' || still) return;

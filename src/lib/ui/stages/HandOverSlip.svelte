@@ -21,7 +21,7 @@
   const plain = (one: Output | undefined): string => asSaved(outputSchema, one);
   const stored = $derived(plain(output));
   $effect(() => {
-    // Another output, or another state of it: what was typed belonged to the one before. The same one that was only saved
+    // For another output, or another state of it, discard what was typed. The same one that was only saved
     // meanwhile leaves it.
     void stored;
     untrack(() => {

@@ -10,7 +10,7 @@
     k: number;
     toMat: (event: PointerEvent) => { x: number; y: number };
   }
-  /** What takes hold of the lines and stamps on a page, in its space: to move them, or to take a line off this page alone. */
+  /** Handles for the lines and stamps on a page, in page space: to move them, or to remove a line from this page alone. */
   let { bench, tile, k, toMat }: Props = $props();
 </script>
 

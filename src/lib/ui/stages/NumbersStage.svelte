@@ -22,7 +22,7 @@
 
   let mat: ReturnType<typeof Mat> | undefined = $state();
   let [matWidth, matHeight] = $state([768, 640]);
-  /** The page that was gone to last; the spread or leaf with it is shown. */
+  /** The page last navigated to. Its spread or leaf is shown. */
   let at = $state(0);
   /** The leaf is held to the light: its back shows through its front. */
   let light = $state(false);
@@ -61,7 +61,7 @@
   const leaf = $derived(list.pages.flatMap((_, index) => (leafOf(index, list.book).leaf === leafOf(here, list.book).leaf ? [index] : [])));
   const shown = $derived(light && list.book.facing ? leaf : (spreads[turned] ?? []));
 
-  /** The pages shown, as a list of their own on which they lie as they do in the book. */
+  /** The pages shown, as a list of their own that keeps their sides of the book. */
   const part = $derived.by((): PageList => {
     const own = light && list.book.facing ? shown.slice(0, 1) : shown;
     // Panels hang on their leaf: here on that page of it that is seen.

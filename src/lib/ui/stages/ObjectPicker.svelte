@@ -13,7 +13,7 @@
     k: number;
     toMat: (event: PointerEvent) => { x: number; y: number };
   }
-  /** The objects on a page, in its space, one of which a form asks for; or a box drawn round what is meant. */
+  /** The objects on a page, in page space, for a form that asks for one of them or for a box drawn round some. */
   let { bench, tile, k, toMat }: Props = $props();
 
   /** Objects on a page that can be clicked while a form asks for one: the smallest under the pointer is on top. */

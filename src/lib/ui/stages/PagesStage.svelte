@@ -43,7 +43,7 @@
   const picking = new Picking(ground);
 
   const aspect = $derived(matWidth / Math.max(1, matHeight));
-  /** While a step is tried that leaves their number as it is, the mat keeps its scale and its rows, so that what changes is the pages. */
+  /** While a step is tried that keeps the number of pages, the mat keeps its scale and its rows, so that only the pages change. */
   const trying = $derived(!!bench.draft.form && base.pages.length > 0 && facesOf(list).length === before.size);
   const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.view.folded).columns : undefined);
   const arranged: Arrangement = $derived.by(() => {
@@ -61,7 +61,7 @@
   const gate = new Gate();
   /** Labels and flags reach this far beyond a page, in points. */
   const SLACK = 60;
-  /** The pages in sight as they lie, as far as they are on the mat by now. */
+  /** The visible pages. New ones are admitted a few at a time, so that no frame takes long. */
   function onMat({ x0, x1, y0, y1 }: View): readonly TileView[] {
     const seen = tilesIn(arranged.tiles, { x0: x0 - SLACK, x1: x1 + SLACK, y0: y0 - SLACK, y1: y1 + SLACK }, sizeOf);
     return gate.admit(

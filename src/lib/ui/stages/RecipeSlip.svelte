@@ -49,7 +49,7 @@
     const kind = steps.find(({ id }) => id === step)?.kind;
     return kind ? `Pages for “${stepWords(kind).name}”` : label;
   }
-  /** What can be asked for, and the step it is in where it is in one. */
+  /** The values that can be asked for, with the step that holds each, if any. */
   const askableNow = $derived([
     ...askableIn(draft).map((value) => ({ ...value, step: undefined })),
     ...draft.steps.flatMap((step) => askableIn(draft, step).map((value) => ({ ...value, step: step.id }))),

@@ -1,5 +1,5 @@
 <script lang="ts" module>
-  /** Fills by which series are told apart: each has its colour and its pattern. */
+  /** Fills that tell series apart by colour and pattern. */
   export const FILLS = [
     { color: '#cfe0d8', line: '#0f6b5c', d: 'M0 8L8 0' },
     { color: '#f0dfb8', line: '#a86f00', d: 'M0 4H8' },
@@ -42,7 +42,7 @@
     return Math.min(count - 1, Math.max(0, Math.floor((leftwards ? 1 - along : along) * count)));
   };
   let svg: SVGSVGElement | undefined = $state();
-  /** The series are told apart from the first that numbers; stretches without numbers are bare. */
+  /** Colours are given from the first numbered series on; stretches without numbers have none. */
   const fillOf = (n: number) => (stretches[n]!.series && stretches[n]!.series!.style !== 'none' ? n % FILLS.length : undefined);
   function sayStretch(from: number, to: number): string {
     const numbered = labels.slice(from, to).filter(Boolean);

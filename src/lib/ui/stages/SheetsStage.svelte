@@ -47,7 +47,7 @@
   /** The back as it shows through the front: turned over about the sheet's turning axis. */
   const through = ({ width, height }: Size) => (besides ? `translate(${width} 0) scale(-1 1)` : `translate(0 ${height}) scale(1 -1)`);
 
-  /** Whether the sheets lie on their fronts; they are turned over as by hand, which takes a moment. */
+  /** Whether the backs are up; turning over is animated. */
   let over = $state(false);
   const turning = new Tween(0, { duration: 450 });
   const shown = $derived(turning.current < 0.5 ? 'front' : 'back');

@@ -22,7 +22,7 @@
     return step?.kind === 'take-in' ? step.name : hash.slice(0, 12);
   };
 
-  /** Pages by trim size and rotation: a page turned in the file is not one that was drawn that way. */
+  /** Pages grouped by trim size and rotation, because a page with /Rotate is not the same as one drawn that way. */
   const groups = (facts: Survey) =>
     sizeGroups(facts.pages.map(({ boxes, rotate }) => ({ trim: { width: widthOf(boxes.trim), height: heightOf(boxes.trim) }, rotate })));
   function bleedOf(facts: Survey): string {

@@ -9,7 +9,7 @@ import type { Arrangement, Tile } from '../mat/arrange';
 import { follow } from '../mat/follow';
 import { entryAt, isKeyOf } from '../../core/entries';
 
-/** So near to the mat's edge, in pixels, carrying scrolls, by this share of how near. */
+/** Within this many pixels of the mat's edge carrying scrolls, by this share of the distance. */
 const [EDGE_PX, SCROLL] = [48, 0.35];
 
 interface Ground {
@@ -41,14 +41,14 @@ export class Carrying {
 
   constructor(private readonly ground: Ground) {}
 
-  /** Follows a press on a page: it is selected at once, or when the pointer is let go where it was selected among others. */
+  /** Follows a press on a page. The page is selected at once; if it was one of several selected, only on release. */
   press(index: number, event: PointerEvent, pick: () => void): void {
     const { bench } = this.ground;
     const { id } = faceAt(bench.shown.list, index)!;
     const plain = !event.ctrlKey && !event.metaKey && !event.shiftKey;
     const among = plain && bench.selected.ids.has(id);
     if (!among) pick();
-    // While a form is open the pages are as it tries them; panels stay on their leaves.
+    // While a form is open, pages are shown as it would change them, so they cannot be carried. Panels stay on their leaves.
     if (bench.draft.form || bench.draft.format || !plain || index >= bench.shown.list.pages.length) {
       if (among) pick();
       return;
@@ -113,7 +113,7 @@ export class Carrying {
     );
   }
 
-  /** The id of the docket's last step where that moved the very pages that are selected now. */
+  /** The id of the last step, if it moved exactly the pages that are selected now. */
   private sameAsBefore(): string | undefined {
     const { bench } = this.ground;
     const last = bench.docket.steps.at(-1);

@@ -10,7 +10,7 @@ import { sayTrouble } from '../../words/troubles';
 import { partNames } from '../../words/fileName';
 import { sayNameError } from '../../words/patterns';
 
-/** The files that an output will give, before anything is written; why it cannot be made, where it cannot. */
+/** The files that an output will give, or why it cannot be made. Nothing is written. */
 export function filesOf(
   work: WorkedOut,
   output: Output,

@@ -4,7 +4,7 @@ import { entryAt } from '../../core/entries';
 import type { Bench } from '../bench.svelte';
 import type { Arrangement, Tile } from '../mat/arrange';
 
-/** What picking is done on: the bench, and its pages as they lie on the mat. */
+/** The bench, and its pages as they lie on the mat. */
 interface Where {
   bench: Bench;
   arranged: () => Arrangement;

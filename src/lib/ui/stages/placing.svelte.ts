@@ -12,7 +12,7 @@ import type { Bench } from '../bench.svelte';
 import { snapBy, tidy } from '../mat/dragging';
 import { follow } from '../mat/follow';
 
-/** A line of text on a page, as it can be taken hold of; `away` where it was clicked away and only its place shows. */
+/** A line of text on a page that can be dragged; `away` if it was removed from this page and only its place shows. */
 export interface Hold {
   key: string;
   matter: Matter;
@@ -59,7 +59,7 @@ export function clickAway(bench: Bench, hold: Hold, page: Page): void {
   else bench.changeStep(next);
 }
 
-/** Drags a line: its step's numbers follow, and so does its twin on the other face. `k` is pixels a point. */
+/** Drags a line; the numbers of its step follow, and so does its twin on the other face. `k` is in pixels per point. */
 export function dragLine(
   bench: Bench,
   hold: Hold,

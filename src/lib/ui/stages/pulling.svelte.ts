@@ -16,7 +16,7 @@ const GRIPS: readonly Grip[] = ([-1, 0, 1] as const).flatMap((x) =>
   ([-1, 0, 1] as const).flatMap((y) => (x || y ? [{ x, y }] : [])),
 );
 
-/** What stays where it is while a trim is pulled at, as the edges of its box and as a fixed point: the spine and the head. */
+/** What stays in place while a trim is dragged: the spine and the head, as box edges and as a fixed point. */
 const HELD = {
   right: { x: -1, y: -1, fixed: { x: 'spine', y: 'head' } },
   left: { x: 1, y: -1, fixed: { x: 'spine', y: 'head' } },
@@ -37,14 +37,14 @@ interface Ground {
   toMat: (event: PointerEvent) => Point;
 }
 
-/** Pulling on the mat at what a form sets up, a crop or a trim size: it edits the same numbers as the form. */
+/** Dragging a crop or a trim size on the mat; it edits the same numbers as the form. */
 export class Pulling {
   private pulled = $state<number | undefined>();
   private readonly list = $derived.by(() => this.ground.bench.shown.list);
 
   constructor(private readonly ground: Ground) {}
 
-  /** The step of the open form, where its pages are the last to be seen: those of earlier steps lie elsewhere by now. */
+  /** The step of the open form, if no later step has changed where its pages lie. */
   readonly draft = $derived.by(() => {
     const { draft, docket } = this.ground.bench;
     const { form, step } = draft;
@@ -105,7 +105,7 @@ export class Pulling {
     });
   }
 
-  /** A press on a page draws the crop where one is set up for it; false where it means something else. */
+  /** Begins to draw a crop when a page is pressed while a crop form is open. Returns false if the press means something else. */
   press(index: number, event: PointerEvent): boolean {
     if (!this.cropping || !this.pages.includes(index)) return false;
     const start = this.ground.toMat(event);
@@ -122,7 +122,7 @@ export class Pulling {
     return true;
   }
 
-  /** Arrow keys move the crop over the page; false where there is none. */
+  /** Moves the crop by arrow keys. Returns false if there is no crop. */
   nudge(event: KeyboardEvent): boolean {
     const { bench } = this.ground;
     const by = NUDGE[bench.unit] * (event.shiftKey ? 10 : 1);

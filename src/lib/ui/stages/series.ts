@@ -5,7 +5,7 @@ import { newStepId } from '../newStepId';
 
 type Series = ReturnType<typeof seriesOf>;
 
-/** The step that gives a job these series: the one that says them, where all their pages are there when it is carried out; else a new one. */
+/** The step that sets these series: the existing one if all their pages are there when it applies, otherwise a new one. */
 export function saySeries(bench: Bench, series: Series): StepOf<'numbers'> {
   const known = bench.lastOf('numbers');
   const at = bench.docket.steps.findIndex((step) => step.id === known?.id);

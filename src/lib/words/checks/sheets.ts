@@ -8,7 +8,7 @@ import type { CheckWords } from './checkWords';
 
 const MOST_PLACES = 6;
 
-/** What is met where, in words: `page 6 where 3 belongs, nothing where 8 belongs`. */
+/** What is met where, in words: `page 6 where 3 belongs, nothing if 8 belongs`. */
 function sayPlaces(places: readonly { place: string; shows?: string; turned: boolean }[]): string {
   const said = places.slice(0, MOST_PLACES).map(({ place, shows, turned }) => {
     const upside = turned ? ' upside down' : '';

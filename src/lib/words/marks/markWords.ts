@@ -2,6 +2,6 @@
 export interface MarkWords {
   /** What it is called beside its switch. */
   name: string;
-  /** What it is called where there was no room for it. */
+  /** What it is called if there was no room for it. */
   dropped?: string;
 }

@@ -13,7 +13,7 @@ export const stepBase = {
   recipe: z.object({ name: z.string().min(1).max(60), version: z.number().int().min(1) }).optional(),
 };
 
-/** The selected indexes, where all are pages of the list. Throws StepProblem where a panel is among them: it stays on its leaf. */
+/** The selected indexes, where all are pages of the list. Throws StepProblem if a panel is among them: it stays on its leaf. */
 export function pagesOnly(selected: readonly number[], list: PageList): readonly number[] {
   const panel = selected.find((index) => index >= list.pages.length);
   if (panel === undefined) return selected;

@@ -13,8 +13,8 @@ const HELD = { content: 'hold', fixed: CENTRE } as const;
 
 /**
  * Takes pages out of the list and makes them the book's cover: what each is, in the order of the pages. With `sizes`, parts
- * are made so large about their middle, their content held. Throws StepProblem where parts and pages differ in number, where
- * a part would be there twice, or where nothing is left of the book.
+ * are made so large about their middle, their content held. Throws StepProblem if parts and pages differ in number, where
+ * a part would be there twice, or if nothing is left of the book.
  */
 export const cover = defineStep(
   z.object({

@@ -30,7 +30,7 @@ export const graphicSchema = z.union([
 ]);
 export type Graphic = z.infer<typeof graphicSchema>;
 
-/** The file that a graphic is a page of; none where it is a page of the job. */
+/** The file that a graphic is a page of; none if it is a page of the job. */
 export const fileOf = (graphic: Graphic): { source: string; name: string }[] =>
   'source' in graphic ? [{ source: graphic.source, name: graphic.name }] : [];
 

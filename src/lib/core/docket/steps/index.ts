@@ -86,7 +86,7 @@ const BY_KIND = byKind(STEP_KINDS);
 /** The record of a kind of step. */
 export const stepKind = (kind: Step['kind']): AnyKind => ofAnyKind(BY_KIND[kind]);
 
-/** Applies a step to a list. Throws StepProblem or SelectionError where it cannot. */
+/** Applies a step to a list. Throws StepProblem or SelectionError if it cannot. */
 export const applyStep = (list: PageList, step: Step, context: StepContext): PageList =>
   settleSeries(list, settlePanels(stepKind(step.kind).apply(list, step, context)));
 

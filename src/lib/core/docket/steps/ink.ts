@@ -5,7 +5,7 @@ import { stepBase } from './base';
 
 const name = z.string().trim().min(1).max(120);
 
-/** Gives a spot ink another name, or has it printed with another ink by naming that. Throws StepProblem where no page has it. */
+/** Gives a spot ink another name, or has it printed with another ink by naming that. Throws StepProblem if no page has it. */
 export const ink = defineStep(z.object({ ...stepBase, kind: z.literal('ink'), from: name, to: name }))({
   kind: 'ink',
   on: 'numbers',

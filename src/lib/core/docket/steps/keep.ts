@@ -9,7 +9,7 @@ import { entryAt } from '../../entries';
 
 /**
  * Marks facing pages as a pair that must stay together, or lets them go again. One page stands for itself and the page
- * that it faces; of more than one, each must face another of them. Throws StepProblem where one does not.
+ * that it faces; of more than one, each must face another of them. Throws StepProblem if one does not.
  */
 export const keep = defineStep(
   z.object({ ...stepBase, kind: z.literal('keep'), pages: selectionSchema, together: z.boolean() }),

@@ -34,7 +34,7 @@ export const margins = defineStep(
     changePages(list, step.pages, (page, side) => withOwn(withMargins(page, step, side), 'margins')),
 });
 
-/** The page with margins and columns. Throws StepProblem where they leave no column. */
+/** The page with margins and columns. Throws StepProblem if they leave no column. */
 export function withMargins(page: Page, of: z.infer<typeof marginsSchema>, side: Side): Page {
   const { head, foot, spine, fore, columns, gap } = of;
   const set = { ...page, margins: { head, foot, spine, fore }, columns: { count: columns, gap } };

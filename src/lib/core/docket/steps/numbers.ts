@@ -11,7 +11,7 @@ import { entryAt, firstOf } from '../../entries';
 export const seriesFromSchema = z.object({ from: selectionSchema, ...seriesShape });
 export type SeriesFrom = z.infer<typeof seriesFromSchema>;
 
-/** Divides the page list into number series, in place of all there were. Throws StepProblem where two begin at one page. */
+/** Divides the page list into number series, in place of all there were. Throws StepProblem if two begin at one page. */
 export const numbers = defineStep(
   z.object({
     ...stepBase,

@@ -28,7 +28,7 @@ export const panel = defineStep(
     count: z.number().int().min(1).max(MOST_PANELS),
     /** Pages that become the faces, front and back in turn; where they end, faces are blank. */
     show: selectionSchema.optional(),
-    /** The width of each; where missing, that of what it folds over less the allowance. */
+    /** The width of each; if missing, that of what it folds over less the allowance. */
     width: pageLength.optional(),
     allowance: distance,
     /** Over which face of its leaf each folds in. */

@@ -44,7 +44,7 @@ export const plainLines = ({ list, chosen = 'all', safe }: Beginning) => ({
   y: mm(8),
 });
 
-/** Throws StepProblem where a pattern cannot be read; only those for left and first pages may be empty. */
+/** Throws StepProblem if a pattern cannot be read; only those for left and first pages may be empty. */
 function checkPatterns({ text, left, first }: TextAt): void {
   for (const pattern of [text, left, first]) {
     if (pattern === undefined || (pattern !== text && !pattern.trim())) continue;

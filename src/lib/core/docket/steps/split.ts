@@ -10,7 +10,7 @@ import { pagesOnly, stepBase } from './base';
 export const splitShape = {
   columns: z.number().int().min(1).max(12),
   rows: z.number().int().min(1).max(12),
-  /** Where the cut lies that makes two: from the left, or from the head. In the middle where missing. */
+  /** Where the cut lies that makes two: from the left, or from the head. In the middle if missing. */
   at: pageLength.optional(),
   /** What is left out between parts, half on each side of a cut; less than 0 where both parts show it. */
   gutter: offset,

@@ -22,10 +22,10 @@ export const takeIn = defineStep(
     source: sourceSchema,
     /** The name the file had. */
     name: z.string().min(1).max(400),
-    /** Which of its pages, as typed positions; all where missing. */
+    /** Which of its pages, as typed positions; all if missing. */
     take: z.string().max(4000).optional(),
     where: placeSchema,
-    /** Pixels an inch that the pages of a picture are given; what it states where missing. */
+    /** Pixels an inch that the pages of a picture are given; what it states if missing. */
     ppi: z.number().min(1).max(10_000).optional(),
     /** Id of a format of the docket that the new pages get. */
     format: z.string().min(1).max(64).optional(),

@@ -13,7 +13,7 @@ export const cutter = defineOutput(
     ...outputBase,
     kind: z.literal('cutter'),
     of: z.enum(['pages', 'sheets']),
-    /** The likeliest of `cutsOf`, where missing. */
+    /** The likeliest of `cutsOf`, if missing. */
     by: cutBySchema.optional(),
   }),
 )({

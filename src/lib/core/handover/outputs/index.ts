@@ -66,7 +66,7 @@ export const partsOf = (work: Cuttable, output: Output): Part[] =>
 export const possibleKinds = (work: Cuttable): OutputKind[] =>
   OUTPUTS.filter(({ possible }) => possible(work)).map(({ kind }) => kind);
 
-/** What each part of an output must be when it is written; undefined where that is no PDF of pages. */
+/** What each part of an output must be when it is written; undefined if that is no PDF of pages. */
 export const askedOf = (work: Cuttable, output: Output): AskedOf | undefined =>
   outputKind(output.kind).asked?.(work, output);
 

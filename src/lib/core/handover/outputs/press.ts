@@ -14,7 +14,7 @@ export const press = defineOutput(
   z.object({
     ...outputBase,
     kind: z.literal('press'),
-    /** As the sheets were planned, where missing. */
+    /** As the sheets were planned, if missing. */
     turn: z.enum(PRESS_TURNS).optional(),
     ppi: z.number().int().min(PRESS_PPI.least).max(PRESS_PPI.most),
   }),

@@ -60,7 +60,7 @@ export interface MarkKind<Name extends string, Setting extends z.ZodType> {
   lines?(context: LineContext): void;
   /** How much of a sheet's height, at its head and at its foot, it takes beyond the trim marks. */
   room?: number;
-  /** Things in the margin of a side; undefined where there is no room for them. */
+  /** Things in the margin of a side; undefined if there is no room for them. */
   draw?(context: MarginContext, setting: NonNullable<z.infer<Setting>>): Item[] | undefined;
 }
 

@@ -17,7 +17,7 @@ export const SLUG_TOKENS = ['job', 'sheet', 'side', 'ink', 'date'] as const;
 const SLUG: Setting = { face: 'Source Sans 3', weight: 'regular', size: 7 };
 const HEIGHT = textHeight(SLUG);
 
-/** What the slug line says, with tokens; none where it is left out. */
+/** What the slug line says, with tokens; none if it is left out. */
 export const slug = defineMark({
   kind: 'slug',
   setting: z.string().max(300).optional(),

@@ -42,7 +42,7 @@ export const PLAIN_SCHEMES = Object.fromEntries(SCHEMES.map(({ kind, plain }) =>
 };
 export const DEFAULT_SCHEME = PLAIN_SCHEMES.stitched;
 
-/** Works out the sheets of a page list. Undefined where there are no pages, or they go on no sheets. */
+/** Works out the sheets of a page list. Undefined if there are no pages, or they go on no sheets. */
 export const planSheets = (list: PageList, scheme: Scheme, job = NO_JOB): SheetPlan | undefined =>
   schemeKind(scheme.kind).plan(list, scheme, job);
 

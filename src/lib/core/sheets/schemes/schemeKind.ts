@@ -9,11 +9,11 @@ export type SchemeSchema = z.ZodObject<{ kind: z.ZodLiteral<string> }>;
 export interface SchemeKind<Schema extends SchemeSchema> {
   kind: z.infer<Schema>['kind'];
   schema: Schema;
-  /** As it begins, where nothing is known of the job. */
+  /** As it begins, if nothing is known of the job. */
   plain: z.infer<Schema>;
   /** What becomes of its sheets: leaves bound at a spine, one folded piece, pieces cut apart, or nothing that is folded or cut. */
   makes: 'book' | 'folded' | 'cut' | 'nothing';
-  /** The sheets; undefined where there are no pages, or they go on none. */
+  /** The sheets; undefined if there are no pages, or they go on none. */
   plan(list: PageList, scheme: z.infer<Schema>, job: SheetJob): SheetPlan | undefined;
   /** How it suits the pages better than its plain forme does, and how they would have to lie. */
   suited?(plain: z.infer<Schema>, list: PageList): { scheme?: z.infer<Schema>; book?: Partial<Book> };
