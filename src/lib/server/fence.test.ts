@@ -22,6 +22,22 @@ const ROOMY = { seconds: 60, mb: 2048 };
 beforeAll(async () => writeFileSync(task.file, await markedPdf(300)));
 afterEach(dismissStandby);
 
+/** What `look` sees of the processes, every few milliseconds while a task runs in one; of one that has just exited nothing. */
+async function whileItRuns<Seen>(look: (pid: number | string) => Seen | undefined): Promise<Seen[]> {
+  const seen: Seen[] = [];
+  const looking = setInterval(() => {
+    for (const pid of there())
+      try {
+        const now = look(pid);
+        if (now !== undefined && now !== '') seen.push(now);
+      } catch {
+        // It has just exited.
+      }
+  }, 5);
+  await runInFence('surveyFile', task, ROOMY).finally(() => clearInterval(looking));
+  return seen;
+}
+
 test('work in a fence ends well, says how far it is, and how much memory it took', async () => {
   const heard: [number, number][] = [];
   const { peakMb } = await runInFence('surveyFile', task, ROOMY, undefined, (done, total) =>
@@ -46,18 +62,15 @@ test.each([
 test('a process runs under the kernel’s limits, and as the user that it is to have; what it last said goes with the trouble', async () => {
   // Where the program lies in a directory that no other user can enter, there is none.
   const { uid = process.getuid!() } = fenceUser();
-  const seen: string[] = [];
-  await runInFence('surveyFile', task, ROOMY, undefined, () => {
-    for (const pid of there())
-      seen.push(readFileSync(`/proc/${pid}/limits`, 'utf8') + readFileSync(`/proc/${pid}/status`, 'utf8'));
-  });
-  expect(seen.length).toBeGreaterThan(0);
-  for (const each of seen) {
-    for (const limit of ['data size', 'cpu time', 'file size', 'open files'])
-      expect(each).toMatch(new RegExp(`Max ${limit}\\s+\\d`));
-    expect(each).toMatch(/Max core file size\s+0/);
-    expect(each).toMatch(new RegExp(`^Uid:\\s+${uid}\\s`, 'm'));
-  }
+  const seen = await whileItRuns(
+    (pid) => readFileSync(`/proc/${pid}/limits`, 'utf8') + readFileSync(`/proc/${pid}/status`, 'utf8'),
+  );
+  // At first it is the program that sets the limits.
+  const last = seen.at(-1);
+  for (const limit of ['data size', 'cpu time', 'file size', 'open files'])
+    expect(last).toMatch(new RegExp(`Max ${limit}\\s+\\d`));
+  expect(last).toMatch(/Max core file size\s+0/);
+  expect(last).toMatch(new RegExp(`^Uid:\\s+${uid}\\s`, 'm'));
   await expect(runInFence('noSuchFile', task, ROOMY)).rejects.toMatchObject({
     trouble: { code: 'stopped-early' },
     stderr: expect.stringContaining('noSuchFile') as string,
@@ -107,10 +120,7 @@ test('a process goes on with the next task of a row; one whose task ended badly 
 
 test('a process that reads files from outside does not know where the database is', async () => {
   process.env.DATABASE_URL ??= 'postgres://nowhere';
-  const known: string[] = [];
-  await runInFence('surveyFile', task, ROOMY, undefined, () =>
-    known.push(...there().map((pid) => readFileSync(`/proc/${pid}/environ`, 'utf8'))),
-  );
+  const known = await whileItRuns((pid) => readFileSync(`/proc/${pid}/environ`, 'utf8'));
   expect(known.length).toBeGreaterThan(0);
   for (const env of known) {
     expect(env).toContain('PATH=');
@@ -129,17 +139,15 @@ test('rows keep to the core of their worker; what is done by itself may run on a
   const own = numbersOf(all)[1]?.toString() ?? all;
   await runInFence('surveyFile', task, { ...ROOMY, goesOn: true });
   expect(there().map(coresOf)).toEqual([own]);
-  const during: (string | undefined)[][] = [];
-  await runInFence('surveyFile', task, ROOMY, undefined, () => during.push(there().map(coresOf)));
-  expect(during.at(-1)).toEqual([all]);
+  expect((await whileItRuns(coresOf)).at(-1)).toBe(all);
 
   // As a worker is while it has a row.
   keepToOwnCore(process.pid, true);
   expect(coresOf(process.pid)).toBe(own);
   dismissStandby();
-  await runInFence('surveyFile', task, ROOMY, undefined, () => during.push(there().map(coresOf)));
+  const during = await whileItRuns(coresOf);
   keepToOwnCore(process.pid, false);
-  expect(during.at(-1)).toEqual([all]);
+  expect(during.at(-1)).toBe(all);
   expect(coresOf(process.pid)).toBe(all);
   expect(numbersOf('0-2,5')).toEqual([0, 1, 2, 5]);
 });
