@@ -43,6 +43,7 @@ const LAYERS = {
   'src/lib/pdf': ['objects', 'raw', 'content', 'read', 'write'],
   'src/lib/core': [
     'entries',
+    'unknown',
     'kinds',
     'measure',
     'paper',

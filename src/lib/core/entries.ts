@@ -48,13 +48,6 @@ export const keysOf = <T extends object>(thing: T): (keyof T & string)[] =>
 export const recordOf = <K extends string, V>(keys: readonly K[], entry: (key: K) => V): Record<K, V> =>
   Object.fromEntries(keys.map((key) => [key, entry(key)])) as Record<K, V>;
 
-/** Whether something unknown is an object with named fields. */
-export const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
-/** The code that an error carries, as those of the system and of PostgreSQL do. */
-export const codeOf = (error: unknown): unknown => (isRecord(error) ? error.code : undefined);
-
 /** Whether a name is that of one of an object's own fields. */
 export const isKeyOf = <T extends object>(thing: T, key: PropertyKey): key is keyof T =>
   Object.hasOwn(thing, key);

@@ -1,4 +1,4 @@
-import { isRecord } from '../core/entries';
+import { isRecord } from '../core/unknown';
 
 /** SQLSTATE classes and codes, and codes of the system, which say that the database cannot be reached just now (PostgreSQL, appendix A). */
 const AWAY: ReadonlySet<unknown> = new Set([

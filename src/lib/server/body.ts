@@ -4,7 +4,7 @@ import { MOST_JSON_BYTES } from '../core/docket/limits';
 import { checkSize } from './blobs';
 import { Problem } from './problem';
 import type { Coming } from './uploads';
-import { isRecord } from '../core/entries';
+import { isRecord } from '../core/unknown';
 
 /**
  * The bytes of a request as they come. Throws Problem if the announced size is over the limit, or if fewer bytes came

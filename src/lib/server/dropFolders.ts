@@ -14,7 +14,8 @@ import { findRecipe } from './recipes';
 import { tryValues } from './runs';
 import { troubleOf } from './trouble';
 import type { DropFolderState } from '../wire/told';
-import { firstOf, codeOf } from '../core/entries';
+import { firstOf } from '../core/entries';
+import { codeOf } from '../core/unknown';
 
 /** The directory under which all drop folders are: the start command says where. */
 export const dropRoot = (): string => resolve(process.env.FOLDER_DROPS ?? join('.folder', 'drops'));

@@ -20,7 +20,8 @@ import { Problem } from './problem';
 import { enqueue } from './queue';
 import { arrivedFile, type Coming } from './uploads';
 import { inWorkFolder } from './workFolder';
-import { firstOf, foundIn, isRecord, keysOf } from '../core/entries';
+import { firstOf, foundIn, keysOf } from '../core/entries';
+import { isRecord } from '../core/unknown';
 
 /**
  * A job as one ZIP, so that it can be put away and opened elsewhere: `folder-job.json` says what it is (`version` 1, `title`,

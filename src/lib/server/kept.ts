@@ -1,7 +1,8 @@
 import { KEPT, keptNameSchema, readKept, storedKept, type Kept, type KeptKind } from '../core/docket/kept';
 import { db } from './db';
 import { Problem } from './problem';
-import { isRecord, keysOf } from '../core/entries';
+import { keysOf } from '../core/entries';
+import { isRecord } from '../core/unknown';
 
 /** The kind that a request names. Throws Problem. */
 function kindOf(kind: string): KeptKind {

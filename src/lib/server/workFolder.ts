@@ -2,7 +2,7 @@ import { chmod, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openToFence } from './fenceUser';
-import { codeOf } from '../core/entries';
+import { codeOf } from '../core/unknown';
 
 /** This machine in a file's name: where several share the directory, each sweeps only what its own processes left. */
 const HOST = hostname().replace(/[^A-Za-z0-9.-]/g, '_');

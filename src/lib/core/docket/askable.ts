@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { isLength } from '../measure/lengthSchema';
 import { selectionSchema } from '../model/selection';
-import { isRecord } from '../entries';
+import { isRecord } from '../unknown';
 
 /** Where a value lies: keys, and places in lists from 0. */
 export type Path = readonly (string | number)[];

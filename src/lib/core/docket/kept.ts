@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { ownPatternSchema } from '../fold/patterns';
 import { stockSchema } from '../paper/stock';
 import { bringUp, VersionError } from './versions';
-import { isRecord } from '../entries';
+import { isRecord } from '../unknown';
 import { ofAnyKind } from '../kinds';
 
 /** What a preparer keeps under a name, for every job: papers, and folds of their own. */

@@ -16,12 +16,16 @@ export function limitsOf(schema: z.core.$ZodType, path: string, times = 1): Limi
   const number = path.split('.').reduce<z.core.$ZodType | undefined>(innerOf, schema);
   const found = number && unwrapped(number);
   if (!(found instanceof z.ZodNumber)) throw new Error(`the schema has no number at ${path}`);
-  return {
-    least: (found.minValue ?? -Infinity) * times,
-    most: (found.maxValue ?? Infinity) * times,
-    whole: found.isInt && times === 1,
-  };
+  const { least, most, whole } = limitsOfNumber(found);
+  return { least: least * times, most: most * times, whole: whole && times === 1 };
 }
+
+/** The limits of a number by its schema. */
+export const limitsOfNumber = (schema: z.ZodNumber): Limits => ({
+  least: schema.minValue ?? -Infinity,
+  most: schema.maxValue ?? Infinity,
+  whole: schema.isInt,
+});
 
 const unwrapped = (schema: z.core.$ZodType): z.core.$ZodType =>
   schema instanceof z.ZodOptional || schema instanceof z.ZodDefault ? unwrapped(schema.unwrap()) : schema;

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { isLength } from '../measure/lengthSchema';
 import { placeSchema } from '../select/place';
 import { selectionSchema } from '../model/selection';
+import { limitsOfNumber, type Limits } from './limitsOf';
 
 /** A field of a form as its schema has it: what it holds, and within which bounds. */
 export interface PlainField {
@@ -9,7 +10,7 @@ export interface PlainField {
   /** It may be left out. */
   optional: boolean;
   holds:
-    | { type: 'length' | 'number'; least: number; most: number; whole: boolean }
+    | ({ type: 'length' | 'number' } & Limits)
     | { type: 'text'; longest: number }
     | { type: 'choice'; values: readonly (string | number | boolean)[] }
     | { type: 'place' | 'pages' };
@@ -38,11 +39,6 @@ function holdsOf(given: z.core.$ZodType): PlainField['holds'] | undefined {
   if (def.type === 'literal') return { type: 'choice', values: def.values as (string | number | boolean)[] };
   if (schema instanceof z.ZodString) return { type: 'text', longest: schema.maxLength ?? 200 };
   if (schema instanceof z.ZodNumber)
-    return {
-      type: isLength(schema) ? 'length' : 'number',
-      least: schema.minValue ?? -Infinity,
-      most: schema.maxValue ?? Infinity,
-      whole: schema.isInt,
-    };
+    return { type: isLength(schema) ? 'length' : 'number', ...limitsOfNumber(schema) };
   return undefined;
 }

@@ -8,7 +8,8 @@ import { keptNameSchema } from './kept';
 import type { Replay } from './replay';
 import { stepSchema, type Step } from './steps';
 import { bringUp, VersionError } from './versions';
-import { lastOf, isRecord, firstOf } from '../entries';
+import { lastOf, firstOf } from '../entries';
+import { isRecord } from '../unknown';
 
 /** A value that is asked for when a recipe is replayed. */
 const askSchema = z.object({

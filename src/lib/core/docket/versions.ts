@@ -1,4 +1,4 @@
-import { isRecord } from '../entries';
+import { isRecord } from '../unknown';
 
 /** What is stored is of a newer version than this program knows. */
 export class VersionError extends Error {

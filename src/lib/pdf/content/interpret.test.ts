@@ -39,6 +39,7 @@ test.each<[where: string, content: string, inks: string[]]>([
   ['an operator', '1 0 0 rg 0 0 1 1 re f', ['RGB']],
   ['a comment after its operands', '0 0 0 1 %% rg\nk 0 0 1 1 re f', ['CMYK']],
   ['no ink: a string', 'BT (1 0 0 rg \\) 0 g) Tj <30206720> Tj ET', []],
+  ['no ink: a string with brackets in it', 'BT (a (b) 1 0 0 rg c) Tj ET', []],
   ['no ink: a name', '/rg gs /k cs', []],
   ['no ink: the data of an image', 'BI /W 1 /H 1 /BPC 8 /CS /Moss ID \x01 0 g\n EI\n', []],
 ])('a page’s inks are found in %s', async (_, content, inks) => {
@@ -57,3 +58,28 @@ test('what the visitor returns stands in the place of an operation, all else sta
   });
   expect(rewritten).toBe('(a rg) Tj  <1,0,0>rg % red\n</Moss>cs <.5>scn 0 G');
 });
+
+test.each([[[]], [[1, 0, 0]], [['/X', 0, 0, 1, 0, 0]]])(
+  'a form whose matrix is %j lies as if it had none',
+  async (matrix) => {
+    const { context } = await PDFDocument.create({ updateMetadata: false });
+    const entries = matrix.map((each) => (typeof each === 'string' ? PDFName.of(each) : each));
+    const form = context.stream('1 2 m 3 4 l S', {
+      Type: 'XObject',
+      Subtype: 'Form',
+      Matrix: context.obj(entries),
+    });
+    const resources = context.obj({ XObject: { F: context.register(form) } });
+    const found: unknown[] = [];
+    interpret(bytesOf('/F Do'), { paint: (paths) => void found.push(...paths) }, { resources });
+    expect(found).toEqual([
+      {
+        points: [
+          [1, 2],
+          [3, 4],
+        ],
+        closed: false,
+      },
+    ]);
+  },
+);

@@ -196,18 +196,18 @@ class Interpreter {
     const own = dict.lookup(PDFName.of('Resources'));
     const open = this.marked.length;
     this.marked.push(dict.lookup(PDFName.of('OC')));
-    this.read(
-      decodeStream(found),
-      own instanceof PDFDict ? own : resources,
-      matrix instanceof PDFArray ? matrixOf(matrix.asArray().map((_, n) => numberAt(matrix, n))) : IDENTITY,
-      depth + 1,
-    );
+    this.read(decodeStream(found), own instanceof PDFDict ? own : resources, matrixIn(matrix), depth + 1);
     // What the form left open ends with it.
     this.marked.length = open;
   }
 }
 
-const numberAt = (array: PDFArray, n: number): number => Number(String(array.lookup(n)));
+/** A form's matrix; what is none does not move it. */
+function matrixIn(array: PDFObject | undefined): Matrix {
+  if (!(array instanceof PDFArray)) return IDENTITY;
+  const numbers = array.asArray().map((_, n) => Number(String(array.lookup(n))));
+  return numbers.length >= 6 && numbers.every(Number.isFinite) ? matrixOf(numbers) : IDENTITY;
+}
 
 /** The properties of marked content that is of an optional content group, by their name in the resources. */
 const propertiesOf = (

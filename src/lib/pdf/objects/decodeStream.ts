@@ -9,7 +9,7 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import { PdfError } from './pdfError';
-import { codeOf } from '../../core/entries';
+import { codeOf } from '../../core/unknown';
 
 /** Most bytes that one stream may unpack to. */
 export const MOST_UNPACKED = 256 * 1024 * 1024;

@@ -9,6 +9,7 @@ import { appendContents, wrapContents } from './contents';
 import { contentAsForm, drawReflections } from './mirror';
 import { movePatterns } from './patterns';
 import { placementOf } from './placement';
+import { TOLERANCES } from '../../core/measure/tolerances';
 
 /** Where a page came to lie. */
 export interface Placed {
@@ -38,7 +39,7 @@ export function placePage(
   if (!survey || !page.art) return { toPage };
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
-  const spills = !contains(reach, bleed, 0.01);
+  const spills = !contains(reach, bleed, TOLERANCES.place);
   const reflections = items.filter(
     (item): item is ArtItem => item.kind === 'art' && !item.laid && item.matrix !== page.art?.place,
   );

@@ -31,7 +31,8 @@ import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
 import { inWorkFolder } from '../workFolder';
 import { Lost, workAt, type Worked } from './workAt';
-import { firstOf, codeOf } from '../../core/entries';
+import { firstOf } from '../../core/entries';
+import { codeOf } from '../../core/unknown';
 
 const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { limitsOf } from '../../core/docket/limitsOf';
+  import { stepKind } from '../../core/docket/steps';
   import type { Size } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
   import { NAMED_SIZES, nameSize, pixels, sameSize, SCREEN_PPI, SCREEN_SIZES, sizeByName } from '../../core/paper/sizes';
@@ -53,8 +55,9 @@
     else if (kind === 'screen') take(inPoints(SCREEN_SIZES.find((size) => size.name === name)!));
     else take(sizeByName(name)!);
   }
+  const PPI = limitsOf(stepKind('take-in').schema, 'ppi');
   function setPpi(count: number): void {
-    if (!(count >= 1 && count <= 2400)) return;
+    if (!(count >= PPI.least && count <= PPI.most)) return;
     // The pixels stay, so the length follows the resolution.
     const pixelsNow = { width: (value.width * ppi) / 72, height: (value.height * ppi) / 72 };
     ppi = count;
@@ -119,8 +122,8 @@
       >px an inch <input
         class="field mono"
         type="number"
-        min="1"
-        max="2400"
+        min={PPI.least}
+        max={PPI.most}
         value={ppi}
         oninput={(event) => setPpi(event.currentTarget.valueAsNumber)}
       /></label

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { changed } from '../../core/entries';
   import { untrack } from 'svelte';
   import { applyStep, freshStep, stepSchema, type Step } from '../../core/docket/steps';
   import { StepProblem } from '../../core/docket/stepKind';
@@ -32,7 +33,7 @@
   const problem = $derived.by((): 'fields' | StepProblem | SelectionError | undefined => {
     if (fieldsWrong || !stepSchema.safeParse(step).success) return 'fields';
     try {
-      applyStep(before, Object.assign({}, step, { off: undefined }), { surveys: bench.surveys, formats: bench.docket.formats });
+      applyStep(before, changed(step, { off: undefined }), { surveys: bench.surveys, formats: bench.docket.formats });
       return undefined;
     } catch (error) {
       if (error instanceof StepProblem || error instanceof SelectionError) return error;
@@ -43,10 +44,10 @@
   const said = $derived(
     problem instanceof StepProblem || (problem instanceof SelectionError && step.kind === 'take-in' && step.take) ? sayStepProblem(problem) : '',
   );
-  const changed = $derived(!form.step || JSON.stringify(form.step) !== JSON.stringify(step));
+  const isChanged = $derived(!form.step || JSON.stringify(form.step) !== JSON.stringify(step));
 
   $effect(() => {
-    const wanted = problem || !changed ? undefined : step;
+    const wanted = problem || !isChanged ? undefined : step;
     void bench.draft.book;
     // Work it out after the typed key is drawn, so that typing stays fast with many pages.
     let soon: ReturnType<typeof setTimeout> | undefined;
@@ -80,7 +81,7 @@
 
   function accept(event: SubmitEvent): void {
     event.preventDefault();
-    if (problem || !changed) return;
+    if (problem || !isChanged) return;
     bench.acceptStep(step);
   }
 
@@ -119,7 +120,7 @@
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
   {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}
   <div class="btns">
-    <button class="btn" disabled={!!problem || !changed}>{form.step ? 'Change step' : 'Apply'}</button>
+    <button class="btn" disabled={!!problem || !isChanged}>{form.step ? 'Change step' : 'Apply'}</button>
     <button class="btn q" type="button" onclick={() => bench.leave()}>Cancel</button>
   </div>
 </form>

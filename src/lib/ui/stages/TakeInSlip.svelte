@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { TOLERANCES } from '../../core/measure/tolerances';
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, heightOf } from '../../core/measure/box';
   import { describeIndexes } from '../../core/select/selection';
@@ -28,8 +29,8 @@
   function bleedOf(facts: Survey): string {
     const declared = facts.pages.map((page) => Math.max(...Object.values(declaredBleed(page))));
     const [least, most] = [Math.min(...declared), Math.max(...declared)];
-    if (most < 0.05) return 'none supplied';
-    return least === most || most - least < 0.05
+    if (most < TOLERANCES.reach) return 'none supplied';
+    return least === most || most - least < TOLERANCES.reach
       ? formatLength(most, bench.unit)
       : `${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
   }
