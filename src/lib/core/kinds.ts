@@ -20,8 +20,8 @@ export const unionOf = <const Kinds extends readonly [Kind, ...Kind[]]>(kinds: K
   z.discriminatedUnion('kind', schemasOf(kinds));
 
 /**
- * A record as one of any kind: TypeScript cannot follow that the record found by a kind's name takes what is of that kind.
- * This is the one place where a family steps over that.
+ * What a table has under a kind's name or a code, seen as of any kind: TypeScript cannot follow that it takes what is of that
+ * very kind. This is the one place that steps over that.
  */
 export const ofAnyKind = <Any>(record: unknown): Any => record as Any;
 

@@ -174,7 +174,9 @@
   }
   .line {
     display: grid;
-    grid-template-columns: 24px 1fr;
+    /* The numbers of long dockets need more room than two figures do. */
+    grid-template-columns: minmax(24px, max-content) 1fr;
+    column-gap: 4px;
     width: 100%;
     padding: 7px 10px 7px 10px;
     border: 0;
