@@ -92,6 +92,8 @@ describe.skipIf(!server)('drop folders', () => {
     writeFileSync(join(root, 'desk', '10.pdf'), 'still coming');
     await lookIntoFolders();
     expect(await listRuns()).toHaveLength(20);
+    // It grows on, however long the look before took.
+    writeFileSync(join(root, 'desk', '10.pdf'), 'still coming, and more');
     await lookIntoFolders();
     expect((await listRuns()).map(({ fileName }) => fileName).sort()).toEqual(
       Array.from({ length: 24 }, (_, n) => `${n + 11}.pdf`),
