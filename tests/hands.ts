@@ -1,5 +1,4 @@
-import type { CutOperation } from '../src/lib/core/finish/cuts';
-import type { FoldOperation } from '../src/lib/core/finish/folds';
+import type { CutOperation, FoldOperation } from '../src/lib/core/finish/operations';
 import type { Box, Size } from '../src/lib/core/measure/box';
 
 /**

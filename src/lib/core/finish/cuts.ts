@@ -2,6 +2,7 @@ import type { Box, Size } from '../measure/box';
 import { alikeKey } from './alike';
 import { mm, toCsv } from '../sheets/map';
 import type { SheetPlan } from '../sheets/plan';
+import type { CutOperation } from './operations';
 import { firstOf, lastOf } from '../entries';
 import { TOLERANCES } from '../measure/tolerances';
 
@@ -119,27 +120,25 @@ function stretches(spans: readonly Span[]): Span[] {
   return merged;
 }
 
-/** Cuts that are made alike on several strips: these go under the knife one on another, or one after another. */
-export interface CutOperation extends Pick<Cut, 'number' | 'axis' | 'off' | 'rest'> {
-  /** From the left of the paper under the knife, or from its foot, in points. */
-  at: number;
-  paper: Size;
-  /** The strips (see `Cut`) that are cut so; one that is empty is the sheet. */
-  strips: readonly string[];
-}
+/** How many cuts deep a strip lies in its sheet, by its name. */
+const depthOf = (strip: string): number => (strip ? strip.split('.').length : 0);
 
-/** The cuts of a sheet, those of strips that are cut alike once. */
+/** The cuts of a sheet, those of strips that are cut alike once; whole strips before what is cut out of them. */
 export function cutOperations(cuts: readonly Cut[]): CutOperation[] {
   const strips = new Map<string, Cut[]>();
   for (const cut of cuts) strips.set(cut.strip, [...(strips.get(cut.strip) ?? []), cut]);
   const alike = new Map<string, { names: string[]; cuts: readonly Cut[] }>();
   for (const [name, own] of strips) {
-    const key = alikeKey(own.map((cut) => [cut.axis, cut.off, cut.rest, cutAt(cut), ...lengths(cut)]));
+    const key = alikeKey([
+      depthOf(name),
+      ...own.map((cut) => [cut.axis, cut.off, cut.rest, cutAt(cut), ...lengths(cut)]),
+    ]);
     const known = alike.get(key) ?? { names: [], cuts: own };
     known.names.push(name);
     alike.set(key, known);
   }
   return [...alike.values()]
+    .sort((a, b) => depthOf(firstOf(a.names)) - depthOf(firstOf(b.names)))
     .flatMap(({ names, cuts: own }) =>
       own.map((cut) => {
         const [width, height] = lengths(cut);

@@ -1,26 +1,10 @@
 import { mostLayers } from '../fold/creases';
-import { FoldError, foldPlaces, foldStates, type Axis, type Fold } from '../fold/fold';
+import { FoldError, foldPlaces, foldStates } from '../fold/fold';
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
 import { alikeKey } from './alike';
 import type { SheetFolding, SheetPlan } from '../sheets/plan';
+import type { FoldOperation } from './operations';
 import { entryAt } from '../entries';
-
-/** One fold as the operator makes it, with the piece as it lies before it. Lengths in points. */
-export interface FoldOperation {
-  /** From 1, in the order in which they are made. */
-  number: number;
-  /** The fold is parallel to this axis. */
-  axis: Axis;
-  /** Its distance from the piece's left edge, or from its foot. */
-  at: number;
-  piece: Size;
-  /** The part that moves. */
-  moves: 'left' | 'right' | 'head' | 'foot';
-  goes: Fold['goes'];
-  /** How many layers of paper move, and how many lie there. */
-  layers: number;
-  there: number;
-}
 
 /** Sheets, or pieces cut out of them, that are folded alike. */
 export interface FoldedAlike {

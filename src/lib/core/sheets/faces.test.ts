@@ -1,110 +1,18 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import {
-  A5,
-  bookOf,
-  docketOf,
-  hashOf,
-  plainSurvey,
-  survey,
-  surveyPage,
-  takeInStep,
-} from '../../../../tests/makers';
+import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
+import { drafts, jobOf, stock, usualFolds } from '../../../../tests/randomJobs';
 import { workOut } from '../checks';
 import type { Step } from '../docket/steps';
 import { applyToBox, applyToPoint, translate, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { coverPages } from '../pages/coverParts';
 import { facesOf } from '../pages/page';
-import { SPINES } from '../model/page';
 import { patternOf, turnedPattern, type PatternChoice } from '../fold/patterns';
 import { foldsOfPlan } from '../finish/folds';
 import type { Cell, Sheet, SheetPlan } from './plan';
-import { WORK_STYLES } from './pressTerms';
 import { PLAIN_SCHEMES, type Scheme } from './schemes';
 
-const stock = { width: mm(2000), height: mm(2200), caliper: 0.28 };
-const press = fc.record({
-  stock: fc.constant(stock),
-  turn: fc.constantFrom('short-edge' as const, 'long-edge' as const),
-  work: fc.option(fc.constantFrom(...WORK_STYLES), { nil: undefined }),
-  turned: fc.constantFrom(0 as const, 90 as const, 180 as const, 270 as const),
-  copies: fc.constantFrom(undefined, { across: 2, up: 1 }, 'most' as const),
-});
-const signature = fc.constantFrom(4 as const, 8 as const, 16 as const);
-const creep = fc.option(
-  fc.record({ by: fc.constantFrom('shift' as const, 'scale' as const), caliper: fc.constant(mm(0.1)) }),
-  { nil: undefined },
-);
-const pad = fc.constantFrom('before-last' as const, 'end' as const);
-const schemes: fc.Arbitrary<Scheme> = fc.oneof(
-  fc.tuple(press, signature, pad, creep).map(([p, s, end, by]): Scheme => ({
-    ...PLAIN_SCHEMES.stitched,
-    ...p,
-    signature: s,
-    pad: end,
-    ...(by ? { creep: by } : {}),
-  })),
-  fc
-    .tuple(press, signature, pad, fc.constantFrom('smaller' as const, 'blanks' as const))
-    .map(([p, s, end, last]): Scheme => ({
-      ...PLAIN_SCHEMES.signatures,
-      ...p,
-      signature: s,
-      pad: end,
-      last,
-    })),
-  fc.tuple(press, fc.constantFrom('repeat', 'sequence', 'stack', 'gang')).map(([p, arrange]): Scheme => ({
-    ...PLAIN_SCHEMES.flat,
-    ...p,
-    arrange: arrange as 'gang',
-    copies: 'most',
-  })),
-  fc
-    .tuple(press, fc.constantFrom('sides' as const, 'panels' as const))
-    .map(([p, pages]): Scheme => ({ ...PLAIN_SCHEMES.leaflet, ...p, pages })),
-  fc.constant<Scheme>(PLAIN_SCHEMES.spreads),
-  fc.constant<Scheme>(PLAIN_SCHEMES.single),
-);
-const drafts = fc.record({
-  scheme: schemes,
-  spine: fc.constantFrom(...SPINES),
-  facing: fc.boolean(),
-  pages: fc.integer({ min: 1, max: 40 }),
-  panels: fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { maxLength: 3 }),
-  cover: fc.boolean(),
-  /** A page that is smaller than the others. */
-  small: fc.option(fc.integer({ min: 1, max: 40 }), { nil: undefined }),
-});
-type Draft = typeof drafts extends fc.Arbitrary<infer T> ? T : never;
-function jobOf({ scheme, spine, facing, pages, panels, cover, small }: Draft) {
-  const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
-  const steps: Step[] = [takeInStep('a')];
-  if (cover && scheme.kind === 'signatures' && pages > 8)
-    steps.push({
-      id: 'c',
-      kind: 'cover',
-      pages: `${pages - 3}-${pages}`,
-      parts: ['front', 'inside-front', 'inside-back', 'back'],
-    });
-  for (const [n, at] of panels.entries())
-    if (at <= pages)
-      steps.push({
-        id: `p${n}`,
-        kind: 'panel',
-        pages: `${at}`,
-        count: 1 + (at % 2),
-        allowance: mm(2),
-        folds: 'front',
-      });
-  return workOut(docketOf(steps, { scheme, book: bookOf(first, { spine, facing }) }), {
-    [hashOf('a')]: survey(
-      Array.from({ length: pages }, (_, n) =>
-        surveyPage(n + 1 === small ? { width: A5.width - mm(12), height: A5.height - mm(20) } : A5),
-      ),
-    ),
-  });
-}
 const jobs = drafts.map(jobOf);
 
 /** The cells of a sheet by side, each with its middle and where its head points, as the front is seen through the paper. */
@@ -318,58 +226,51 @@ test('turned about the other edge, what is on a sheet lies behind the same front
   );
 });
 
-const usual: fc.Arbitrary<PatternChoice> = fc.constantFrom(
-  { fold: 'half' },
-  { fold: 'letter' },
-  { fold: 'gate' },
-  { fold: 'closed-gate' },
-  { fold: 'double-parallel' },
-  { fold: 'french' },
-  { fold: 'accordion', panels: 5 },
-  { fold: 'roll', panels: 4 },
-  { fold: 'map', columns: 4, rows: 3 },
-  { fold: 'right-angle', pages: 16 },
-);
 test('a leaflet folded across is one folded along, turned: the same is found, and the folds are the same', () => {
   const off = fc.array(fc.constantFrom(0, 0, mm(1), mm(-1), mm(2)), { minLength: 5, maxLength: 5 });
   fc.assert(
-    fc.property(usual, off, fc.constantFrom('outside' as const, 'inside' as const), (choice, offs, first) => {
-      const { columns, rows, folds } = patternOf(choice);
-      const long = (shares: readonly number[], whole: number) => {
-        const all = shares.reduce((sum, each) => sum + each, 0);
-        return shares.map((share, n) => (share * whole) / all + offs[n % 5]!);
-      };
-      const sum = (lengths: readonly number[]) => lengths.reduce((all, each) => all + each, 0);
-      const along = { columns: long(columns, mm(400)), rows: long(rows, mm(210)), folds };
-      const jobs = [along, turnedPattern(along)].map((pattern) =>
-        workOut(
-          docketOf([takeInStep('a')], {
-            book: bookOf('right', { facing: false }),
-            scheme: {
-              ...PLAIN_SCHEMES.leaflet,
-              stock,
-              first,
-              pattern: {
-                ...pattern,
-                fold: 'own',
-                name: 'x',
-                columns: [...pattern.columns],
-                rows: [...pattern.rows],
-                folds: [...pattern.folds],
+    fc.property(
+      usualFolds,
+      off,
+      fc.constantFrom('outside' as const, 'inside' as const),
+      (choice, offs, first) => {
+        const { columns, rows, folds } = patternOf(choice);
+        const long = (shares: readonly number[], whole: number) => {
+          const all = shares.reduce((sum, each) => sum + each, 0);
+          return shares.map((share, n) => (share * whole) / all + offs[n % 5]!);
+        };
+        const sum = (lengths: readonly number[]) => lengths.reduce((all, each) => all + each, 0);
+        const along = { columns: long(columns, mm(400)), rows: long(rows, mm(210)), folds };
+        const jobs = [along, turnedPattern(along)].map((pattern) =>
+          workOut(
+            docketOf([takeInStep('a')], {
+              book: bookOf('right', { facing: false }),
+              scheme: {
+                ...PLAIN_SCHEMES.leaflet,
+                stock,
+                first,
+                pattern: {
+                  ...pattern,
+                  fold: 'own',
+                  name: 'x',
+                  columns: [...pattern.columns],
+                  rows: [...pattern.rows],
+                  folds: [...pattern.folds],
+                },
               },
-            },
-          }),
-          { [hashOf('a')]: plainSurvey(2, { width: sum(pattern.columns), height: sum(pattern.rows) }) },
-        ),
-      );
-      const [one, two] = jobs as [(typeof jobs)[0], (typeof jobs)[0]];
-      expect(said(two)).toEqual(said(one));
-      const told = ({ plan }: typeof one, by: number) =>
-        foldsOfPlan(plan!).map(({ folds: all }) =>
-          all.map(({ moves, goes, layers }) => [ROUND[(ROUND.indexOf(moves) + by) % 4], goes, layers]),
+            }),
+            { [hashOf('a')]: plainSurvey(2, { width: sum(pattern.columns), height: sum(pattern.rows) }) },
+          ),
         );
-      expect(told(two, 0)).toEqual(told(one, 1));
-    }),
+        const [one, two] = jobs as [(typeof jobs)[0], (typeof jobs)[0]];
+        expect(said(two)).toEqual(said(one));
+        const told = ({ plan }: typeof one, by: number) =>
+          foldsOfPlan(plan!).map(({ folds: all }) =>
+            all.map(({ moves, goes, layers }) => [ROUND[(ROUND.indexOf(moves) + by) % 4], goes, layers]),
+          );
+        expect(told(two, 0)).toEqual(told(one, 1));
+      },
+    ),
     { numRuns: 200 },
   );
 });

@@ -101,13 +101,15 @@ export function planFlat(list: PageList, given: Flat, job = NO_JOB): SheetPlan |
       const piece = plain[scheme.arrange === 'stack' ? n * sheets + sheet : sheet * each + n];
       return piece && faces(piece);
     };
-    return gridForme({
+    const grid = {
       columns: Array<number>(copies.across).fill(cell.width),
       rows: Array<number>(copies.up).fill(cell.height),
       betweenColumns: Array<Between>(copies.across - 1).fill(between),
       betweenRows: Array<Between>(copies.up - 1).fill(between),
-      at,
-    });
+    };
+    const all = gridForme({ ...grid, at: () => ({}) });
+    const pieces = all.slots.map(({ box }, n) => ({ box, turn: 0 as const, of: order.indexOf(n) }));
+    return { ...gridForme({ ...grid, at }), pieces };
   });
   return planForms(
     { ...said, formes: [...filled, ...strips], piecesPerForme: each, grid: whole, sheet: laid },
@@ -169,9 +171,17 @@ function planGang(
       })),
     ),
     folds: ganged.flatMap(({ folds }) => folds),
-    foldings: [...new Set(found.placed.map(({ piece }) => piece))].flatMap(
-      (piece) => entryAt(formes, piece).foldings ?? [],
+    foldings: [...new Set(found.placed.map(({ piece }) => piece))].flatMap((piece) =>
+      (entryAt(formes, piece).foldings ?? []).map((folding) => ({ ...folding, piece })),
     ),
+    pieces: found.placed.map(({ piece, x, y, turned }) => {
+      const { width, height } = entryAt(formes, piece).size;
+      return {
+        box: { x0: x, y0: y, x1: x + (turned ? height : width), y1: y + (turned ? width : height) },
+        turn: turned ? 90 : 0,
+        of: piece,
+      };
+    }),
   };
   const plan = planForms(
     { ...said, formes: [forme], piecesPerForme: found.placed.length, sheet: found.sheet },

@@ -3,6 +3,7 @@ import {
   applyToBox,
   compose,
   translate,
+  quarters,
   turnMatrix,
   turnOf,
   type Matrix,
@@ -10,7 +11,7 @@ import {
 } from '../measure/matrix';
 import { bleedBox, bleedSides, spineAt } from '../pages/page';
 import type { Side } from '../model/page';
-import { type FaceChange, type FlatFolding } from './plan';
+import { type FaceChange, type FlatFolding, type FormePiece, type LaidForme } from './plan';
 import type { Cell, PlannedPage } from './plan';
 import { entryAt } from '../entries';
 import { TOLERANCES } from '../measure/tolerances';
@@ -54,6 +55,8 @@ export interface Forme {
   slots: readonly Slot[];
   folds: readonly FoldLine[];
   foldings?: readonly FlatFolding[];
+  /** Its pieces, where they are not all alike, with cells that stay empty. */
+  pieces?: readonly FormePiece[];
   /** Solid bars that are printed besides, on its front or its back, as its front is seen. */
   bars?: readonly { face: 'front' | 'back'; box: Box }[];
   name?: string;
@@ -77,10 +80,19 @@ export interface PlacedForme {
 export const OPEN = 14_400;
 
 /** The forme as it is seen from behind, turned over about a vertical axis: so it lies when its back is printed with the front of another. */
-export function turnedOver({ size, slots, folds, bars, ...rest }: Forme): Forme {
+export function turnedOver({ size, slots, folds, bars, pieces, ...rest }: Forme): Forme {
   return {
     ...rest,
     size,
+    ...(pieces
+      ? {
+          pieces: pieces.map(({ box, turn, of }) => ({
+            box: mirrored(box, size.width),
+            turn: quarters(-turn),
+            of,
+          })),
+        }
+      : {}),
     ...(bars
       ? {
           bars: bars.map(({ face, box }) => ({
@@ -190,6 +202,20 @@ function areJoined(a: Slot, b: Slot): boolean {
 /** From a forme to the front of the sheet that it lies on. */
 export const onSheet = ({ forme, x, y, turn }: PlacedForme): Matrix =>
   compose(turnMatrix(sizeBox(forme.size), turn), translate(x, y));
+
+/** How placed formes lie on a sheet, with their pieces: those of a forme without several are one, or all alike. */
+export const laidFormes = (placed: readonly PlacedForme[]): LaidForme[] =>
+  placed.map((each): LaidForme => {
+    const { forme, turn, over = false } = each;
+    const matrix = onSheet(each);
+    return {
+      matrix,
+      turn,
+      over,
+      box: applyToBox(matrix, sizeBox(forme.size)),
+      pieces: forme.pieces ?? piecesOf(forme).map((box) => ({ box, turn: 0, of: 0 })),
+    };
+  });
 
 /** A slot as it lies on the front of a sheet: `index` is its number in the form, which may lie on its face. */
 export interface PlacedSlot extends Pick<Slot, 'box' | 'room' | 'folded' | 'centred'> {

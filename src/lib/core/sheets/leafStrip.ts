@@ -102,7 +102,8 @@ export function foldOutForm(fromSpine: readonly StripPart[], spine: Spine, name:
     rows: head ? lengths : [forme.size.height],
     folds: panelFolds(fromSpine, { axis: head ? 'horizontal' : 'vertical', reversed: spine !== 'left' }),
   };
-  return { ...forme, foldings: [{ pattern, cutFirst: true, of: name }] };
+  const leaf = entryAt(forme.slots, spine === 'left' ? 0 : forme.slots.length - 1).box;
+  return { ...forme, foldings: [{ pattern, cutFirst: true, of: name, leaf }] };
 }
 
 /** A leaf with its fold-outs, flat, its front up: parts from the left, or from the foot where it is bound at the head. */

@@ -45,6 +45,27 @@ export interface SheetFolding extends FlatFolding {
   sheet: number;
 }
 
+/** A piece of a forme, from trim to trim, and how it lies turned there, clockwise. */
+export interface FormePiece {
+  box: Box;
+  turn: Turn;
+  /** Which of the job's pieces it is, or its place among the cells as they are filled, from 0. */
+  of: number;
+}
+
+/** A forme as it lies on a sheet, seen from the front. */
+export interface LaidForme {
+  /** From the forme to the front of the sheet. */
+  matrix: Matrix;
+  /** From trim to trim, on the sheet. */
+  box: Box;
+  /** How it lies turned, clockwise. */
+  turn: Turn;
+  /** It lies on its face. */
+  over: boolean;
+  pieces: readonly FormePiece[];
+}
+
 export interface SheetSide {
   cells: readonly Cell[];
   lines: readonly SheetLine[];
@@ -95,6 +116,10 @@ export interface SheetPlan {
   readonly faces: ReadonlyMap<string, number>;
   /** What is cut out of a sheet (from 0) before anything is folded, or the whole work on it where that is folded first: their trims as its front lies. */
   readonly piecesOn: (index: number) => readonly Box[];
+  /** How often the work lies on a sheet (from 0), and how; from the left, rows from the foot. */
+  readonly laidOn: (index: number) => readonly LaidForme[];
+  /** How the work on a sheet (from 0) is folded, as it lies upright by itself. */
+  readonly foldedFrom: (index: number) => readonly FlatFolding[];
   /** How large a sheet (from 0) is, as it lies. */
   readonly sheetSize: (index: number) => Size;
   /** How its sheets are folded, in their order; worked out when first asked for. */
@@ -201,6 +226,10 @@ export interface FlatFolding {
   cutFirst: boolean;
   /** Which piece it is, where a forme has several. */
   of?: string;
+  /** The same by its number, from 0. */
+  piece?: number;
+  /** The trim of a leaf that it binds, where it is flat. */
+  leaf?: Box;
 }
 
 /** What a cell shows in place of what the scheme put there. */

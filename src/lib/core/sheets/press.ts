@@ -6,6 +6,7 @@ import {
   backMatrix,
   bleedOf,
   cellsOf,
+  laidFormes,
   onSheet,
   OPEN,
   piecesOf,
@@ -235,7 +236,7 @@ export function planForms(job: ToPrint, press: Press): SheetPlan {
       work: workOf(press),
       layOut: (forme, number, byHand) => layOut(forme, number, sheet, copies, byHand),
       sheetOf: () => sheet,
-      piecesOn: (forme) => piecesIn(placeCopies(forme, copies, sheet, press, around.marks)),
+      placedOn: (forme) => placeCopies(forme, copies, sheet, press, around.marks),
       foldings: (forme, number) => foldingsOn(forme, number, { sheet, copies, press, around: around.marks }),
       ...(press.byHand?.length ? { byHand: press.byHand } : {}),
     },
@@ -267,7 +268,7 @@ export function planToSize(job: ToPrint, marks: MarkSettings): SheetPlan {
       turnAxis: 'vertical',
       work: workOf(press),
       sheetOf,
-      piecesOn: (forme) => piecesIn(placeCopies(forme, copies, sheetOf(forme), press, around.marks)),
+      placedOn: (forme) => placeCopies(forme, copies, sheetOf(forme), press, around.marks),
       layOut: (forme, number) => layOut(forme, number, sheetOf(forme), copies),
     },
   );
@@ -304,20 +305,20 @@ function foldingsOn(
   });
 }
 /** Lengths of which the first and the last reach so much further. */
-const widened = (lengths: readonly number[], before: number, behind: number): number[] =>
+export const widened = (lengths: readonly number[], before: number, behind: number): number[] =>
   lengths.map((length, n) => length + (n ? 0 : before) + (n === lengths.length - 1 ? behind : 0));
 
 interface Laid extends Pick<SheetPlan, 'sheet' | 'copies' | 'needed' | 'turnAxis' | 'work'> {
   layOut: (forme: Forme, number: number, byHand?: FaceChanges) => Sheet;
   sheetOf: (forme: Forme) => Size;
-  piecesOn: (forme: Forme) => readonly Box[];
+  placedOn: (forme: Forme) => PlacedForme[];
   foldings?: (forme: Forme, number: number) => readonly SheetFolding[];
   byHand?: readonly ByHand[];
 }
 
 function planned(
   { formes, pages, cell, blanksAdded, piecesPerForme = 1, creep, weight, together, grid, pieceArea }: ToPrint,
-  { layOut, copies, byHand, foldings, sheetOf, piecesOn, ...laidOut }: Laid,
+  { layOut, copies, byHand, foldings, sheetOf, placedOn, ...laidOut }: Laid,
 ): SheetPlan {
   let folded: readonly SheetFolding[] | undefined;
   let faces: ReadonlyMap<string, number> | undefined;
@@ -342,7 +343,9 @@ function planned(
     get faces() {
       return (faces ??= facesOn(formes, laidOut.work === 'single-side'));
     },
-    piecesOn: (index) => piecesOn(entryAt(formes, index)),
+    piecesOn: (index) => piecesIn(placedOn(entryAt(formes, index))),
+    laidOn: (index) => laidFormes(placedOn(entryAt(formes, index))),
+    foldedFrom: (index) => entryAt(formes, index).foldings ?? [],
     sheetSize: (index) => sheetOf(entryAt(formes, index)),
     get foldings() {
       return (folded ??= foldings ? formes.flatMap(foldings) : []);

@@ -24,6 +24,22 @@ export interface Run {
 const sum = (all: readonly number[]): number => all.reduce((total, each) => total + each, 0);
 const withOvers = (net: number, percent: number) => ({ net, overs: Math.ceil((net * percent) / 100) });
 
+/** Sheets of which one kind is printed: those that become pieces, those more for setting up and spoilage, and both. */
+export type SheetsOfKind = Pick<Run, 'net' | 'overs' | 'sheets'>;
+
+/** How many of a sheet (from 0) are printed; undefined if no run length is given. */
+export function sheetsOfKind(
+  plan: SheetPlan,
+  index: number,
+  scheme: Press | PressScheme,
+): SheetsOfKind | undefined {
+  const wanted = plan.apart?.[index];
+  if (wanted === undefined) return runOf(plan, scheme);
+  const each = plan.copies.across * plan.copies.up;
+  const { net, overs } = withOvers(Math.ceil(wanted / each), scheme.run?.overs ?? PLAIN_OVERS);
+  return { net, overs, sheets: net + overs };
+}
+
 /** Sheets for a run length with overs, and the weight of a piece; undefined if no run length is given. Ganged pieces give it themselves. */
 export function runOf(plan: SheetPlan, scheme: Press | PressScheme): Run | undefined {
   const { run, stock } = scheme;

@@ -214,7 +214,9 @@ function strips(places: ReadonlyMap<string, Place>, sheet: FoldedSheet, name: st
     folds: [...foldOuts, ...folds],
   };
   // What folds out would be covered by waste that is not cut off before.
-  return { ...forme, foldings: [{ pattern, cutFirst: foldOuts.length > 0 }] };
+  const bound = parts.findIndex(({ segment }) => segment === 0);
+  const { box: leaf } = entryAt(forme.slots, head ? bound * countAcross : bound);
+  return { ...forme, foldings: [{ pattern, cutFirst: foldOuts.length > 0, leaf }] };
 }
 
 /** The lengths from edge to edge, each with half of what lies beside it. */

@@ -106,6 +106,8 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
     faces: new Map(),
     foldings: [],
     piecesOn: (index) => [entryAt(sides, index).trim],
+    laidOn: () => [],
+    foldedFrom: () => [],
     sheetSize: (index) => entryAt(sides, index).size,
     turnAxis: 'vertical',
     work: 'single-side',

@@ -120,6 +120,8 @@ export function layTicket(ticket: Ticket, plan: SheetPlan | undefined): SheetPla
     faces: new Map(),
     foldings: [],
     piecesOn: () => [],
+    laidOn: () => [],
+    foldedFrom: () => [],
     sheetSize: () => PAPER,
     turnAxis: 'vertical',
     work: 'single-side',

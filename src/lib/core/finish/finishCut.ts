@@ -1,0 +1,100 @@
+import { doneAlike } from './doneAlike';
+import type { Finish, ToFinish } from './finishPlan';
+import { foldOf } from './finishFolded';
+import { productOf, type OperationOf } from './operations';
+import { cutApart, placedOn, type Placed } from './pieces';
+import { wantedOf } from './wanted';
+import { flatPieces } from '../sheets/flat';
+import { entryAt, firstOf, foundIn } from '../entries';
+
+/** Cuts sheets apart into pieces, and lays them on piles: each kind of piece on its own, or all in their order. */
+export const finishCut: Finish = (job) => {
+  const { plan, scheme } = job;
+  const indexes = Array.from({ length: plan.sheetCount }, (_, index) => index);
+  const isRun = 'arrange' in scheme && (scheme.arrange === 'sequence' || scheme.arrange === 'stack');
+  // Fold-outs are longer than the cells of a grid and have sheets of their own, behind it.
+  const runs = isRun ? indexes.filter((index) => !plan.foldedFrom(index).length) : [];
+  const apart = indexes.filter((index) => !runs.includes(index));
+  const pileOf = ({ piece }: Placed) => (plan.gang ? piece.of + 1 : 1);
+  const cuts = indexes.flatMap((index) =>
+    cutApart(index + 1, plan.sheetSize(index), placedOn(plan, index), 0, pileOf),
+  );
+  const folds = indexes.flatMap((index) =>
+    plan
+      .foldedFrom(index)
+      .map(({ pattern, piece }) => foldOf([index + 1], pattern, plan.gang ? (piece ?? 0) + 1 : undefined)),
+  );
+  const piles = [...(runs.length ? stacked(job, runs, cuts) : []), ...alike(apart, cuts)];
+  return {
+    reads: 'leaves',
+    operations: [...doneAlike(cuts), ...doneAlike(folds), ...piles, counted(job, cuts, piles)],
+  };
+};
+
+type Cuts = readonly (OperationOf<'cut'> | OperationOf<'cut-out'>)[];
+const piecesOf = (cuts: Cuts, sheet: number) =>
+  cuts.find(({ sheets }) => sheets.includes(sheet))?.pieces ?? [];
+
+/** Piles of pieces that are all alike: one for each kind of piece on each sheet. */
+function alike(indexes: readonly number[], cuts: Cuts): OperationOf<'stack'>[] {
+  const piles = indexes.flatMap((index) =>
+    [...new Set(piecesOf(cuts, index + 1).map(({ pile }) => pile))].map((pile): OperationOf<'stack'> => {
+      const own = piecesOf(cuts, index + 1).filter((piece) => piece.pile === pile);
+      const strips = own.map(({ strip }) => strip);
+      return { kind: 'stack', sheets: [index + 1], strips, by: 'alike', pile, pieces: strips.length };
+    }),
+  );
+  return doneAlike(piles);
+}
+
+/** All pieces of a grid on one pile in their order, once for each time that the grid lies on a sheet. */
+function stacked(
+  { plan, scheme, list }: ToFinish,
+  indexes: readonly number[],
+  cuts: Cuts,
+): OperationOf<'stack'>[] {
+  const index = firstOf(indexes);
+  const placed = placedOn(plan, index);
+  const own = piecesOf(cuts, index + 1);
+  const pieces = flatPieces(list).filter(({ panels }) => !panels.length).length;
+  return plan.laidOn(index).map((laid): OperationOf<'stack'> => {
+    const order = placed
+      .flatMap((each, n) => (each.laid.box.x0 === laid.box.x0 && each.laid.box.y0 === laid.box.y0 ? [n] : []))
+      .sort((a, b) => entryAt(placed, a).piece.of - entryAt(placed, b).piece.of);
+    return {
+      kind: 'stack',
+      sheets: indexes.map((each) => each + 1),
+      strips: order.map((n) => entryAt(own, n).strip),
+      by: 'arrange' in scheme && scheme.arrange === 'stack' ? 'strips' : 'sheets',
+      pile: 1,
+      pieces,
+    };
+  });
+}
+
+/** What comes out, by the piles: how many of each kind one sheet of each gives. */
+function counted(
+  { plan, list, scheme }: ToFinish,
+  cuts: Cuts,
+  piles: readonly OperationOf<'stack'>[],
+): OperationOf<'count'> {
+  const products = new Map<number, OperationOf<'count'>['products'][number]>();
+  const pieces = flatPieces(list);
+  for (const { sheets, pile, by, pieces: many } of piles)
+    for (const sheet of by === 'alike' ? sheets : sheets.slice(0, 1)) {
+      const product = productOf(sheet, pile);
+      const known = products.get(product);
+      const each = by === 'alike' ? many : 1;
+      const { name, quantity } = (by === 'alike' && pieces[product - 1]?.front.page?.piece) || {};
+      const { size } = foundIn(piecesOf(cuts, sheet), (piece) => piece.pile === pile);
+      const wanted = plan.gang || plan.apart ? (quantity ?? 1) : wantedOf({ scheme }).wanted;
+      products.set(product, {
+        product,
+        ...(name ? { name } : {}),
+        size,
+        each: (known?.each ?? 0) + each,
+        ...(wanted ? { wanted } : {}),
+      });
+    }
+  return { kind: 'count', products: [...products.values()] };
+}

@@ -1,0 +1,5 @@
+import type { ToFinish } from './finishPlan';
+
+/** How many pieces are wanted, if that is said. */
+export const wantedOf = ({ scheme }: Pick<ToFinish, 'scheme'>): { wanted?: number } =>
+  'run' in scheme && scheme.run?.pieces ? { wanted: scheme.run.pieces } : {};
