@@ -7,7 +7,7 @@ import { emptyDocket } from '../lib/core/docket/docket';
 import { markedPdf, tool, wordsOf } from '../../tests/outside';
 import { main } from './main';
 import { kindsMarkdown } from './kindsTable';
-import { docketSchemaJson, recipeSchemaJson } from './schemaJson';
+import { docketSchemaJson, finishingSchemaJson, recipeSchemaJson } from './schemaJson';
 
 const folder = mkdtempSync(join(tmpdir(), 'folder-cli-'));
 const path = (name: string) => join(folder, name);
@@ -91,6 +91,7 @@ test('exit status 1 with one sentence when the work fails, 2 when the call is wr
 test.each([
   ['docs/docket.schema.json', docketSchemaJson],
   ['docs/recipe.schema.json', recipeSchemaJson],
+  ['docs/finishing.schema.json', finishingSchemaJson],
   ['docs/kinds.md', kindsMarkdown],
 ])('%s is that of the code: npm run schema writes it', (file, made) =>
   expect(readFileSync(file, 'utf8')).toBe(made()),

@@ -270,7 +270,7 @@ test('the cutter stand-in draws the cut paths of each front in real size, how lo
   });
 });
 
-test('the job ticket is one A4 page that says what the job is, with both sides of its first sheet (poppler)', async () => {
+test('the job ticket says what the job is, why it goes out, and shows both sides of its first sheet (poppler)', async () => {
   const given = await give(await markedPdf(8));
   const folder = mkdtempSync(join(tmpdir(), 'folder-made-'));
   const work = docket(given, [{ kind: 'remove', pages: '99' } as StepDraft], {
@@ -290,15 +290,13 @@ test('the job ticket is one A4 page that says what the job is, with both sides o
   )) as [MadeFile];
   const path = join(folder, file);
   tool('qpdf', '--check', path);
-  expect(tool('pdfinfo', path)).toMatch(/Pages: +1\n[^]*A4/);
+  expect(tool('pdfinfo', path)).toMatch(/Pages: +4\n[^]*A4/);
   const text = tool('pdftotext', '-layout', path, '-').replace(/\s+/g, ' ');
   for (const words of [
     'Larkmoor — Füße',
     '8 pages',
     'stitched booklet',
     '2 sheets',
-    // SRA3 lies: folded in its middle.
-    'Sheets 1, 2, whole, 450 × 320 mm: 1. upright, 225 mm from the left: left part under',
     'STOP: A step does not apply',
     'The customer has seen it.',
     'Sheet 1, back',

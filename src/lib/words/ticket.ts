@@ -1,32 +1,45 @@
 import { dayOf } from '../core/numbers/day';
 import type { WorkedOut } from '../core/checks';
-import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
+import { drawCover, drawCuts, drawFold, drawTrim, type Drawing } from '../core/finish/drawings';
+import { finishPlanOf } from '../core/finish/finishPlan';
+import { PLACE_OF, PLACES, type FinishPlan, type Operation } from '../core/finish/operations';
+import { layTicket, type TicketBlock, type TicketPage } from '../core/finish/ticket';
+import { formatSize } from '../core/measure/formatLength';
 import { sayDate } from '../core/numbers/finish';
 import { commonestSize } from '../core/pages/sizes';
-import { cutsOfPlan } from '../core/finish/cuts';
-import { foldsOfPlan } from '../core/finish/folds';
-import type { CutOperation, FoldOperation } from '../core/finish/operations';
-import type { Unit } from '../core/measure/unit';
-import { describeIndexes } from '../core/select/selection';
 import { runOf } from '../core/sheets/run';
 import { allSheets, type SheetPlan } from '../core/sheets/plan';
-import { layTicket, type TicketPart } from '../core/sheets/ticket';
-import type { Stock } from '../core/paper/stock';
+import type { Scheme } from '../core/sheets/schemes';
 import { sayFinding } from './checks';
+import { coverPartName, PLACE_NAME, sayOperation } from './finishing';
 import { plural } from './plural';
 import { saySize } from './sizes';
-import { WORK_STYLE_NAME } from './press';
+import { foldWords } from './folds';
 import { schemeWords } from './schemes';
-import { firstOf } from '../core/entries';
 
-/** The job ticket of a job as it stands; `despite` is why it goes out though findings say stop. */
+/** The job ticket of a job as it stands, a page or more for each place of the work; `despite` is why it goes out though findings say stop. */
 export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPlan {
+  const { docket, list, plan } = work;
+  const finish = plan && finishPlanOf({ list, plan, scheme: docket.scheme }, docket.title);
+  return layTicket({
+    title: docket.title,
+    under: (place, page, of) => `Job ticket · ${sayDate(dayOf(at))} · ${place} · page ${page} of ${of}`,
+    pages: [
+      { place: 'The job', blocks: jobBlocks(work, finish, despite) },
+      ...(finish ? placePages(finish, work) : []),
+    ],
+  });
+}
+
+/** What the job is, what comes out of it, and what was found. */
+function jobBlocks(work: WorkedOut, finish: FinishPlan | undefined, despite?: string): TicketBlock[] {
   const { docket, list, plan, findings } = work;
   const { unit, scheme } = docket;
   const size = commonestSize(list.pages);
   const sizes = new Set(list.pages.map(({ trim }) => formatSize(trim.width, trim.height, unit)));
   const open = findings.filter(({ level }) => level !== 'note');
-  const parts: TicketPart[] = [
+  const counted = finish?.operations.filter(({ kind }) => kind === 'count') ?? [];
+  return [
     {
       heading: 'Pages',
       lines: [
@@ -34,14 +47,11 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
         ...(list.panels?.length ? [`${plural(list.panels.length, 'face')} of fold-out panels besides`] : []),
       ],
     },
-    { heading: 'Made as', lines: [schemeWords(scheme.kind).name, ...pressLines(work)] },
-    ...('stock' in scheme ? [{ heading: 'Paper', lines: stockLines(scheme.stock, work) }] : []),
-    ...(plan ? [{ heading: 'Sheets', lines: sheetLines(plan, work) }] : []),
-    {
-      heading: 'Cuts, front up, waste in brackets',
-      lines: scheme.kind === 'flat' ? cutLines(plan, unit) : [],
-    },
-    { heading: 'Folds, front up, in this order', lines: foldLines(plan, unit) },
+    { heading: 'Made as', lines: [madeAs(scheme), ...(plan ? sheetLines(plan, work) : [])] },
+    ...counted.map((operation): TicketBlock => {
+      const { does, lines } = sayOperation(operation, unit, '');
+      return { heading: does, lines };
+    }),
     {
       heading: open.length ? `Findings (${open.length})` : 'Findings',
       lines: open.length
@@ -51,94 +61,90 @@ export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPl
           })
         : ['none'],
     },
-    { heading: 'Handed over all the same', lines: despite ? [despite] : [] },
-  ];
-  return layTicket(
-    {
-      title: docket.title,
-      under: `Job ticket · ${sayDate(dayOf(at))}`,
-      parts,
-      more: (count) => `… and ${plural(count, 'line')} more: see the job`,
-      sides: { front: 'Sheet 1, front', back: 'Sheet 1, back' },
-    },
-    plan,
-  );
-}
-
-function pressLines({ docket: { scheme }, plan }: WorkedOut): string[] {
-  if (!plan || !('stock' in scheme)) return [];
-  const turned = plan.turnAxis === 'vertical' ? 'from side to side' : 'from head to foot';
-  return [`${WORK_STYLE_NAME[plan.work]}${plan.work === 'single-side' ? '' : `, turned over ${turned}`}`];
-}
-
-function stockLines(stock: Stock, { docket: { unit } }: WorkedOut): string[] {
-  const { width, height, grammage, grain } = stock;
-  return [
-    [saySize({ width, height }, unit), grammage && `${grammage} g/m²`, grain && `${grain} grain`]
-      .filter(Boolean)
-      .join(', '),
+    ...(despite ? [{ heading: 'Handed over all the same', lines: [despite] }] : []),
   ];
 }
+
+/** What the work becomes, with the name of a fold. */
+const madeAs = (scheme: Scheme): string =>
+  [schemeWords(scheme.kind).name, 'pattern' in scheme && foldWords(scheme.pattern.fold).name]
+    .filter(Boolean)
+    .join(', ');
 
 function sheetLines(plan: SheetPlan, { docket: { scheme } }: WorkedOut): string[] {
   const { across, up } = plan.copies;
   const run = 'run' in scheme ? runOf(plan, scheme) : undefined;
   return [
     `${plural(allSheets(plan), 'sheet')}${plan.cover ? ', the cover among them' : ''}${across * up > 1 ? `, ${across} × ${up} of the piece on each` : ''}`,
-    ...(run
-      ? [`${run.pieces} wanted: ${run.net} + ${run.overs} overs = ${run.sheets} of each, ${run.all} in all`]
-      : []),
+    ...(run ? [`${run.net} + ${run.overs} overs = ${run.sheets} of each sheet, ${run.all} in all`] : []),
     ...(run?.pieceGrams === undefined ? [] : [`one piece weighs ${run.pieceGrams.toFixed(1)} g`]),
   ];
 }
 
-const runs = (numbers: readonly number[]): string => describeIndexes(numbers.map((number) => number - 1));
-
-/** The folds in the order in which they are made; sheets that are folded alike once. */
-function foldLines(plan: SheetPlan | undefined, unit: Unit): string[] {
-  const groups = plan ? foldsOfPlan(plan).filter(({ folds }) => folds.length) : [];
-  return groups.flatMap(({ sheets, of, cutFirst, size, folds }) => [
-    `${of ?? `${sheets.length > 1 ? 'Sheets' : 'Sheet'} ${runs(sheets)}`}, ${cutFirst ? 'cut to' : 'whole,'} ${formatSize(size.width, size.height, unit)}:`,
-    ...folds.map((fold) => `${fold.number}. ${sayFold(fold, unit)}`),
-  ]);
-}
-
-/** One fold as an operator is told it: `upright, 100 mm from the left: left part under`. */
-export function sayFold({ axis, at, moves, goes, layers, there }: FoldOperation, unit: Unit): string {
-  const part = { left: 'left', right: 'right', head: 'upper', foot: 'lower' }[moves];
-  const where = axis === 'vertical' ? 'upright' : 'level';
-  const from = axis === 'vertical' ? 'the left' : 'the foot';
-  return `${where}, ${formatLength(at, unit)} from ${from}: ${part} part ${goes}${layers < there ? `, ${layers} of ${there} layers` : layers > 1 ? `, ${layers} layers` : ''}`;
-}
-
-/** What is cut, and where: strips that are cut alike once, in a line for each way that paper lies under the knife. */
-function cutLines(plan: SheetPlan | undefined, unit: Unit): string[] {
-  return (plan ? cutsOfPlan(plan) : []).flatMap(({ sheets, cuts }, _, all) => {
-    const on = all.length > 1 ? `${sheets.length > 1 ? 'Sheets' : 'Sheet'} ${runs(sheets)}: ` : '';
-    if (!cuts) return [`${on}no cut goes right through between the pieces`];
-    const lines: CutOperation[][] = [];
-    for (const cut of cuts) {
-      const last = lines.at(-1);
-      if (last && firstOf(last).strips === cut.strips && firstOf(last).axis === cut.axis) last.push(cut);
-      else lines.push([cut]);
-    }
-    return lines.map((line) => {
-      const { number, axis, paper, strips } = firstOf(line);
-      const [from, places] = [
-        axis === 'vertical' ? 'the left' : 'the foot',
-        line
-          .map(({ at, off }) => (off === 'waste' ? `(${formatFigure(at, unit)})` : formatFigure(at, unit)))
-          .join(' · '),
-      ];
-      const numbers = line.length > 1 ? `${number}–${number + line.length - 1}` : `${number}`;
-      return `${on}${numbers}. ${sayStrips(strips)}, ${formatSize(paper.width, paper.height, unit)}, from ${from}: ${places} ${UNIT_SIGN[unit]}`;
+/** Each place of the work, with its operations by their numbers; the press sees what it prints. */
+function placePages(finish: FinishPlan, { docket: { unit }, plan }: WorkedOut): TicketPage[] {
+  const numbered = finish.operations.map((operation, n) => ({ operation, number: `${n + 1}` }));
+  return PLACES.flatMap((place): TicketPage[] => {
+    const here = numbered.filter(({ operation: { kind } }) => kind !== 'count' && PLACE_OF[kind] === place);
+    if (!here.length) return [];
+    const blocks = here.map(({ operation, number }): TicketBlock => {
+      const { does, lines } = sayOperation(operation, unit, number);
+      return { heading: `${number}. ${does}`, lines, drawings: drawingsOf(operation, finish, number) };
     });
+    return [
+      { place: PLACE_NAME[place], blocks, ...(place === 'press' && plan ? { shows: shown(plan) } : {}) },
+    ];
   });
 }
 
-/** Strips by their names: `the sheet`, `strips 1-4`, `strip 2.1`. */
-export function sayStrips(strips: readonly string[]): string {
-  if (strips.every((name) => !name)) return 'the sheet';
-  const whole = strips.every((name) => /^\d+$/.test(name));
-  return `${strips.length > 1 ? 'strips' : 'strip'} ${whole ? runs(strips.map(Number)) : strips.join(', ')}`;
+/** The first sheet, and that of a cover. */
+function shown(plan: SheetPlan): NonNullable<TicketPage['shows']> {
+  const sides = (sheet: string) => ({ front: `${sheet}, front`, back: `${sheet}, back` });
+  return [
+    { plan, index: 0, sides: sides('Sheet 1') },
+    ...(plan.cover
+      ? [{ plan, index: plan.sheetCount, sides: sides(`Sheet ${plan.sheetCount + 1}, the cover`) }]
+      : []),
+  ];
+}
+
+function drawingsOf(operation: Operation, { operations }: FinishPlan, number: string): Drawing[] {
+  switch (operation.kind) {
+    case 'cut': {
+      const [sheet] = operation.sheets;
+      const printed = operations.find((each) => each.kind === 'print' && each.sheets.includes(sheet!));
+      return printed?.kind === 'print' && operation.cuts.length
+        ? [
+            drawCuts(
+              printed.paper,
+              operation.cuts,
+              operation.pieces,
+              'cuts by their numbers, arrows to the heads',
+            ),
+          ]
+        : [];
+    }
+    case 'fold':
+      return operation.folds.map((fold) => drawFold(fold, operation.size, `${number}.${fold.number}`));
+    case 'trim':
+      return [drawTrim(operation, 'knives in their order, the spine thick')];
+    case 'cover': {
+      const trim = operations.find((each) => each.kind === 'trim');
+      const across =
+        trim?.kind === 'trim' ? (operation.spine === 'head' ? trim.size.width : trim.size.height) : 0;
+      const names = operation.parts.map(({ part }) => coverPartName(part));
+      return across
+        ? [drawCover(operation, across + 2 * operation.inside, names, 'outside up, creases dashed')]
+        : [];
+    }
+    case 'print':
+    case 'cut-out':
+    case 'nest':
+    case 'gather':
+    case 'tip-in':
+    case 'bind':
+    case 'stack':
+    case 'count':
+      return [];
+  }
 }

@@ -1,4 +1,4 @@
-import { sayFold, sayStrips } from './ticket';
+import { sayFold, sayStrips } from './finishing';
 import type { Output } from '../core/handover/outputs';
 import { sayAgo } from './ago';
 import { sayAsked, sayChoice } from './asked';

@@ -1,97 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
+import { planOf, pressOf, shownOn, wrongWith } from '../../../../tests/finished';
 import { drafts, jobOf } from '../../../../tests/randomJobs';
+import { readTicket } from '../../../../tests/readTicket';
+import { ticketPlan } from '../../words/ticket';
 import { workOut, type WorkedOut } from '../checks';
-import { entryAt } from '../entries';
-import { heightOf, intersect, sizeBox, widthOf, type Box } from '../measure/box';
-import { applyToBox, compose, invert, translate, type Matrix } from '../measure/matrix';
+import { sizeBox } from '../measure/box';
+import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import type { Cell, SheetPlan } from '../sheets/plan';
 import type { ByHand } from '../sheets/pressTerms';
 import { DEFAULT_SCHEME, PLAIN_SCHEMES, type Scheme } from '../sheets/schemes';
-import { finishPlanOf } from './finishPlan';
-import { intendedOf } from './intended';
-import type { Finished, FinishedPage } from './line/finished';
+import type { Finished } from './line/finished';
 import { runLine } from './line/runLine';
 import { finishPlanSchema, type FinishPlan, type Operation } from './operations';
-
-/** A page printed on a side of a sheet, as the front is seen, with the way to it from the page. */
-interface Printed {
-  cell: Cell;
-  box: Box;
-  matrix: Matrix;
-}
-
-/** What a press prints from a plan, each face once worked out; `change` may spoil it. */
-function pressOf(plan: SheetPlan, change: (cell: Cell, sheet: number) => Cell = (cell) => cell) {
-  const known = new Map<string, Printed[]>();
-  return (sheet: number, face: 'front' | 'back'): Printed[] => {
-    const key = `${sheet} ${face}`;
-    const { size, [face]: side } = entryAt(plan.sheets, sheet - 1);
-    const axis = sheet > plan.sheetCount ? plan.cover!.plan.turnAxis : plan.turnAxis;
-    const through: Matrix =
-      face === 'front'
-        ? [1, 0, 0, 1, 0, 0]
-        : axis === 'vertical'
-          ? [-1, 0, 0, 1, size.width, 0]
-          : [1, 0, 0, -1, 0, size.height];
-    const printed =
-      known.get(key) ??
-      (side?.cells ?? []).map((each) => {
-        const cell = change(each, sheet);
-        const back = compose(invert(each.matrix), cell.matrix);
-        return {
-          cell,
-          box: applyToBox(through, applyToBox(back, each.trim)),
-          matrix: compose(cell.matrix, through),
-        };
-      });
-    known.set(key, printed);
-    return printed;
-  };
-}
-
-const sharedArea = (a: Box, b: Box): number => {
-  const met = intersect(a, b);
-  return widthOf(met) * heightOf(met);
-};
-
-/** What a finished page shows, and the way from that page to the finished one. */
-function shownOn(press: ReturnType<typeof pressOf>, { sheet, face, flat, matrix }: FinishedPage) {
-  let best: Printed | undefined;
-  let most = 1;
-  for (const printed of press(sheet, face)) {
-    const shared = sharedArea(printed.box, flat);
-    if (shared > most) [best, most] = [printed, shared];
-  }
-  return best && { cell: best.cell, way: compose(best.matrix, matrix) };
-}
-
-/** What is wrong with a finished piece: other pages than intended, and those that are turned, mirrored, or moved beyond an edge by more than what inner leaves are pushed out. */
-function wrongWith(job: WorkedOut, finished: Finished, press = pressOf(job.plan!), pushed = 3): string[] {
-  const { list, plan, docket } = job;
-  const intended = intendedOf({ list, plan: plan!, scheme: docket.scheme }, finished.product);
-  if (!intended.length) return [];
-  if (intended.length !== finished.pages.length)
-    return [`${finished.pages.length} pages, not ${intended.length}`];
-  return finished.pages.flatMap((page, n): string[] => {
-    const { page: wanted, part } = intended[n]!;
-    const shown = shownOn(press, page);
-    const at = JSON.stringify(page.at);
-    const id = shown?.cell.page?.id;
-    if (id !== wanted?.id) return [`${at}: ${id} in place of ${wanted?.id}`];
-    if (!shown || !wanted) return [];
-    const [a, b, c, d] = shown.way;
-    if (Math.abs(b) > 0.01 || Math.abs(c) > 0.01 || a < 0.9 || d < 0.9) return [`${at}: turned`];
-    const { x0, x1, y0, y1 } = applyToBox(shown.way, part ?? sizeBox(wanted.trim));
-    const off = Math.max(-x0 - pushed, x1 - page.size.width - pushed, -y0, y1 - page.size.height);
-    return off > 0.1 ? [`${at}: moved by ${off.toFixed(2)}`] : [];
-  });
-}
-
-const planOf = ({ list, plan, docket }: WorkedOut): FinishPlan =>
-  finishPlanOf({ list, plan: plan!, scheme: docket.scheme }, docket.title);
 
 /** Jobs of which most can be made: leaves that carry fold-outs turn sideways, and books have leaves. */
 const makable = drafts.map((draft) => ({
@@ -134,6 +56,36 @@ test('whatever is planned, who follows the finishing plan gets all pages in thei
   for (const kind of ['stitched', 'signatures', 'leaflet', 'flat', 'cover', 'tip-in'])
     expect([kind, (made.get(kind) ?? 0) > 3]).toEqual([kind, true]);
 }, 600_000);
+
+/** What stands on a ticket, line after line, without the heads of its pages. */
+const said = (work: WorkedOut): string =>
+  ticketPlan(work, new Date(0))
+    .sheets.map(({ front }) =>
+      front.marks!.flatMap((item) => (item.kind === 'text' ? [item.text] : [])).filter((_, n) => n > 1),
+    )
+    .flat()
+    .join('\n');
+
+test('who knows nothing but what the ticket says gets them too', () => {
+  let read = 0;
+  fc.assert(
+    fc.property(makable, (draft) => {
+      const job = jobOf(draft, true);
+      if (!canBeMade(job) || !('stock' in draft.scheme)) return;
+      const finish = planOf(job);
+      const told = { ...finish, operations: readTicket(said(job)) };
+      const press = pressOf(job.plan!);
+      // Lengths are said to a thousandth of a millimetre: cuts after cuts add up.
+      for (const each of runLine(told)) expect(wrongWith(job, each, press, 3.2)).toEqual([]);
+      expect(runLine(told).map(({ product, copy, pages }) => [product, copy, pages.length])).toEqual(
+        runLine(finish).map(({ product, copy, pages }) => [product, copy, pages.length]),
+      );
+      read++;
+    }),
+    { numRuns: 60 },
+  );
+  expect(read).toBeGreaterThan(20);
+}, 120_000);
 
 describe('what is wrong is found', () => {
   const book = (kind: 'stitched' | 'signatures', byHand?: ByHand[]) =>

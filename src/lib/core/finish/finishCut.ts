@@ -24,7 +24,7 @@ export const finishCut: Finish = (job) => {
       .foldedFrom(index)
       .map(({ pattern, piece }) => foldOf([index + 1], pattern, plan.gang ? (piece ?? 0) + 1 : undefined)),
   );
-  const piles = [...(runs.length ? stacked(job, runs, cuts) : []), ...alike(apart, cuts)];
+  const piles = [...(runs.length ? stacked(job, runs, cuts) : []), ...alike(job, apart, cuts)];
   return {
     reads: 'leaves',
     operations: [...doneAlike(cuts), ...doneAlike(folds), ...piles, counted(job, cuts, piles)],
@@ -36,14 +36,22 @@ const piecesOf = (cuts: Cuts, sheet: number) =>
   cuts.find(({ sheets }) => sheets.includes(sheet))?.pieces ?? [];
 
 /** Piles of pieces that are all alike: one for each kind of piece on each sheet. */
-function alike(indexes: readonly number[], cuts: Cuts): OperationOf<'stack'>[] {
-  const piles = indexes.flatMap((index) =>
-    [...new Set(piecesOf(cuts, index + 1).map(({ pile }) => pile))].map((pile): OperationOf<'stack'> => {
-      const own = piecesOf(cuts, index + 1).filter((piece) => piece.pile === pile);
-      const strips = own.map(({ strip }) => strip);
-      return { kind: 'stack', sheets: [index + 1], strips, by: 'alike', pile, pieces: strips.length };
-    }),
-  );
+function alike({ list }: ToFinish, indexes: readonly number[], cuts: Cuts): OperationOf<'stack'>[] {
+  const pieces = flatPieces(list);
+  const piles = indexes.map((index): OperationOf<'stack'> => {
+    const own = piecesOf(cuts, index + 1);
+    const there = [...new Set(own.map(({ pile }) => pile))].sort((a, b) => a - b);
+    return {
+      kind: 'stack',
+      sheets: [index + 1],
+      by: 'alike',
+      piles: there.map((pile) => {
+        const many = own.filter((piece) => piece.pile === pile).length;
+        const { name } = pieces[productOf(index + 1, pile) - 1]?.front.page?.piece ?? {};
+        return { pile, ...(name ? { name } : {}), pieces: many };
+      }),
+    };
+  });
   return doneAlike(piles);
 }
 
@@ -57,19 +65,20 @@ function stacked(
   const placed = placedOn(plan, index);
   const own = piecesOf(cuts, index + 1);
   const pieces = flatPieces(list).filter(({ panels }) => !panels.length).length;
-  return plan.laidOn(index).map((laid): OperationOf<'stack'> => {
+  const piles = plan.laidOn(index).map((laid) => {
     const order = placed
       .flatMap((each, n) => (each.laid.box.x0 === laid.box.x0 && each.laid.box.y0 === laid.box.y0 ? [n] : []))
       .sort((a, b) => entryAt(placed, a).piece.of - entryAt(placed, b).piece.of);
-    return {
+    return { pile: 1, strips: order.map((n) => entryAt(own, n).strip), pieces };
+  });
+  return [
+    {
       kind: 'stack',
       sheets: indexes.map((each) => each + 1),
-      strips: order.map((n) => entryAt(own, n).strip),
       by: 'arrange' in scheme && scheme.arrange === 'stack' ? 'strips' : 'sheets',
-      pile: 1,
-      pieces,
-    };
-  });
+      piles,
+    },
+  ];
 }
 
 /** What comes out, by the piles: how many of each kind one sheet of each gives. */
@@ -80,21 +89,20 @@ function counted(
 ): OperationOf<'count'> {
   const products = new Map<number, OperationOf<'count'>['products'][number]>();
   const pieces = flatPieces(list);
-  for (const { sheets, pile, by, pieces: many } of piles)
-    for (const sheet of by === 'alike' ? sheets : sheets.slice(0, 1)) {
-      const product = productOf(sheet, pile);
-      const known = products.get(product);
-      const each = by === 'alike' ? many : 1;
-      const { name, quantity } = (by === 'alike' && pieces[product - 1]?.front.page?.piece) || {};
-      const { size } = foundIn(piecesOf(cuts, sheet), (piece) => piece.pile === pile);
-      const wanted = plan.gang || plan.apart ? (quantity ?? 1) : wantedOf({ scheme }).wanted;
-      products.set(product, {
-        product,
-        ...(name ? { name } : {}),
-        size,
-        each: (known?.each ?? 0) + each,
-        ...(wanted ? { wanted } : {}),
-      });
-    }
+  for (const { sheets, by, piles: those } of piles)
+    for (const sheet of by === 'alike' ? sheets : sheets.slice(0, 1))
+      for (const { pile, pieces: many } of those) {
+        const product = productOf(sheet, pile);
+        const { name, quantity } = (by === 'alike' && pieces[product - 1]?.front.page?.piece) || {};
+        const { size, turn } = foundIn(piecesOf(cuts, sheet), (piece) => piece.pile === pile);
+        const wanted = plan.gang || plan.apart ? (quantity ?? 1) : wantedOf({ scheme }).wanted;
+        products.set(product, {
+          product,
+          ...(name ? { name } : {}),
+          size: turn % 180 ? { width: size.height, height: size.width } : size,
+          each: (products.get(product)?.each ?? 0) + (by === 'alike' ? many : 1),
+          ...(wanted ? { wanted } : {}),
+        });
+      }
   return { kind: 'count', products: [...products.values()] };
 }

@@ -56,7 +56,7 @@ export const cutOperationSchema = z.object({
 });
 export type CutOperation = z.infer<typeof cutOperationSchema>;
 
-/** A piece that comes out of a sheet, and how it is laid on its pile: turned, then turned over from side to side. */
+/** A piece that comes out of a sheet, as large as it lies there, and how it is laid on its pile: turned, then turned over from side to side. */
 const cutPiece = z.object({
   strip: z.string(),
   size,
@@ -153,11 +153,19 @@ const trim = z.object({ kind: z.literal('trim'), spine, size, inside: length });
 const stack = z.object({
   kind: z.literal('stack'),
   sheets,
-  strips: z.array(z.string()).min(1),
   by: z.enum(['sheets', 'strips', 'alike']),
-  pile: number,
-  /** How many lie on it that are no blanks. */
-  pieces: number,
+  piles: z
+    .array(
+      z.object({
+        pile: number,
+        name: z.string().optional(),
+        /** Of a pile in order, from the top. */
+        strips: z.array(z.string()).min(1).optional(),
+        /** How many come from each sheet, or lie on a pile in order, that are no blanks. */
+        pieces: number,
+      }),
+    )
+    .min(1),
 });
 /** What comes out, how many of it one sheet of each kind gives, and how many are wanted. */
 const count = z.object({
@@ -202,3 +210,21 @@ export type FinishPlan = z.infer<typeof finishPlanSchema>;
 
 /** The number of what comes out of a pile of pieces of a sheet: each sheet has one, or they all come from the same sheet. */
 export const productOf = (sheet: number, pile: number): number => sheet + pile - 1;
+
+/** Where operations are carried out, in the order of the work. */
+export const PLACES = ['press', 'guillotine', 'folder', 'bindery'] as const;
+export type Place = (typeof PLACES)[number];
+/** Where each kind of operation is carried out; what comes out is counted by whoever hands it over. */
+export const PLACE_OF: Record<Exclude<Operation['kind'], 'count'>, Place> = {
+  print: 'press',
+  cut: 'guillotine',
+  'cut-out': 'guillotine',
+  stack: 'guillotine',
+  fold: 'folder',
+  nest: 'bindery',
+  gather: 'bindery',
+  'tip-in': 'bindery',
+  bind: 'bindery',
+  cover: 'bindery',
+  trim: 'bindery',
+};

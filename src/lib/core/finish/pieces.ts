@@ -5,7 +5,7 @@ import { TOLERANCES } from '../measure/tolerances';
 import type { FormePiece, LaidForme, SheetPlan } from '../sheets/plan';
 import { CutError, cutOperations, cutsOf } from './cuts';
 import type { CutPiece, OperationOf } from './operations';
-import { stripsOf } from './strips';
+import { followCuts } from './strips';
 import { entryAt, foundIn } from '../entries';
 
 /** Paper that stays around a piece that is trimmed once it is folded, at most. 3 mm, by practice. */
@@ -57,7 +57,7 @@ export function cutApart(
   });
   try {
     const cuts = cutOperations(cutsOf(boxes, size));
-    const strips = stripsOf(size, cuts);
+    const strips = followCuts(size, cuts).papers;
     const pieces = placed.map((one, n): CutPiece => {
       const box = entryAt(boxes, n);
       const [strip] = foundIn(

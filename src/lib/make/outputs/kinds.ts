@@ -9,6 +9,7 @@ import { map } from './map';
 import { previews } from './previews';
 import { docket } from './docket';
 import { ticket } from './ticket';
+import { finishing } from './finishing';
 import { press } from './press';
 import { cutter } from './cutter';
 
@@ -21,6 +22,7 @@ export const MAKERS: { [Kind in OutputKind]: OutputMaker<Kind> } = {
   previews,
   docket,
   ticket,
+  finishing,
   press,
   cutter,
 };

@@ -3,7 +3,7 @@
   import type { Unit } from '../../core/measure/unit';
   import { cutList, cutOperations } from '../../core/finish/cuts';
   import type { SheetPlan } from '../../core/sheets/plan';
-  import { sayStrips } from '../../words/ticket';
+  import { sayStrips } from '../../words/finishing';
   import Folded from '../parts/Folded.svelte';
 
   let { plan, unit }: { plan: SheetPlan; unit: Unit } = $props();

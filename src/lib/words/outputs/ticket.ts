@@ -2,7 +2,7 @@ import type { OutputWords } from './outputWords';
 
 export const ticket: OutputWords<'ticket'> = {
   name: 'Job ticket',
-  said: 'One A4 page that goes with the work: sizes, paper, sheets, folds, cuts, findings, and both sides of sheet 1.',
+  said: 'A4 pages that go with the work: what it is and what was found; then numbered instructions with drawings for the press, the guillotine, the folder and the bindery.',
   make: 'Make job ticket',
   inName: () => 'ticket',
 };

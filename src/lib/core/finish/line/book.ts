@@ -44,7 +44,7 @@ export interface Jogged {
 
 /** A folded sheet with its spine so far from the block's and its trim in line. */
 export function jogged({ paper, inside }: Jogged, spine: Spine, from = 0): Paper {
-  const { x0, x1, y0, y1 } = extentOf(paper);
+  const { x0, x1, y1 } = extentOf(paper);
   const by = {
     left: translate(from - x0, inside - y1),
     right: translate(-from - x1, inside - y1),

@@ -1,18 +1,8 @@
 import { shift, sizeBox, type Box, type Size } from '../../measure/box';
 import type { Spine } from '../../model/page';
 import { productOf, type CutPiece, type FinishPlan, type Operation, type OperationOf } from '../operations';
-import { stripsOf } from '../strips';
-import {
-  fromSpine,
-  FRAMES,
-  jogged,
-  joinedLeaves,
-  leavesOf,
-  nested,
-  pushedOut,
-  trimmed,
-  type Leaf,
-} from './book';
+import { followCuts } from '../strips';
+import { fromSpine, jogged, joinedLeaves, leavesOf, nested, pushedOut, trimmed, type Leaf } from './book';
 import {
   facesOf,
   openLeaf,
@@ -129,7 +119,7 @@ class Line {
 
   private cut({ sheets, cuts, pieces }: OperationOf<'cut'>): void {
     for (const sheet of sheets) {
-      const strips = stripsOf(this.sizeOf(sheet), cuts);
+      const strips = followCuts(this.sizeOf(sheet), cuts).papers;
       this.works.set(
         sheet,
         pieces.map((piece) => laidOnPile(sheet, entryOf(strips, piece.strip), piece)),
@@ -215,23 +205,25 @@ class Line {
     this.blocks = this.blocks.map((leaves) => trimmed(leaves, told.spine, [-Infinity, along], [0, across]));
   }
 
-  private stack({ sheets, strips, by, pile, pieces }: OperationOf<'stack'>): void {
+  private stack({ sheets, by, piles }: OperationOf<'stack'>): void {
     const on = (sheet: number, strip: string): Work[] =>
       entryOf(this.works, sheet).filter((work) => work.strip === strip);
-    if (by === 'alike') {
-      for (const sheet of sheets)
-        strips
-          .flatMap((strip) => on(sheet, strip))
-          .forEach((work, n) => this.piles.push(this.pieces(productOf(sheet, pile), n + 1, [work])));
-      return;
+    for (const { pile, strips = [], pieces } of piles) {
+      if (by === 'alike') {
+        for (const sheet of sheets)
+          entryOf(this.works, sheet)
+            .filter((work) => work.pile === pile)
+            .forEach((work, n) => this.piles.push(this.pieces(productOf(sheet, pile), n + 1, [work])));
+        continue;
+      }
+      const order =
+        by === 'strips'
+          ? strips.flatMap((strip) => sheets.flatMap((sheet) => on(sheet, strip)))
+          : sheets.flatMap((sheet) => strips.flatMap((strip) => on(sheet, strip)));
+      const product = productOf(firstOf(sheets), pile);
+      const copy = this.piles.filter((each) => each.product === product).length + 1;
+      this.piles.push(this.pieces(product, copy, order.slice(0, pieces)));
     }
-    const order =
-      by === 'strips'
-        ? strips.flatMap((strip) => sheets.flatMap((sheet) => on(sheet, strip)))
-        : sheets.flatMap((sheet) => strips.flatMap((strip) => on(sheet, strip)));
-    const product = productOf(firstOf(sheets), pile);
-    const copy = this.piles.filter((each) => each.product === product).length + 1;
-    this.piles.push(this.pieces(product, copy, order.slice(0, pieces)));
   }
 
   /** Pieces as loose leaves, one after another. */

@@ -5,6 +5,7 @@ import type { Cuttable, Part } from '../parts';
 import type { Split } from '../split';
 import { cutter } from './cutter';
 import { docket } from './docket';
+import { finishing } from './finishing';
 import { map } from './map';
 import { pages } from './pages';
 import { press } from './press';
@@ -25,6 +26,7 @@ export const OUTPUTS = [
   previews,
   docket,
   ticket,
+  finishing,
   press,
   cutter,
 ] as const;

@@ -14,6 +14,7 @@ export const FIELDS: { [Kind in OutputKind]: OutputFields<Kind> | 'plain' } = {
   previews: 'plain',
   docket: 'plain',
   ticket: 'plain',
+  finishing: 'plain',
   press: PressFields,
   cutter: CutterFields,
 };
