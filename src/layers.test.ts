@@ -11,7 +11,8 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/lib/wire': { rooms: ['core', 'words'], packages: /^$/ },
   'src/lib/pdf': { rooms: ['core', 'raster'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
-  'src/lib/make': { rooms: ['core', 'words', 'wire', 'pdf', 'raster'], packages: /^(node:.*|sharp)$/ },
+  'src/lib/make': {
+    rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'standins'], packages: /^(node:.*|sharp)$/ },
   'src/lib/standins': {
     rooms: ['core', 'pdf', 'raster'],
     packages: /^(@cantoo\/pdf-lib|fontkit|sharp|node:.*)$/,

@@ -6,6 +6,7 @@ import { mm } from '../src/lib/core/measure/unit';
 import { SPINES } from '../src/lib/core/model/page';
 import { WORK_STYLES } from '../src/lib/core/sheets/pressTerms';
 import { PLAIN_SCHEMES, type Scheme } from '../src/lib/core/sheets/schemes';
+import type { Given } from './outside';
 import { A5, bookOf, docketOf, hashOf, survey, surveyPage, takeInStep } from './makers';
 
 /** Jobs over all schemes, spines, work styles, copies and turns, with fold-outs, covers and an odd page. */
@@ -84,10 +85,18 @@ export const drafts = fc.record({
   small: fc.option(fc.integer({ min: 1, max: 40 }), { nil: undefined }),
 });
 export type Draft = typeof drafts extends fc.Arbitrary<infer T> ? T : never;
-/** `narrow` makes leaves with fold-outs narrower than the book, so that the knife does not open them. */
-export function jobOf({ scheme, spine, facing, pages, panels, cover, small }: Draft, narrow = false) {
+/**
+ * `narrow` makes leaves with fold-outs narrower than the book, so that the knife does not open them; `given` is a file that is there
+ * in place of one that is only surveyed.
+ */
+export function jobOf(
+  { scheme, spine, facing, pages, panels, cover, small }: Draft,
+  narrow = false,
+  given?: Pick<Given, 'hash' | 'survey'>,
+) {
   const first = ({ left: 'right', right: 'left', head: 'lower' } as const)[spine];
-  const steps: Step[] = [takeInStep('a')];
+  const takeIn = takeInStep('a');
+  const steps: Step[] = [given ? ({ ...takeIn, source: given.hash } as Step) : takeIn];
   if (cover && scheme.kind === 'signatures' && pages > 8)
     steps.push({
       id: 'c',
@@ -118,10 +127,12 @@ export function jobOf({ scheme, spine, facing, pages, panels, cover, small }: Dr
       });
     }
   return workOut(docketOf(steps, { scheme, book: bookOf(first, { spine, facing }) }), {
-    [hashOf('a')]: survey(
-      Array.from({ length: pages }, (_, n) =>
-        surveyPage(n + 1 === small ? { width: A5.width - mm(12), height: A5.height - mm(20) } : A5),
+    [given?.hash ?? hashOf('a')]:
+      given?.survey ??
+      survey(
+        Array.from({ length: pages }, (_, n) =>
+          surveyPage(n + 1 === small ? { width: A5.width - mm(12), height: A5.height - mm(20) } : A5),
+        ),
       ),
-    ),
   });
 }

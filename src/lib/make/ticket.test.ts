@@ -21,12 +21,12 @@ const jobOf = (title: string): DemoJob => jobs.find(({ docket }) => docket.title
 /** The file of an output of a demo job. */
 async function made({ docket, ...job }: DemoJob, output: Output): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'folder-ticket-'));
-  const [{ file }] = (await handOver(docket, output, {
+  const [made] = await handOver(docket, output, {
     ...job,
     folder,
     at: new Date('2026-01-05T09:00:00Z'),
-  })) as [{ file: string }];
-  return join(folder, file);
+  });
+  return join(folder, made!.file);
 }
 /** Its text as it was written, without the heads of its pages. */
 const textOf = (path: string, title: string): string =>

@@ -1,6 +1,6 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
-import { applyToBox, applyToPoint, turnIn, turnOf } from '../core/measure/matrix';
+import { applyToBox, applyToPoint, compose, turnIn, turnOf, type Matrix } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/model/survey';
 import { coarsestImage, inkBounds, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
 
@@ -11,7 +11,16 @@ export interface Raster {
   rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
+/** How bright a picture is, a byte a dot from black to white, rows from the head down. */
+export interface Gray {
+  width: number;
+  height: number;
+  light: Uint8Array;
+}
+
 const BGRA = 4;
+/** Shares of red, green and blue in how bright something looks, in 256ths (ITU-R BT.601). */
+const [RED, GREEN, BLUE] = [77, 150, 29];
 /** Anti-aliased for screens; red and blue as RGBA has them. */
 const RENDER_FLAGS = 0x10;
 /** What FPDFPage_Flatten makes part of a page: annotations and fields that print, as they do on the sheets. */
@@ -108,6 +117,43 @@ export class OpenPdf {
     }));
   }
 
+  /**
+   * How bright a box of a page (from 0) is, on white, where `matrix` puts it: from the box, in points with y up from its lower
+   * left corner, to dots with y down. Nothing outside the box shows.
+   */
+  gray(index: number, box: Box, matrix: Matrix, width: number, height: number): Gray {
+    const { p } = this;
+    const size = { width: widthOf(box), height: heightOf(box) };
+    // PDFium has y down as soon as a page is shown.
+    const shown = compose([1, 0, 0, -1, 0, size.height], matrix);
+    const page = this.flattened(index, box);
+    const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);
+    const memory = p.pdfium.wasmExports.malloc(40);
+    try {
+      p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, WHITE);
+      p.pdfium.HEAPF32.set([...shown, 0, 0, width, height], memory / 4);
+      p.FPDF_RenderPageBitmapWithMatrix(bitmap, page, memory, memory + 24, RENDER_FLAGS);
+      const at = p.FPDFBitmap_GetBuffer(bitmap);
+      return { width, height, light: brightness(p.pdfium.HEAPU8.subarray(at, at + width * height * 4)) };
+    } finally {
+      p.pdfium.wasmExports.free(memory);
+      p.FPDFBitmap_Destroy(bitmap);
+      p.FPDF_ClosePage(page);
+    }
+  }
+
+  /** A page with what prints of its annotations part of it, showing a box. */
+  private flattened(index: number, { x0, y0, x1, y1 }: Box): number {
+    const { p } = this;
+    const page = p.FPDF_LoadPage(this.document, index);
+    if (!page) throw new Error(`page ${index + 1} cannot be read`);
+    // PDFium shows the CropBox; the bench shows all there is.
+    p.FPDFPage_SetCropBox(page, x0, y0, x1, y1);
+    p.FPDFPage_Flatten(page, WHAT_PRINTS);
+    p.FPDF_ClosePage(page);
+    return p.FPDF_LoadPage(this.document, index);
+  }
+
   /** What `read` makes of the pixels, RGBA, which are gone after it. */
   private rendered<T>(
     index: number,
@@ -118,13 +164,7 @@ export class OpenPdf {
     read: (pixels: Uint8Array<ArrayBuffer>) => T,
   ): T {
     const { p } = this;
-    let page = p.FPDF_LoadPage(this.document, index);
-    if (!page) throw new Error(`page ${index + 1} cannot be read`);
-    // PDFium shows the CropBox; the bench shows all there is.
-    p.FPDFPage_SetCropBox(page, media.x0, media.y0, media.x1, media.y1);
-    p.FPDFPage_Flatten(page, WHAT_PRINTS);
-    p.FPDF_ClosePage(page);
-    page = p.FPDF_LoadPage(this.document, index);
+    const page = this.flattened(index, media);
     const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);
     try {
       p.FPDFBitmap_FillRect(bitmap, 0, 0, width, height, ground);
@@ -141,4 +181,11 @@ export class OpenPdf {
     this.p.FPDF_CloseDocument(this.document);
     this.p.pdfium.wasmExports.free(this.memory);
   }
+}
+
+function brightness(rgba: Uint8Array): Uint8Array {
+  const light = new Uint8Array(rgba.length / 4);
+  for (let n = 0, at = 0; n < light.length; n++, at += 4)
+    light[n] = (RED * rgba[at]! + GREEN * rgba[at + 1]! + BLUE * rgba[at + 2]!) >> 8;
+  return light;
 }

@@ -12,6 +12,8 @@ export interface Intended {
   page?: Page;
   /** Of a page that goes over several: from its lower left corner. */
   part?: Box;
+  /** The sheet has words of its own on it, which are no page's. */
+  worded?: true;
 }
 
 /**
@@ -55,7 +57,7 @@ const facesOfPiece = (piece: Piece | undefined): Intended[] =>
 const BEHIND: Partial<Record<CoverPart, CoverPart>> = { front: 'inside-front', back: 'inside-back' };
 
 /** Each part of a cover, its outside and its inside in turn, as the parts lie. */
-function coverFaces({ list, plan }: ToFinish): Intended[] {
+function coverFaces({ list, plan, scheme }: ToFinish): Intended[] {
   const { cover: pages, book } = list;
   const { cover } = plan;
   if (!pages || !cover) return [];
@@ -65,7 +67,8 @@ function coverFaces({ list, plan }: ToFinish): Intended[] {
     const inside = pages.inside
       ? partOf(pages.inside, cover, cover.parts.length - 1 - n, book.spine, true)
       : shows(behind && pages[behind]);
-    return [outside, inside];
+    const isWorded = part === 'spine' && 'cover' in scheme && !!scheme.cover?.text?.trim();
+    return [isWorded ? { ...outside, worded: true as const } : outside, inside];
   });
 }
 

@@ -1,0 +1,72 @@
+import * as z from 'zod';
+import { mm } from '../measure/unit';
+import { COVER_FACES } from './operations';
+
+/*
+ * The proof: every page of what a finishing line made out of the bytes that go to the press, held against the page that was
+ * intended. Lengths in points.
+ */
+
+/** A page may lie this far from its place and is right all the same: half of what machines keep to. */
+export const MOST_OFF = mm(0.5);
+
+const face = z.enum(['front', 'back']);
+const at = z.union([
+  z.object({ leaf: z.number().int(), panel: z.number().int().optional(), face }),
+  z.object({ cover: z.enum(COVER_FACES), face }),
+]);
+const box = z.object({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() });
+const shift = z.object({ x: z.number(), y: z.number() });
+const edges = z.object({ left: z.number(), right: z.number(), head: z.number(), foot: z.number() });
+
+/** What was found of a page: right, or how it is wrong. */
+export const verdictSchema = z.discriminatedUnion('is', [
+  /** As intended, so far from its place, to the right and upwards. */
+  z.object({ is: z.literal('same'), by: shift }),
+  z.object({ is: z.literal('shifted'), by: shift }),
+  /** Turned clockwise. */
+  z.object({ is: z.literal('turned'), turn: z.union([z.literal(90), z.literal(180), z.literal(270)]) }),
+  z.object({ is: z.literal('mirrored') }),
+  /** Another page of the job is met, by its place among those intended, from 0. */
+  z.object({ is: z.literal('other'), page: z.number().int(), turn: z.union([z.literal(0), z.literal(180)]) }),
+  /** White paper. */
+  z.object({ is: z.literal('missing') }),
+  /** So much of it was cut off at its edges. */
+  z.object({ is: z.literal('cut'), by: edges }),
+  /** White paper shows beside it at its edges. */
+  z.object({ is: z.literal('white'), by: edges }),
+  /** Something else is met, where on the page. */
+  z.object({ is: z.literal('different'), where: box }),
+  /** The finished piece has no such page. */
+  z.object({ is: z.literal('absent') }),
+]);
+export type Verdict = z.infer<typeof verdictSchema>;
+
+export const pageVerdictSchema = z.object({
+  /** The product and the copy of it, from 1, as the line gives them; and the page among those intended, from 0. */
+  product: z.number().int(),
+  copy: z.number().int(),
+  page: z.number().int(),
+  at: at.optional(),
+  /** Where it was printed. */
+  sheet: z.number().int().optional(),
+  face: face.optional(),
+  verdict: verdictSchema,
+});
+export type PageVerdict = z.infer<typeof pageVerdictSchema>;
+
+export const proofSchema = z.object({
+  version: z.literal(1),
+  /** Dots an inch at which pages were compared. */
+  ppi: z.number(),
+  pages: z.array(pageVerdictSchema),
+  /** Leaves that do not open, by the product, the copy and their places, from 0. */
+  joined: z.array(
+    z.object({ product: z.number(), copy: z.number(), leaves: z.tuple([z.number(), z.number()]) }),
+  ),
+});
+export type Proof = z.infer<typeof proofSchema>;
+
+/** Whether a proof holds: every page is as intended, and every leaf opens. */
+export const holds = ({ pages, joined }: Proof): boolean =>
+  !joined.length && pages.every(({ verdict }) => verdict.is === 'same');

@@ -1,0 +1,217 @@
+import fc from 'fast-check';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join, relative, resolve } from 'node:path';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { demoJobs } from '../../../tests/demoJobs';
+import { docketOf, bookOf, takeInStep } from '../../../tests/makers';
+import { give, make, markedPdf, type Given } from '../../../tests/outside';
+import { drafts, jobOf } from '../../../tests/randomJobs';
+import { workOut, type WorkedOut } from '../core/checks';
+import type { Step } from '../core/docket/steps';
+import { holds, type Proof, type Verdict } from '../core/finish/proof';
+import { mm } from '../core/measure/unit';
+import type { ByHand } from '../core/sheets/pressTerms';
+import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';
+import { handOver } from './handOver';
+import { proveSheets } from './prove';
+
+const AT = new Date('2026-01-05T09:00:00Z');
+const folderOf = () => mkdtempSync(join(tmpdir(), 'folder-proof-'));
+
+/** Proves sheets that were written of `printed` as those of `job`. */
+async function proof(job: WorkedOut, given: Given, printed = job, ppi?: number): Promise<Proof> {
+  const sheets = readFileSync(await make(printed.docket, { kind: 'sheets' }, given));
+  const read = () => Promise.resolve(given.bytes);
+  return proveSheets(job, sheets, { surveys: job.surveys, read, folder: folderOf(), at: AT }, ppi);
+}
+/** What is not as it should be, by the pages. */
+const wrong = ({ pages }: Proof): [page: number, is: Verdict['is']][] =>
+  pages.flatMap(({ page, verdict }) =>
+    verdict.is === 'same' ? [] : [[page, verdict.is] as [number, Verdict['is']]],
+  );
+
+const given = new Map<number, Given>();
+const marked = async (pages: number): Promise<Given> => {
+  const known =
+    given.get(pages) ??
+    (await give(await markedPdf(pages, { width: mm(148), height: mm(210), bleed: mm(3) })));
+  given.set(pages, known);
+  return known;
+};
+
+test('whatever is planned and right, its proof holds', async () => {
+  let [proved, pages] = [0, 0];
+  const small = drafts.map((draft) => ({
+    ...draft,
+    pages: 1 + (draft.pages % 16),
+    small: undefined,
+    facing: draft.facing || draft.scheme.kind !== 'flat',
+    spine: draft.panels.length && draft.spine === 'head' ? ('left' as const) : draft.spine,
+    scheme: (draft.scheme.kind !== 'none' && 'stock' in draft.scheme
+      ? { ...draft.scheme, stock: { width: mm(700), height: mm(1000) }, copies: undefined }
+      : draft.scheme) as Scheme,
+  }));
+  await fc.assert(
+    fc.asyncProperty(small, async (draft) => {
+      const file = await marked(draft.pages);
+      const job = jobOf(draft, true, file);
+      const isSheets = ['stitched', 'signatures', 'leaflet', 'flat'].includes(draft.scheme.kind);
+      if (!isSheets || job.findings.some(({ level }) => level === 'stop')) return;
+      const found = await proof(job, file);
+      expect([wrong(found), found.joined]).toEqual([[], []]);
+      expect(holds(found)).toBe(true);
+      proved++;
+      pages += found.pages.length;
+    }),
+    { numRuns: Number(process.env.PROOF_RUNS ?? 30) },
+  );
+  expect(proved).toBeGreaterThan(5);
+  expect(pages).toBeGreaterThan(30);
+}, 600_000);
+
+describe('a booklet', () => {
+  const PAGES = 16;
+  let file: Given;
+  beforeAll(async () => {
+    file = await marked(PAGES);
+  });
+  const booklet = (more: object = {}, steps: Step[] = []): WorkedOut =>
+    workOut(
+      docketOf([{ ...takeInStep('a'), source: file.hash } as Step, ...steps], {
+        book: bookOf('right'),
+        scheme: {
+          ...PLAIN_SCHEMES.stitched,
+          stock: { width: mm(640), height: mm(450) },
+          signature: 8,
+          cutOff: mm(3),
+          ...more,
+        } as Scheme,
+      }),
+      { [file.hash]: file.survey },
+    );
+
+  // Front of sheet 1: its cells by the plan, row by row; what each page is and what becomes of it is worked out by hand.
+  test.each<[ByHand, (cells: number[]) => [number, Verdict['is']][]]>([
+    [{ do: 'turn', at: { sheet: 1, side: 'front', cell: 1 } }, ([a]) => [[a!, 'turned']]],
+    [{ do: 'leave-out', at: { sheet: 1, side: 'front', cell: 3 } }, ([, , c]) => [[c!, 'missing']]],
+    [
+      {
+        do: 'swap',
+        at: { sheet: 1, side: 'front', cell: 2 },
+        with: { sheet: 1, side: 'front', cell: 3 },
+      },
+      ([, b, c]) => [
+        [b!, 'other'],
+        [c!, 'other'],
+      ],
+    ],
+  ])('%j: its pages are named, and no others', async (change, expected) => {
+    const job = booklet({ byHand: [change] });
+    const cells = booklet().plan!.sheets[0]!.front.cells.map(({ position }) => position - 1);
+    const found = await proof(job, file);
+    expect(wrong(found)).toEqual(expected(cells).sort(([a], [b]) => a - b));
+    for (const { verdict, sheet, face } of found.pages.filter((each) => each.verdict.is !== 'same')) {
+      expect([sheet, face]).toEqual([1, 'front']);
+      // The other of two that were swapped is met.
+      if (verdict.is === 'other') expect(cells.slice(1, 3)).toContain(verdict.page);
+    }
+  });
+
+  test('moved by a millimetre: every page says by how much, and where to', async () => {
+    const found = await proof(booklet(), file, booklet({ gap: mm(2) }), 150);
+    expect(found.pages).toHaveLength(PAGES);
+    for (const { verdict, page } of found.pages) {
+      if (verdict.is !== 'shifted') throw new Error(`${page} is ${verdict.is}`);
+      // Away from the spine: to the right on a right-hand page.
+      expect(verdict.by.x / mm(1)).toBeCloseTo(page % 2 ? -1 : 1, 1);
+      expect(verdict.by.y / mm(1)).toBeCloseTo(0, 1);
+    }
+  });
+
+  test('printed turned about the other edge: every page of a back is wrong', async () => {
+    const other = booklet({ turn: 'long-edge' });
+    const found = await proof(booklet(), file, other);
+    const backs = found.pages.filter(({ face }) => face === 'back');
+    expect(backs).toHaveLength(8);
+    expect(wrong(found)).toHaveLength(8);
+    for (const { verdict } of backs) expect(['turned', 'other']).toContain(verdict.is);
+  });
+
+  test('a page of another job, and one printed on where there should be none', async () => {
+    const blanks = booklet({}, [{ id: 'r', kind: 'remove', pages: '16' }]);
+    const found = await proof(blanks, file, booklet());
+    // Pages 15 and 16 are the blank that fills the sheet and the last page, which is kept at the back.
+    expect(wrong(found)).toEqual([
+      [14, 'other'],
+      [15, 'different'],
+    ]);
+  });
+});
+
+// Sum: the n-th leaf lies inside n others, each 0.1 mm thick; measured to 0.05 mm at 150 dots an inch.
+test('creep is measured', async () => {
+  const file = await marked(32);
+  const job = workOut(
+    docketOf([{ ...takeInStep('a'), source: file.hash } as Step], {
+      book: bookOf('right'),
+      scheme: { ...PLAIN_SCHEMES.stitched, stock: { width: mm(450), height: mm(320), caliper: mm(0.1) } },
+    }),
+    { [file.hash]: file.survey },
+  );
+  const found = await proof(job, file, job, 150);
+  expect(found.pages).toHaveLength(32);
+  for (const { verdict, page } of found.pages) {
+    const leaf = Math.min(Math.floor(page / 2), 15 - Math.floor(page / 2));
+    if (verdict.is !== 'same' && verdict.is !== 'shifted') throw new Error(`${page} is ${verdict.is}`);
+    const off = (page % 2 ? -verdict.by.x : verdict.by.x) / mm(1);
+    expect(Math.abs(off - 0.1 * leaf)).toBeLessThan(0.05);
+    expect(verdict.is).toBe(leaf > 5 ? 'shifted' : 'same');
+  }
+});
+
+test('of the demo jobs what is wrong is found, and nothing else: larger pages of the handbook are cut', async () => {
+  const found: Record<string, unknown> = {};
+  for (const { docket, surveys, read } of await demoJobs()) {
+    const work = workOut(docket, surveys);
+    if (work.findings.some(({ code }) => code === 'panel-too-wide')) continue;
+    const folder = folderOf();
+    const [made] = await handOver(docket, { kind: 'sheets' }, { surveys, read, folder, at: AT });
+    const sheets = readFileSync(join(folder, made!.file));
+    found[docket.title] = wrong(await proveSheets(work, sheets, { surveys, read, folder, at: AT }));
+  }
+  expect(found).toEqual({
+    'Gala day leaflet': [],
+    'Open weekend gate folder': [],
+    'Station stationery': [],
+    'Platform tickets': [],
+    'Footplate handbook': [
+      [26, 'cut'],
+      [49, 'cut'],
+      [82, 'cut'],
+      [110, 'cut'],
+    ],
+    'Season timetable': [],
+  });
+});
+
+test('the finishing line and the proof read nothing of where pages lie on sheets', () => {
+  const root = resolve(import.meta.dirname, '../../..');
+  const seen = new Set<string>();
+  const walk = (file: string): void => {
+    if (seen.has(file)) return;
+    seen.add(file);
+    for (const [, to] of readFileSync(join(root, file), 'utf8').matchAll(/from '(\.[^']+)'/g)) {
+      const path = relative(root, resolve(root, dirname(file), to!));
+      walk(`${path}.ts`);
+    }
+  };
+  walk('src/lib/standins/finishing/prove.ts');
+  walk('src/lib/core/finish/line/runLine.ts');
+  expect(seen.size).toBeGreaterThan(12);
+  // Names of work styles and no more.
+  expect([...seen].filter((file) => file.includes('/sheets/'))).toEqual([
+    'src/lib/core/sheets/pressTerms.ts',
+  ]);
+  expect([...seen].filter((file) => /\/(docket|pages|numbers|checks|pdf|make)\//.test(file))).toEqual([]);
+});

@@ -1,0 +1,98 @@
+import { rmSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { WorkedOut } from '../core/checks';
+import { finishPlanOf } from '../core/finish/finishPlan';
+import { intendedOf } from '../core/finish/intended';
+import type { Proof } from '../core/finish/proof';
+import { heightOf, widthOf, type Box } from '../core/measure/box';
+import { applyToBox, invert } from '../core/measure/matrix';
+import type { PageList } from '../core/model/page';
+import { coverPages } from '../core/pages/coverParts';
+import { facesOf } from '../core/pages/page';
+import { readingOrder } from '../core/pages/panels';
+import { surveyPdf } from '../pdf/read/survey';
+import { writeWork } from '../pdf/write/writeOutput';
+import type { OpenPdf } from '../raster/pdfium';
+import { prove, type Drawable, type Wanted } from '../standins/finishing/prove';
+import type { HandOverJob } from './outputs/outputMaker';
+import { writeFile } from './pdfFiles';
+import { entryAt } from '../core/entries';
+
+/** Dots an inch at which pages are compared, if nothing is said. */
+export const PLAIN_PROOF_PPI = 72;
+
+/**
+ * Proves sheets of a job: the bytes that go to the press go through press and finishing line, and every page that comes out is held
+ * against the one that the writer of pages makes of the same job. Throws PdfError, and whatever `onProgress` throws.
+ */
+export async function proveSheets(
+  work: WorkedOut,
+  sheets: Uint8Array,
+  job: HandOverJob,
+  ppi = PLAIN_PROOF_PPI,
+): Promise<Proof> {
+  const { list, plan, docket } = work;
+  const { scheme, title } = docket;
+  const finished = { list, plan: plan!, scheme };
+  const pages = await drawablePages(work, job);
+  const known = new Map<number, readonly Wanted[]>();
+  const wanted = (product: number): readonly Wanted[] => {
+    const own =
+      known.get(product) ??
+      intendedOf(finished, product).map(({ page, part, worded }): Wanted => {
+        const drawable = page && pages.get(page.id);
+        return drawable && { page: drawable, part, ...(worded ? { worded } : {}) };
+      });
+    known.set(product, own);
+    return own;
+  };
+  return prove({
+    sides: await drawables(sheets, 'media'),
+    finish: finishPlanOf(finished, title),
+    wanted,
+    ppi,
+    onSheet: job.onProgress,
+  });
+}
+
+/** Every page of the job by its id, as the writer of pages makes it; those of a cover are written apart. */
+async function drawablePages(work: WorkedOut, job: HandOverJob): Promise<Map<string, Drawable>> {
+  const found = new Map<string, Drawable>();
+  const { list } = work;
+  const cover = coverPages(list).map(({ page }) => page);
+  const { cover: _, ...body } = list;
+  const lists: PageList[] = [
+    body,
+    ...(cover.length ? [{ pages: cover, book: { ...list.book, facing: false } }] : []),
+  ];
+  for (const each of lists) {
+    await writeFile('intended', job, (context) =>
+      writeWork(
+        { docket: work.docket, list: each, plan: undefined },
+        { kind: 'pages', crop: 'trim' },
+        context,
+      ),
+    );
+    const path = join(job.folder, 'intended');
+    const drawn = await drawables(await readFile(path), 'trim');
+    rmSync(path);
+    const faces = facesOf(each);
+    readingOrder(each).forEach((index, n) => found.set(entryAt(faces, index).id, entryAt(drawn, n)));
+  }
+  return found;
+}
+
+/** The pages of a PDF, to be drawn as far as their media or their trim reaches. */
+async function drawables(bytes: Uint8Array, shown: 'media' | 'trim'): Promise<Drawable[]> {
+  const [{ startRenderer }, survey] = await Promise.all([import('../raster/nodeRenderer'), surveyPdf(bytes)]);
+  const open: OpenPdf = (await startRenderer()).open(bytes);
+  return survey.pages.map((page, index): Drawable => {
+    // As the page's own space has it, which need not begin at its corner.
+    const box: Box = applyToBox(invert(page.toUpright), page.boxes[shown]);
+    return {
+      size: { width: widthOf(box), height: heightOf(box) },
+      draw: (matrix, width, height) => open.gray(index, box, matrix, width, height),
+    };
+  });
+}

@@ -1,0 +1,309 @@
+import { entryAt, keysOf, recordOf } from '../../core/entries';
+import type { FinishedPage } from '../../core/finish/line/finished';
+import type { FinishPlan } from '../../core/finish/operations';
+import { MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
+import { heightOf, intersect, shift, sizeBox, widthOf, type Box, type Sides } from '../../core/measure/box';
+import { applyToBox, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
+import { mm } from '../../core/measure/unit';
+import type { Gray } from '../../raster/pdfium';
+import { difference, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
+import type { Wanted } from './prove';
+
+/** A finished page, with what is printed there and the way from the page to the dots of that picture. */
+export interface Met {
+  product: number;
+  copy: number;
+  index: number;
+  page: FinishedPage;
+  picture: Gray;
+  toDots: Matrix;
+  /** Dots a point. */
+  scale: number;
+  /** The same seen more closely. */
+  closer(): Met;
+}
+
+/** Content is looked for this far from its place. */
+const FARTHEST = mm(6);
+/** So many dots of a page may stray: edges of the same, drawn twice, are never quite alike. */
+const FEW = 3;
+/** How fine the small pictures are by which pages are told apart, and how many of the likeliest are looked at closely. */
+const SMALL = { width: 48, height: 64 };
+const CLOSELY = 8;
+
+/** Ways in which a page can be met that is not upright: from the page to where it lies in a page of the same size. */
+const WAYS: readonly {
+  is: 'upright' | 'turned' | 'mirrored';
+  way: (width: number, height: number) => Matrix;
+}[] = [
+  { is: 'upright', way: () => [1, 0, 0, 1, 0, 0] },
+  { is: 'turned', way: (width, height) => [-1, 0, 0, -1, width, height] },
+  { is: 'mirrored', way: (width) => [-1, 0, 0, 1, width, 0] },
+  { is: 'mirrored', way: (_, height) => [1, 0, 0, -1, 0, height] },
+];
+
+/** Tells what is right and what is wrong with finished pages. */
+export class Judge {
+  private readonly small = new Map<string, Gray>();
+
+  constructor(
+    private readonly made: FinishPlan['made'],
+    private readonly wantedOf: (product: number) => readonly Wanted[],
+  ) {}
+
+  verdictOf(met: Met): PageVerdict {
+    const { product, copy, index, page } = met;
+    return {
+      product,
+      copy,
+      page: index,
+      at: page.at,
+      sheet: page.sheet,
+      face: page.face,
+      verdict: this.judged(met, this.wantedOf(product)[index]),
+    };
+  }
+
+  private judged(met: Met, wanted: Wanted): Verdict {
+    const whole = wholeOf(met.picture);
+    if (!wanted) {
+      if (isWhite(met.picture, whole)) return { is: 'same', by: { x: 0, y: 0 } };
+      return this.elsewhere(met) ?? { is: 'different', where: this.onPage(met, inkIn(met.picture)) };
+    }
+    // Words of the sheet's own are in no page that they could be held against.
+    if (wanted.worded)
+      return isWhite(met.picture, whole) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
+    const places = placesFor(met.page, partOf(wanted), this.made);
+    for (const place of places)
+      if (!this.compare(met, wanted, place, difference).dots)
+        return this.right(met, wanted, place, { x: 0, y: 0 });
+    return this.closely(met.closer(), wanted, places);
+  }
+
+  /** A page that is not quite what it is to be: moved, or with letters a dot further, or something else. */
+  private closely(met: Met, wanted: NonNullable<Wanted>, places: readonly Matrix[]): Verdict {
+    let nearest: { dots: number; where: Dots } | undefined;
+    for (const place of places) {
+      const by = this.shiftFrom(met, wanted, place);
+      const found = this.compare(met, wanted, translated(place, by), strays);
+      if (found.dots <= FEW) return this.right(met, wanted, translated(place, by), by);
+      if (!nearest || found.dots < nearest.dots) nearest = found;
+    }
+    if (isWhite(met.picture, wholeOf(met.picture))) return { is: 'missing' };
+    return (
+      this.elsewhere(met) ?? {
+        is: 'different',
+        where: this.onPage(met, nearest?.where ?? inkIn(met.picture)),
+      }
+    );
+  }
+
+  /** A page that is what it is to be, moved by so much: whether it is where it is to be, and all there. */
+  private right(
+    { page }: Met,
+    wanted: NonNullable<Wanted>,
+    place: Matrix,
+    by: { x: number; y: number },
+  ): Verdict {
+    if (Math.max(Math.abs(by.x), Math.abs(by.y)) > MOST_OFF) return { is: 'shifted', by };
+    const lies = applyToBox(place, partOf(wanted));
+    const over: Sides = {
+      left: -lies.x0,
+      right: lies.x1 - page.size.width,
+      head: lies.y1 - page.size.height,
+      foot: -lies.y0,
+    };
+    // Inner leaves end before the spine, and others may have paper between pages there.
+    const spine = spineOf(page, this.made);
+    if (spine) over[spine] = 0;
+    const most = (sign: 1 | -1): Sides => recordOf(keysOf(over), (edge) => Math.max(0, sign * over[edge]));
+    const [cut, white] = [most(1), most(-1)];
+    if (Math.max(...Object.values(cut)) > MOST_OFF) return { is: 'cut', by: cut };
+    if (Math.max(...Object.values(white)) > MOST_OFF) return { is: 'white', by: white };
+    return { is: 'same', by };
+  }
+
+  /** Draws what is wanted where a finished page is to have it, and counts the dots that differ. */
+  private compare(
+    met: Met,
+    wanted: NonNullable<Wanted>,
+    place: Matrix,
+    how: typeof difference,
+  ): { dots: number; where: Dots } {
+    const { picture, toDots, page } = met;
+    const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
+    const drawn = wanted.page.draw(compose(place, toDots), picture.width, picture.height);
+    return how(picture, drawn, inner(applyToBox(toDots, shown), picture));
+  }
+
+  /** How far what is met lies from where it is to be, on the page. */
+  private shiftFrom(met: Met, wanted: NonNullable<Wanted>, place: Matrix): { x: number; y: number } {
+    const { picture, toDots, page } = met;
+    const drawn = wanted.page.draw(compose(place, toDots), picture.width, picture.height);
+    const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
+    const { x, y } = shiftOf(picture, drawn, inner(applyToBox(toDots, shown), picture), FARTHEST * met.scale);
+    // From dots on the side to points on the page: turned back, without moving.
+    const [a, b, c, d] = invert(toDots);
+    return { x: a * x + c * y, y: b * x + d * y };
+  }
+
+  /** Which page is met in the place of another one, or how the right one lies there; undefined if it is none. */
+  private elsewhere(met: Met): Verdict | undefined {
+    const all = this.wantedOf(met.product);
+    const here = upright(met);
+    const tried = all.flatMap((wanted, n) => {
+      if (!wanted) return [];
+      const { width, height } = partSize(wanted);
+      // Pages of another size are told apart by it.
+      if (Math.abs(width - met.page.size.width) + Math.abs(height - met.page.size.height) > mm(20)) return [];
+      return WAYS.map(({ is, way }, k) => ({
+        n,
+        is,
+        way: way(width, height),
+        wanted,
+        alike: likeness(here, this.smallOf(met.product, n, k, wanted, way(width, height))),
+      }));
+    });
+    const likeliest = tried.sort((a, b) => b.alike - a.alike).slice(0, CLOSELY);
+    for (const { n, is, way, wanted } of likeliest) {
+      const place = compose(way, entryAt(placesFor(met.page, partOf(wanted), this.made), 0));
+      const found = this.metAt(met, wanted, place);
+      if (found) return metAs(n, is, met.index, found);
+    }
+    return undefined;
+  }
+
+  /** How far a page that is met in another one's place, or in another way, is off its place; undefined if it is not that page. */
+  private metAt(met: Met, wanted: NonNullable<Wanted>, place: Matrix): { x: number; y: number } | undefined {
+    const few: typeof strays = (a, b, part) => strays(a, b, part, FEW);
+    if (this.compare(met, wanted, place, few).dots <= FEW) return { x: 0, y: 0 };
+    const by = this.shiftFrom(met, wanted, place);
+    return this.compare(met, wanted, translated(place, by), few).dots <= FEW ? by : undefined;
+  }
+
+  /** A page as small as is enough to know it again, in one of the ways in which it may be met. */
+  private smallOf(product: number, n: number, way: number, wanted: NonNullable<Wanted>, by: Matrix): Gray {
+    const key = `${product} ${n} ${way}`;
+    const known = this.small.get(key);
+    if (known) return known;
+    const { width, height } = partSize(wanted);
+    const made = wanted.page.draw(
+      compose(compose(wanted.part ? translate(-wanted.part.x0, -wanted.part.y0) : [1, 0, 0, 1, 0, 0], by), [
+        SMALL.width / width,
+        0,
+        0,
+        -SMALL.height / height,
+        0,
+        SMALL.height,
+      ]),
+      SMALL.width,
+      SMALL.height,
+    );
+    this.small.set(key, made);
+    return made;
+  }
+
+  private onPage({ toDots }: Met, where: Dots): Box {
+    return applyToBox(invert(toDots), where);
+  }
+}
+
+const partOf = ({ page, part }: NonNullable<Wanted>): Box => part ?? sizeBox(page.size);
+const partSize = (wanted: NonNullable<Wanted>) => ({
+  width: widthOf(partOf(wanted)),
+  height: heightOf(partOf(wanted)),
+});
+const translated = (place: Matrix, { x, y }: { x: number; y: number }): Matrix =>
+  compose(place, translate(x, y));
+
+function metAs(
+  n: number,
+  is: (typeof WAYS)[number]['is'],
+  index: number,
+  by: { x: number; y: number },
+): Verdict {
+  if (is === 'mirrored') return { is: 'mirrored' };
+  if (n !== index) return { is: 'other', page: n, turn: is === 'turned' ? 180 : 0 };
+  return is === 'turned' ? { is: 'turned', turn: 180 } : { is: 'shifted', by };
+}
+
+/** The side of a page at which it is bound; none of loose ones. */
+function spineOf({ at }: FinishedPage, { reads, spine }: FinishPlan['made']): keyof Sides | undefined {
+  if (reads !== 'bound' || 'cover' in at) return undefined;
+  const isFront = at.face === 'front';
+  if (spine === 'head') return isFront ? 'head' : 'foot';
+  return (spine === 'left') === isFront ? 'left' : 'right';
+}
+
+/** Where a page may stand on a finished one, the likeliest first: at its trimmed edges; at its spine; in the middle. */
+function placesFor(page: FinishedPage, part: Box, made: FinishPlan['made']): Matrix[] {
+  const more = { x: page.size.width - widthOf(part), y: page.size.height - heightOf(part) };
+  const spine = spineOf(page, made);
+  const at = (x: number, y: number) => translate(x * more.x - part.x0, y * more.y - part.y0);
+  const places = {
+    left: [at(1, 1), at(0, 1)],
+    right: [at(0, 1), at(1, 1)],
+    head: [at(0, 0), at(0, 1)],
+    foot: [at(0, 1), at(0, 0)],
+    none: [at(0.5, 0.5)],
+  }[spine ?? 'none'];
+  const known = new Set<string>();
+  return [...places, at(0.5, 0.5), ...narrowed(page, part, spine)].filter((place) => {
+    const key = place.map((n) => n.toFixed(3)).join();
+    return !known.has(key) && known.add(key);
+  });
+}
+
+/** Inner leaves may be made narrower instead of moved, so that they end at the spine: by no more than this. */
+const MOST_NARROWED = mm(4);
+function narrowed({ size }: FinishedPage, part: Box, spine: keyof Sides | undefined): Matrix[] {
+  if (!spine) return [];
+  const isAcross = spine === 'left' || spine === 'right';
+  const [is, was] = isAcross ? [size.width, widthOf(part)] : [size.height, heightOf(part)];
+  if (is >= was || was - is > MOST_NARROWED) return [];
+  const by = is / was;
+  return [compose(translate(-part.x0, -part.y0), isAcross ? [by, 0, 0, 1, 0, 0] : [1, 0, 0, by, 0, 0])];
+}
+
+const wholeOf = ({ width, height }: Gray): Dots => ({ x0: 0, y0: 0, x1: width, y1: height });
+
+/** The dots that lie wholly inside a box: those at its edges are of both sides. */
+function inner(box: Box, { width, height }: Gray): Dots {
+  return {
+    x0: Math.max(0, Math.ceil(box.x0) + 1),
+    y0: Math.max(0, Math.ceil(box.y0) + 1),
+    x1: Math.min(width, Math.floor(box.x1) - 1),
+    y1: Math.min(height, Math.floor(box.y1) - 1),
+  };
+}
+
+/** What is printed in a picture. */
+function inkIn(picture: Gray): Dots {
+  const white: Gray = { ...picture, light: new Uint8Array(picture.light.length).fill(255) };
+  return difference(picture, white, wholeOf(picture)).where;
+}
+
+/** What is met, upright and small. */
+function upright({ picture, toDots, page }: Met): Gray {
+  const { width, height } = SMALL;
+  const small: Gray = { width, height, light: new Uint8Array(width * height).fill(255) };
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const cell = applyToBox(
+        toDots,
+        shift(
+          sizeBox({ width: page.size.width / width, height: page.size.height / height }),
+          (x * page.size.width) / width,
+          ((height - 1 - y) * page.size.height) / height,
+        ),
+      );
+      let [sum, count] = [0, 0];
+      for (let v = Math.max(0, Math.floor(cell.y0)); v < Math.min(picture.height, Math.ceil(cell.y1)); v++)
+        for (let u = Math.max(0, Math.floor(cell.x0)); u < Math.min(picture.width, Math.ceil(cell.x1)); u++) {
+          sum += picture.light[v * picture.width + u]!;
+          count++;
+        }
+      if (count) small.light[y * width + x] = sum / count;
+    }
+  return small;
+}

@@ -1,0 +1,151 @@
+import { type Finished, type FinishedPage } from '../../core/finish/line/finished';
+import { runLine } from '../../core/finish/line/runLine';
+import type { FinishPlan, OperationOf } from '../../core/finish/operations';
+import type { PageVerdict, Proof } from '../../core/finish/proof';
+import type { Box, Size } from '../../core/measure/box';
+import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
+import type { Gray } from '../../raster/pdfium';
+import { Judge, type Met } from './judge';
+import { cropped, type Dots } from './picture';
+
+/** A page of a PDF that can be drawn: its box in its own space, and how it is drawn through a matrix from there. */
+export interface Drawable {
+  size: Size;
+  draw(matrix: Matrix, width: number, height: number): Gray;
+}
+
+/** What a page of a product is to show; nothing if it is to be blank. */
+export type Wanted = { page: Drawable; part?: Box | undefined; worded?: boolean } | undefined;
+
+/** All that a proof knows: the sides as they go to the press, in their order; what is done to them; and what is to come out. */
+export interface ProofTask {
+  sides: readonly Drawable[];
+  finish: FinishPlan;
+  wanted: (product: number) => readonly Wanted[];
+  ppi: number;
+  /** Tells how many sheets are done; throws to give up. */
+  onSheet?: ((done: number, of: number) => void | Promise<void>) | undefined;
+}
+
+const POINTS_AN_INCH = 72;
+type Print = OperationOf<'print'>;
+
+/**
+ * Prints the sides on a press, does what the plan says with the sheets, and holds every page that a reader meets against the page
+ * that was intended. It reads nothing of where pages were put on sheets.
+ */
+export async function prove({ sides, finish, wanted, ppi, onSheet }: ProofTask): Promise<Proof> {
+  const scale = ppi / POINTS_AN_INCH;
+  const out = runLine(finish);
+  const prints = finish.operations.flatMap((each) => (each.kind === 'print' ? [each] : []));
+  const judge = new Judge(finish.made, wanted);
+  const bySheet = pagesBySheet(out);
+  const verdicts: PageVerdict[] = absent(out, wanted);
+  const printed = sheetsOf(prints);
+  for (const [done, { sheet, print, first }] of printed.entries()) {
+    for (const face of ['front', 'back'] as const) {
+      const met = (bySheet.get(sheet) ?? []).filter(({ page }) => page.face === face);
+      if (!met.length) continue;
+      const side = face === 'front' ? sides[first] : print.sides === 2 ? sides[first + 1] : undefined;
+      const picture = side && drawSide(side, scale);
+      for (const each of met) verdicts.push(judge.verdictOf(metOn(each, print, side, picture, scale)));
+    }
+    await onSheet?.(done + 1, printed.length);
+  }
+  return {
+    version: 1,
+    ppi,
+    pages: verdicts.sort((a, b) => a.product - b.product || a.copy - b.copy || a.page - b.page),
+    joined: out.flatMap(({ product, copy, joined }) =>
+      joined.map(([a, b]) => ({ product, copy, leaves: [a, b] as [number, number] })),
+    ),
+  };
+}
+
+/** Sheets in the order in which their sides follow in the PDF. */
+function sheetsOf(prints: readonly Print[]): { sheet: number; print: Print; first: number }[] {
+  const all = prints.flatMap((print) => print.sheets.map((sheet) => ({ sheet, print })));
+  let first = 0;
+  return all
+    .sort((a, b) => a.sheet - b.sheet)
+    .map((each) => {
+      const at = { ...each, first };
+      first += each.print.sides;
+      return at;
+    });
+}
+
+interface OnSheet {
+  product: number;
+  copy: number;
+  index: number;
+  page: FinishedPage;
+}
+function pagesBySheet(out: readonly Finished[]): Map<number, OnSheet[]> {
+  const bySheet = new Map<number, OnSheet[]>();
+  for (const { product, copy, pages } of out)
+    pages.forEach((page, index) => {
+      const known = bySheet.get(page.sheet) ?? [];
+      bySheet.set(page.sheet, known);
+      known.push({ product, copy, index, page });
+    });
+  return bySheet;
+}
+
+/** Pages that are intended and that no finished piece has. */
+const absent = (out: readonly Finished[], wanted: ProofTask['wanted']): PageVerdict[] =>
+  out.flatMap(({ product, copy, pages }) =>
+    wanted(product)
+      .slice(pages.length)
+      .map((_, n) => ({ product, copy, page: pages.length + n, verdict: { is: 'absent' as const } })),
+  );
+
+/** A side as the press prints it. */
+const drawSide = ({ size, draw }: Drawable, scale: number): Gray =>
+  draw(
+    [scale, 0, 0, -scale, 0, size.height * scale],
+    Math.ceil(size.width * scale),
+    Math.ceil(size.height * scale),
+  );
+
+/** From the front of a sheet to its back as that is seen once the press has turned it over; the same again is the way back. */
+const behind = ({ turns, paper }: Print): Matrix =>
+  turns === 'vertical' ? [-1, 0, 0, 1, paper.width, 0] : [1, 0, 0, -1, 0, paper.height];
+
+/** A finished page with what was printed there: the way from the page to dots of a part of its side. */
+function metOn(
+  each: OnSheet,
+  print: Print,
+  side: Drawable | undefined,
+  picture: Gray | undefined,
+  scale: number,
+): Met {
+  const { page, ...which } = each;
+  const toFront = invert(page.matrix);
+  const toSide = page.face === 'front' ? toFront : compose(toFront, behind(print));
+  const toDots = compose(toSide, [scale, 0, 0, -scale, 0, print.paper.height * scale]);
+  const lies = applyToBox(toDots, { x0: 0, y0: 0, x1: page.size.width, y1: page.size.height });
+  const part: Dots = {
+    x0: Math.floor(lies.x0 + 1e-6),
+    y0: Math.floor(lies.y0 + 1e-6),
+    x1: Math.ceil(lies.x1 - 1e-6),
+    y1: Math.ceil(lies.y1 - 1e-6),
+  };
+  // Of a side that was drawn at another scale, only this part is drawn.
+  const own = picture ??
+    (side && drawPart(side, scale, part)) ?? { width: 0, height: 0, light: new Uint8Array() };
+  return {
+    ...which,
+    page,
+    scale,
+    picture: picture ? cropped(picture, part) : side ? own : cropped(own, part),
+    toDots: compose(toDots, [1, 0, 0, 1, -part.x0, -part.y0]),
+    closer: () => metOn(each, print, side, undefined, Math.max(scale, CLOSE)),
+  };
+}
+
+/** Where a difference is looked at, 150 dots an inch. */
+const CLOSE = 150 / POINTS_AN_INCH;
+
+const drawPart = ({ size, draw }: Drawable, scale: number, { x0, y0, x1, y1 }: Dots): Gray =>
+  draw([scale, 0, 0, -scale, -x0, size.height * scale - y0], x1 - x0, y1 - y0);
