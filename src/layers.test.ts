@@ -12,7 +12,9 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/lib/pdf': { rooms: ['core', 'raster'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
   'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
   'src/lib/make': {
-    rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'standins'], packages: /^(node:.*|sharp)$/ },
+    rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'standins'],
+    packages: /^(node:.*|sharp)$/,
+  },
   'src/lib/standins': {
     rooms: ['core', 'pdf', 'raster'],
     packages: /^(@cantoo\/pdf-lib|fontkit|sharp|node:.*)$/,
@@ -35,7 +37,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
     rooms: ['core', 'pdf', 'raster', 'make', 'server', 'standins', 'tests', 'demo', 'e2e', 'scripts'],
     packages: /.*/,
   },
-  tests: { rooms: ['core', 'words', 'pdf', 'raster', 'make', 'server'], packages: /.*/ },
+  tests: { rooms: ['core', 'words', 'pdf', 'raster', 'make', 'server', 'demo'], packages: /.*/ },
   e2e: { rooms: ['core', 'tests', 'demo', 'scripts'], packages: /.*/ },
 };
 

@@ -10,6 +10,8 @@ folder recipe RECIPE.json FILE… --out FOLDER         works each file by the re
 folder split FILE --by HOW --out FOLDER              writes the pages of a file as several
        HOW: every=10, bookmarks, bookmarks=2, places=1,9,21, faces, faces=reverse, size=5 (MB)
        [--name PATTERN]                              with {source}, {part}, {from}, {to}, {size}, {date}
+folder prove DOCKET.json SHEETS.pdf FILE…            folds, binds and trims the sheets of a docket, and compares every page
+       with the one intended; exit status 1 if one is not as it should be
 folder watch FOLDER --recipe RECIPE.json [--once]    works what is put there; results in done, what cannot be worked in failed
 folder template DOCKET.json [FILE…] --out FOLDER     writes the blank template of a folded leaflet
        --json                                        says what was written as JSON
@@ -32,7 +34,7 @@ export class Failure extends Error {}
 export const sayFault = (error: unknown): string =>
   `Folder met a fault of its own: ${firstOf(String(error).split('\n')).slice(0, 300)}. Nothing more was written.`;
 
-export type Command = 'survey' | 'make' | 'recipe' | 'split' | 'watch' | 'template';
+export type Command = 'survey' | 'make' | 'recipe' | 'split' | 'watch' | 'template' | 'prove';
 
 /** A call as it was typed. */
 export interface Call {
@@ -60,6 +62,7 @@ const NEEDS: Record<Command, { files: number; options: readonly string[]; may?: 
   recipe: { files: 2, options: ['out'], may: ['set', 'with', 'json'] },
   split: { files: 1, options: ['out', 'by'], may: ['name', 'json'] },
   watch: { files: 1, options: ['recipe'], may: ['set', 'with', 'once', 'json'] },
+  prove: { files: 2, options: [], may: ['json'] },
   template: { files: 1, options: ['out'], may: ['json'] },
 };
 

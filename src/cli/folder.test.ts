@@ -207,3 +207,35 @@ test('a stamp is found among the files; a finding that says stop ends in 1 unles
   expect((JSON.parse(several.stdout) as unknown[]).length).toBe(1);
   expect(several.stderr).toContain('1 of 2 files could not be surveyed');
 });
+
+test('sheets are proved by folding: what holds ends in 0; a cell turned by hand is named, and ends in 1', async () => {
+  writeFileSync(path('booklet.pdf'), await markedPdf(8));
+  const { stdout } = await run('survey', path('booklet.pdf'));
+  const { sha256 } = JSON.parse(stdout) as { sha256: string };
+  const plain = {
+    ...emptyDocket('Booklet'),
+    steps: [{ id: 't', kind: 'take-in', source: sha256, name: 'booklet.pdf', where: { at: 'end' } }],
+    outputs: [{ kind: 'sheets' }],
+  };
+  const turn = { do: 'turn', at: { sheet: 1, side: 'front', cell: 1 } };
+  for (const [name, docket, status, says] of [
+    ['right', plain, 0, 'The proof holds: all 8 pages come out as intended, compared at 72 ppi.'],
+    [
+      'wrong',
+      { ...plain, scheme: { ...plain.scheme, byHand: [turn] } },
+      1,
+      'The proof fails: 1 of 8 pages is not as intended.\nPage 8 (sheet 1, front): upside down.',
+    ],
+  ] as const) {
+    writeFileSync(path(`${name}.json`), JSON.stringify(docket));
+    const out = path(`proved-${name}`);
+    await run('make', path(`${name}.json`), path('booklet.pdf'), '--out', out, '--despite', 'to be proved');
+    const proved = await run(
+      'prove',
+      path(`${name}.json`),
+      join(out, 'Booklet sheets.pdf'),
+      path('booklet.pdf'),
+    );
+    expect([proved.status, proved.stdout.trim()]).toEqual([status, says]);
+  }
+});

@@ -17,12 +17,14 @@ import { readPdf, surveyOf, type GivenFile } from './files';
 import { progress } from './report';
 import { entryAt } from '../lib/core/entries';
 
-/** Works a docket out over files and writes what it hands over to a folder; with `strict`, not while a finding says stop. */
-export async function handOverDocket(
-  docket: Docket,
-  files: readonly GivenFile[],
-  { out, io, strict = false }: { out: string; io: Io; strict?: boolean },
-): Promise<{ written: string[]; findings: string[]; stops: number }> {
+/** The sources of a docket among files that were named: what their surveys say, and their bytes. */
+export interface Sources {
+  surveys: Record<string, Survey>;
+  read: (source: string) => Promise<Uint8Array>;
+}
+
+/** Finds the sources of a docket. Throws Failure if one that it uses is not among the files. */
+export async function sourcesFor(docket: Docket, files: readonly GivenFile[]): Promise<Sources> {
   const surveys: Record<string, Survey> = {};
   const fileOf: Record<string, string> = {};
   const measured = looksAtPages(docket);
@@ -34,6 +36,16 @@ export async function handOverDocket(
     surveys[source] = await surveyOf(match.file, measured);
     fileOf[source] = match.file;
   }
+  return { surveys, read: async (source) => (await readPdf(fileOf[source]!)).bytes };
+}
+
+/** Works a docket out over files and writes what it hands over to a folder; with `strict`, not while a finding says stop. */
+export async function handOverDocket(
+  docket: Docket,
+  files: readonly GivenFile[],
+  { out, io, strict = false }: { out: string; io: Io; strict?: boolean },
+): Promise<{ written: string[]; findings: string[]; stops: number }> {
+  const { surveys, read } = await sourcesFor(docket, files);
   const work = workOut(docket, surveys);
   const findings = work.findings.map((finding) => {
     const { title, text } = sayFinding(finding, docket.unit);
@@ -51,7 +63,7 @@ export async function handOverDocket(
       io.err(`note: this job gives no ${name.toLowerCase()}, so none was made.\n`);
       continue;
     }
-    written.push(...(await writeFiles(out, docket, surveys, output, fileOf, io)));
+    written.push(...(await writeFiles(out, docket, { surveys, read }, output, io)));
   }
   return { written, findings, stops };
 }
@@ -60,14 +72,12 @@ export async function handOverDocket(
 async function writeFiles(
   out: string,
   docket: Docket,
-  surveys: Record<string, Survey>,
+  { surveys, read }: Sources,
   output: Output,
-  fileOf: Record<string, string>,
   io: Io,
 ): Promise<string[]> {
   const folder = await mkdtemp(join(out, '.making-'));
   try {
-    const read = async (source: string) => (await readPdf(fileOf[source]!)).bytes;
     const onProgress = progress(output.kind, io);
     const made = await handOver(docket, output, {
       surveys,

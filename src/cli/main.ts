@@ -1,5 +1,6 @@
 import { Failure, HELP, readCall, sayFault, type Call, type Command, type Io } from './call';
 import { make } from './commands/make';
+import { prove } from './commands/prove';
 import { recipe } from './commands/recipe';
 import { split } from './commands/split';
 import { survey } from './commands/survey';
@@ -13,6 +14,7 @@ const COMMANDS: Record<Command, (call: Call) => Promise<void>> = {
   split,
   watch,
   template,
+  prove,
 };
 
 /** Carries a call out and returns the exit status: 0 done, 1 the work failed, 2 the call was wrong. */

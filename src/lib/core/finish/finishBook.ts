@@ -6,7 +6,7 @@ import type { Spine } from '../model/page';
 import type { FlatFolding, SheetPlan } from '../sheets/plan';
 import { widened } from '../sheets/press';
 import { doneAlike } from './doneAlike';
-import type { Finish, ToFinish } from './finishPlan';
+import type { Finish, ToFinish } from './toFinish';
 import { foldOperations } from './folds';
 import type { CoverFace, Operation, OperationOf } from './operations';
 import { cutApart, placedOn, roomAround } from './pieces';

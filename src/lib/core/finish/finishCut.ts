@@ -1,5 +1,5 @@
 import { doneAlike } from './doneAlike';
-import type { Finish, ToFinish } from './finishPlan';
+import type { Finish, ToFinish } from './toFinish';
 import { foldOf } from './finishFolded';
 import { productOf, type OperationOf } from './operations';
 import { cutApart, placedOn, type Placed } from './pieces';

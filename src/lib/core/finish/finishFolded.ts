@@ -2,7 +2,7 @@ import { edgesOf, FoldError, foldSheet } from '../fold/fold';
 import { bounds, heightOf, widthOf, type Size } from '../measure/box';
 import type { Pattern } from '../fold/patterns';
 import { doneAlike } from './doneAlike';
-import type { Finish } from './finishPlan';
+import type { Finish } from './toFinish';
 import { foldOperations } from './folds';
 import type { OperationOf } from './operations';
 import { cutApart, placedOn } from './pieces';

@@ -1,4 +1,4 @@
-import type { Finish } from './finishPlan';
+import type { Finish } from './toFinish';
 import { doneAlike } from './doneAlike';
 import { cutApart, placedOn } from './pieces';
 

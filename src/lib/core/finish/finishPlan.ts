@@ -1,10 +1,9 @@
-import type { PageList } from '../model/page';
 import { caliperOf } from '../paper/stock';
 import { coverPress } from '../sheets/coverSheet';
 import type { SheetPlan } from '../sheets/plan';
 import { sheetsOfKind, type SheetsOfKind } from '../sheets/run';
 import type { Press } from '../sheets/scheme';
-import { schemeKind, type Scheme } from '../sheets/schemes';
+import { schemeKind } from '../sheets/schemes';
 import type { SchemeKind, SchemeSchema } from '../sheets/schemes/schemeKind';
 import { doneAlike } from './doneAlike';
 import { finishBook } from './finishBook';
@@ -12,15 +11,7 @@ import { finishCut } from './finishCut';
 import { finishFolded } from './finishFolded';
 import { finishLoose } from './finishLoose';
 import { FINISH_VERSION, type FinishPlan, type OperationOf } from './operations';
-
-/** What a finishing plan follows from. */
-export interface ToFinish {
-  list: PageList;
-  plan: SheetPlan;
-  scheme: Scheme;
-}
-/** What is done once the sheets are printed, and how what comes out is read. */
-export type Finish = (job: ToFinish) => Pick<FinishPlan, 'operations'> & Pick<FinishPlan['made'], 'reads'>;
+import type { Finish, ToFinish } from './toFinish';
 
 const FINISHES: Record<SchemeKind<SchemeSchema>['makes'], Finish> = {
   book: finishBook,

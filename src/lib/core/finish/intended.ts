@@ -1,14 +1,16 @@
 import type { Box } from '../measure/box';
 import type { CoverPart, Page } from '../model/page';
-import type { CoverPlan } from '../sheets/plan';
+import type { CoverPlan, PlannedPage } from '../sheets/plan';
 import { flatPieces, type Piece } from '../sheets/flat';
 import { fromOutside, pagesPerLeaflet } from '../sheets/leaflet';
 import { lengthAlong } from '../sheets/leafStrip';
-import type { ToFinish } from './finishPlan';
+import type { ToFinish } from './toFinish';
 import { entryAt } from '../entries';
 
 /** What a page of the finished piece is to show: a page of the job, or a part of one; nothing if it is to be blank. */
 export interface Intended {
+  /** What it is called: its position, a panel's address, or a part of the cover. */
+  name: string;
   page?: Page;
   /** Of a page that goes over several: from its lower left corner. */
   part?: Box;
@@ -24,8 +26,12 @@ export function intendedOf(job: ToFinish, product: number): Intended[] {
   const { list, plan, scheme } = job;
   if (scheme.kind === 'leaflet') {
     const each = pagesPerLeaflet(scheme);
-    const own = fromOutside(list.pages.slice((product - 1) * each, product * each), scheme);
-    return Array.from({ length: each }, (_, n) => shows(own[n]));
+    const first = (product - 1) * each;
+    const own = fromOutside(
+      Array.from({ length: each }, (_, n) => named(`${first + n + 1}`, list.pages[first + n])),
+      scheme,
+    );
+    return own;
   }
   if (scheme.kind === 'flat') {
     const pieces = flatPieces(list);
@@ -38,18 +44,19 @@ export function intendedOf(job: ToFinish, product: number): Intended[] {
       : inOrder.flatMap((piece) => facesOfPiece(piece));
   }
   if (scheme.kind !== 'stitched' && scheme.kind !== 'signatures') return [];
-  return [...plan.pages.map(({ page }) => shows(page)), ...coverFaces(job)];
+  return [...plan.pages.map(planned), ...coverFaces(job)];
 }
 
-const shows = (page: Page | undefined): Intended => (page ? { page } : {});
+const named = (name: string, page: Page | undefined): Intended => ({ name, ...(page ? { page } : {}) });
+const planned = ({ name, page }: PlannedPage): Intended => named(name, page);
 
 /** A piece's front and back, then those of what folds out of it. */
 const facesOfPiece = (piece: Piece | undefined): Intended[] =>
   piece
     ? [
-        shows(piece.front.page),
-        shows(piece.back?.page),
-        ...piece.panels.flatMap(({ front, back }) => [shows(front.page), shows(back.page)]),
+        planned(piece.front),
+        piece.back ? planned(piece.back) : named(`back of ${piece.front.name}`, undefined),
+        ...piece.panels.flatMap(({ front, back }) => [planned(front), planned(back)]),
       ]
     : [];
 
@@ -63,10 +70,13 @@ function coverFaces({ list, plan, scheme }: ToFinish): Intended[] {
   if (!pages || !cover) return [];
   return cover.parts.flatMap(({ part }, n) => {
     const behind = BEHIND[part];
-    const outside = pages.outside ? partOf(pages.outside, cover, n, book.spine) : shows(pages[part]);
+    const [out, inner] = [part.replace('-', ' '), `inside of the ${part.replace('-', ' ')}`];
+    const outside = pages.outside
+      ? { name: out, ...partOf(pages.outside, cover, n, book.spine) }
+      : named(out, pages[part]);
     const inside = pages.inside
-      ? partOf(pages.inside, cover, cover.parts.length - 1 - n, book.spine, true)
-      : shows(behind && pages[behind]);
+      ? { name: inner, ...partOf(pages.inside, cover, cover.parts.length - 1 - n, book.spine, true) }
+      : named(inner, behind && pages[behind]);
     const isWorded = part === 'spine' && 'cover' in scheme && !!scheme.cover?.text?.trim();
     return [isWorded ? { ...outside, worded: true as const } : outside, inside];
   });
@@ -79,7 +89,7 @@ function partOf(
   n: number,
   spine: 'left' | 'right' | 'head',
   isInside = false,
-): Intended {
+): Required<Pick<Intended, 'page' | 'part'>> {
   const lengths = parts.map(({ length }) => length);
   const own = isInside ? [...lengths].reverse() : lengths;
   const off = (lengthAlong(page.trim, spine) - lengthAlong(size, spine)) / 2;

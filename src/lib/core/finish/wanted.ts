@@ -1,4 +1,4 @@
-import type { ToFinish } from './finishPlan';
+import type { ToFinish } from './toFinish';
 
 /** How many pieces are wanted, if that is said. */
 export const wantedOf = ({ scheme }: Pick<ToFinish, 'scheme'>): { wanted?: number } =>

@@ -1,4 +1,4 @@
-import { entryAt, keysOf, recordOf } from '../../core/entries';
+import { entryAt, firstOf, keysOf, recordOf } from '../../core/entries';
 import type { FinishedPage } from '../../core/finish/line/finished';
 import type { FinishPlan } from '../../core/finish/operations';
 import { MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
@@ -7,7 +7,7 @@ import { applyToBox, compose, invert, translate, type Matrix } from '../../core/
 import { mm } from '../../core/measure/unit';
 import type { Gray } from '../../raster/pdfium';
 import { difference, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
-import type { Wanted } from './prove';
+import type { Wanted } from './drawable';
 
 /** A finished page, with what is printed there and the way from the page to the dots of that picture. */
 export interface Met {
@@ -76,7 +76,7 @@ export class Judge {
     const places = placesFor(met.page, partOf(wanted), this.made);
     for (const place of places)
       if (!this.compare(met, wanted, place, difference).dots)
-        return this.right(met, wanted, place, { x: 0, y: 0 });
+        return this.right(met, wanted, places, place, { x: 0, y: 0 });
     return this.closely(met.closer(), wanted, places);
   }
 
@@ -86,7 +86,7 @@ export class Judge {
     for (const place of places) {
       const by = this.shiftFrom(met, wanted, place);
       const found = this.compare(met, wanted, translated(place, by), strays);
-      if (found.dots <= FEW) return this.right(met, wanted, translated(place, by), by);
+      if (found.dots <= FEW) return this.right(met, wanted, places, place, by);
       if (!nearest || found.dots < nearest.dots) nearest = found;
     }
     if (isWhite(met.picture, wholeOf(met.picture))) return { is: 'missing' };
@@ -98,15 +98,18 @@ export class Judge {
     );
   }
 
-  /** A page that is what it is to be, moved by so much: whether it is where it is to be, and all there. */
+  /** A page that is what it is to be, moved by so much from where such a page may stand: whether it is where it is to be, and all there. */
   private right(
     { page }: Met,
     wanted: NonNullable<Wanted>,
+    places: readonly Matrix[],
     place: Matrix,
-    by: { x: number; y: number },
+    moved: { x: number; y: number },
   ): Verdict {
-    if (Math.max(Math.abs(by.x), Math.abs(by.y)) > MOST_OFF) return { is: 'shifted', by };
-    const lies = applyToBox(place, partOf(wanted));
+    const lies = applyToBox(translated(place, moved), partOf(wanted));
+    const meant = applyToBox(firstOf(places), partOf(wanted));
+    const by = { x: lies.x0 - meant.x0, y: lies.y0 - meant.y0 };
+    if (Math.max(Math.abs(moved.x), Math.abs(moved.y)) > MOST_OFF) return { is: 'shifted', by };
     const over: Sides = {
       left: -lies.x0,
       right: lies.x1 - page.size.width,

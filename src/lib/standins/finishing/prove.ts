@@ -2,20 +2,11 @@ import { type Finished, type FinishedPage } from '../../core/finish/line/finishe
 import { runLine } from '../../core/finish/line/runLine';
 import type { FinishPlan, OperationOf } from '../../core/finish/operations';
 import type { PageVerdict, Proof } from '../../core/finish/proof';
-import type { Box, Size } from '../../core/measure/box';
 import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
 import type { Gray } from '../../raster/pdfium';
+import type { Drawable, Wanted } from './drawable';
 import { Judge, type Met } from './judge';
 import { cropped, type Dots } from './picture';
-
-/** A page of a PDF that can be drawn: its box in its own space, and how it is drawn through a matrix from there. */
-export interface Drawable {
-  size: Size;
-  draw(matrix: Matrix, width: number, height: number): Gray;
-}
-
-/** What a page of a product is to show; nothing if it is to be blank. */
-export type Wanted = { page: Drawable; part?: Box | undefined; worded?: boolean } | undefined;
 
 /** All that a proof knows: the sides as they go to the press, in their order; what is done to them; and what is to come out. */
 export interface ProofTask {

@@ -1,0 +1,101 @@
+import { entryAt, keysOf } from '../core/entries';
+import { intendedOf } from '../core/finish/intended';
+import type { ToFinish } from '../core/finish/toFinish';
+import { holds, type PageVerdict, type Proof, type Verdict } from '../core/finish/proof';
+import { formatLength } from '../core/measure/formatLength';
+import type { Sides } from '../core/measure/box';
+import type { Unit } from '../core/measure/unit';
+import { plural } from './plural';
+
+/** What a proof comes to, in a sentence, and what is wrong, a sentence for each page. */
+export interface SaidProof {
+  holds: boolean;
+  says: string;
+  wrong: string[];
+}
+
+/** A proof in words. */
+export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
+  const wrong = proof.pages.filter(({ verdict }) => verdict.is !== 'same');
+  const names = new Map<number, string[]>();
+  const namesOf = (product: number): string[] => {
+    const known = names.get(product) ?? intendedOf(job, product).map(({ name }) => pageName(name));
+    names.set(product, known);
+    return known;
+  };
+  const copies = new Set(proof.pages.map(({ product, copy }) => `${product} ${copy}`)).size;
+  const pieces = copies > 1 ? ` of ${plural(copies, 'piece')}` : '';
+  return {
+    holds: holds(proof),
+    says: holds(proof)
+      ? `The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
+      : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'leaves do not open'}.`,
+    wrong: [
+      ...wrong.map((each) => sayPage(each, namesOf(each.product), unit, copies > 1)),
+      ...proof.joined.map(
+        ({ leaves: [a, b] }) =>
+          `Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
+      ),
+    ],
+  };
+}
+
+/** Positions are pages; parts of a cover have names of their own. */
+const pageName = (name: string): string => (/^\d/.test(name) ? `page ${name}` : name);
+
+function sayPage(
+  { product, copy, page, sheet, face, verdict }: PageVerdict,
+  names: readonly string[],
+  unit: Unit,
+  isOneOfMany: boolean,
+): string {
+  const name = names[page] ?? `page ${page + 1}`;
+  const which = isOneOfMany ? ` of piece ${product}${copy > 1 ? `, copy ${copy}` : ''}` : '';
+  const where = sheet === undefined ? '' : ` (sheet ${sheet}, ${face ?? 'front'})`;
+  return `${name[0]!.toUpperCase()}${name.slice(1)}${which}${where}: ${sayVerdict(verdict, names, unit)}.`;
+}
+
+const EDGE: Record<keyof Sides, string> = {
+  left: 'left',
+  right: 'right',
+  head: 'head',
+  foot: 'foot',
+};
+
+/** What was found of a page, without a full stop; `names` are those of all pages intended. */
+export function sayVerdict(verdict: Verdict, names: readonly string[], unit: Unit): string {
+  const length = (points: number) => formatLength(Math.round(points * 20) / 20, unit);
+  const atEdges = (by: Sides) =>
+    keysOf(EDGE)
+      .filter((edge) => by[edge] > 0.1)
+      .map((edge) => `${length(by[edge])} at the ${EDGE[edge]}`)
+      .join(', ');
+  switch (verdict.is) {
+    case 'same':
+      return 'as intended';
+    case 'shifted':
+      return `${[
+        verdict.by.x &&
+          `${length(Math.abs(verdict.by.x))} too far to the ${verdict.by.x > 0 ? 'right' : 'left'}`,
+        verdict.by.y && `${length(Math.abs(verdict.by.y))} too ${verdict.by.y > 0 ? 'high' : 'low'}`,
+      ]
+        .filter(Boolean)
+        .join(', ')}`;
+    case 'turned':
+      return verdict.turn === 180 ? 'upside down' : `turned by ${verdict.turn}°`;
+    case 'mirrored':
+      return 'seen as in a mirror';
+    case 'other':
+      return `${entryAt(names, verdict.page)} is met in its place${verdict.turn ? ', upside down' : ''}`;
+    case 'missing':
+      return 'white paper';
+    case 'cut':
+      return `cut into: ${atEdges(verdict.by)}`;
+    case 'white':
+      return `white paper beside it: ${atEdges(verdict.by)}`;
+    case 'different':
+      return 'something else is met there';
+    case 'absent':
+      return 'the finished piece has no such page';
+  }
+}
