@@ -1,3 +1,4 @@
+import { PDFDocument, rgb } from '@cantoo/pdf-lib';
 import fc from 'fast-check';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -20,10 +21,15 @@ const AT = new Date('2026-01-05T09:00:00Z');
 const folderOf = () => mkdtempSync(join(tmpdir(), 'folder-proof-'));
 
 /** Proves sheets that were written of `printed` as those of `job`. */
-async function proof(job: WorkedOut, given: Given, printed = job, ppi?: number): Promise<Proof> {
+async function proof(
+  job: WorkedOut,
+  given: Given,
+  printed = job,
+  more: Parameters<typeof proveSheets>[3] = {},
+): Promise<Proof> {
   const sheets = readFileSync(await make(printed.docket, { kind: 'sheets' }, given));
   const read = () => Promise.resolve(given.bytes);
-  return proveSheets(job, sheets, { surveys: job.surveys, read, folder: folderOf(), at: AT }, ppi);
+  return proveSheets(job, sheets, { surveys: job.surveys, read, folder: folderOf(), at: AT }, more);
 }
 /** What is not as it should be, by the pages. */
 const wrong = ({ pages }: Proof): [page: number, is: Verdict['is']][] =>
@@ -119,7 +125,7 @@ describe('a booklet', () => {
   });
 
   test('moved by a millimetre: every page says by how much, and where to', async () => {
-    const found = await proof(booklet(), file, booklet({ gap: mm(2) }), 150);
+    const found = await proof(booklet(), file, booklet({ gap: mm(2) }), { ppi: 150 });
     expect(found.pages).toHaveLength(PAGES);
     for (const { verdict, page } of found.pages) {
       if (verdict.is !== 'shifted') throw new Error(`${page} is ${verdict.is}`);
@@ -159,7 +165,7 @@ test('creep is measured', async () => {
     }),
     { [file.hash]: file.survey },
   );
-  const found = await proof(job, file, job, 150);
+  const found = await proof(job, file, job, { ppi: 150 });
   expect(found.pages).toHaveLength(32);
   for (const { verdict, page } of found.pages) {
     const leaf = Math.min(Math.floor(page / 2), 15 - Math.floor(page / 2));
@@ -178,6 +184,66 @@ test('creep is measured', async () => {
     // Half a millimetre is the most that goes.
     if (leaf !== 5) expect(verdict.is).toBe(leaf > 5 ? 'cut' : 'same');
   }
+});
+
+/** A PDF of pages of 100 × 150 mm, each ground in grey up to its bleed, with a bar of black so far inside its edges. */
+async function groundPdf(
+  pages: readonly { bleed: number; inside: number; ground: boolean }[],
+): Promise<Uint8Array> {
+  const document = await PDFDocument.create({ updateMetadata: false });
+  const [width, height, most] = [mm(100), mm(150), mm(3)];
+  for (const { bleed, inside, ground } of pages) {
+    const page = document.addPage([width + 2 * most, height + 2 * most]);
+    page.setBleedBox(0, 0, width + 2 * most, height + 2 * most);
+    page.setTrimBox(most, most, width, height);
+    if (ground)
+      page.drawRectangle({
+        x: most - bleed,
+        y: most - bleed,
+        width: width + 2 * bleed,
+        height: height + 2 * bleed,
+        color: rgb(0.7, 0.8, 0.9),
+      });
+    page.drawRectangle({
+      x: most + inside,
+      y: most + inside,
+      width: width - 2 * inside,
+      height: height - 2 * inside,
+      color: rgb(0, 0, 0),
+    });
+  }
+  return document.save({ useObjectStreams: false });
+}
+
+// Sums: the bleed that was drawn is what stands outside the trim, the distance of the bar what stands inside.
+test('edges stand as much error outwards as they have bleed, and inwards as what is read stands off, to 0.1 mm', async () => {
+  const drawn = [
+    { bleed: mm(3), inside: mm(5), ground: true },
+    { bleed: 0, inside: mm(5), ground: true },
+    { bleed: mm(1.3), inside: mm(2.4), ground: true },
+    { bleed: 0, inside: mm(4.1), ground: false },
+  ];
+  const file = await give(await groundPdf(drawn));
+  const steps = [{ ...takeInStep('a'), source: file.hash } as Step];
+  const scheme = {
+    ...PLAIN_SCHEMES.flat,
+    stock: { width: mm(450), height: mm(640) },
+    arrange: 'sequence',
+  } as Scheme;
+  const book = bookOf('right', { facing: false });
+  const job = workOut(docketOf(steps, { book, scheme }), { [file.hash]: file.survey });
+  const { edges = [], pages } = await proof(job, file, job, { withEdges: true });
+  // Four pages, each with a back that is not printed.
+  expect(pages).toHaveLength(8);
+  expect(edges).toHaveLength(16);
+  for (const { page, edge, white, cut } of edges) {
+    const { bleed, inside, ground } = drawn[page / 2]!;
+    expect(Math.abs(cut! - inside) / mm(1), `${page} ${edge}`).toBeLessThan(0.1);
+    if (ground) expect(Math.abs(white! - bleed) / mm(1), `${page} ${edge}`).toBeLessThan(0.1);
+    else expect(white).toBeUndefined();
+  }
+  // The weakest come first.
+  expect(edges.slice(0, 4).map(({ page }) => page)).toEqual([2, 2, 2, 2]);
 });
 
 test('of the demo jobs what is wrong is found, and nothing else: larger pages of the handbook are cut', async () => {

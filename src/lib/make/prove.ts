@@ -25,13 +25,13 @@ export const PLAIN_PROOF_PPI = 72;
 
 /**
  * Proves sheets of a job: the bytes that go to the press go through press and finishing line, and every page that comes out is held
- * against the one that the writer of pages makes of the same job. Throws PdfError, and whatever `onProgress` throws.
+ * against the one that the writer of pages makes of the same job; `withEdges` tells how much error the edges stand. Throws PdfError, and whatever `onProgress` throws.
  */
 export async function proveSheets(
   work: WorkedOut,
   sheets: Uint8Array,
   job: HandOverJob,
-  ppi = PLAIN_PROOF_PPI,
+  { ppi = PLAIN_PROOF_PPI, withEdges = false }: { ppi?: number; withEdges?: boolean } = {},
 ): Promise<Proof> {
   const { list, plan, docket } = work;
   const { scheme, title } = docket;
@@ -53,6 +53,7 @@ export async function proveSheets(
     finish: finishPlanOf(finished, title),
     wanted,
     ppi,
+    withEdges,
     onSheet: job.onProgress,
   });
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { TOLERANCES } from '../measure/tolerances';
 import { mm } from '../measure/unit';
 import { COVER_FACES } from './operations';
 
@@ -55,11 +56,34 @@ export const pageVerdictSchema = z.object({
 });
 export type PageVerdict = z.infer<typeof pageVerdictSchema>;
 
+/** What a knife is taken to err by at most, if nothing is said: what guillotines and binding machines keep to. */
+export const PLAIN_ERROR = TOLERANCES.machine;
+/** Further than this from an edge nothing is looked for. */
+export const EDGE_REACH = mm(8);
+
+/** How much error an edge of a page stands, in points: nothing where no error of up to `EDGE_REACH` does harm. */
+export const edgeSchema = z.object({
+  product: z.number().int(),
+  copy: z.number().int(),
+  page: z.number().int(),
+  edge: z.enum(['left', 'right', 'head', 'foot']),
+  /** Until white paper shows, if the cut falls outside its line. */
+  white: z.number().optional(),
+  /** Until something that stands clear of the edge is cut into, if it falls inside. */
+  cut: z.number().optional(),
+});
+export type Edge = z.infer<typeof edgeSchema>;
+
+/** How much error an edge stands before either. */
+export const standsOf = ({ white = Infinity, cut = Infinity }: Edge): number => Math.min(white, cut);
+
 export const proofSchema = z.object({
   version: z.literal(1),
   /** Dots an inch at which pages were compared. */
   ppi: z.number(),
   pages: z.array(pageVerdictSchema),
+  /** The edges that are cut, the weakest first, if these were asked for. */
+  edges: z.array(edgeSchema).optional(),
   /** Leaves that do not open, by the product, the copy and their places, from 0. */
   joined: z.array(
     z.object({ product: z.number(), copy: z.number(), leaves: z.tuple([z.number(), z.number()]) }),

@@ -17,6 +17,8 @@ export interface Met {
   page: FinishedPage;
   picture: Gray;
   toDots: Matrix;
+  /** From the page to the side that it was printed on, in points. */
+  toSide: Matrix;
   /** Dots a point. */
   scale: number;
   /** The same seen more closely. */
@@ -231,7 +233,7 @@ function metAs(
 }
 
 /** The side of a page at which it is bound; none of loose ones. */
-function spineOf({ at }: FinishedPage, { reads, spine }: FinishPlan['made']): keyof Sides | undefined {
+export function spineOf({ at }: FinishedPage, { reads, spine }: FinishPlan['made']): keyof Sides | undefined {
   if (reads !== 'bound' || 'cover' in at) return undefined;
   const isFront = at.face === 'front';
   if (spine === 'head') return isFront ? 'head' : 'foot';

@@ -1,10 +1,11 @@
 import { type Finished, type FinishedPage } from '../../core/finish/line/finished';
 import { runLine } from '../../core/finish/line/runLine';
 import type { FinishPlan, OperationOf } from '../../core/finish/operations';
-import type { PageVerdict, Proof } from '../../core/finish/proof';
+import { standsOf, type Edge, type PageVerdict, type Proof } from '../../core/finish/proof';
 import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
 import type { Gray } from '../../raster/pdfium';
 import type { Drawable, Wanted } from './drawable';
+import { edgesOf } from './edges';
 import { Judge, type Met } from './judge';
 import { cropped, type Dots } from './picture';
 
@@ -14,6 +15,8 @@ export interface ProofTask {
   finish: FinishPlan;
   wanted: (product: number) => readonly Wanted[];
   ppi: number;
+  /** Whether to measure how much error the edges stand. */
+  withEdges?: boolean | undefined;
   /** Tells how many sheets are done; throws to give up. */
   onSheet?: ((done: number, of: number) => void | Promise<void>) | undefined;
 }
@@ -25,13 +28,14 @@ type Print = OperationOf<'print'>;
  * Prints the sides on a press, does what the plan says with the sheets, and holds every page that a reader meets against the page
  * that was intended. It reads nothing of where pages were put on sheets.
  */
-export async function prove({ sides, finish, wanted, ppi, onSheet }: ProofTask): Promise<Proof> {
+export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: ProofTask): Promise<Proof> {
   const scale = ppi / POINTS_AN_INCH;
   const out = runLine(finish);
   const prints = finish.operations.flatMap((each) => (each.kind === 'print' ? [each] : []));
   const judge = new Judge(finish.made, wanted);
   const bySheet = pagesBySheet(out);
   const verdicts: PageVerdict[] = absent(out, wanted);
+  const edges: Edge[] = [];
   const printed = sheetsOf(prints);
   for (const [done, { sheet, print, first }] of printed.entries()) {
     for (const face of ['front', 'back'] as const) {
@@ -39,7 +43,11 @@ export async function prove({ sides, finish, wanted, ppi, onSheet }: ProofTask):
       if (!met.length) continue;
       const side = face === 'front' ? sides[first] : print.sides === 2 ? sides[first + 1] : undefined;
       const picture = side && drawSide(side, scale);
-      for (const each of met) verdicts.push(judge.verdictOf(metOn(each, print, side, picture, scale)));
+      for (const each of met) {
+        const seen = metOn(each, print, side, picture, scale);
+        verdicts.push(judge.verdictOf(seen));
+        if (withEdges) edges.push(...edgesOf(seen, side, finish.made));
+      }
     }
     await onSheet?.(done + 1, printed.length);
   }
@@ -47,6 +55,7 @@ export async function prove({ sides, finish, wanted, ppi, onSheet }: ProofTask):
     version: 1,
     ppi,
     pages: verdicts.sort((a, b) => a.product - b.product || a.copy - b.copy || a.page - b.page),
+    ...(withEdges ? { edges: edges.sort((a, b) => standsOf(a) - standsOf(b)) } : {}),
     joined: out.flatMap(({ product, copy, joined }) =>
       joined.map(([a, b]) => ({ product, copy, leaves: [a, b] as [number, number] })),
     ),
@@ -128,6 +137,7 @@ function metOn(
   return {
     ...which,
     page,
+    toSide,
     scale,
     picture: picture ? cropped(picture, part) : side ? own : cropped(own, part),
     toDots: compose(toDots, [1, 0, 0, 1, -part.x0, -part.y0]),
