@@ -237,6 +237,35 @@ const lineGuide = (takeIn: TakeIn): Docket => ({
     panel('f-left', '4', 'front', mm(148)),
   ],
 });
+/** The handbook with all its pages of one size, and a cell of its second sheet turned by hand: its proof fails at one page. */
+const turnedCell = (takeIn: TakeIn): Docket => {
+  const plain = handbook(takeIn);
+  const scheme = plain.scheme as Extract<Docket['scheme'], { kind: 'signatures' }>;
+  return {
+    ...plain,
+    title: 'Handbook with a turned cell',
+    scheme: {
+      ...scheme,
+      // The cover was made for a thinner book.
+      cover: { ...scheme.cover!, spine: mm(6.4) },
+      byHand: [{ do: 'turn', at: { sheet: 2, side: 'front', cell: 3 } }],
+    },
+    steps: [
+      ...plain.steps,
+      {
+        id: 's-odd',
+        kind: 'trim',
+        pages: '27, 50, 83, 111',
+        width: mm(148),
+        height: mm(210),
+        content: 'fit',
+        fixed: { x: 'centre', y: 'centre' },
+      },
+    ],
+    outputs: [{ kind: 'sheets' }, { kind: 'proof', error: mm(1) }, { kind: 'ticket' }],
+  };
+};
+
 /** The raw scans; the second copy lacks a sheet. */
 const scans = (takeIn: TakeIn, title: string, id: string, name: string): Docket => ({
   ...emptyDocket(title),
@@ -255,6 +284,7 @@ export function demoDockets(hashes: Readonly<Record<string, string>>): Docket[] 
     where: { at },
   });
   return [
+    turnedCell(takeIn),
     scans(takeIn, 'Rule book 1931, second copy', 't-second', 'rule-book-second-copy.pdf'),
     scans(takeIn, 'Rule book 1931', 't-scans', 'rule-book-scans.pdf'),
     ...[gala, gateFolder, stationery, tickets, handbook, lineGuide, timetable].map((job) => job(takeIn)),

@@ -1,3 +1,4 @@
+import type { Outcome } from '../core/finish/proof';
 import type { Finding } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { RecipeValues } from '../core/docket/recipe';
@@ -87,6 +88,8 @@ export interface OutputFile {
   upsideDown?: true;
   /** Paths of a tool: what it followed, how far it goes, and how many pieces come loose. */
   cut?: { by: CutBy; length: number; pieces: number };
+  /** What a proof came to. */
+  proof?: Outcome;
   /** It alone is larger than was allowed. */
   over?: true;
   /** Its last front has no back. */

@@ -1,10 +1,17 @@
 import { entryAt, keysOf } from '../core/entries';
 import { intendedOf } from '../core/finish/intended';
 import type { ToFinish } from '../core/finish/toFinish';
-import { holds, type PageVerdict, type Proof, type Verdict } from '../core/finish/proof';
+import {
+  holds,
+  type Edge,
+  type Outcome,
+  type PageVerdict,
+  type Proof,
+  type Verdict,
+} from '../core/finish/proof';
 import { formatLength } from '../core/measure/formatLength';
 import type { Sides } from '../core/measure/box';
-import type { Unit } from '../core/measure/unit';
+import { mm, type Unit } from '../core/measure/unit';
 import { plural } from './plural';
 
 /** What a proof comes to, in a sentence, and what is wrong, a sentence for each page. */
@@ -41,7 +48,7 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
 }
 
 /** Positions are pages; parts of a cover have names of their own. */
-const pageName = (name: string): string => (/^\d/.test(name) ? `page ${name}` : name);
+export const pageName = (name: string): string => (/^\d/.test(name) ? `page ${name}` : name);
 
 function sayPage(
   { product, copy, page, sheet, face, verdict }: PageVerdict,
@@ -64,7 +71,7 @@ const EDGE: Record<keyof Sides, string> = {
 
 /** What was found of a page, without a full stop; `names` are those of all pages intended. */
 export function sayVerdict(verdict: Verdict, names: readonly string[], unit: Unit): string {
-  const length = (points: number) => formatLength(Math.round(points * 20) / 20, unit);
+  const length = (points: number) => sayMeasured(points, unit);
   const atEdges = (by: Sides) =>
     keysOf(EDGE)
       .filter((edge) => by[edge] > 0.1)
@@ -99,3 +106,30 @@ export function sayVerdict(verdict: Verdict, names: readonly string[], unit: Uni
       return 'the finished piece has no such page';
   }
 }
+
+/** A length that was measured, to the tenth of a millimetre that it can be relied on. */
+export const sayMeasured = (points: number, unit: Unit): string =>
+  formatLength(Math.round(points / TENTH) * TENTH, unit);
+const TENTH = mm(0.1);
+
+/** How much error an edge stands, and what happens then. */
+export function sayEdge({ edge, white, cut }: Edge, name: string, unit: Unit): string {
+  const stands = [
+    white !== undefined && `${sayMeasured(white, unit)} until white paper shows`,
+    cut !== undefined && `${sayMeasured(cut, unit)} until something on it is cut`,
+  ].filter(Boolean);
+  return `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}, ${EDGE[edge]}: ${stands.join(', ')}`;
+}
+
+/** What a proof came to, in short. */
+export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Outcome): string =>
+  [
+    isRight
+      ? `holds: ${plural(pages, 'page')} as intended`
+      : wrong
+        ? `fails: ${wrong} of ${plural(pages, 'page')} not as intended`
+        : 'fails: leaves do not open',
+    weak && `${plural(weak, 'weak edge')}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');

@@ -205,5 +205,36 @@ export function drawCover(
   };
 }
 
+/** Lengths as bars one under another, each named, with a line at one length. */
+export function drawBars(
+  bars: readonly { name: string; length: number; said: string }[],
+  limit: number,
+  caption: string,
+): Drawing {
+  const [high, named, most] = [12, 130, Math.max(limit * 1.2, ...bars.map(({ length }) => length), 1)];
+  const size = { width: 420, height: bars.length * high + 8 };
+  return {
+    size,
+    isLarge: true,
+    caption,
+    items: (scale) => {
+      const wide = (length: number) =>
+        (named + (Math.min(length, most) / most) * (size.width - named - 60)) * scale;
+      const foot = size.height * scale;
+      return [
+        ...bars.flatMap(({ name, length, said }, n): Item[] => {
+          const y = foot - (n + 0.5) * high * scale;
+          return [
+            figure(name, (named - 6) * scale, y, 'right'),
+            line(named * scale, y, wide(length), y, 5 * scale),
+            figure(said, wide(length) + 4, y, 'left'),
+          ];
+        }),
+        line(wide(limit), 0, wide(limit), foot, THIN, DASHED),
+      ];
+    },
+  };
+}
+
 /** The spine is parallel to the lines of text's beginning: parts lie side by side. */
 const isUpright = (spine: Spine): boolean => spine !== 'head';

@@ -91,6 +91,14 @@ export const proofSchema = z.object({
 });
 export type Proof = z.infer<typeof proofSchema>;
 
+/** What a proof comes to: how many pages were compared, how many are wrong, and how many edges stand less than they should. */
+export interface Outcome {
+  holds: boolean;
+  pages: number;
+  wrong: number;
+  weak: number;
+}
+
 /** Whether a proof holds: every page is as intended, and every leaf opens. */
 export const holds = ({ pages, joined }: Proof): boolean =>
   !joined.length && pages.every(({ verdict }) => verdict.is === 'same');

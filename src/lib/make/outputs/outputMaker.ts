@@ -17,7 +17,7 @@ export interface Written {
   file: string;
   part: Part;
   /** What else is told of it. */
-  facts?: Pick<MadeFile, 'size' | 'side' | 'upsideDown' | 'cut'>;
+  facts?: Pick<MadeFile, 'size' | 'side' | 'upsideDown' | 'cut' | 'proof'>;
 }
 
 /** How the files of one kind of output are written. */

@@ -55,7 +55,7 @@ export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: 
     version: 1,
     ppi,
     pages: verdicts.sort((a, b) => a.product - b.product || a.copy - b.copy || a.page - b.page),
-    ...(withEdges ? { edges: edges.sort((a, b) => standsOf(a) - standsOf(b)) } : {}),
+    ...(withEdges ? { edges: weakest(edges) } : {}),
     joined: out.flatMap(({ product, copy, joined }) =>
       joined.map(([a, b]) => ({ product, copy, leaves: [a, b] as [number, number] })),
     ),
@@ -73,6 +73,17 @@ function sheetsOf(prints: readonly Print[]): { sheet: number; print: Print; firs
       first += each.print.sides;
       return at;
     });
+}
+
+/** The weakest of each edge, whichever copy has it, the weakest first. */
+function weakest(edges: readonly Edge[]): Edge[] {
+  const known = new Map<string, Edge>();
+  for (const one of edges) {
+    const key = `${one.product} ${one.page} ${one.edge}`;
+    const other = known.get(key);
+    if (!other || standsOf(one) < standsOf(other)) known.set(key, one);
+  }
+  return [...known.values()].sort((a, b) => standsOf(a) - standsOf(b));
 }
 
 interface OnSheet {

@@ -4,6 +4,7 @@
   import { pressMistake } from '../../core/handover/standIns';
   import { PRESS_MISTAKE } from '../../words/machines';
   import { outputWords, sayBytes, sayOutput, sayPart } from '../../words/outputs';
+  import { sayOutcome } from '../../words/proof';
   import { sayTrouble } from '../../words/troubles';
   import type { OutputState } from '../../wire/told';
   import { api } from '../api';
@@ -71,6 +72,8 @@
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? 'up to date' : 'out of date: the job has changed since'}</span>
+            {#if one.files[0]?.proof}<span class={one.files[0].proof.holds ? 'up-to-date' : 'out-of-date'}>{sayOutcome(one.files[0].proof)}</span
+              >{/if}
             {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
             <span class="quiet">{sayAgo(one.finishedAt ?? one.createdAt)}</span>
             <button class="link" onclick={() => void drop(one)}>Delete</button>

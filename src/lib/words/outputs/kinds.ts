@@ -10,6 +10,7 @@ import { previews } from './previews';
 import { docket } from './docket';
 import { ticket } from './ticket';
 import { finishing } from './finishing';
+import { proof } from './proof';
 import { press } from './press';
 import { cutter } from './cutter';
 
@@ -23,6 +24,7 @@ export const WORDS: { [Kind in OutputKind]: OutputWords<Kind> } = {
   docket,
   ticket,
   finishing,
+  proof,
   press,
   cutter,
 };

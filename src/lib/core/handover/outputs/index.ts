@@ -9,6 +9,7 @@ import { finishing } from './finishing';
 import { map } from './map';
 import { pages } from './pages';
 import { press } from './press';
+import { proof } from './proof';
 import { previews } from './previews';
 import { sheets } from './sheets';
 import { spreads } from './spreads';
@@ -27,6 +28,7 @@ export const OUTPUTS = [
   docket,
   ticket,
   finishing,
+  proof,
   press,
   cutter,
 ] as const;

@@ -15,6 +15,7 @@ export const FIELDS: { [Kind in OutputKind]: OutputFields<Kind> | 'plain' } = {
   docket: 'plain',
   ticket: 'plain',
   finishing: 'plain',
+  proof: 'plain',
   press: PressFields,
   cutter: CutterFields,
 };

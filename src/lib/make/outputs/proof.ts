@@ -1,0 +1,26 @@
+import { readFile, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { holds, standsOf } from '../../core/finish/proof';
+import { writePlan, writeWork } from '../../pdf/write/writeOutput';
+import { proofPlan } from '../../words/proofReport';
+import { writeFile, writeParts } from '../pdfFiles';
+import { proveSheets } from '../prove';
+import type { OutputMaker } from './outputMaker';
+
+export const proof: OutputMaker<'proof'> = {
+  async write(work, output, parts, job) {
+    // The very bytes of the sheets: the same job is always written alike.
+    await writeFile('sheets', job, (context) => writeWork(work, { kind: 'sheets' }, context));
+    const path = join(job.folder, 'sheets');
+    const found = await proveSheets(work, await readFile(path), job, { withEdges: true });
+    await rm(path);
+    const plan = proofPlan(found, work, output.error, job.at);
+    const written = await writeParts(parts, { ...job, onProgress: undefined }, (context) =>
+      writePlan(work, output, plan, context),
+    );
+    const wrong = found.pages.filter(({ verdict }) => verdict.is !== 'same').length;
+    const weak = (found.edges ?? []).filter((edge) => standsOf(edge) < output.error).length;
+    const facts = { proof: { holds: holds(found), pages: found.pages.length, wrong, weak } };
+    return written.map((each) => ({ ...each, facts }));
+  },
+};
