@@ -337,3 +337,36 @@ test('cells are turned, swapped and left out by hand, and what the folded piece 
   await page.keyboard.press('o');
   expect(await shown(page, 'Sheet 1 front')).toBe('8 1');
 });
+
+test('sheets are proved by folding: cells swapped by hand are named, put back, and the proof holds', async ({
+  page,
+}) => {
+  await jobAs(page, 'stitched booklet', 8);
+  await page.getByRole('option', { name: 'Sheet 1 front: page 8', exact: true }).click();
+  await slip(page).getByRole('button', { name: 'Swap' }).click();
+  await page.getByRole('option', { name: 'Sheet 1 back: page 2', exact: true }).click();
+  await saved(page);
+  await go(page, 'Hand over');
+  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  const prove = async () => {
+    const why = page.getByLabel('Goes out all the same');
+    if (await why.isVisible()) await why.fill('To be proved.');
+    await page.getByRole('button', { name: 'Prove it' }).click();
+  };
+  await prove();
+  await expect(page.getByText('fails: 2 of 8 pages not as intended')).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /proof\.pdf$/ }).click(),
+  ]);
+  const report = tool('pdftotext', '-raw', await download.path(), '-');
+  expect(report).toContain('Page 2 (sheet 1, back): page 8 is met in its place.');
+  expect(report).toContain('Page 8 (sheet 1, front): page 2 is met in its place.');
+  await go(page, 'Sheets');
+  await page.getByRole('button', { name: 'Take back change 1' }).click();
+  await saved(page);
+  await go(page, 'Hand over');
+  await expect(page.getByText('out of date: the job has changed since')).toBeVisible();
+  await prove();
+  await expect(page.getByText('holds: 8 pages as intended')).toBeVisible({ timeout: 60_000 });
+});

@@ -69,7 +69,7 @@ export function wrongWith(
   job: WorkedOut,
   finished: Finished,
   press = pressOf(job.plan!),
-  pushed = 3,
+  pushed = 4,
 ): string[] {
   const { list, plan, docket } = job;
   const intended = intendedOf({ list, plan: plan!, scheme: docket.scheme }, finished.product);
@@ -86,7 +86,8 @@ export function wrongWith(
     const [a, b, c, d] = shown.way;
     if (Math.abs(b) > 0.01 || Math.abs(c) > 0.01 || a < 0.9 || d < 0.9) return [`${at}: turned`];
     const { x0, x1, y0, y1 } = applyToBox(shown.way, part ?? sizeBox(wanted.trim));
-    const off = Math.max(-x0 - pushed, x1 - page.size.width - pushed, -y0, y1 - page.size.height);
+    const [px, py] = list.book.spine === 'head' ? [0, pushed] : [pushed, 0];
+    const off = Math.max(-x0 - px, x1 - page.size.width - px, -y0 - py, y1 - page.size.height - py);
     return off > 0.1 ? [`${at}: moved by ${off.toFixed(2)}`] : [];
   });
 }

@@ -4,12 +4,16 @@ import { join } from 'node:path';
 import { beforeAll, expect, test } from 'vitest';
 import { demoJobs, type DemoJob } from '../../../tests/demoJobs';
 import { planOf, pressOf, wrongWith } from '../../../tests/finished';
-import { tool } from '../../../tests/outside';
+import { tool, wordsOf } from '../../../tests/outside';
 import { readTicket } from '../../../tests/readTicket';
 import { workOut } from '../core/checks';
+import { dummyScale } from '../core/finish/dummy';
+import { intendedOf } from '../core/finish/intended';
 import { runLine } from '../core/finish/line/runLine';
 import { finishPlanSchema } from '../core/finish/operations';
 import type { Output } from '../core/handover/outputs';
+import { applyToPoint, invert } from '../core/measure/matrix';
+import { sidePlaces } from '../core/sheets/plan';
 import { handOver } from './handOver';
 
 let jobs: DemoJob[];
@@ -170,4 +174,48 @@ test('the finishing plan goes out as JSON that its schema takes, and says what t
     const kinds = plan.operations.filter(({ kind }) => kind !== 'count').map(({ kind }) => kind);
     expect(told.map(({ kind }) => kind)).toEqual(kinds);
   }
+});
+
+test('the paper dummy, folded as the ticket says, has each page’s number on it, on either side (poppler)', async () => {
+  let seen = 0;
+  for (const job of jobs) {
+    const { title } = job.docket;
+    const work = workOut(job.docket, job.surveys);
+    if (work.findings.some(({ code }) => code === 'panel-too-wide') || title.includes('turned')) continue;
+    const { list, plan, docket } = work;
+    const path = await made(job, { kind: 'dummy', paper: 'Letter' });
+    tool('qpdf', '--check', path);
+    expect(tool('pdfinfo', path)).toMatch(/Page size: +(792 x 612|612 x 792)/);
+    const sides = wordsOf(path);
+    const places = sidePlaces(plan!);
+    expect([title, sides.length]).toEqual([title, places.length]);
+    for (const { product, pages } of runLine(planOf(work))) {
+      const intended = intendedOf({ list, plan: plan!, scheme: docket.scheme }, product);
+      pages.forEach((page, n) => {
+        const { name, page: wanted } = intended[n]!;
+        // Odd pages of the handbook are larger than the rest.
+        if (wanted && Math.abs(wanted.trim.width - page.size.width) > 30) return;
+        const at = places.findIndex(({ sheet, side }) => sheet === page.sheet && side === page.face);
+        if (at < 0 || page.sheet > plan!.sheetCount || !/^\d+$/.test(name)) return;
+        const paper = plan!.sheetSize(page.sheet - 1);
+        const front = applyToPoint(invert(page.matrix), page.size.width / 2, page.size.height * 0.75);
+        const isBack = page.face === 'back';
+        const x = isBack && plan!.turnAxis === 'vertical' ? paper.width - front.x : front.x;
+        const y = isBack && plan!.turnAxis === 'horizontal' ? paper.height - front.y : front.y;
+        const { scale, size } = dummyScale(paper, 'Letter');
+        const place = {
+          x: (size.width - paper.width * scale) / 2 + x * scale,
+          y: (size.height - paper.height * scale) / 2 + y * scale,
+        };
+        const near = sides[at]!.filter((word) => Math.hypot(word.x - place.x, word.y - place.y) < 12);
+        expect([title, name, near.map(({ text }) => text)]).toEqual([
+          title,
+          name,
+          expect.arrayContaining([name]),
+        ]);
+        seen++;
+      });
+    }
+  }
+  expect(seen).toBeGreaterThan(150);
 });

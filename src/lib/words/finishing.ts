@@ -7,6 +7,7 @@ import type {
   OperationOf,
   Place,
 } from '../core/finish/operations';
+import type { Crease } from '../core/fold/creases';
 import { formatFigure, formatLength, formatSize, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import type { Spine } from '../core/model/page';
@@ -243,3 +244,6 @@ export function sayStrips(strips: readonly string[]): string {
   const whole = strips.every((name) => /^\d+$/.test(name));
   return `${strips.length > 1 ? 'strips' : 'strip'} ${whole ? runs(strips.map(Number)) : strips.join(', ')}`;
 }
+
+/** A fold where it lies on a sheet: its number, and whether it closes over the face that is seen or away from it. */
+export const sayCrease = ({ fold, way }: Crease): string => `${fold + 1} ${way}`;

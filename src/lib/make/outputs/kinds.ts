@@ -11,6 +11,7 @@ import { docket } from './docket';
 import { ticket } from './ticket';
 import { finishing } from './finishing';
 import { proof } from './proof';
+import { dummy } from './dummy';
 import { press } from './press';
 import { cutter } from './cutter';
 
@@ -25,6 +26,7 @@ export const MAKERS: { [Kind in OutputKind]: OutputMaker<Kind> } = {
   ticket,
   finishing,
   proof,
+  dummy,
   press,
   cutter,
 };

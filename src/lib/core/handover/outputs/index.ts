@@ -5,6 +5,7 @@ import type { Cuttable, Part } from '../parts';
 import type { Split } from '../split';
 import { cutter } from './cutter';
 import { docket } from './docket';
+import { dummy } from './dummy';
 import { finishing } from './finishing';
 import { map } from './map';
 import { pages } from './pages';
@@ -29,6 +30,7 @@ export const OUTPUTS = [
   ticket,
   finishing,
   proof,
+  dummy,
   press,
   cutter,
 ] as const;

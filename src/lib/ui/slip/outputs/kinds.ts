@@ -16,6 +16,7 @@ export const FIELDS: { [Kind in OutputKind]: OutputFields<Kind> | 'plain' } = {
   ticket: 'plain',
   finishing: 'plain',
   proof: 'plain',
+  dummy: 'plain',
   press: PressFields,
   cutter: CutterFields,
 };
