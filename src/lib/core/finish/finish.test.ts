@@ -19,7 +19,11 @@ import { finishPlanSchema, type FinishPlan, type Operation } from './operations'
 const makable = drafts.map((draft) => ({
   ...draft,
   facing: draft.facing || draft.scheme.kind !== 'flat',
-  small: draft.scheme.kind === 'leaflet' || draft.scheme.kind === 'flat' ? undefined : draft.small,
+  // Of few pages the odd one may be taken for the usual one.
+  small:
+    draft.scheme.kind === 'leaflet' || draft.scheme.kind === 'flat' || draft.pages < 4
+      ? undefined
+      : draft.small,
   spine: draft.panels.length && draft.spine === 'head' ? ('left' as const) : draft.spine,
 }));
 /** Stops that name what is odd, and can be folded all the same. */
