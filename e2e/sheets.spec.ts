@@ -362,7 +362,15 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
   const report = tool('pdftotext', '-raw', await download.path(), '-');
   expect(report).toContain('Page 2 (sheet 1, back): page 8 is met in its place.');
   expect(report).toContain('Page 8 (sheet 1, front): page 2 is met in its place.');
-  await go(page, 'Sheets');
+  // A wrong page leads to its cell: both pages are selected there.
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Page 2 (sheet 1, back)' })
+    .last()
+    .getByRole('link', { name: 'Show on Sheets' })
+    .click();
+  for (const name of ['Sheet 1 back: page 8', 'Sheet 1 front: page 2'])
+    await expect(page.getByRole('option', { name, exact: true })).toHaveAttribute('aria-selected', 'true');
   await page.getByRole('button', { name: 'Take back change 1' }).click();
   await saved(page);
   await go(page, 'Hand over');

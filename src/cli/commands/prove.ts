@@ -31,7 +31,7 @@ export async function prove({ files: [docketFile, sheetsFile, ...files], io, jso
     const proof = await proveSheets(work, await readFile(sheetsFile!), job);
     const said = sayProof(proof, { list, plan, scheme: docket.scheme }, docket.unit);
     if (json) io.out(`${JSON.stringify({ ...said, proof }, null, 2)}\n`);
-    else io.out(`${[said.says, ...said.wrong].join('\n')}\n`);
+    else io.out(`${[said.says, ...said.wrong.map(({ says }) => says)].join('\n')}\n`);
     if (!said.holds) throw new Failure(said.says);
   } catch (error) {
     if (error instanceof PdfError) throw new Failure(sayTrouble(error));

@@ -1,5 +1,5 @@
 import { entryAt, keysOf } from '../core/entries';
-import { intendedOf } from '../core/finish/intended';
+import { intendedOf, type Intended } from '../core/finish/intended';
 import type { ToFinish } from '../core/finish/toFinish';
 import {
   holds,
@@ -18,18 +18,20 @@ import { plural } from './plural';
 export interface SaidProof {
   holds: boolean;
   says: string;
-  wrong: string[];
+  /** Each with the ids of the page that should be there, and of the one that is met. */
+  wrong: { says: string; pages: string[] }[];
 }
 
 /** A proof in words. */
 export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
   const wrong = proof.pages.filter(({ verdict }) => verdict.is !== 'same');
-  const names = new Map<number, string[]>();
-  const namesOf = (product: number): string[] => {
-    const known = names.get(product) ?? intendedOf(job, product).map(({ name }) => pageName(name));
-    names.set(product, known);
-    return known;
+  const known = new Map<number, readonly Intended[]>();
+  const intended = (product: number): readonly Intended[] => {
+    const all = known.get(product) ?? intendedOf(job, product);
+    known.set(product, all);
+    return all;
   };
+  const namesOf = (product: number) => intended(product).map(({ name }) => pageName(name));
   const copies = new Set(proof.pages.map(({ product, copy }) => `${product} ${copy}`)).size;
   const pieces = copies > 1 ? ` of ${plural(copies, 'piece')}` : '';
   return {
@@ -38,11 +40,18 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
       ? `The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
       : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'leaves do not open'}.`,
     wrong: [
-      ...wrong.map((each) => sayPage(each, namesOf(each.product), unit, copies > 1)),
-      ...proof.joined.map(
-        ({ leaves: [a, b] }) =>
-          `Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
-      ),
+      ...wrong.map((each) => {
+        const { product, page, verdict } = each;
+        const met = verdict.is === 'other' ? [verdict.page] : [];
+        return {
+          says: sayPage(each, namesOf(product), unit, copies > 1),
+          pages: [page, ...met].flatMap((n) => intended(product)[n]?.page?.id ?? []),
+        };
+      }),
+      ...proof.joined.map(({ leaves: [a, b] }) => ({
+        says: `Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
+        pages: [],
+      })),
     ],
   };
 }

@@ -30,7 +30,7 @@ export function proofPlan(proof: Proof, work: WorkedOut, error: number, at: Date
         'Paper, grain and ink are not proved by it: see the findings.',
       ],
     },
-    ...(said.wrong.length ? [{ heading: 'Not as intended', lines: said.wrong }] : []),
+    ...(said.wrong.length ? [{ heading: 'Not as intended', lines: said.wrong.map(({ says }) => says) }] : []),
     ...(edges.length ? [edgesBlock(weak, edges, job, docket.unit, error)] : []),
   ];
   return layTicket({

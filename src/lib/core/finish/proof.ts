@@ -97,6 +97,8 @@ export interface Outcome {
   pages: number;
   wrong: number;
   weak: number;
+  /** What is wrong, in sentences, with the ids of the pages concerned: the first ones. */
+  named: readonly { says: string; pages: readonly string[] }[];
 }
 
 /** Whether a proof holds: every page is as intended, and every leaf opens. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { bookOf, docketOf, hashOf, plainSurvey, takeInStep } from '../../../../tests/makers';
+import { foldsOfPlan } from '../../../../tests/foldsOfPlan';
 import { drafts, jobOf, stock, usualFolds } from '../../../../tests/randomJobs';
 import { workOut } from '../checks';
 import type { Step } from '../docket/steps';
@@ -9,7 +10,7 @@ import { mm } from '../measure/unit';
 import { coverPages } from '../pages/coverParts';
 import { facesOf } from '../pages/page';
 import { patternOf, turnedPattern } from '../fold/patterns';
-import { foldsOfPlan } from '../finish/folds';
+
 import type { Cell, Sheet, SheetPlan } from './plan';
 import { PLAIN_SCHEMES, type Scheme } from './schemes';
 

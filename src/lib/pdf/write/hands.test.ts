@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { bookOf, docketOf } from '../../../../tests/makers';
+import { foldsOfPlan } from '../../../../tests/foldsOfPlan';
 import { cut, fold, throughPaper, type Print } from '../../../../tests/hands';
 import { give, make, markedPdf, wordsOf, type Given } from '../../../../tests/outside';
 import { workOut } from '../../core/checks';
 import type { Step } from '../../core/docket/steps';
 import { cutList, cutOperations } from '../../core/finish/cuts';
-import { foldsOfPlan } from '../../core/finish/folds';
+
 import { mm } from '../../core/measure/unit';
 import { patternOf, type PatternChoice } from '../../core/fold/patterns';
 import { SPINES } from '../../core/model/page';

@@ -79,6 +79,12 @@
             <button class="link" onclick={() => void drop(one)}>Delete</button>
             {#if one.by}<span class="quiet">{one.by}</span>{/if}
             {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
+            {#if one.files[0]?.proof?.named.length}<ul class="found">
+                {#each one.files[0].proof.named as { says, pages } (says)}<li>
+                    {says}
+                    {#if pages.length}<a href="/jobs/{bench.id}/sheets" onclick={() => bench.selected.choose(pages)}>Show on Sheets</a>{/if}
+                  </li>{/each}
+              </ul>{/if}
             {#if one.files.length > 1 || one.files.some(({ over, alone }) => over || alone)}
               <details>
                 <summary>{one.files.length} file{one.files.length === 1 ? '' : 's'}</summary>
@@ -188,6 +194,15 @@
   ol span {
     margin-left: 12px;
     color: var(--ink-2);
+  }
+  .found {
+    flex-basis: 100%;
+    max-height: 190px;
+    overflow: auto;
+  }
+  .found li {
+    padding: 3px 0;
+    border-top: 0;
   }
   .file {
     font-weight: 600;
