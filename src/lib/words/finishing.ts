@@ -114,14 +114,14 @@ const TELL: Tell = {
     does:
       sheets.length > 1
         ? `Nest sheets ${listed(sheets)}: each inside the one before`
-        : `Nest sheet ${listed(sheets)}: there is no other`,
+        : `Nest sheet ${listed(sheets)}: it is the only one`,
     lines: [`Spines together, ${SPINE_AT[spine]}.`, ...sayInside(sheets, spine, unit)],
   }),
   gather: ({ sheets, spine }, unit) => ({
     does:
       sheets.length > 1
         ? `Gather sheets ${listed(sheets)}: the first on top`
-        : `Gather ${sheets.length ? `sheet ${listed(sheets)}: there is no other` : 'no folded sheets: the block is of leaves'}`,
+        : `Gather ${sheets.length ? `sheet ${listed(sheets)}: it is the only one` : 'no folded sheets: the block is of leaves'}`,
     lines: [`Spines together, ${SPINE_AT[spine]}.`, ...sayInside(sheets, spine, unit)],
   }),
   bind: ({ how, spine, roughing }, unit) => ({

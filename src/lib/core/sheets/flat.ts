@@ -3,7 +3,7 @@ import type { PageList, Spine } from '../model/page';
 import { panelsBy } from '../pages/panels';
 import { commonestSize } from '../pages/sizes';
 import { backTurn, movedForm, turnedForm, type Face, type Forme, type Slot } from './forme';
-import { gang } from './gang';
+import { gang, type Gang } from './gang';
 import { gridForme, type Between } from './grid';
 import {
   foldOutForm,
@@ -153,11 +153,23 @@ function planGang(
     const plan = planForms({ ...said, formes }, { ...scheme, copies: 'most' });
     return Object.assign(plan, { apart: wanted.map(({ quantity }) => quantity) });
   }
+  const forme = gangedForme(found, formes, gap);
+  const plan = planForms(
+    { ...said, formes: [forme], piecesPerForme: found.placed.length, sheet: found.sheet },
+    { ...scheme, copies: halves },
+  );
+  // Both halves of a plate that prints both sides become pieces.
+  const sheets = Math.ceil(found.sheets / (halves.across * halves.up));
+  return { ...plan, sheets: plan.sheets, gang: { each: found.each, sheets } };
+}
+
+/** Pieces as they were ganged, as one forme. */
+function gangedForme(found: Gang, formes: readonly Forme[], gap: number): Forme {
   const half = gap / 2;
   const ganged = found.placed.map(({ piece, x, y, turned }) =>
     movedForm(turned ? turnedForm(entryAt(formes, piece)) : entryAt(formes, piece), x, y),
   );
-  const forme: Forme = {
+  return {
     size: found.block,
     slots: ganged.flatMap(({ slots }) =>
       slots.map((slot): Slot => ({
@@ -183,13 +195,6 @@ function planGang(
       };
     }),
   };
-  const plan = planForms(
-    { ...said, formes: [forme], piecesPerForme: found.placed.length, sheet: found.sheet },
-    { ...scheme, copies: halves },
-  );
-  // Both halves of a plate that prints both sides become pieces.
-  const sheets = Math.ceil(found.sheets / (halves.across * halves.up));
-  return { ...plan, sheets: plan.sheets, gang: { each: found.each, sheets } };
 }
 
 /** The cells of a grid (row × columns + column, rows from the foot) in the order in which they are filled. */

@@ -4,8 +4,7 @@ import { TOLERANCES } from '../../measure/tolerances';
 import type { FoldOperation } from '../operations';
 
 /*
- * Paper as it lies before an operator. It knows of sheets by their numbers only: what is printed on them is nobody's business
- * here. Lengths in points.
+ * Paper as it lies before an operator. Sheets are known by their numbers only, not by what is printed on them. Lengths in points.
  */
 
 /** A part of a sheet between creases and cuts, where it lies now. */
