@@ -1,4 +1,4 @@
-import { entryAt, firstOf, keysOf, recordOf } from '../../core/entries';
+import { firstOf, keysOf, recordOf } from '../../core/entries';
 import type { FinishedPage } from '../../core/finish/line/finished';
 import type { FinishPlan } from '../../core/finish/operations';
 import { MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
@@ -29,9 +29,10 @@ export interface Met {
 const FARTHEST = mm(6);
 /** So many dots of a page may stray: edges of the same, drawn twice, are never quite alike. */
 const FEW = 3;
-/** How fine the small pictures are by which pages are told apart, and how many of the likeliest are looked at closely. */
+/** How fine the small pictures are by which pages are told apart. */
 const SMALL = { width: 48, height: 64 };
-const CLOSELY = 8;
+/** How many of the likeliest are looked at closely where they should be, since pages with little on them are all alike; and moved. */
+const [CLOSELY, MOVED] = [96, 8];
 
 /** Ways in which a page can be met that is not upright: from the page to where it lies in a page of the same size. */
 const WAYS: readonly {
@@ -170,20 +171,22 @@ export class Judge {
       }));
     });
     const likeliest = tried.sort((a, b) => b.alike - a.alike).slice(0, CLOSELY);
-    for (const { n, is, way, wanted } of likeliest) {
-      const place = compose(way, entryAt(placesFor(met.page, partOf(wanted), this.made), 0));
-      const found = this.metAt(met, wanted, place);
-      if (found) return metAs(n, is, met.index, found);
+    const placed = likeliest.map((each) => ({
+      ...each,
+      place: compose(each.way, firstOf(placesFor(met.page, partOf(each.wanted), this.made))),
+    }));
+    const inPlace = placed.find(({ wanted, place }) => this.isThere(met, wanted, place));
+    if (inPlace) return metAs(inPlace.n, inPlace.is, met.index, { x: 0, y: 0 });
+    for (const { n, is, wanted, place } of placed.slice(0, MOVED)) {
+      const by = this.shiftFrom(met, wanted, place);
+      if (this.isThere(met, wanted, translated(place, by))) return metAs(n, is, met.index, by);
     }
     return undefined;
   }
 
-  /** How far a page that is met in another one's place, or in another way, is off its place; undefined if it is not that page. */
-  private metAt(met: Met, wanted: NonNullable<Wanted>, place: Matrix): { x: number; y: number } | undefined {
-    const few: typeof strays = (a, b, part) => strays(a, b, part, FEW);
-    if (this.compare(met, wanted, place, few).dots <= FEW) return { x: 0, y: 0 };
-    const by = this.shiftFrom(met, wanted, place);
-    return this.compare(met, wanted, translated(place, by), few).dots <= FEW ? by : undefined;
+  /** Whether a page is met at a place. */
+  private isThere(met: Met, wanted: NonNullable<Wanted>, place: Matrix): boolean {
+    return this.compare(met, wanted, place, (a, b, part) => strays(a, b, part, FEW)).dots <= FEW;
   }
 
   /** A page as small as is enough to know it again, in one of the ways in which it may be met. */
