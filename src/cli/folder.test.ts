@@ -238,4 +238,13 @@ test('sheets are proved by folding: what holds ends in 0; a cell turned by hand 
     );
     expect([proved.status, proved.stdout.trim()]).toEqual([status, says]);
   }
+  // Spreads for a screen are not made into anything.
+  writeFileSync(
+    path('spreads.json'),
+    JSON.stringify({ ...plain, scheme: { kind: 'spreads', marks: { trim: true, fold: false } } }),
+  );
+  expect(await run('prove', path('spreads.json'), path('booklet.pdf'), path('booklet.pdf'))).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('nothing to prove'),
+  });
 });

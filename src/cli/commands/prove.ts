@@ -2,6 +2,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { workOut } from '../../lib/core/checks';
+import { canBeProved } from '../../lib/core/finish/intended';
 import { momentOf } from '../../lib/core/numbers/day';
 import { proveSheets } from '../../lib/make/prove';
 import { PdfError } from '../../lib/pdf/objects/pdfError';
@@ -18,7 +19,10 @@ export async function prove({ files: [docketFile, sheetsFile, ...files], io, jso
   const { surveys, read } = await sourcesFor(docket, await given(files));
   const work = workOut(docket, surveys);
   const { list, plan } = work;
-  if (!plan) throw new Failure('This docket puts its pages on no sheets, so there is nothing to prove.');
+  if (!plan || !canBeProved(docket.scheme))
+    throw new Failure(
+      'This docket puts its pages on no sheets that are folded or cut, so there is nothing to prove. Choose another scheme on Sheets.',
+    );
   const folder = await mkdtemp(join(tmpdir(), 'folder-proof-'));
   try {
     const job = {

@@ -10,11 +10,13 @@ import { give, make, markedPdf, type Given } from '../../../tests/outside';
 import { drafts, jobOf } from '../../../tests/randomJobs';
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Step } from '../core/docket/steps';
+import { finishPlanOf } from '../core/finish/finishPlan';
 import { holds, type Proof, type Verdict } from '../core/finish/proof';
 import { mm } from '../core/measure/unit';
 import type { ByHand } from '../core/sheets/pressTerms';
 import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';
 import { handOver } from './handOver';
+import { prove } from '../standins/finishing/prove';
 import { proveSheets } from './prove';
 
 const AT = new Date('2026-01-05T09:00:00Z');
@@ -147,6 +149,26 @@ describe('a booklet', () => {
     }
   });
 
+  test('a file with a side too many or too few, and a line that gives nothing, do not hold', async () => {
+    const job = booklet();
+    expect(holds(await proof(job, file))).toBe(true);
+    // Sixteen pages more on sheets of their own, the first ones alike.
+    const more = await proof(job, file, booklet({ signature: 4 }));
+    expect([more.sides, holds(more)]).toEqual([{ given: 8, planned: 4 }, false]);
+    const few = await proof(booklet({ signature: 4 }), file, job);
+    expect([few.sides, holds(few)]).toEqual([{ given: 4, planned: 8 }, false]);
+    const { list, plan, docket } = job;
+    const finish = finishPlanOf({ list, plan: plan!, scheme: docket.scheme }, '');
+    const nothing = await prove({
+      sides: [],
+      finish: { ...finish, operations: finish.operations.filter(({ kind }) => kind === 'count') },
+      wanted: () => [undefined],
+      ppi: 72,
+    });
+    expect(nothing.pages.map(({ verdict }) => verdict.is)).toEqual(['absent']);
+    expect([holds(nothing), holds({ ...nothing, pages: [] })]).toEqual([false, false]);
+  });
+
   test('printed turned about the other edge: every page of a back is wrong', async () => {
     const other = booklet({ turn: 'long-edge' });
     const found = await proof(booklet(), file, other);
@@ -165,6 +187,44 @@ describe('a booklet', () => {
       [15, 'different'],
     ]);
   });
+});
+
+test('a fold-out whose fold lies where the knife goes is cut off, and is said to be', async () => {
+  const file = await marked(10);
+  const job = (width: number): WorkedOut => {
+    const leaf = { kind: 'trim', pages: '3-4', width, height: mm(210), content: 'hold' };
+    return workOut(
+      docketOf(
+        [
+          { ...takeInStep('a'), source: file.hash },
+          { ...leaf, id: 'w', fixed: { x: 'spine', y: 'centre' } },
+          {
+            id: 'p',
+            kind: 'panel',
+            pages: '3',
+            count: 1,
+            show: '9-10',
+            allowance: mm(2),
+            width: mm(130),
+            folds: 'back',
+          },
+        ] as Step[],
+        {
+          book: bookOf('right'),
+          scheme: { ...PLAIN_SCHEMES.stitched, stock: { width: mm(640), height: mm(450) } },
+        },
+      ),
+      { [file.hash]: file.survey },
+    );
+  };
+  for (const [width, cutOff] of [
+    [mm(148), [{ product: 1, copy: 1, leaf: 1 }]],
+    [mm(142), []],
+  ] as const) {
+    const found = await proof(job(width), file);
+    expect([width, found.cutOff]).toEqual([width, cutOff]);
+    expect(holds(found)).toBe(!cutOff.length);
+  }
 });
 
 // Sum: the n-th leaf lies inside n others, each 0.1 mm thick; measured to 0.05 mm at 150 dots an inch.

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { WorkedOut } from '../core/checks';
 import { finishPlanOf } from '../core/finish/finishPlan';
 import { intendedOf } from '../core/finish/intended';
-import type { Proof } from '../core/finish/proof';
+import { PLAIN_PROOF_PPI, type Proof } from '../core/finish/proof';
 import { heightOf, widthOf, type Box } from '../core/measure/box';
 import { applyToBox, invert } from '../core/measure/matrix';
 import type { PageList } from '../core/model/page';
@@ -20,12 +20,10 @@ import type { HandOverJob } from './outputs/outputMaker';
 import { writeFile } from './pdfFiles';
 import { entryAt } from '../core/entries';
 
-/** Dots an inch at which pages are compared, if nothing is said. */
-export const PLAIN_PROOF_PPI = 72;
-
 /**
  * Proves sheets of a job: the bytes that go to the press go through press and finishing line, and every page that comes out is held
- * against the one that the writer of pages makes of the same job; `withEdges` tells how much error the edges stand. Throws PdfError, and whatever `onProgress` throws.
+ * against the one that the writer of pages makes of the same job; `withEdges` tells how much error the edges stand. Throws
+ * PdfError, and whatever `onProgress` throws.
  */
 export async function proveSheets(
   work: WorkedOut,

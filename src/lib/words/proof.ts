@@ -38,7 +38,7 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
     holds: holds(proof),
     says: holds(proof)
       ? `The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
-      : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'leaves do not open'}.`,
+      : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'see below'}.`,
     wrong: [
       ...wrong.map((each) => {
         const { product, page, verdict } = each;
@@ -52,6 +52,18 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
         says: `Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
         pages: [],
       })),
+      ...proof.cutOff.map(({ leaf }) => ({
+        says: `What folds out of leaf ${leaf + 1} is cut off: its fold lies where the knife goes.`,
+        pages: [],
+      })),
+      ...(proof.sides.given === proof.sides.planned
+        ? []
+        : [
+            {
+              says: `The file has ${plural(proof.sides.given, 'side')}, and ${proof.sides.planned} are printed: it is not that of these sheets, or is not all of them.`,
+              pages: [],
+            },
+          ]),
     ],
   };
 }
@@ -71,29 +83,23 @@ function sayPage(
   return `${name[0]!.toUpperCase()}${name.slice(1)}${which}${where}: ${sayVerdict(verdict, names, unit)}.`;
 }
 
-const EDGE: Record<keyof Sides, string> = {
-  left: 'left',
-  right: 'right',
-  head: 'head',
-  foot: 'foot',
-};
-
 /** What was found of a page, without a full stop; `names` are those of all pages intended. */
 export function sayVerdict(verdict: Verdict, names: readonly string[], unit: Unit): string {
   const length = (points: number) => sayMeasured(points, unit);
   const atEdges = (by: Sides) =>
-    keysOf(EDGE)
+    keysOf(by)
       .filter((edge) => by[edge] > 0.1)
-      .map((edge) => `${length(by[edge])} at the ${EDGE[edge]}`)
+      .map((edge) => `${length(by[edge])} at the ${edge}`)
       .join(', ');
   switch (verdict.is) {
     case 'same':
       return 'as intended';
     case 'shifted':
       return `${[
-        verdict.by.x &&
+        Math.abs(verdict.by.x) > TENTH / 2 &&
           `${length(Math.abs(verdict.by.x))} too far to the ${verdict.by.x > 0 ? 'right' : 'left'}`,
-        verdict.by.y && `${length(Math.abs(verdict.by.y))} too ${verdict.by.y > 0 ? 'high' : 'low'}`,
+        Math.abs(verdict.by.y) > TENTH / 2 &&
+          `${length(Math.abs(verdict.by.y))} too ${verdict.by.y > 0 ? 'high' : 'low'}`,
       ]
         .filter(Boolean)
         .join(', ')}`;
@@ -127,7 +133,7 @@ export function sayEdge({ edge, white, cut }: Edge, name: string, unit: Unit): s
     white !== undefined && `${sayMeasured(white, unit)} until white paper shows`,
     cut !== undefined && `${sayMeasured(cut, unit)} until something on it is cut`,
   ].filter(Boolean);
-  return `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}, ${EDGE[edge]}: ${stands.join(', ')}`;
+  return `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}, ${edge}: ${stands.join(', ')}`;
 }
 
 /** What a proof came to, in short. */
@@ -137,7 +143,7 @@ export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Outcome): str
       ? `holds: ${plural(pages, 'page')} as intended`
       : wrong
         ? `fails: ${wrong} of ${plural(pages, 'page')} not as intended`
-        : 'fails: leaves do not open',
+        : 'fails',
     weak && `${plural(weak, 'weak edge')}`,
   ]
     .filter(Boolean)

@@ -23,7 +23,8 @@ const DASHED = [3, 2];
 /** Figures in drawings, in points on the ticket. */
 const FIGURE = 6.5;
 
-const line = (
+/** A straight black line. */
+export const line = (
   x0: number,
   y0: number,
   x1: number,
@@ -31,7 +32,8 @@ const line = (
   width = THIN,
   dash: readonly number[] = [],
 ): Item => markLine({ x0, y0, x1, y1 }, width, { ink: BLACK, dash });
-const frame = ({ x0, y0, x1, y1 }: Box, width = THIN): Item[] => [
+/** The four sides of a box. */
+export const frame = ({ x0, y0, x1, y1 }: Box, width = THIN): Item[] => [
   line(x0, y0, x1, y0, width),
   line(x1, y0, x1, y1, width),
   line(x1, y1, x0, y1, width),

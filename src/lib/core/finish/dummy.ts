@@ -4,10 +4,18 @@ import { BLACK, type Colour } from '../ink/colour';
 import { sizeBox, type Box, type Size } from '../measure/box';
 import { applyToBox, compose, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import { markLine, type Item } from '../model/surface';
+import type { Item } from '../model/surface';
 import { faceFor, textWidth } from '../numbers/faceMetrics';
-import type { Cell, PlannedPage, Sheet, SheetPlan, SheetSide } from '../sheets/plan';
-import { entryAt, lastOf } from '../entries';
+import {
+  plainPlan,
+  type Cell,
+  type PlannedPage,
+  type Sheet,
+  type SheetPlan,
+  type SheetSide,
+} from '../sheets/plan';
+import { frame, line } from './drawings';
+import { lastOf } from '../entries';
 
 /** Paper of office printers, portrait, in points. */
 export const DUMMY_PAPERS = {
@@ -29,27 +37,7 @@ const [NUMBER, NOTE] = [20, 7];
  */
 export function paperDummy(plan: SheetPlan, paper: DummyPaper, say: (crease: Crease) => string): SheetPlan {
   const sheets = plan.sheets.map((sheet, index) => smallSheet(plan, sheet, index, paper, say));
-  const size = entryAt(sheets, 0).size;
-  return {
-    sheet: size,
-    cell: size,
-    needed: { trims: size, bleeds: size, marks: size },
-    pages: sheets.flatMap(({ front, back }) => [...front.cells, ...(back?.cells ?? [])]),
-    blanksAdded: 0,
-    sheetCount: sheets.length,
-    sheets,
-    faces: new Map(),
-    foldings: [],
-    piecesOn: () => [],
-    laidOn: () => [],
-    foldedFrom: () => [],
-    sheetSize: (index) => entryAt(sheets, index).size,
-    turnAxis: plan.turnAxis,
-    work: plan.work,
-    copies: plan.copies,
-    pieceArea: size.width * size.height,
-    piecesPerSheet: plan.piecesPerSheet,
-  };
+  return plainPlan(sheets, { turnAxis: plan.turnAxis, work: plan.work });
 }
 
 /** How much smaller a sheet is on its paper, and the paper as it lies. */
@@ -138,21 +126,6 @@ const turnedCrease = (crease: Crease): Crease => ({
   ...crease,
   way: crease.way === 'valley' ? 'mountain' : 'valley',
 });
-
-const line = (
-  x0: number,
-  y0: number,
-  x1: number,
-  y1: number,
-  width: number,
-  dash: readonly number[] = [],
-): Item => markLine({ x0, y0, x1, y1 }, width, { ink: BLACK, dash });
-const frame = ({ x0, y0, x1, y1 }: Box, width: number): Item[] => [
-  line(x0, y0, x1, y0, width),
-  line(x1, y0, x1, y1, width),
-  line(x1, y1, x0, y1, width),
-  line(x0, y1, x0, y0, width),
-];
 
 /** Words on white, in the middle of a place, their head turned clockwise. */
 function words(said: string, size: number, x: number, y: number, turn: number): Item[] {

@@ -1,9 +1,10 @@
 import type { Box } from '../measure/box';
-import type { CoverPart, Page } from '../model/page';
+import type { CoverPart, Page, Spine } from '../model/page';
 import type { CoverPlan, PlannedPage } from '../sheets/plan';
 import { flatPieces, type Piece } from '../sheets/flat';
 import { fromOutside, pagesPerLeaflet } from '../sheets/leaflet';
 import { lengthAlong } from '../sheets/leafStrip';
+import { schemeKind, type Scheme } from '../sheets/schemes';
 import type { ToFinish } from './toFinish';
 import { entryAt } from '../entries';
 
@@ -47,6 +48,9 @@ export function intendedOf(job: ToFinish, product: number): Intended[] {
   return [...plan.pages.map(planned), ...coverFaces(job)];
 }
 
+/** Whether sheets of a scheme can be proved: those that are pictures of pages, for a screen, are not made into anything. */
+export const canBeProved = ({ kind }: Pick<Scheme, 'kind'>): boolean => schemeKind(kind).makes !== 'nothing';
+
 const named = (name: string, page: Page | undefined): Intended => ({ name, ...(page ? { page } : {}) });
 const planned = ({ name, page }: PlannedPage): Intended => named(name, page);
 
@@ -87,7 +91,7 @@ function partOf(
   page: Page,
   { parts, size }: CoverPlan,
   n: number,
-  spine: 'left' | 'right' | 'head',
+  spine: Spine,
   isInside = false,
 ): Required<Pick<Intended, 'page' | 'part'>> {
   const lengths = parts.map(({ length }) => length);

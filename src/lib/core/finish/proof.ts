@@ -10,6 +10,12 @@ import { COVER_FACES } from './operations';
 
 /** A page may lie this far from its place and is right all the same: half of what machines keep to. */
 export const MOST_OFF = mm(0.5);
+/** Dots an inch at which pages are compared, if nothing is said. */
+export const PLAIN_PROOF_PPI = 72;
+/** Inner leaves may be made narrower instead of moved, so that they end at the spine: by no more than this. */
+export const MOST_NARROWED = mm(4);
+/** Content is looked for this far from its place. */
+export const FARTHEST = mm(6);
 
 const face = z.enum(['front', 'back']);
 const at = z.union([
@@ -88,6 +94,10 @@ export const proofSchema = z.object({
   joined: z.array(
     z.object({ product: z.number(), copy: z.number(), leaves: z.tuple([z.number(), z.number()]) }),
   ),
+  /** Leaves from which something that folds out was cut off, from 0. */
+  cutOff: z.array(z.object({ product: z.number(), copy: z.number(), leaf: z.number() })),
+  /** How many sides the press was given, and how many the plan prints. */
+  sides: z.object({ given: z.number(), planned: z.number() }),
 });
 export type Proof = z.infer<typeof proofSchema>;
 
@@ -101,6 +111,10 @@ export interface Outcome {
   named: readonly { says: string; pages: readonly string[] }[];
 }
 
-/** Whether a proof holds: every page is as intended, and every leaf opens. */
-export const holds = ({ pages, joined }: Proof): boolean =>
-  !joined.length && pages.every(({ verdict }) => verdict.is === 'same');
+/** Whether a proof holds: something came out, every page is as intended, every leaf opens and keeps what folds out, and no side is left over. */
+export const holds = ({ pages, joined, cutOff, sides }: Proof): boolean =>
+  pages.length > 0 &&
+  !joined.length &&
+  !cutOff.length &&
+  sides.given === sides.planned &&
+  pages.every(({ verdict }) => verdict.is === 'same');

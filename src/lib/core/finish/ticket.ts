@@ -1,12 +1,12 @@
-import type { Box, Size } from '../measure/box';
+import { sizeBox, type Size } from '../measure/box';
 import { applyToBox, compose, translate, type Matrix } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { faceFor, textWidth } from '../numbers/faceMetrics';
 import type { Setting, Weight } from '../model/faces';
 import { BLACK } from '../ink/colour';
-import { markLine, type Item } from '../model/surface';
-import type { Cell, Sheet, SheetPlan, SheetSide } from '../sheets/plan';
-import type { Drawing } from './drawings';
+import type { Item } from '../model/surface';
+import { plainPlan, type Cell, type Sheet, type SheetPlan, type SheetSide } from '../sheets/plan';
+import { frame, line, type Drawing } from './drawings';
 import { entryAt, lastOf } from '../entries';
 
 /** Something a ticket says: a heading, lines that may be long, and small pictures under them. */
@@ -62,14 +62,6 @@ const textItem = (text: string, weight: Weight, size: number, x: number, y: numb
   align: 'left',
   matrix: [1, 0, 0, 1, x, y],
 });
-const line = (
-  x0: number,
-  y0: number,
-  x1: number,
-  y1: number,
-  width: number,
-  dash: readonly number[] = [],
-): Item => markLine({ x0, y0, x1, y1 }, width, { ink: BLACK, dash });
 
 /** A text as lines no wider than `width` points; a word that is wider is broken. */
 export function wrap(text: string, weight: Weight, size: number, width: number): string[] {
@@ -108,26 +100,7 @@ export function layTicket(ticket: Ticket): SheetPlan {
     head.push(line(EDGE, y, PAPER.width - EDGE, y, THICK));
     return { size: PAPER, front: { cells, lines: [], marks: [...head, ...marks] } };
   });
-  return {
-    sheet: PAPER,
-    cell: PAPER,
-    needed: { trims: PAPER, bleeds: PAPER, marks: PAPER },
-    pages: laid.flatMap(({ cells }) => cells),
-    blanksAdded: 0,
-    sheetCount: sheets.length,
-    sheets,
-    faces: new Map(),
-    foldings: [],
-    piecesOn: () => [],
-    laidOn: () => [],
-    foldedFrom: () => [],
-    sheetSize: () => PAPER,
-    turnAxis: 'vertical',
-    work: 'single-side',
-    copies: { across: 1, up: 1 },
-    pieceArea: PAPER.width * PAPER.height,
-    piecesPerSheet: 1,
-  };
+  return plainPlan(sheets);
 }
 
 /** A title in one line; the rest of one that is too long goes without saying. */
@@ -251,12 +224,6 @@ function moved(item: Item, x: number, y: number): Item {
 
 /** A side of a sheet made smaller, with its edges, its trims and its folds. */
 function smaller(side: SheetSide, { size }: Sheet, by: Matrix): { cells: Cell[]; lines: Item[] } {
-  const frame = ({ x0, y0, x1, y1 }: Box, width: number) => [
-    line(x0, y0, x1, y0, width),
-    line(x1, y0, x1, y1, width),
-    line(x1, y1, x0, y1, width),
-    line(x0, y1, x0, y0, width),
-  ];
   const cells = side.cells.map((cell): Cell => ({
     ...cell,
     matrix: compose(cell.matrix, by),
@@ -271,7 +238,7 @@ function smaller(side: SheetSide, { size }: Sheet, by: Matrix): { cells: Cell[];
   return {
     cells,
     lines: [
-      ...frame(applyToBox(by, { x0: 0, y0: 0, x1: size.width, y1: size.height }), THICK / 2),
+      ...frame(applyToBox(by, sizeBox(size)), THICK / 2),
       ...cells.flatMap(({ trim }) => frame(trim, THIN)),
       ...folds,
     ],

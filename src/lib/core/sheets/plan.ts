@@ -248,3 +248,29 @@ export interface HandResult {
   /** Indexes of changes to cells that are not there. */
   gone: readonly number[];
 }
+
+/** Sheets that are drawn as they are and made into nothing: a ticket, a template, a paper dummy. */
+export function plainPlan(sheets: readonly Sheet[], more: Partial<SheetPlan> = {}): SheetPlan {
+  const [size = { width: 0, height: 0 }] = sheets.map((sheet) => sheet.size);
+  return {
+    sheet: size,
+    cell: size,
+    needed: { trims: size, bleeds: size, marks: size },
+    pages: sheets.flatMap(({ front, back }) => [...front.cells, ...(back?.cells ?? [])]),
+    blanksAdded: 0,
+    sheetCount: sheets.length,
+    sheets,
+    faces: new Map(),
+    foldings: [],
+    piecesOn: () => [],
+    laidOn: () => [],
+    foldedFrom: () => [],
+    sheetSize: (index) => sheets[index]?.size ?? size,
+    turnAxis: 'vertical',
+    work: 'single-side',
+    copies: { across: 1, up: 1 },
+    pieceArea: size.width * size.height,
+    piecesPerSheet: 1,
+    ...more,
+  };
+}

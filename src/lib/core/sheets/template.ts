@@ -7,7 +7,7 @@ import { markLine, type Item } from '../model/surface';
 import type { PageList } from '../model/page';
 import { foldLines, leafletSheet } from './leaflet';
 import { foldBehind, type FoldLine } from './forme';
-import type { Sheet, SheetPlan } from './plan';
+import { plainPlan, type Sheet, type SheetPlan } from './plan';
 import type { Leaflet } from './settings/leaflet';
 import { entryAt, firstOf, lastOf, both } from '../entries';
 
@@ -95,26 +95,12 @@ export function templatePlan(sides: readonly TemplateSide[], unit: Unit): SheetP
   }));
   const { size, trim } = firstOf(sides);
   const cell = { width: trim.x1 - trim.x0, height: trim.y1 - trim.y0 };
-  return {
-    sheet: size,
+  return plainPlan(sheets, {
     cell,
     needed: { trims: cell, bleeds: cell, marks: size },
-    pages: [],
-    blanksAdded: 0,
-    sheetCount: sheets.length,
-    sheets,
-    faces: new Map(),
-    foldings: [],
     piecesOn: (index) => [entryAt(sides, index).trim],
-    laidOn: () => [],
-    foldedFrom: () => [],
-    sheetSize: (index) => entryAt(sides, index).size,
-    turnAxis: 'vertical',
-    work: 'single-side',
-    copies: { across: 1, up: 1 },
     pieceArea: cell.width * cell.height,
-    piecesPerSheet: 1,
-  };
+  });
 }
 
 function linesOf(side: TemplateSide, unit: Unit): Item[] {

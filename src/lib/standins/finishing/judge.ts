@@ -1,7 +1,7 @@
 import { firstOf, keysOf, recordOf } from '../../core/entries';
 import type { FinishedPage } from '../../core/finish/line/finished';
 import type { FinishPlan } from '../../core/finish/operations';
-import { MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
+import { FARTHEST, MOST_NARROWED, MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
 import { heightOf, intersect, shift, sizeBox, widthOf, type Box, type Sides } from '../../core/measure/box';
 import { applyToBox, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
 import { mm } from '../../core/measure/unit';
@@ -25,8 +25,6 @@ export interface Met {
   closer(): Met;
 }
 
-/** Content is looked for this far from its place. */
-const FARTHEST = mm(6);
 /** So many dots of a page may stray: edges of the same, drawn twice, are never quite alike. */
 const FEW = 3;
 /** How fine the small pictures are by which pages are told apart. */
@@ -78,7 +76,7 @@ export class Judge {
       return isWhite(met.picture, whole) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
     const places = placesFor(met.page, partOf(wanted), this.made);
     for (const place of places)
-      if (!this.compare(met, wanted, place, difference).dots)
+      if (this.compare(met, wanted, place, difference).dots === 0)
         return this.right(met, wanted, places, place, { x: 0, y: 0 });
     return this.closely(met.closer(), wanted, places);
   }
@@ -139,7 +137,10 @@ export class Judge {
     const { picture, toDots, page } = met;
     const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
     const drawn = wanted.page.draw(compose(place, toDots), picture.width, picture.height);
-    return how(picture, drawn, inner(applyToBox(toDots, shown), picture));
+    const part = inner(applyToBox(toDots, shown), picture);
+    // Where no dot can be compared, nothing is known to be the same.
+    if (part.x1 <= part.x0 || part.y1 <= part.y0) return { dots: Infinity, where: wholeOf(picture) };
+    return how(picture, drawn, part);
   }
 
   /** How far what is met lies from where it is to be, on the page. */
@@ -262,8 +263,7 @@ function placesFor(page: FinishedPage, part: Box, made: FinishPlan['made']): Mat
   });
 }
 
-/** Inner leaves may be made narrower instead of moved, so that they end at the spine: by no more than this. */
-const MOST_NARROWED = mm(4);
+/** Where an inner leaf that was made narrower stands. */
 function narrowed({ size }: FinishedPage, part: Box, spine: keyof Sides | undefined): Matrix[] {
   if (!spine) return [];
   const isAcross = spine === 'left' || spine === 'right';

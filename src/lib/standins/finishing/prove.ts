@@ -1,8 +1,9 @@
-import { type Finished, type FinishedPage } from '../../core/finish/line/finished';
+import type { Finished, FinishedPage } from '../../core/finish/line/finished';
 import { runLine } from '../../core/finish/line/runLine';
 import type { FinishPlan, OperationOf } from '../../core/finish/operations';
 import { standsOf, type Edge, type PageVerdict, type Proof } from '../../core/finish/proof';
 import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
+import { TOLERANCES } from '../../core/measure/tolerances';
 import type { Gray } from '../../raster/pdfium';
 import type { Drawable, Wanted } from './drawable';
 import { edgesOf } from './edges';
@@ -34,7 +35,7 @@ export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: 
   const prints = finish.operations.flatMap((each) => (each.kind === 'print' ? [each] : []));
   const judge = new Judge(finish.made, wanted);
   const bySheet = pagesBySheet(out);
-  const verdicts: PageVerdict[] = absent(out, wanted);
+  const verdicts: PageVerdict[] = absent(out, finish, wanted);
   const edges: Edge[] = [];
   const printed = sheetsOf(prints);
   for (const [done, { sheet, print, first }] of printed.entries()) {
@@ -59,6 +60,11 @@ export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: 
     joined: out.flatMap(({ product, copy, joined }) =>
       joined.map(([a, b]) => ({ product, copy, leaves: [a, b] as [number, number] })),
     ),
+    cutOff: out.flatMap(({ product, copy, cutOff }) => cutOff.map((leaf) => ({ product, copy, leaf }))),
+    sides: {
+      given: sides.length,
+      planned: printed.reduce((sum, { print }) => sum + print.sides, 0),
+    },
   };
 }
 
@@ -104,12 +110,22 @@ function pagesBySheet(out: readonly Finished[]): Map<number, OnSheet[]> {
 }
 
 /** Pages that are intended and that no finished piece has. */
-const absent = (out: readonly Finished[], wanted: ProofTask['wanted']): PageVerdict[] =>
-  out.flatMap(({ product, copy, pages }) =>
+function absent(
+  out: readonly Finished[],
+  { operations }: FinishPlan,
+  wanted: ProofTask['wanted'],
+): PageVerdict[] {
+  const counted = operations.flatMap((each) => (each.kind === 'count' ? each.products : []));
+  // What is counted and did not come out at all has none of its pages.
+  const none = counted
+    .filter(({ product }) => out.every((each) => each.product !== product))
+    .map(({ product }) => ({ product, copy: 1, pages: [] }));
+  return [...out, ...none].flatMap(({ product, copy, pages }) =>
     wanted(product)
       .slice(pages.length)
       .map((_, n) => ({ product, copy, page: pages.length + n, verdict: { is: 'absent' as const } })),
   );
+}
 
 /** A side as the press prints it. */
 const drawSide = ({ size, draw }: Drawable, scale: number): Gray =>
@@ -137,24 +153,25 @@ function metOn(
   const toDots = compose(toSide, [scale, 0, 0, -scale, 0, print.paper.height * scale]);
   const lies = applyToBox(toDots, { x0: 0, y0: 0, x1: page.size.width, y1: page.size.height });
   const part: Dots = {
-    x0: Math.floor(lies.x0 + 1e-6),
-    y0: Math.floor(lies.y0 + 1e-6),
-    x1: Math.ceil(lies.x1 - 1e-6),
-    y1: Math.ceil(lies.y1 - 1e-6),
+    x0: Math.floor(lies.x0 + TOLERANCES.sum),
+    y0: Math.floor(lies.y0 + TOLERANCES.sum),
+    x1: Math.ceil(lies.x1 - TOLERANCES.sum),
+    y1: Math.ceil(lies.y1 - TOLERANCES.sum),
   };
-  // Of a side that was drawn at another scale, only this part is drawn.
-  const own = picture ??
-    (side && drawPart(side, scale, part)) ?? { width: 0, height: 0, light: new Uint8Array() };
+  // Of a side that was not drawn at this scale, only this part is drawn; where there is no side, paper is white.
+  const own = picture ? cropped(picture, part) : side ? drawPart(side, scale, part) : cropped(NOTHING, part);
   return {
     ...which,
     page,
     toSide,
     scale,
-    picture: picture ? cropped(picture, part) : side ? own : cropped(own, part),
+    picture: own,
     toDots: compose(toDots, [1, 0, 0, 1, -part.x0, -part.y0]),
     closer: () => metOn(each, print, side, undefined, Math.max(scale, CLOSE)),
   };
 }
+
+const NOTHING: Gray = { width: 0, height: 0, light: new Uint8Array() };
 
 /** Where a difference is looked at, 150 dots an inch. */
 const CLOSE = 150 / POINTS_AN_INCH;

@@ -128,18 +128,39 @@ export function trimmed(
     .filter(({ base }) => hasArea(base.flat));
 }
 
-/**
- * Leaves that do not open, by their indexes: they are joined elsewhere than at the spine. What is folded just where the knife goes
- * is opened by it: `knives` are where it went, along and across.
- */
-export function joinedLeaves(
-  leaves: readonly Leaf[],
-  spine: Spine,
-  knives: { along: readonly number[]; across: readonly number[] },
-): [number, number][] {
-  const { along, across } = FRAMES[spine];
+/** Where knives went, along and across. */
+export interface Knives {
+  along: readonly number[];
+  across: readonly number[];
+}
+
+/** Whether a knife went along a line. */
+function isAtKnife(line: Box, spine: Spine, knives: Knives): boolean {
   const isCut = (places: readonly number[], [from, to]: readonly [number, number]) =>
     to - from < TOLERANCES.place && places.some((place) => Math.abs(place - from) < TOLERANCES.place);
+  const { along, across } = FRAMES[spine];
+  return isCut(knives.along, along(line)) || isCut(knives.across, across(line));
+}
+
+/** Leaves, by their indexes, from which something that folds out was cut off. */
+export function cutOffLeaves(leaves: readonly Leaf[], spine: Spine, knives: Knives): number[] {
+  return leaves.flatMap(({ base, panels }, n) => {
+    const chain = [base];
+    for (const from of chain)
+      for (const panel of panels) {
+        const at = chain.includes(panel) ? undefined : joint(from, panel);
+        if (at && !isAtKnife(applyToBox(from.matrix, at), spine, knives)) chain.push(panel);
+      }
+    return chain.length <= panels.length ? [n] : [];
+  });
+}
+
+/**
+ * Leaves that do not open, by their indexes: they are joined elsewhere than at the spine. What is folded just where the knife goes
+ * is opened by it.
+ */
+export function joinedLeaves(leaves: readonly Leaf[], spine: Spine, knives: Knives): [number, number][] {
+  const { along } = FRAMES[spine];
   const bySheet = new Map<number, number[]>();
   leaves.forEach(({ base: { sheet } }, n) => bySheet.set(sheet, [...(bySheet.get(sheet) ?? []), n]));
   return [...bySheet.values()].flatMap((own) =>
@@ -150,10 +171,7 @@ export function joinedLeaves(
         if (!at) return [];
         const line = applyToBox(one.matrix, at);
         const [from] = along(outlineOf(one));
-        const isOpen =
-          along(line)[1] < from + TOLERANCES.place ||
-          isCut(knives.along, along(line)) ||
-          isCut(knives.across, across(line));
+        const isOpen = along(line)[1] < from + TOLERANCES.place || isAtKnife(line, spine, knives);
         return isOpen ? [] : [[a, b]];
       }),
     ),

@@ -31,6 +31,8 @@ export interface Finished {
   size: Size;
   /** Pairs of leaves that do not open, from 0. */
   joined: readonly (readonly [number, number])[];
+  /** Leaves, from 0, from which something that folds out was cut off. */
+  cutOff: readonly number[];
 }
 
 const OTHER = { front: 'back', back: 'front' } as const;

@@ -2,7 +2,17 @@ import { shift, sizeBox, type Box, type Size } from '../../measure/box';
 import type { Spine } from '../../model/page';
 import { productOf, type CutPiece, type FinishPlan, type Operation, type OperationOf } from '../operations';
 import { followCuts } from '../strips';
-import { fromSpine, jogged, joinedLeaves, leavesOf, nested, pushedOut, trimmed, type Leaf } from './book';
+import {
+  cutOffLeaves,
+  fromSpine,
+  jogged,
+  joinedLeaves,
+  leavesOf,
+  nested,
+  pushedOut,
+  trimmed,
+  type Leaf,
+} from './book';
 import {
   facesOf,
   openLeaf,
@@ -236,7 +246,7 @@ class Line {
         : this.plan.made.reads === 'sides'
           ? works.flatMap(({ open }) => facesOf(open, open, spine, (face) => ({ leaf: 0, face })))
           : pagesOfLeaves(leaves, spine);
-    return { product, copy, pages, size: sizeOfPaper(firstOf(works).paper), joined: [] };
+    return { product, copy, pages, size: sizeOfPaper(firstOf(works).paper), joined: [], cutOff: [] };
   }
 
   finished(): Finished[] {
@@ -252,9 +262,16 @@ class Line {
     const covered = this.covers[n % Math.max(1, this.covers.length)];
     const pages = [...pagesOfLeaves(leaves, spine), ...(covered ? this.coverPages(covered) : [])];
     const size = this.trim?.size ?? sizeOfPaper({ layers: leaves.map(({ base }) => base), middle: 0 });
-    const { along, across } = this.trim ? knivesOf(this.trim) : { along: NaN, across: NaN };
-    const joined = joinedLeaves(leaves, spine, { along: [along], across: [0, across] });
-    return { product: 1, copy: n + 1, pages, size, joined };
+    const knife = this.trim && knivesOf(this.trim);
+    const knives = knife ? { along: [knife.along], across: [0, knife.across] } : { along: [], across: [] };
+    return {
+      product: 1,
+      copy: n + 1,
+      pages,
+      size,
+      joined: joinedLeaves(leaves, spine, knives),
+      cutOff: cutOffLeaves(leaves, spine, knives),
+    };
   }
 
   /** The parts of a cover, cut with the block: outer ones end at the knife. */

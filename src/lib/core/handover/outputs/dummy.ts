@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { keysOf } from '../../entries';
 import { DUMMY_PAPERS } from '../../finish/dummy';
+import { canBeProved } from '../../finish/intended';
 import { cut } from '../parts';
 import { outputBase } from '../split';
 import { defineOutput } from './outputKind';
@@ -11,7 +12,7 @@ export const dummy = defineOutput(
 )({
   kind: 'dummy',
   extension: () => 'pdf',
-  possible: ({ plan, docket: { scheme } }) => plan !== undefined && 'stock' in scheme,
+  possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'dummy', paper: 'A4' }),
   parts: () => cut([0], undefined, () => 1),
 });

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { lengthWithin } from '../../measure/lengthSchema';
 import { EDGE_REACH, PLAIN_ERROR } from '../../finish/proof';
+import { canBeProved } from '../../finish/intended';
 import { cut } from '../parts';
 import { outputBase } from '../split';
 import { defineOutput } from './outputKind';
@@ -16,7 +17,7 @@ export const proof = defineOutput(
 )({
   kind: 'proof',
   extension: () => 'pdf',
-  possible: ({ plan, docket: { scheme } }) => plan !== undefined && 'stock' in scheme,
+  possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'proof', error: PLAIN_ERROR }),
   parts: () => cut([0], undefined, () => 1),
 });
