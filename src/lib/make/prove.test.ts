@@ -57,7 +57,13 @@ test('whatever is planned and right, its proof holds', async () => {
     facing: draft.facing || draft.scheme.kind !== 'flat',
     spine: draft.panels.length && draft.spine === 'head' ? ('left' as const) : draft.spine,
     scheme: (draft.scheme.kind !== 'none' && 'stock' in draft.scheme
-      ? { ...draft.scheme, stock: { width: mm(700), height: mm(1000) }, copies: undefined }
+      ? {
+          ...draft.scheme,
+          stock: { width: mm(700), height: mm(1000) },
+          copies: undefined,
+          // Blanks before the last page would part it from a narrower leaf with a fold-out, which leaves white beside it.
+          ...('pad' in draft.scheme ? { pad: 'end' } : {}),
+        }
       : draft.scheme) as Scheme,
   }));
   await fc.assert(
