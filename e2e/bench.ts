@@ -10,7 +10,7 @@ export const step = (page: Page, number: number) =>
     .nth(number - 1);
 export const tile = (page: Page, position: number) =>
   page.getByRole('option', { name: new RegExp(`^Page ${position},`) });
-export const go = (page: Page, stage: 'Take in' | 'Pages' | 'Numbers' | 'Sheets' | 'Hand over') =>
+export const go = (page: Page, stage: 'Take in' | 'Pages' | 'Numbers' | 'Sheets' | 'Dummy' | 'Hand over') =>
   page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: stage }).click();
 /** Where an element lies, in CSS pixels of the page; waits until it is drawn, as it is not for a moment while the mat is drawn anew. */
 export async function boxOf(of: Locator): Promise<{ x: number; y: number; width: number; height: number }> {

@@ -43,7 +43,7 @@ export async function sourcesFor(docket: Docket, files: readonly GivenFile[]): P
 export async function handOverDocket(
   docket: Docket,
   files: readonly GivenFile[],
-  { out, io, strict = false }: { out: string; io: Io; strict?: boolean },
+  { out, io, strict = false, despite = '' }: { out: string; io: Io; strict?: boolean; despite?: string },
 ): Promise<{ written: string[]; findings: string[]; stops: number }> {
   const { surveys, read } = await sourcesFor(docket, files);
   const work = workOut(docket, surveys);
@@ -63,7 +63,7 @@ export async function handOverDocket(
       io.err(`note: this job gives no ${name.toLowerCase()}, so none was made.\n`);
       continue;
     }
-    written.push(...(await writeFiles(out, docket, { surveys, read }, output, io)));
+    written.push(...(await writeFiles(out, docket, { surveys, read }, output, { io, despite })));
   }
   return { written, findings, stops };
 }
@@ -74,7 +74,7 @@ async function writeFiles(
   docket: Docket,
   { surveys, read }: Sources,
   output: Output,
-  io: Io,
+  { io, despite }: { io: Io; despite: string },
 ): Promise<string[]> {
   const folder = await mkdtemp(join(out, '.making-'));
   try {
@@ -85,6 +85,7 @@ async function writeFiles(
       folder,
       at: momentOf(process.env.SOURCE_DATE_EPOCH),
       onProgress,
+      ...(despite.trim() ? { despite: despite.trim() } : {}),
     });
     await checkFiles(docket, output, made, { surveys, folder });
     const paths = made.map(({ name }) => join(out, name));

@@ -6,7 +6,7 @@ import { report } from '../report';
 /** Carries a docket out and writes its outputs. */
 export async function make({ files: [docketFile, ...files], despite, ...call }: Call): Promise<void> {
   const docket = await readDocket(docketFile!);
-  const made = await handOverDocket(docket, await given(files), call);
+  const made = await handOverDocket(docket, await given(files), { ...call, despite });
   report([made], call);
   if (made.stops && !despite.trim())
     throw new Failure(

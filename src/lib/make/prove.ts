@@ -15,7 +15,7 @@ import { surveyPdf } from '../pdf/read/survey';
 import { writeWork } from '../pdf/write/writeOutput';
 import type { OpenPdf } from '../raster/pdfium';
 import type { Drawable, Wanted } from '../standins/finishing/drawable';
-import { prove } from '../standins/finishing/prove';
+import { prove, type ProofTask } from '../standins/finishing/prove';
 import type { HandOverJob } from './outputs/outputMaker';
 import { writeFile } from './pdfFiles';
 import { entryAt } from '../core/entries';
@@ -29,7 +29,11 @@ export async function proveSheets(
   work: WorkedOut,
   sheets: Uint8Array,
   job: HandOverJob,
-  { ppi = PLAIN_PROOF_PPI, withEdges = false }: { ppi?: number; withEdges?: boolean } = {},
+  {
+    ppi = PLAIN_PROOF_PPI,
+    withEdges = false,
+    onWrong,
+  }: { ppi?: number; withEdges?: boolean; onWrong?: ProofTask['onWrong'] } = {},
 ): Promise<Proof> {
   const { list, plan, docket } = work;
   const { scheme, title } = docket;
@@ -52,6 +56,7 @@ export async function proveSheets(
     wanted,
     ppi,
     withEdges,
+    onWrong,
     onSheet: job.onProgress,
   });
 }

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import type { Docket } from '../core/docket/docket';
-import { outputSchema, type Output } from '../core/handover/outputs';
+import type { Outcome, Proved } from '../core/finish/proof';
+import { outputKind, outputSchema, type Output } from '../core/handover/outputs';
 import type { Trouble } from '../words/troubles';
 import { archiveName } from '../words/fileName';
 import { sweep } from './blobs';
@@ -24,12 +25,13 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   if (!order.success)
     throw new Problem(400, { code: 'bad-output', data: { reason: order.error.issues[0]?.message ?? '' } });
   const { output, despite } = order.data;
-  const { docket } = await readJob(jobId);
+  const { docket, revision } = await readJob(jobId);
   const { findings } = await judge(docket);
   const stops = findings.filter(({ level }) => level === 'stop').length;
-  if (stops && !despite) throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
+  if (stops && !despite && !outputKind(output.kind).stays)
+    throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state, despite, by) values ($1, $2, $3, $4, 'waiting', $5, $6) returning id",
+    "insert into output (job_id, spec, docket, file_name, state, despite, by, revision) values ($1, $2, $3, $4, 'waiting', $5, $6, $7) returning id",
     [
       jobId,
       JSON.stringify(output),
@@ -37,6 +39,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
       archiveName(docket, output),
       despite || null,
       actor(),
+      revision,
     ],
   );
   return firstOf(rows).id;
@@ -55,6 +58,7 @@ interface Row {
   trouble: Trouble | null;
   despite: string | null;
   by: string | null;
+  revision: number | null;
   created_at: Date;
   finished_at: Date | null;
 }
@@ -63,7 +67,7 @@ interface Row {
 export async function listOutputs(jobId: string): Promise<OutputState[]> {
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<Row>(
-    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.by, o.created_at, o.finished_at,
+    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.by, o.revision, o.created_at, o.finished_at,
        (select json_agg(f.facts::jsonb || jsonb_build_object('name', f.name, 'bytes', b.size) order by f.n)
         from output_file f join blob b on b.id = f.blob_id where f.output_id = o.id) as files
      from output o where o.job_id = $1 order by o.created_at desc limit 50`,
@@ -81,6 +85,7 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
     files: (row.files ?? []).map((file) => ({ ...file, bytes: Number(file.bytes) })),
     ...(row.trouble && row.state === 'failed' ? { trouble: row.trouble } : {}),
     ...(row.by ? { by: row.by } : {}),
+    ...(row.revision === null ? {} : { revision: row.revision }),
     ...(row.despite ? { despite: row.despite } : {}),
     createdAt: row.created_at.toISOString(),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
@@ -138,15 +143,42 @@ export async function outputFiles(
   };
 }
 
-/** What a claimed output is to be. */
+/** What a claimed output is to be, and what proof there is of the job as it stands in it. */
 export async function orderedOutput({
   id,
-}: Claim): Promise<{ docket: Docket; spec: Output; despite: string | null } | undefined> {
-  const { rows } = await db().query<{ docket: unknown; spec: Output; despite: string | null }>(
-    'select docket, spec, despite from output where id = $1',
-    [id],
+}: Claim): Promise<
+  { docket: Docket; spec: Output; despite: string | null; proved: Proved | undefined } | undefined
+> {
+  const { rows } = await db().query<{
+    docket: unknown;
+    spec: Output;
+    despite: string | null;
+    job_id: string;
+  }>('select docket, spec, despite, job_id from output where id = $1', [id]);
+  const [row] = rows;
+  if (!row) return undefined;
+  const { docket, spec, despite, job_id } = row;
+  return { docket: docketFrom(docket), spec, despite, proved: await provedAs(job_id, docket) };
+}
+
+/** The newest proof of a job that was made of it as it stands in a docket. */
+async function provedAs(jobId: string, docket: unknown): Promise<Proved | undefined> {
+  const { rows } = await db().query<{ docket: unknown; revision: number | null; at: Date; outcome: Outcome }>(
+    `select o.docket, o.revision, o.finished_at as at, f.facts -> 'proof' as outcome
+     from output o join output_file f on f.output_id = o.id and f.n = 0
+     where o.job_id = $1 and o.state = 'done' and f.facts -> 'proof' is not null
+     order by o.finished_at desc limit 20`,
+    [jobId],
   );
-  return rows[0] && { ...rows[0], docket: docketFrom(rows[0].docket) };
+  const asIs = worth(docket);
+  const [met] = rows.filter((row) => worth(row.docket) === asIs);
+  if (!met) return undefined;
+  const { holds, pages, wrong, weak } = met.outcome;
+  return {
+    outcome: { holds, pages, wrong, weak },
+    ...(met.revision === null ? {} : { revision: met.revision }),
+    at: met.at.toISOString(),
+  };
 }
 
 /** Keeps an output that was made without being ordered, in the caller's transaction. */

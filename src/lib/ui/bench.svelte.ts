@@ -14,6 +14,7 @@ import type { Selection } from '../core/model/selection';
 import type { Survey, Surveys } from '../core/model/survey';
 import { Handing } from './handing.svelte';
 import { newStepId } from './newStepId';
+import { DummyView } from './dummy/dummyView.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { mergeDockets } from '../core/docket/mergeDockets';
@@ -51,6 +52,8 @@ export class Bench {
   readonly incoming: Incoming;
   /** How the sheets are looked at, and the cell that is worked on. */
   readonly sheets = new SheetsView();
+  /** How the dummy is looked at. */
+  readonly dummy = new DummyView();
   /** What is being set up on Hand over. */
   readonly handing = new Handing(this);
   notice = $state('');

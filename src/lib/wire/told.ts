@@ -114,6 +114,8 @@ export interface OutputState {
   upToDate: boolean;
   /** Who ordered it, where people sign in. */
   by?: string;
+  /** The revision of the job that it was made of; nothing where it was made with others. */
+  revision?: number;
   /** Why it goes out although findings say stop. */
   despite?: string;
 }

@@ -4,22 +4,24 @@ import type { ToFinish } from '../core/finish/toFinish';
 import {
   holds,
   type Edge,
-  type Outcome,
+  type NamedEdge,
+  type NamedWrong,
   type PageVerdict,
+  type Proved,
   type Proof,
   type Verdict,
 } from '../core/finish/proof';
 import { formatLength } from '../core/measure/formatLength';
 import type { Sides } from '../core/measure/box';
 import { mm, type Unit } from '../core/measure/unit';
+import { capital } from './capital';
 import { plural } from './plural';
 
 /** What a proof comes to, in a sentence, and what is wrong, a sentence for each page. */
 export interface SaidProof {
   holds: boolean;
   says: string;
-  /** Each with the ids of the page that should be there, and of the one that is met. */
-  wrong: { says: string; pages: string[] }[];
+  wrong: NamedWrong[];
 }
 
 /** A proof in words. */
@@ -40,12 +42,14 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
       ? `The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
       : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'see below'}.`,
     wrong: [
-      ...wrong.map((each) => {
-        const { product, page, verdict } = each;
+      ...wrong.map((each): NamedWrong => {
+        const { product, page, verdict, sheet, face } = each;
         const met = verdict.is === 'other' ? [verdict.page] : [];
         return {
           says: sayPage(each, namesOf(product), unit, copies > 1),
           pages: [page, ...met].flatMap((n) => intended(product)[n]?.page?.id ?? []),
+          ...(sheet === undefined ? {} : { sheet }),
+          ...(face ? { face } : {}),
         };
       }),
       ...proof.joined.map(({ leaves: [a, b] }) => ({
@@ -80,7 +84,7 @@ function sayPage(
   const name = names[page] ?? `page ${page + 1}`;
   const which = isOneOfMany ? ` of piece ${product}${copy > 1 ? `, copy ${copy}` : ''}` : '';
   const where = sheet === undefined ? '' : ` (sheet ${sheet}, ${face ?? 'front'})`;
-  return `${name[0]!.toUpperCase()}${name.slice(1)}${which}${where}: ${sayVerdict(verdict, names, unit)}.`;
+  return `${capital(name)}${which}${where}: ${sayVerdict(verdict, names, unit)}.`;
 }
 
 /** What was found of a page, without a full stop; `names` are those of all pages intended. */
@@ -133,11 +137,29 @@ export function sayEdge({ edge, white, cut }: Edge, name: string, unit: Unit): s
     white !== undefined && `${sayMeasured(white, unit)} until white paper shows`,
     cut !== undefined && `${sayMeasured(cut, unit)} until something on it is cut`,
   ].filter(Boolean);
-  return `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}, ${edge}: ${stands.join(', ')}`;
+  return `${capital(name)}, ${edge}: ${stands.join(', ')}`;
 }
 
+/** The weakest edges of a proof by the names of their pages. */
+export function namedEdges(edges: readonly Edge[], job: ToFinish, most: number): NamedEdge[] {
+  return edges.slice(0, most).map(({ product, page, edge, white, cut }) => {
+    const met = intendedOf(job, product)[page];
+    return {
+      name: pageName(met?.name ?? `${page + 1}`),
+      pages: met?.page ? [met.page.id] : [],
+      edge,
+      ...(white === undefined ? {} : { white }),
+      ...(cut === undefined ? {} : { cut }),
+    };
+  });
+}
+
+/** By what a job was proved, when, and as which revision. */
+export const sayProved = ({ outcome, revision, at }: Proved): string =>
+  `${capital(sayOutcome(outcome))}. Folded by Folder’s finishing line from the bytes of the sheets${revision === undefined ? '' : `, revision ${revision}`}, ${at.slice(0, 16).replace('T', ' ')} UTC.`;
+
 /** What a proof came to, in short. */
-export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Outcome): string =>
+export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Proved['outcome']): string =>
   [
     isRight
       ? `holds: ${plural(pages, 'page')} as intended`

@@ -57,8 +57,8 @@ function edgesBlock(
   const more = weak.length - named.length;
   return {
     heading: weak.length
-      ? `${plural(weak.length, 'edge')} of ${edges.length} ${weak.length === 1 ? 'stands' : 'stand'} less than the ${formatLength(error, unit)} that knives err by`
-      : `All ${plural(edges.length, 'edge')} stand the ${formatLength(error, unit)} that knives err by`,
+      ? `${plural(weak.length, 'edge')} ${weak.length === 1 ? 'stands' : 'stand'} less than the ${formatLength(error, unit)} that knives err by`
+      : `Every edge stands the ${formatLength(error, unit)} that knives err by`,
     lines: [...named, ...(more > 0 ? [`and ${more} more`] : [])],
     drawings: [
       drawBars(

@@ -3,6 +3,7 @@ import type { WorkedOut } from '../core/checks';
 import { drawCover, drawCuts, drawFold, drawTrim, type Drawing } from '../core/finish/drawings';
 import { finishPlanOf } from '../core/finish/finishPlan';
 import { PLACE_OF, PLACES, type FinishPlan, type Operation } from '../core/finish/operations';
+import type { Proved } from '../core/finish/proof';
 import { layTicket, type TicketBlock, type TicketPage } from '../core/finish/ticket';
 import { formatSize } from '../core/measure/formatLength';
 import { sayDate } from '../core/numbers/finish';
@@ -13,26 +14,36 @@ import type { Scheme } from '../core/sheets/schemes';
 import { sayFinding } from './checks';
 import { coverPartName, PLACE_NAME, sayOperation } from './finishing';
 import { plural } from './plural';
+import { sayProved } from './proof';
 import { saySize } from './sizes';
 import { foldWords } from './folds';
 import { schemeWords } from './schemes';
 
-/** The job ticket of a job as it stands, a page or more for each place of the work; `despite` is why it goes out though findings say stop. */
-export function ticketPlan(work: WorkedOut, at: Date, despite?: string): SheetPlan {
+interface Said {
+  despite?: string | undefined;
+  proved?: Proved | undefined;
+}
+
+/** The job ticket of a job as it stands, a page or more for each place of the work, with what is said of it: why it goes out though findings say stop, and what proof there is of it. */
+export function ticketPlan(work: WorkedOut, at: Date, said: Said = {}): SheetPlan {
   const { docket, list, plan } = work;
   const finish = plan && finishPlanOf({ list, plan, scheme: docket.scheme }, docket.title);
   return layTicket({
     title: docket.title,
     under: (place, page, of) => `Job ticket · ${sayDate(dayOf(at))} · ${place} · page ${page} of ${of}`,
     pages: [
-      { place: 'The job', blocks: jobBlocks(work, finish, despite) },
+      { place: 'The job', blocks: jobBlocks(work, finish, said) },
       ...(finish ? placePages(finish, work) : []),
     ],
   });
 }
 
 /** What the job is, what comes out of it, and what was found. */
-function jobBlocks(work: WorkedOut, finish: FinishPlan | undefined, despite?: string): TicketBlock[] {
+function jobBlocks(
+  work: WorkedOut,
+  finish: FinishPlan | undefined,
+  { despite, proved }: Said,
+): TicketBlock[] {
   const { docket, list, plan, findings } = work;
   const { unit, scheme } = docket;
   const size = commonestSize(list.pages);
@@ -61,6 +72,7 @@ function jobBlocks(work: WorkedOut, finish: FinishPlan | undefined, despite?: st
           })
         : ['none'],
     },
+    ...(proved ? [{ heading: 'Proof', lines: [sayProved(proved)] }] : []),
     ...(despite ? [{ heading: 'Handed over all the same', lines: [despite] }] : []),
   ];
 }

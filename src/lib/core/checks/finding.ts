@@ -8,7 +8,7 @@ import type { PressScheme, Signatures } from '../sheets/schemes';
 
 /** How grave: the work will be wrong, it should be looked at, or it is good to know. */
 export type Level = 'stop' | 'look' | 'note';
-export type Stage = 'take-in' | 'pages' | 'numbers' | 'sheets' | 'hand-over';
+export type Stage = 'take-in' | 'pages' | 'numbers' | 'sheets' | 'dummy' | 'hand-over';
 
 /** What would put a finding right: steps for the docket's end, steps in place of those with their ids, or a change of scheme or book. */
 export interface MendOf<Code extends string> {

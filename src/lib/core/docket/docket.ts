@@ -37,6 +37,8 @@ export const docketSchema = z.object({
     .max(5000)
     .refine((steps) => new Set(steps.map((step) => step.id)).size === steps.length, 'step ids repeat'),
   scheme: schemeSchema,
+  /** Sheets are proved before they go out. */
+  prove: z.boolean().optional(),
   /** What is handed over. */
   outputs: z
     .array(outputSchema)
@@ -58,6 +60,7 @@ export const emptyDocket = (title: string): Docket => ({
   formats: [],
   steps: [],
   scheme: DEFAULT_SCHEME,
+  prove: true,
   outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],
 });
 

@@ -11,7 +11,7 @@ import { foldOperations } from './folds';
 import type { CoverFace, Operation, OperationOf } from './operations';
 import { cutApart, placedOn, roomAround } from './pieces';
 import { wantedOf } from './wanted';
-import { entryAt, firstOf, foundIn } from '../entries';
+import { entryAt, firstOf } from '../entries';
 
 /** A sheet of a book as it comes from the folder, its head up. */
 interface FoldedSheet {
@@ -140,13 +140,16 @@ function closedOf(pattern: Pattern, leaf: Box): { piece: Box; leaf: Box } {
   const [xs, ys] = [edgesOf(pattern.columns), edgesOf(pattern.rows)];
   const within = (edges: readonly number[], at: number) => edges.findIndex((edge) => edge > at) - 1;
   const [column, row] = [within(xs, (leaf.x0 + leaf.x1) / 2), within(ys, (leaf.y0 + leaf.y1) / 2)];
+  const flat = { piece: { x0: 0, y0: 0, x1: sumOf(pattern.columns), y1: sumOf(pattern.rows) }, leaf };
   try {
     const stack = foldSheet(pattern, pattern.folds);
-    const facet = foundIn(stack, (each) => each.column === column && each.row === row);
+    const facet = stack.find((each) => each.column === column && each.row === row);
+    // On a sheet that is too small the leaf lies outside of it.
+    if (!facet) return flat;
     return { piece: bounds(stack.map(({ outline }) => outline)), leaf: applyToBox(facet.matrix, leaf) };
   } catch (error) {
     if (!(error instanceof FoldError)) throw error;
-    return { piece: { x0: 0, y0: 0, x1: sumOf(pattern.columns), y1: sumOf(pattern.rows) }, leaf };
+    return flat;
   }
 }
 

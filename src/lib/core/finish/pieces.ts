@@ -1,4 +1,4 @@
-import { contains, grow, heightOf, widthOf, type Box, type Size } from '../measure/box';
+import { contains, grow, heightOf, sizeBox, widthOf, type Box, type Size } from '../measure/box';
 import { applyToBox, quarters } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { TOLERANCES } from '../measure/tolerances';
@@ -56,6 +56,8 @@ export function cutApart(
     ...(one.laid.over ? { over: true } : {}),
   });
   try {
+    // A piece that reaches over the edge of its sheet cannot be cut free; that is found elsewhere.
+    if (boxes.some((box) => !contains(sizeBox(size), box, TOLERANCES.written))) throw new CutError(boxes);
     const cuts = cutOperations(cutsOf(boxes, size));
     const strips = followCuts(size, cuts).papers;
     const pieces = placed.map((one, n): CutPiece => {

@@ -101,14 +101,41 @@ export const proofSchema = z.object({
 });
 export type Proof = z.infer<typeof proofSchema>;
 
+/** Something that is wrong with what came out. */
+export interface NamedWrong {
+  says: string;
+  /** Ids of the page that should be there, and of the one that is met. */
+  pages: readonly string[];
+  /** Where it was printed. */
+  sheet?: number;
+  face?: 'front' | 'back';
+  /** What was intended, what was met, and the difference, side by side: a PNG as a data URL. */
+  picture?: string;
+}
+
+/** An edge of a finished page by the page's name; see `Edge`. */
+export interface NamedEdge extends Pick<Edge, 'edge' | 'white' | 'cut'> {
+  name: string;
+  pages: readonly string[];
+}
+
 /** What a proof comes to: how many pages were compared, how many are wrong, and how many edges stand less than they should. */
 export interface Outcome {
   holds: boolean;
   pages: number;
   wrong: number;
   weak: number;
-  /** What is wrong, in sentences, with the ids of the pages concerned: the first ones. */
-  named: readonly { says: string; pages: readonly string[] }[];
+  /** What is wrong: the first ones. */
+  named: readonly NamedWrong[];
+  /** The weakest edges, and what knives are taken to err by, where edges were measured. */
+  weakest?: { error: number; edges: readonly NamedEdge[] };
+}
+
+/** A proof as it stands on a ticket: what it came to, of which revision of the job, and when (ISO 8601). */
+export interface Proved {
+  outcome: Pick<Outcome, 'holds' | 'pages' | 'wrong' | 'weak'>;
+  revision?: number;
+  at: string;
 }
 
 /** Whether a proof holds: something came out, every page is as intended, every leaf opens and keeps what folds out, and no side is left over. */

@@ -1,5 +1,6 @@
 import type { WorkedOut } from '../../core/checks';
 import type { OutputKind, OutputOf } from '../../core/handover/outputs';
+import type { Proved } from '../../core/finish/proof';
 import type { Part } from '../../core/handover/parts';
 import type { WriteContext } from '../../pdf/write/sheetsPdf';
 import type { MadeFile } from '../made';
@@ -10,6 +11,8 @@ export interface HandOverJob extends Pick<WriteContext, 'surveys' | 'read' | 'on
   at: Date;
   /** Why it goes out though findings say stop. */
   despite?: string | undefined;
+  /** What proof there is of the job as it stands, for the ticket. */
+  proved?: Proved | undefined;
 }
 
 /** A file as it was written in the folder of its job. */

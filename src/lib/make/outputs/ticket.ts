@@ -5,7 +5,7 @@ import type { OutputMaker } from './outputMaker';
 
 export const ticket: OutputMaker<'ticket'> = {
   write(work, output, parts, job) {
-    const plan = ticketPlan(work, job.at, job.despite);
+    const plan = ticketPlan(work, job.at, job);
     return writeParts(parts, job, (context) => writePlan(work, output, plan, context));
   },
 };

@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Docket } from '../../core/docket/docket';
+import type { Proved } from '../../core/finish/proof';
 import type { Output } from '../../core/handover/outputs';
 import { handOver } from '../../make/handOver';
 import { MADE } from '../../make/made';
@@ -17,6 +18,7 @@ export interface OutputTask {
   folder: string;
   at: string;
   despite?: string | undefined;
+  proved?: Proved | undefined;
 }
 
 /** Warm-up work by the kind of standby process. */
@@ -26,13 +28,14 @@ const WARM_UPS: Record<string, (() => AsyncGenerator<void, void>) | undefined> =
 };
 
 await runFenced<OutputTask>(
-  async ({ docket, output, surveys, files, folder, at, despite }, onProgress) => {
+  async ({ docket, output, surveys, files, folder, at, despite, proved }, onProgress) => {
     const made = await handOver(docket, output, {
       surveys: receiveSurveys(surveys),
       read: (source) => Promise.resolve(readFileSync(files[source]!)),
       folder,
       at: new Date(at),
       despite,
+      proved,
       onProgress,
     });
     writeFileSync(join(folder, MADE), JSON.stringify(made));

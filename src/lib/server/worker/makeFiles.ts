@@ -3,6 +3,7 @@ import { mkdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { sourcesOf, type Docket } from '../../core/docket/docket';
+import type { Proved } from '../../core/finish/proof';
 import type { Output } from '../../core/handover/outputs';
 import type { Surveys } from '../../core/model/survey';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
@@ -39,6 +40,7 @@ interface Ordered {
   docket: Docket;
   output: Output;
   despite?: string | null;
+  proved?: Proved | undefined;
   surveys?: Surveys;
 }
 
@@ -47,7 +49,7 @@ interface Ordered {
  * asked goes to nobody. Throws FenceError.
  */
 export async function makeFiles(
-  { docket, output, despite, surveys }: Ordered,
+  { docket, output, despite, proved, surveys }: Ordered,
   files: Record<string, string>,
   folder: string,
   signal: AbortSignal,
@@ -65,6 +67,7 @@ export async function makeFiles(
     files,
     at: momentOf(process.env.SOURCE_DATE_EPOCH).toISOString(),
     ...(despite ? { despite } : {}),
+    ...(proved ? { proved } : {}),
   };
   await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
   onProgress('checking', 0, 0);

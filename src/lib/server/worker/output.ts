@@ -13,11 +13,15 @@ export const outputWork: Worked = {
     const ordered = await orderedOutput(claim);
     if (!ordered) throw new Lost();
     await inWorkFolder(async (folder) => {
-      const { docket, spec: output, despite } = ordered;
+      const { docket, spec: output, despite, proved } = ordered;
       const files = await fetchSources(docket, folder);
       const into = join(folder, 'made');
-      const made = await makeFiles({ docket, output, despite }, files, into, signal, (doing, done, total) =>
-        Object.assign(now, { doing, done, total }),
+      const made = await makeFiles(
+        { docket, output, despite, proved },
+        files,
+        into,
+        signal,
+        (doing, done, total) => Object.assign(now, { doing, done, total }),
       );
       await transaction(async (client) => {
         if (!(await finishOutput(client, claim, await storeFiles(client, into, made)))) throw new Lost();

@@ -7,7 +7,7 @@ import { applyToBox, compose, invert, translate, type Matrix } from '../../core/
 import { mm } from '../../core/measure/unit';
 import type { Gray } from '../../raster/pdfium';
 import { difference, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
-import type { Wanted } from './drawable';
+import type { Drawable, Wanted } from './drawable';
 
 /** A finished page, with what is printed there and the way from the page to the dots of that picture. */
 export interface Met {
@@ -17,8 +17,9 @@ export interface Met {
   page: FinishedPage;
   picture: Gray;
   toDots: Matrix;
-  /** From the page to the side that it was printed on, in points. */
+  /** From the page to the side that it was printed on, in points; and that side, if there is one. */
   toSide: Matrix;
+  side: Drawable | undefined;
   /** Dots a point. */
   scale: number;
   /** The same seen more closely. */
@@ -62,6 +63,21 @@ export class Judge {
       sheet: page.sheet,
       face: page.face,
       verdict: this.judged(met, this.wantedOf(product)[index]),
+    };
+  }
+
+  /** What is met and what was intended, upright and of one size, this many dots high. */
+  pictured({ product, index, page, side, toSide }: Met, high: number): { met: Gray; meant: Gray } {
+    const scale = high / page.size.height;
+    const wide = Math.max(1, Math.round(page.size.width * scale));
+    const small: Matrix = [scale, 0, 0, -scale, 0, high];
+    const white: Gray = { width: wide, height: high, light: new Uint8Array(wide * high).fill(255) };
+    const wanted = this.wantedOf(product)[index];
+    return {
+      met: side ? side.draw(compose(invert(toSide), small), wide, high) : white,
+      meant: wanted
+        ? wanted.page.draw(compose(firstOf(placesFor(page, partOf(wanted), this.made)), small), wide, high)
+        : white,
     };
   }
 

@@ -18,18 +18,30 @@ export interface ProofTask {
   ppi: number;
   /** Whether to measure how much error the edges stand. */
   withEdges?: boolean | undefined;
+  /** Is given each page that is wrong with a picture of what is met and of what was intended. */
+  onWrong?: ((verdict: PageVerdict, pictures: { met: Gray; meant: Gray }) => void) | undefined;
   /** Tells how many sheets are done; throws to give up. */
   onSheet?: ((done: number, of: number) => void | Promise<void>) | undefined;
 }
 
 const POINTS_AN_INCH = 72;
+/** How many dots high the pictures of wrong pages are. */
+const PICTURED = 220;
 type Print = OperationOf<'print'>;
 
 /**
  * Prints the sides on a press, does what the plan says with the sheets, and holds every page that a reader meets against the page
  * that was intended. It reads nothing of where pages were put on sheets.
  */
-export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: ProofTask): Promise<Proof> {
+export async function prove({
+  sides,
+  finish,
+  wanted,
+  ppi,
+  withEdges,
+  onWrong,
+  onSheet,
+}: ProofTask): Promise<Proof> {
   const scale = ppi / POINTS_AN_INCH;
   const out = runLine(finish);
   const prints = finish.operations.flatMap((each) => (each.kind === 'print' ? [each] : []));
@@ -46,7 +58,9 @@ export async function prove({ sides, finish, wanted, ppi, withEdges, onSheet }: 
       const picture = side && drawSide(side, scale);
       for (const each of met) {
         const seen = metOn(each, print, side, picture, scale);
-        verdicts.push(judge.verdictOf(seen));
+        const verdict = judge.verdictOf(seen);
+        verdicts.push(verdict);
+        if (verdict.verdict.is !== 'same') onWrong?.(verdict, judge.pictured(seen, PICTURED));
         if (withEdges) edges.push(...edgesOf(seen, side, finish.made));
       }
     }
@@ -164,6 +178,7 @@ function metOn(
     ...which,
     page,
     toSide,
+    side,
     scale,
     picture: own,
     toDots: compose(toDots, [1, 0, 0, 1, -part.x0, -part.y0]),

@@ -4,7 +4,7 @@
   let { onclose }: { onclose: () => void } = $props();
   const KEYS: [string, string][] = [
     ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
-    ['Alt 1 … 5', 'go to a stage'],
+    ['Alt 1 … 6', 'go to a stage'],
     ['/', 'type which pages are selected'],
     ['Ctrl A', 'select all pages'],
     ['← → Home End', 'select the page before, after, first, last'],
@@ -13,6 +13,9 @@
     ...stepKeys(),
     ['L on Numbers, Sheets', 'hold the leaf, the sheets to the light'],
     ['O   C on Sheets', 'turn the sheets over; look at one corner after another'],
+    ['← → Space on Dummy', 'what is done before, next; make it step by step'],
+    ['Shift with arrows', 'turn the dummy by hand'],
+    ['O   U   0 on Dummy', 'from below; fold out; bring it back'],
     ['Alt ← →', 'move the selected pages by one; with Home, End to an end'],
     ['Drag pages', 'move them; with Shift, hang them on a leaf'],
     ['Enter in a slip', 'put on the docket'],

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { outputKey, outputSchema, type Output } from '../../core/handover/outputs';
+  import { outputKey, outputKind, outputSchema, type Output } from '../../core/handover/outputs';
   import { possibleKinds } from '../../core/handover/outputs';
   import { cutsCsv } from '../../core/finish/cuts';
+  import { canBeProved } from '../../core/finish/intended';
   import { templateOf, templateSvg } from '../../core/sheets/template';
   import { sheetsXjdf } from '../../core/sheets/xjdf';
   import { outputWords } from '../../words/outputs';
@@ -10,6 +11,7 @@
   import { asSaved } from '../asSaved';
   import { sayFailure } from '../sayFailure';
   import type { Bench } from '../bench.svelte';
+  import ProofLine from '../parts/ProofLine.svelte';
   import OutputCard from './OutputCard.svelte';
 
   let { bench }: { bench: Bench } = $props();
@@ -17,6 +19,8 @@
   const work = $derived(bench.base);
   const { handing } = $derived(bench);
   const stops = $derived(work.findings.filter(({ level }) => level === 'stop'));
+  /** Sheets were kept back by their proof. */
+  const notProved = $derived(bench.outputs.some(({ state, trouble }) => state === 'failed' && trouble?.code === 'proof-fails'));
   const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
   const possible = $derived(possibleKinds(work));
   const outputs = $derived(possible.flatMap((kind) => bench.docket.outputs.filter((output) => output.kind === kind)));
@@ -43,7 +47,7 @@
 
   async function make(these: readonly Output[]): Promise<void> {
     wrong = '';
-    if (stops.length && !handing.despite.trim()) {
+    if (stops.length && !handing.despite.trim() && these.some(({ kind }) => !outputKind(kind).stays)) {
       wrong = sayTrouble({ code: 'stop-findings', data: { count: stops.length } });
       document.getElementById('despite')?.focus();
       return;
@@ -67,19 +71,23 @@
         <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
       </article>
     {:else}
-      {#if stops.length}
+      {#if canBeProved(bench.docket.scheme)}<div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">See it folded</a></div>{/if}
+      {#if stops.length || notProved}
         <div class="warn">
           <p>
-            {stops.length === 1 ? '1 finding says stop' : `${stops.length} findings say stop`}: look at
-            <a href="/jobs/{bench.id}/pages">Pages</a>
-            and <a href="/jobs/{bench.id}/sheets">Sheets</a> first. To hand over all the same, say why; the job ticket prints it.
+            {#if stops.length}
+              {stops.length === 1 ? '1 finding says stop' : `${stops.length} findings say stop`}: look at
+              <a href="/jobs/{bench.id}/pages">Pages</a>
+              and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.
+            {:else}The sheets did not go out: what came of folding them is not what was intended. See <a href="/jobs/{bench.id}/dummy">Dummy</a>.{/if}
+            To hand over all the same, say why; the job ticket prints it.
           </p>
           <label class="label" for="despite">Goes out all the same, because</label>
           <input id="despite" class="field" maxlength="300" bind:value={handing.despite} placeholder="the customer has seen it" />
           {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
         </div>
       {/if}
-      {#if wrong && !stops.length}<p class="warn" role="alert">{wrong}</p>{/if}
+      {#if wrong && !stops.length && !notProved}<p class="warn" role="alert">{wrong}</p>{/if}
       {#if outputs.length > 1}
         <div class="all">
           <button class="btn" disabled={!outOfDate.length} onclick={() => void make(outOfDate)}>
@@ -148,6 +156,14 @@
   .all {
     display: flex;
     justify-content: flex-end;
+  }
+  .proof {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    padding: 8px 14px;
+    background: var(--card);
+    font-size: 13px;
   }
   .warn {
     padding: 10px 14px;

@@ -3,6 +3,7 @@
   import { schemeWords } from '../../words/schemes';
   import type { Bench } from '../bench.svelte';
   import Overview from '../slip/Overview.svelte';
+  import ProofLine from '../parts/ProofLine.svelte';
   import SchemeForm from '../slip/SchemeForm.svelte';
   import StepForm from '../slip/StepForm.svelte';
 
@@ -37,12 +38,20 @@
       {/if}
     </div>
     {#if scheme.kind !== 'none'}
+      <div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">Fold it</a></div>
       {#key scheme.kind}<SchemeForm {bench} {scheme} />{/key}
     {/if}
   </Overview>
 {/if}
 
 <style>
+  .proof {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 10px;
+    font-size: 13px;
+  }
   p {
     margin: 5px 0 0;
     font-size: 12.5px;

@@ -49,6 +49,16 @@ export const outputs = {
     `Which pages go out cannot be read: ${data.reason} Say it anew where the output is set up.`,
   'name-unread': (data: { reason: string | number }) =>
     `The name of the files cannot be read: ${data.reason} Change it where the output is set up.`,
+  'proof-fails': ({
+    wrong,
+    pages,
+    first,
+  }: {
+    wrong: string | number;
+    pages: string | number;
+    first: string | number;
+  }) =>
+    `The sheets were folded before they went out, and ${wrong === 0 ? 'what came out is not what was intended' : `${wrong} of ${pages} pages came out wrong`}: ${first} So nothing was handed over. Look at it on Dummy and mend it on Sheets; or say on Hand over why the sheets go out all the same.`,
   'stop-findings': (data: { count: string | number }) =>
     `${data.count === 1 ? 'A finding says' : `${data.count} findings say`} stop, and nothing was made. Mend what is wrong, or write why it goes out all the same.`,
   disagrees: sayDisagreement,

@@ -59,11 +59,16 @@ export const nested = (outer: Paper, inner: Paper): Paper => ({
   middle: outer.middle + inner.middle,
 });
 
+/** A part of a leaf that folds out, and how many layers above the leaf it lies; below it, less than none. */
+export interface PanelLayer extends Layer {
+  above: number;
+}
+
 /** A leaf at the spine, with all that hangs on it. */
 export interface Leaf {
   base: Layer;
   /** What folds out, from the spine outwards. */
-  panels: readonly Layer[];
+  panels: readonly PanelLayer[];
 }
 
 /** Two parts of one sheet are joined where they meet along a line of it that is this long at least. */
@@ -95,13 +100,17 @@ export function leavesOf({ layers }: Pick<Paper, 'layers'>, spine: Spine): Leaf[
           rest.delete(other);
           chain.push(other);
         }
-    return { base, panels: chain.slice(1) };
+    const panels = chain
+      .slice(1)
+      .map((panel) => ({ ...panel, above: layers.indexOf(base) - layers.indexOf(panel) }));
+    return { base, panels };
   });
 }
 
-const each = ({ base, panels }: Leaf, change: (layer: Layer) => Layer): Leaf => ({
+/** A leaf with all its parts changed alike. */
+export const changed = ({ base, panels }: Leaf, change: (layer: Layer) => Layer): Leaf => ({
   base: change(base),
-  panels: panels.map(change),
+  panels: panels.map((panel) => ({ ...panel, ...change(panel) })),
 });
 
 /** Leaves nested in each other, the inner ones pushed away from the spine by the thickness of those around them. */
@@ -109,7 +118,7 @@ export function pushedOut(leaves: readonly Leaf[], spine: Spine, caliper: number
   return leaves.map((leaf, n) => {
     const by = Math.min(n, leaves.length - 1 - n) * caliper;
     const push = { left: translate(by, 0), right: translate(-by, 0), head: translate(0, -by) }[spine];
-    return each(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, push) }));
+    return changed(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, push) }));
   });
 }
 
@@ -123,7 +132,7 @@ export function trimmed(
   const keep = FRAMES[spine].box(along, across);
   const cut = (layer: Layer): Layer => ({ ...layer, flat: flatOf(layer, intersect(outlineOf(layer), keep)) });
   return leaves
-    .map((leaf) => each(leaf, cut))
+    .map((leaf) => changed(leaf, cut))
     .map(({ base, panels }) => ({ base, panels: panels.filter(({ flat }) => hasArea(flat)) }))
     .filter(({ base }) => hasArea(base.flat));
 }
@@ -181,5 +190,5 @@ export function joinedLeaves(leaves: readonly Leaf[], spine: Spine, knives: Kniv
 /** Another place of the spine: what was so far from it begins there. */
 export const fromSpine = (leaves: readonly Leaf[], spine: Spine, by: number): Leaf[] => {
   const move = { left: translate(-by, 0), right: translate(by, 0), head: translate(0, by) }[spine];
-  return leaves.map((leaf) => each(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, move) })));
+  return leaves.map((leaf) => changed(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, move) })));
 };

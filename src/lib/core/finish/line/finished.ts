@@ -69,7 +69,7 @@ export function openLeaf(open: Layer, parts: readonly Layer[], spine: Spine): Le
   const [base = open, ...panels] = parts
     .map(({ flat }): Layer => ({ ...open, flat }))
     .sort((a, b) => from(a) - from(b));
-  return { base, panels };
+  return { base, panels: panels.map((panel) => ({ ...panel, above: 0 })) };
 }
 
 /** The panels of a piece as it lies open: those of its upper face from the left, rows from the head; then, turned over, those of the other. */

@@ -50,7 +50,10 @@ export type OutputDraft = Output extends infer Each
 
 const BY_KIND = byKind(OUTPUTS);
 /** What the records of all kinds have in common, whatever kind an output is of. */
-type AnyKind = Pick<Record<OutputSchema>, 'counts' | 'single' | 'sent' | 'tellsFindings' | 'possible'> & {
+type AnyKind = Pick<
+  Record<OutputSchema>,
+  'counts' | 'single' | 'sent' | 'stays' | 'tellsFindings' | 'possible'
+> & {
   schema: OutputSchema;
   extension(output: Output): string;
   fresh(work: Cuttable): OutputDraft;

@@ -25,6 +25,8 @@ export interface OutputKind<Schema extends OutputSchema> {
   single?: true;
   /** It goes to a stand-in for a machine, which shows what it received. */
   sent?: true;
+  /** It is for who prepares the job and goes out to nobody: findings that say stop do not hold it. */
+  stays?: true;
   /** It prints findings, so that all that was measured of the pages is needed. */
   tellsFindings?: true;
   /** What its files must be once they are read again; missing where they are no PDF of pages. */

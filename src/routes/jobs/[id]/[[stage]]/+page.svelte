@@ -12,10 +12,13 @@
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/camera.svelte';
+  import { proofStanding } from '$lib/ui/proofs';
   import { Pictures } from '$lib/ui/pictures.svelte';
   import { isPossible } from '$lib/ui/slip/acts';
   import { SHORTCUTS } from '$lib/ui/slip/shortcuts';
   import CompareStage from '$lib/ui/stages/CompareStage.svelte';
+  import DummySlip from '$lib/ui/stages/DummySlip.svelte';
+  import DummyStage from '$lib/ui/stages/DummyStage.svelte';
   import HandOver from '$lib/ui/stages/HandOver.svelte';
   import HandOverSlip from '$lib/ui/stages/HandOverSlip.svelte';
   import NumbersSlip from '$lib/ui/stages/NumbersSlip.svelte';
@@ -38,6 +41,7 @@
     ['pages', 'Pages'],
     ['numbers', 'Numbers'],
     ['sheets', 'Sheets'],
+    ['dummy', 'Dummy'],
     ['hand-over', 'Hand over'],
   ];
   const stage = $derived(STAGES.find(([key]) => key === page.params.stage)?.[0] ?? (bench.docket.steps.length ? 'pages' : 'take-in'));
@@ -53,7 +57,13 @@
   };
   const counts = (of: Stage) => {
     const all = bench.base.findings.filter((finding) => finding.stage === of && finding.level !== 'note');
-    return { count: all.length, stop: all.some(({ level }) => level === 'stop') };
+    const { last } = proofStanding(bench.outputs);
+    // What a proof of the job as it is found counts as findings do.
+    const proof = of === 'dummy' && last?.output.upToDate ? last.outcome : undefined;
+    return {
+      count: all.length + (proof ? proof.wrong + proof.weak : 0),
+      stop: all.some(({ level }) => level === 'stop') || (!!proof && !proof.holds),
+    };
   };
 
   $effect(() => bench.judgeSoon());
@@ -199,12 +209,14 @@
           bind:this={view}
         />{/if}
     {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
+    {:else if stage === 'dummy'}<DummyStage {bench} bind:zoom bind:this={view} />
     {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     <aside class="slip" aria-label="Slip">
       {#if bench.draft.recipe}<RecipeSlip {bench} />
       {:else if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
       {:else if stage === 'pages'}<PagesSlip {bench} />
       {:else if stage === 'numbers'}<NumbersSlip {bench} />
+      {:else if stage === 'dummy'}<DummySlip {bench} />
       {:else}<SheetsSlip {bench} />{/if}
     </aside>
   {/if}

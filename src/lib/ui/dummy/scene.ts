@@ -1,0 +1,194 @@
+import * as three from 'three';
+import { heightOf } from '../../core/measure/box';
+import type { Unit } from '../../core/measure/unit';
+import { applyPose, poseBetween } from '../../core/finish/states/pose';
+import { facesInSight, type Placed } from '../../core/finish/states/placed';
+import { Bodies } from './bodies';
+import type { Drawing, Met, SeenFace } from './drawing';
+import type { Going } from './dummyView.svelte';
+import { Eye } from './eye';
+import { FaceMesh } from './faceMesh';
+import type { Face } from './facePainter';
+import type { PaintedFace } from './faces.svelte';
+import { MatScene } from './matScene';
+import { matrixOf, moversOf, type Mover } from './movers';
+
+const MAT = 0x1f3a36;
+const PAPER: three.MeshLambertMaterialParameters = {
+  color: 0xf4f0e6,
+  // Faces lie on it.
+  polygonOffset: true,
+  polygonOffsetFactor: 1,
+  polygonOffsetUnits: 2,
+};
+const WASTE: three.MeshLambertMaterialParameters = { color: 0xb5452c, transparent: true, opacity: 0.32 };
+const OTHER = { front: 'back', back: 'front' } as const;
+
+/** The piece in three dimensions. Knows nothing of jobs: parts of paper, their places, and canvases with what is printed on them. */
+export class DummyScene implements Drawing {
+  private readonly renderer: three.WebGLRenderer;
+  private readonly scene = new three.Scene();
+  private readonly eye: Eye;
+  private readonly mat: MatScene;
+  private papers: Bodies | undefined;
+  private wastes: Bodies | undefined;
+  private movers: Mover[] = [];
+  private meshes: FaceMesh[] = [];
+  private under = false;
+  private frame = 0;
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly paint: (face: Face, k: number) => PaintedFace,
+    private readonly onrender: () => void,
+  ) {
+    this.renderer = new three.WebGLRenderer({ canvas, antialias: true, alpha: false });
+    this.renderer.setClearColor(MAT);
+    this.renderer.shadowMap.enabled = true;
+    this.renderer.shadowMap.type = three.PCFShadowMap;
+    // Shadows change only when paper moves.
+    this.renderer.shadowMap.autoUpdate = false;
+    this.mat = new MatScene(this.scene);
+    this.eye = new Eye(canvas, () => this.invalidate());
+  }
+
+  show(going: Going, t: number): void {
+    this.clear();
+    this.under = going.under;
+    this.eye.look(going);
+    this.movers = moversOf(going.from, going.to);
+    const drawn = this.movers.filter(({ to }) => !to.waste);
+    this.papers = new Bodies(drawn, PAPER);
+    this.papers.mesh.castShadow = true;
+    this.wastes = new Bodies(
+      this.movers.filter(({ to }) => to.waste),
+      WASTE,
+    );
+    this.meshes = facesOf(drawn).map(
+      ({ mover, face }) => new FaceMesh(mover, face, this.paint(face, this.fineness(mover.to))),
+    );
+    this.scene.add(this.papers.mesh, this.wastes.mesh, ...this.meshes.map(({ mesh }) => mesh));
+    this.advance(t);
+  }
+
+  advance(t: number): void {
+    for (const mover of this.movers)
+      if (!mover.still) mover.pose = poseBetween(mover.from, mover.to, t, this.under);
+    this.papers?.place();
+    this.wastes?.place();
+    if (this.wastes) this.wastes.mesh.visible = t > 0.5;
+    for (const mesh of this.meshes) mesh.place();
+    this.eye.follow(t);
+    this.mat.follow(this.eye);
+    this.renderer.shadowMap.needsUpdate = true;
+    this.invalidate();
+  }
+
+  get faces(): readonly Face[] {
+    return this.meshes.map(({ face }) => face);
+  }
+
+  repainted(): void {
+    for (const mesh of this.meshes) mesh.repaint(this.paint(mesh.face, this.fineness(mesh.mover.to)));
+    this.invalidate();
+  }
+
+  resize(width: number, height: number): void {
+    this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio || 1));
+    this.renderer.setSize(width, height, false);
+    this.eye.resize(width, height);
+    this.invalidate();
+  }
+
+  bringBack(over: boolean): void {
+    this.eye.bringBack(over);
+  }
+  zoomBy(factor: number): void {
+    this.eye.zoomBy(factor);
+  }
+  turnBy(side: number, up: number): void {
+    this.eye.turnBy(side, up);
+  }
+  toScreen(x: number, y: number, z: number): { x: number; y: number } {
+    return this.eye.toScreen(x, y, z);
+  }
+  get k(): number {
+    return this.eye.k;
+  }
+
+  grids(unit: Unit): void {
+    this.mat.grids(unit, this.eye);
+    this.invalidate();
+  }
+
+  seen(): SeenFace[] {
+    return this.meshes.map(({ face, mover: { pose, to }, side }) => {
+      const { x0, x1, y0, y1 } = face.flat;
+      const on = (x: number, y: number) => applyPose(pose, [x, y, (side * to.thick) / 2]);
+      const places = [on(x0, y0), on(x1, y0), on(x1, y1), on(x0, y1)];
+      const middle = new three.Vector3(...on((x0 + x1) / 2, (y0 + y1) / 2));
+      const [[, , nx], [, , ny], [, , nz]] = pose;
+      const away = this.eye.camera.position.clone().sub(middle);
+      return {
+        ...face,
+        turnedHere: side * away.dot(new three.Vector3(nx, ny, nz)) > 0,
+        corners: places.map((place) => this.toScreen(...place)),
+      };
+    });
+  }
+
+  meet(clientX: number, clientY: number): Met | undefined {
+    const met = this.papers?.meet(this.eye.through(clientX, clientY));
+    if (!met) return undefined;
+    const { x, y, z } = met.at.applyMatrix4(matrixOf(met.mover.pose).invert());
+    return { sheet: met.mover.to.sheet, face: z >= 0 ? 'front' : 'back', x, y };
+  }
+
+  close(): void {
+    cancelAnimationFrame(this.frame);
+    this.clear();
+    this.mat.clear();
+    this.eye.close();
+    this.renderer.dispose();
+  }
+
+  private clear(): void {
+    for (const each of [this.papers, this.wastes, ...this.meshes])
+      if (each) {
+        this.scene.remove(each.mesh);
+        each.close();
+      }
+    this.meshes = [];
+  }
+
+  /** Pixels a point that are enough for a part. */
+  private fineness({ flat }: Placed): number {
+    const pixels = 1.15 * this.canvas.clientHeight * Math.min(2, globalThis.devicePixelRatio || 1);
+    return pixels / Math.max(this.eye.extent, heightOf(flat));
+  }
+
+  private invalidate(): void {
+    this.frame ||= requestAnimationFrame(() => {
+      this.frame = 0;
+      this.renderer.render(this.scene, this.eye.camera);
+      this.onrender();
+    });
+  }
+}
+
+/** Faces that can be seen before parts move, or after. */
+function facesOf(movers: readonly Mover[]): { mover: Mover; face: Face }[] {
+  const sights = (['to', 'from'] as const).map((end) => ({
+    end,
+    seen: facesInSight(movers.map((mover) => mover[end])),
+  }));
+  return movers.flatMap((mover, n) => {
+    const faces = new Set<'front' | 'back'>();
+    for (const { end, seen } of sights) {
+      const { up } = mover[end];
+      if (seen.get(n)?.above) faces.add(up);
+      if (seen.get(n)?.below) faces.add(OTHER[up]);
+    }
+    return [...faces].map((face) => ({ mover, face: { sheet: mover.to.sheet, face, flat: mover.to.flat } }));
+  });
+}

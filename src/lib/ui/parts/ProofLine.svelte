@@ -1,0 +1,54 @@
+<script lang="ts">
+  import { sayAgo } from '../../words/ago';
+  import { sayOutcome } from '../../words/proof';
+  import type { Bench } from '../bench.svelte';
+  import { proofStanding } from '../proofs';
+
+  let { bench }: { bench: Bench } = $props();
+  const { last } = $derived(proofStanding(bench.outputs));
+  const stands = $derived(!last ? 'none' : !last.output.upToDate ? 'stale' : last.outcome.holds ? 'holds' : 'fails');
+</script>
+
+<p class={stands}>
+  {#if last && stands === 'stale'}
+    <b>Proof out of date:</b> the job has changed since.
+  {:else if last}
+    <b>Proof {sayOutcome(last.outcome)}</b>
+    <small
+      >by the finishing line, {sayAgo(last.output.finishedAt ?? last.output.createdAt)}{last.output.revision === undefined
+        ? ''
+        : `, revision ${last.output.revision}`}{last.output.by ? `, ordered by ${last.output.by}` : ''}</small
+    >
+  {:else}
+    <b>Not proved yet.</b>
+  {/if}
+</p>
+
+<style>
+  p {
+    margin: 0;
+    padding-left: 9px;
+    border-left: 4px solid var(--safe);
+    font-size: 13px;
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    color: var(--ink-2);
+  }
+  .holds {
+    border-color: var(--fine);
+  }
+  .holds b {
+    color: var(--fine);
+  }
+  .fails {
+    border-color: var(--cut);
+  }
+  .fails b {
+    color: var(--cut);
+  }
+  .stale {
+    border-color: var(--look);
+  }
+</style>
