@@ -3,6 +3,12 @@ import type { Face } from './facePainter';
 import type { PaintedFace } from './faces.svelte';
 import { matrixOf, type Mover } from './movers';
 
+/** Whether a face can be seen before its part moves, and after. */
+export interface Shown {
+  from: boolean;
+  to: boolean;
+}
+
 /** A face of a part, with what is printed on it. */
 export class FaceMesh {
   readonly mesh: three.Mesh<three.BufferGeometry, three.MeshLambertMaterial>;
@@ -14,6 +20,7 @@ export class FaceMesh {
   constructor(
     readonly mover: Mover,
     readonly face: Face,
+    readonly shown: Shown,
     painted: PaintedFace,
   ) {
     const { flat } = face;

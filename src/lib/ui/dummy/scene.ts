@@ -7,7 +7,7 @@ import { Bodies } from './bodies';
 import type { Drawing, Met, SeenFace } from './drawing';
 import type { Going } from './dummyView.svelte';
 import { Eye } from './eye';
-import { FaceMesh } from './faceMesh';
+import { FaceMesh, type Shown } from './faceMesh';
 import type { Face } from './facePainter';
 import type { PaintedFace } from './faces.svelte';
 import { MatScene } from './matScene';
@@ -22,6 +22,7 @@ const PAPER: three.MeshLambertMaterialParameters = {
   polygonOffsetUnits: 2,
 };
 const WASTE: three.MeshLambertMaterialParameters = { color: 0xb5452c, transparent: true, opacity: 0.32 };
+const ENDS = ['to', 'from'] as const;
 const OTHER = { front: 'back', back: 'front' } as const;
 
 /** The piece in three dimensions. Knows nothing of jobs: parts of paper, their places, and canvases with what is printed on them. */
@@ -35,6 +36,7 @@ export class DummyScene implements Drawing {
   private movers: Mover[] = [];
   private meshes: FaceMesh[] = [];
   private under = false;
+  private t = 1;
   private frame = 0;
 
   constructor(
@@ -65,13 +67,14 @@ export class DummyScene implements Drawing {
       WASTE,
     );
     this.meshes = facesOf(drawn).map(
-      ({ mover, face }) => new FaceMesh(mover, face, this.paint(face, this.fineness(mover.to))),
+      ({ mover, face, shown }) => new FaceMesh(mover, face, shown, this.paint(face, this.fineness(mover.to))),
     );
     this.scene.add(this.papers.mesh, this.wastes.mesh, ...this.meshes.map(({ mesh }) => mesh));
     this.advance(t);
   }
 
   advance(t: number): void {
+    this.t = t;
     for (const mover of this.movers)
       if (!mover.still) mover.pose = poseBetween(mover.from, mover.to, t, this.under);
     this.papers?.place();
@@ -122,7 +125,8 @@ export class DummyScene implements Drawing {
   }
 
   seen(): SeenFace[] {
-    return this.meshes.map(({ face, mover: { pose, to }, side }) => {
+    return this.meshes.map(({ face, mover: { pose, to }, side, shown }) => {
+      const isInSight = this.t < 0.5 ? shown.from : shown.to;
       const { x0, x1, y0, y1 } = face.flat;
       const on = (x: number, y: number) => applyPose(pose, [x, y, (side * to.thick) / 2]);
       const places = [on(x0, y0), on(x1, y0), on(x1, y1), on(x0, y1)];
@@ -131,7 +135,7 @@ export class DummyScene implements Drawing {
       const away = this.eye.camera.position.clone().sub(middle);
       return {
         ...face,
-        turnedHere: side * away.dot(new three.Vector3(nx, ny, nz)) > 0,
+        turnedHere: isInSight && side * away.dot(new three.Vector3(nx, ny, nz)) > 0,
         corners: places.map((place) => this.toScreen(...place)),
       };
     });
@@ -177,18 +181,18 @@ export class DummyScene implements Drawing {
 }
 
 /** Faces that can be seen before parts move, or after. */
-function facesOf(movers: readonly Mover[]): { mover: Mover; face: Face }[] {
-  const sights = (['to', 'from'] as const).map((end) => ({
-    end,
-    seen: facesInSight(movers.map((mover) => mover[end])),
-  }));
+function facesOf(movers: readonly Mover[]): { mover: Mover; face: Face; shown: Shown }[] {
+  const sights = ENDS.map((end) => ({ end, seen: facesInSight(movers.map((mover) => mover[end])) }));
   return movers.flatMap((mover, n) => {
-    const faces = new Set<'front' | 'back'>();
+    const faces = new Map<'front' | 'back', Shown>();
+    const show = (face: 'front' | 'back', end: keyof Shown) =>
+      faces.set(face, { from: false, to: false, ...faces.get(face), [end]: true });
     for (const { end, seen } of sights) {
       const { up } = mover[end];
-      if (seen.get(n)?.above) faces.add(up);
-      if (seen.get(n)?.below) faces.add(OTHER[up]);
+      if (seen.get(n)?.above) show(up, end);
+      if (seen.get(n)?.below) show(OTHER[up], end);
     }
-    return [...faces].map((face) => ({ mover, face: { sheet: mover.to.sheet, face, flat: mover.to.flat } }));
+    const { sheet, flat } = mover.to;
+    return [...faces].map(([face, shown]) => ({ mover, face: { sheet, face, flat }, shown }));
   });
 }

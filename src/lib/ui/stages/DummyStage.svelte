@@ -43,6 +43,8 @@
   let mat: HTMLDivElement | undefined = $state();
   let drawing = $state.raw<Drawing | undefined>();
   let [width, height] = $state([0, 0]);
+  /** Where the piece came to rest last. */
+  let rests = $state<number | undefined>();
   let seen = $state.raw<readonly SeenFace[]>([]);
   let labels = $state.raw<readonly { x: number; y: number; text: string }[]>([]);
   /** The browser draws nothing in three dimensions. */
@@ -129,6 +131,7 @@
     told = setTimeout(() => {
       if (!drawing) return;
       zoom = drawing.k;
+      rests = view.t === 0 || view.t === 1 ? view.place : undefined;
       seen = drawing.seen();
       labels = (moment?.state?.piles ?? []).map(({ box, height: high, pieces, name, pile }) => ({
         ...drawing!.toScreen((box.x0 + box.x1) / 2, box.y0, high),
@@ -262,13 +265,14 @@
     >
       {#key flat}<canvas bind:this={canvas} data-dimensions={flat ? 2 : 3}></canvas>{/key}
       {#each labels as { x, y, text } (text)}<span class="pile" style:left="{x}px" style:top="{y}px">{text}</span>{/each}
-      <ul class="visually-hidden" aria-label="In sight" data-place={view.place} data-still={view.t === 0 || view.t === 1}>
-        {#each inSight as { sheet: on, face, names, corners, turnedHere } (`${on} ${face} ${corners.map(({ x, y }) => `${x} ${y}`).join()}`)}
+      <ul class="visually-hidden" aria-label="In sight" data-rests={rests}>
+        {#each inSight as { sheet: on, face, flat: part, names, corners, turnedHere }, n (n)}
           <li
             data-sheet={on}
             data-face={face}
             data-here={turnedHere}
             data-pages={names.join(' ')}
+            data-flat="{part.x0} {part.y0} {part.x1} {part.y1}"
             data-corners={corners.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')}
           >
             {sayFace(on, face, names)}
