@@ -1,5 +1,6 @@
 import { PDFDocument, rgb } from '@cantoo/pdf-lib';
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, relative, resolve } from 'node:path';
@@ -11,6 +12,7 @@ import { drafts, jobOf } from '../../../tests/randomJobs';
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Step } from '../core/docket/steps';
 import { finishPlanOf } from '../core/finish/finishPlan';
+import type { Output } from '../core/handover/outputs';
 import { holds, type Proof, type Verdict } from '../core/finish/proof';
 import { mm } from '../core/measure/unit';
 import type { ByHand } from '../core/sheets/pressTerms';
@@ -192,6 +194,78 @@ describe('a booklet', () => {
       [14, 'other'],
       [15, 'different'],
     ]);
+  });
+});
+
+describe('sheets that are proved before they go out', () => {
+  const swapped: ByHand = {
+    do: 'swap',
+    at: { sheet: 1, side: 'front', cell: 1 },
+    with: { sheet: 1, side: 'front', cell: 2 },
+  };
+  const out = async (hand: readonly ByHand[], prove: boolean, more: object = {}) => {
+    const file = await marked(8);
+    const docket = docketOf([{ ...takeInStep('a'), source: file.hash } as Step], {
+      book: bookOf('right'),
+      scheme: {
+        ...PLAIN_SCHEMES.stitched,
+        stock: { width: mm(640), height: mm(450) },
+        byHand: [...hand],
+      } as Scheme,
+      prove,
+    });
+    const read = () => Promise.resolve(file.bytes);
+    const job = { surveys: { [file.hash]: file.survey }, read, folder: folderOf(), at: AT };
+    return handOver(docket, { kind: 'sheets', ...more } as Output, {
+      ...job,
+      ...('despite' in more ? { despite: 'so' } : {}),
+    });
+  };
+
+  test('right ones go, and say so; in several files they are proved whole', async () => {
+    for (const more of [{}, { split: { by: 'faces' } }]) {
+      const made = await out([], true, more);
+      expect(made.map(({ proof }) => [proof?.holds, proof?.pages, proof?.named])).toEqual(
+        made.map(() => [true, 8, []]),
+      );
+    }
+  });
+
+  test('wrong ones are held back with the first page that is wrong; with a reason they go, and still say it, in pictures', async () => {
+    await expect(out([swapped], true)).rejects.toMatchObject({
+      trouble: {
+        code: 'proof-fails',
+        data: { wrong: 2, pages: 8, first: expect.stringContaining('is met in its place') },
+      },
+    });
+    const [made] = await out([swapped], true, { despite: true });
+    const { holds: isRight, wrong: many, named } = made!.proof!;
+    expect([isRight, many, named.map(({ sheet, face }) => [sheet, face])]).toEqual([
+      false,
+      2,
+      [
+        [1, 'front'],
+        [1, 'front'],
+      ],
+    ]);
+    // Three pictures side by side; what came out is not what was intended, and where it differs there is colour.
+    const png = Buffer.from(named[0]!.picture!.split(',')[1]!, 'base64');
+    const { data, info } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    const colours = (from: number, to: number) => {
+      let found = 0;
+      for (let y = 0; y < info.height; y++)
+        for (let x = Math.round(from * info.width); x < to * info.width; x++) {
+          const at = (y * info.width + x) * info.channels;
+          if (data[at]! - data[at + 2]! > 60) found++;
+        }
+      return found;
+    };
+    expect([colours(0, 0.66), colours(0.68, 1) > 4]).toEqual([0, true]);
+  });
+
+  test('where the job does not ask for it none is made', async () => {
+    const made = await out([swapped], false);
+    expect(made.map(({ proof }) => proof)).toEqual([undefined]);
   });
 });
 

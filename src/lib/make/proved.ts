@@ -55,10 +55,12 @@ export async function proved(
 }
 
 /** Between pictures, in dots. */
-const GAP = 8;
+const GAP = 6;
+const BETWEEN = [207, 199, 179] as const;
 /** What differs is printed in this colour over what is the same, paled. */
 const DIFFERENT = [181, 69, 44] as const;
-const DIFFERS = 56;
+/** Small pictures blur what differs: this much less of white is enough. */
+const DIFFERS = 28;
 
 /** What was intended, what was met, and where they differ, side by side: a PNG as a data URL. */
 async function sideBySide(meant: Gray, met: Gray): Promise<string> {
@@ -68,7 +70,8 @@ async function sideBySide(meant: Gray, met: Gray): Promise<string> {
   const dots = new Uint8Array(wide * height * 3).fill(255);
   const put = (x: number, y: number, [r, g, b]: readonly [number, number, number]) =>
     dots.set([r, g, b], (y * wide + x) * 3);
-  for (let y = 0; y < height; y++)
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < GAP; x++) for (const n of [1, 2]) put(n * width + (n - 1) * GAP + x, y, BETWEEN);
     for (let x = 0; x < width; x++) {
       const [a, b] = [entryAt(meant.light, y * width + x), entryAt(met.light, y * width + x)];
       const pale = 200 + Math.round((a * 55) / 255);
@@ -76,8 +79,9 @@ async function sideBySide(meant: Gray, met: Gray): Promise<string> {
       put(width + GAP + x, y, [b, b, b]);
       put(2 * (width + GAP) + x, y, Math.abs(a - b) > DIFFERS ? DIFFERENT : [pale, pale, pale]);
     }
+  }
   const png = await sharp(dots, { raw: { width: wide, height, channels: 3 } })
-    .png({ palette: true, colours: 32 })
+    .png({ palette: true, colours: 64, dither: 0 })
     .toBuffer();
   return `data:image/png;base64,${png.toString('base64')}`;
 }

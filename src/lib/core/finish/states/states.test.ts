@@ -4,6 +4,8 @@ import { planOf } from '../../../../../tests/finished';
 import { drafts, jobOf, stock } from '../../../../../tests/randomJobs';
 import { entryAt, lastOf } from '../../entries';
 import { edgesOf, FoldError, foldStates } from '../../fold/fold';
+import { PLAIN_SCHEMES, type Scheme } from '../../sheets/schemes';
+import { PLAIN_ERRORS, withErrors } from '../errors';
 import { heightOf, overlap, widthOf, type Box } from '../../measure/box';
 import { applyToPoint, invert, type Matrix } from '../../measure/matrix';
 import { outlineOf } from '../line/paper';
@@ -200,3 +202,29 @@ test('who pages through a book that lies on the mat sees its leaves in their ord
   );
   expect(books).toBeGreaterThan(15);
 }, 600_000);
+
+test('machines that err change what they are said to, by as much: pages come out larger, cuts and folds elsewhere, sheets in another order', () => {
+  const job = jobOf(
+    {
+      ...fc.sample(drafts, { seed: 5, numRuns: 1 })[0]!,
+      pages: 32,
+      scheme: { ...PLAIN_SCHEMES.signatures, stock, signature: 16 } as Scheme,
+    },
+    true,
+  );
+  const finish = planOf(job);
+  const plain = runLine(finish)[0]!;
+  expect(withErrors(finish, PLAIN_ERRORS)).toEqual(finish);
+  const knife = runLine(withErrors(finish, { ...PLAIN_ERRORS, knife: 3 }))[0]!;
+  expect([knife.size.width - plain.size.width, knife.size.height - plain.size.height].sort()).toEqual([
+    expect.closeTo(3, 6),
+    expect.closeTo(6, 6),
+  ]);
+  // The trim's lines lie around the old ones: the middle of the page is where it was across.
+  const gathered = runLine(withErrors(finish, { ...PLAIN_ERRORS, gathered: true }))[0]!;
+  expect(gathered.pages[0]!.sheet).toBe(2);
+  const folded = withErrors(finish, { ...PLAIN_ERRORS, fold: 2 });
+  const places = (plan: typeof finish) =>
+    plan.operations.flatMap((each) => (each.kind === 'fold' ? each.folds.map(({ at }) => at) : []));
+  expect(places(folded)).toEqual(places(finish).map((at) => expect.closeTo(at + 2, 6)));
+});
