@@ -22,7 +22,7 @@ test('the demo shows its fault, and all can be mended without a mouse', async ({
   await page.keyboard.press('Alt+4');
   await expect(page).toHaveURL(/sheets$/);
   await expect(page.getByRole('option', { name: 'Sheet 1 front: page 16, label Back cover' })).toBeVisible();
-  await page.keyboard.press('Alt+5');
+  await page.keyboard.press('Alt+6');
   await expect(page.getByRole('button', { name: 'Make sheet PDF' })).toBeVisible();
   await page.keyboard.press('Alt+2');
   await page.keyboard.press('?');

@@ -294,6 +294,16 @@ test('the cover of a bound book has a sheet of its own, and its spine follows fr
   await page.getByRole('listbox', { name: 'Sheets' }).focus();
   await page.keyboard.press('9');
   await expect(cells).toHaveCount(3);
+  // Text that is too large for its spine lies on the front and the back: nobody would fold that and be content.
+  await go(page, 'Hand over');
+  await page.getByRole('button', { name: 'Make sheet PDF' }).click();
+  await expect(page.getByText(/of 36 pages came out wrong: .*something else is met there/)).toBeVisible({
+    timeout: 60_000,
+  });
+  await go(page, 'Sheets');
+  await slip(page).locator('summary').getByText('Paper', { exact: true }).last().click();
+  await field(page, 'On the spine').fill('');
+  await use(page);
   const sides = await handedOver(page);
   expect(sides.at(-1)).toBe('34 1');
   expect(sides).toHaveLength(5);
@@ -320,6 +330,10 @@ test('cells are turned, swapped and left out by hand, and what the folded piece 
   await expect(slip(page)).toContainText(
     'Folded, the piece shows page 2 where 8 belongs, page 8 where 2 belongs.',
   );
+  // Held back until somebody says why it goes all the same.
+  await go(page, 'Hand over');
+  await page.getByRole('button', { name: 'Make sheet PDF' }).click();
+  await expect(page.getByText('2 of 8 pages came out wrong')).toBeVisible({ timeout: 60_000 });
   expect((await handedOver(page)).slice(0, 2)).toEqual(['2 1', '8 7']);
   await cell('Sheet 1 front: page 1').click();
   await slip(page).getByRole('button', { name: 'Leave out' }).click();
@@ -354,7 +368,7 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
     await page.getByRole('button', { name: 'Prove it' }).click();
   };
   await prove();
-  await expect(page.getByText('fails: 2 of 8 pages not as intended')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('fails: 2 of 8 pages not as intended', { exact: true })).toBeVisible({ timeout: 60_000 });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: /proof\.pdf$/ }).click(),
@@ -376,5 +390,5 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
   await go(page, 'Hand over');
   await expect(page.getByText('out of date: the job has changed since')).toBeVisible();
   await prove();
-  await expect(page.getByText('holds: 8 pages as intended')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('holds: 8 pages as intended', { exact: true })).toBeVisible({ timeout: 60_000 });
 });

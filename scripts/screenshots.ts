@@ -47,12 +47,6 @@ await take('pages', async () => {
   await open('Season timetable', 'Pages');
   await page.locator('article', { hasText: 'The pairs' }).getByRole('button').first().hover();
 });
-await take('trim-size', async () => {
-  await open('Season timetable', 'Pages');
-  await pick(page, '7');
-  await page.keyboard.press('s');
-  await field('Height').fill('210-30');
-});
 await take('crop', async () => {
   await open('Season timetable', 'Pages');
   await pick(page, '3');
@@ -71,6 +65,15 @@ await take('formats', async () => {
   await slip(page).getByRole('button', { name: 'apply to selected' }).click();
 });
 await take('sheets', () => open('Season timetable', 'Sheets'));
+await take('dummy', async () => {
+  await open('Footplate handbook', 'Dummy');
+  await page.keyboard.press('End');
+  await page.waitForTimeout(1500);
+  for (let n = 0; n < 2; n++) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(1500);
+  }
+});
 await take('hand-over', async () => {
   await open('Season timetable', 'Hand over');
   await make('Make sheet PDF');

@@ -6,7 +6,7 @@ import { finishPlanOf } from '../core/finish/finishPlan';
 import { intendedOf } from '../core/finish/intended';
 import { PLAIN_PROOF_PPI, type Proof } from '../core/finish/proof';
 import { heightOf, widthOf, type Box } from '../core/measure/box';
-import { applyToBox, invert } from '../core/measure/matrix';
+import { applyToBox, compose, invert, scale } from '../core/measure/matrix';
 import type { PageList } from '../core/model/page';
 import { coverPages } from '../core/pages/coverParts';
 import { facesOf } from '../core/pages/page';
@@ -93,11 +93,13 @@ async function drawables(bytes: Uint8Array, shown: 'media' | 'trim'): Promise<Dr
   const [{ startRenderer }, survey] = await Promise.all([import('../raster/nodeRenderer'), surveyPdf(bytes)]);
   const open: OpenPdf = (await startRenderer()).open(bytes);
   return survey.pages.map((page, index): Drawable => {
-    // As the page's own space has it, which need not begin at its corner.
-    const box: Box = applyToBox(invert(page.toUpright), page.boxes[shown]);
+    const seen = page.boxes[shown];
+    // As the page's own space has it: turned otherwise, in other units, and not begun at its corner.
+    const box: Box = applyToBox(invert(page.toUpright), seen);
+    const unit = Math.hypot(page.toUpright[0], page.toUpright[1]);
     return {
-      size: { width: widthOf(box), height: heightOf(box) },
-      draw: (matrix, width, height) => open.gray(index, box, matrix, width, height),
+      size: { width: widthOf(seen), height: heightOf(seen) },
+      draw: (matrix, width, height) => open.gray(index, box, compose(scale(unit), matrix), width, height),
     };
   });
 }

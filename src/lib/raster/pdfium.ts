@@ -118,15 +118,14 @@ export class OpenPdf {
   }
 
   /**
-   * How bright a box of a page (from 0) is, on white, where `matrix` puts it: from the box, in points with y up from its lower
-   * left corner, to dots with y down. Nothing outside the box shows.
+   * How bright a box of a page (from 0) is, on white, where `matrix` puts it: from the box as it is seen once the page is turned by
+   * its /Rotate, in the page's units with y up from its lower left corner, to dots with y down. Nothing outside the box shows.
    */
   gray(index: number, box: Box, matrix: Matrix, width: number, height: number): Gray {
     const { p } = this;
-    const size = { width: widthOf(box), height: heightOf(box) };
-    // PDFium has y down as soon as a page is shown.
-    const shown = compose([1, 0, 0, -1, 0, size.height], matrix);
     const page = this.flattened(index, box);
+    // PDFium has y down as soon as a page is shown, turned as it is to be seen.
+    const shown = compose([1, 0, 0, -1, 0, p.FPDF_GetPageHeightF(page)], matrix);
     const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);
     const memory = p.pdfium.wasmExports.malloc(40);
     try {

@@ -51,6 +51,8 @@ export const recipeSchema = z.object({
   steps: parts.steps,
   formats: parts.formats,
   ...besides,
+  /** Sheets are proved before they go out. */
+  prove: parts.prove,
   asks: z
     .array(askSchema)
     .max(50)
@@ -164,7 +166,7 @@ export function recipeOf({ docket, after }: Pick<Replay, 'docket' | 'after'>, wa
     formats: docket.formats.filter(({ id }) => named.has(id)),
     ...(wants.book ? { book: docket.book, safe: docket.safe } : {}),
     ...(wants.scheme ? { scheme: docket.scheme } : {}),
-    ...(wants.outputs ? { outputs: docket.outputs } : {}),
+    ...(wants.outputs ? { outputs: docket.outputs, prove: !!docket.prove } : {}),
     asks,
   });
 }
@@ -297,10 +299,11 @@ export function withRecipe(docket: Docket, recipe: Recipe, values: RecipeValues)
     steps: [...docket.steps, ...steps],
     scheme: filled.scheme ?? docket.scheme,
     outputs: filled.outputs ?? docket.outputs,
+    prove: recipe.prove ?? docket.prove,
   };
 }
 
-/** A job that begins with a file and the recipe that it is worked by. Throws RecipeError. */
+/** A job that begins with a file and the recipe that it is worked by; sheets are proved if the recipe says so. Throws RecipeError. */
 export const docketOfFile = (
   { source, name }: { source: string; name: string },
   recipe: Recipe,
@@ -309,6 +312,7 @@ export const docketOfFile = (
   withRecipe(
     {
       ...emptyDocket(titleFrom(name)),
+      prove: false,
       steps: [{ id: 't', kind: 'take-in', source, name, where: { at: 'end' } }],
     },
     recipe,

@@ -151,18 +151,19 @@
   $effect(() => {
     const { ids } = bench.selected;
     const [only] = ids;
-    if (ids.size !== 1 || !only || !plan || !made) return;
-    untrack(() => {
-      const at = printedAt(plan, only);
-      if (!at) return;
-      const { book } = made;
-      const isMade = view.place >= made.made;
-      if (book && isMade && at.sheet <= plan.sheetCount) {
-        const open = openingOf(book, at.sheet, at.face, at.flat);
-        if (open !== undefined && made.made + open !== view.place) view.go(made.made + open);
-      } else if (at.sheet !== sheet) view.sheet = at.sheet;
-    });
+    if (ids.size === 1 && only) untrack(() => bring(only));
   });
+  function bring(id: string): void {
+    const at = plan && printedAt(plan, id);
+    if (!at || !made) return;
+    const { book } = made;
+    if (!book || view.place < made.made || at.sheet > plan.sheetCount) {
+      if (at.sheet !== sheet) view.sheet = at.sheet;
+      return;
+    }
+    const open = openingOf(book, at.sheet, at.face, at.flat);
+    if (open !== undefined && made.made + open !== view.place) view.go(made.made + open);
+  }
 
   let down: { x: number; y: number } | undefined;
   function onpointerup(event: PointerEvent): void {
