@@ -321,7 +321,7 @@ test('a job is proved by itself before its sheets go out: one that fails is held
   });
   await go(page, 'Dummy');
   await slip(page).getByRole('button', { name: 'Prove it' }).click();
-  await expect(slip(page).getByText('Proof fails: 2 of 8 pages not as intended')).toBeVisible({
+  await expect(slip(page).getByText('Proof: 2 of 8 pages come out wrong')).toBeVisible({
     timeout: 60_000,
   });
   await expect(
@@ -335,10 +335,10 @@ test('a job is proved by itself before its sheets go out: one that fails is held
   await page.getByRole('button', { name: 'Take back change 1' }).click();
   await saved(page);
   await go(page, 'Dummy');
-  await expect(slip(page).getByText('Proof out of date')).toBeVisible();
+  await expect(slip(page).getByText('Proved as it was')).toBeVisible();
   await go(page, 'Hand over');
   await makeOutput(page, 'Make sheet PDF');
-  await expect(page.getByText(/Proof holds: 8 pages as intended/)).toBeVisible();
+  await expect(page.getByText('Proved: all 8 pages come out right')).toBeVisible();
   // The ticket says by what and when.
   await page.getByRole('button', { name: 'Job ticket', exact: true }).click();
   const ticket = tool('pdftotext', '-raw', keep(await makeOutput(page, 'Make job ticket')), '-');

@@ -368,7 +368,9 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
     await page.getByRole('button', { name: 'Prove it' }).click();
   };
   await prove();
-  await expect(page.getByText('fails: 2 of 8 pages not as intended', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('fails: 2 of 8 pages not as intended', { exact: true })).toBeVisible({
+    timeout: 60_000,
+  });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: /proof\.pdf$/ }).click(),
@@ -390,5 +392,7 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
   await go(page, 'Hand over');
   await expect(page.getByText('out of date: the job has changed since')).toBeVisible();
   await prove();
-  await expect(page.getByText('holds: 8 pages as intended', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('holds: 8 pages as intended', { exact: true })).toBeVisible({
+    timeout: 60_000,
+  });
 });

@@ -158,6 +158,19 @@ export function namedEdges(edges: readonly Edge[], job: ToFinish, most: number):
 export const sayProved = ({ outcome, revision, at }: Proved): string =>
   `${capital(sayOutcome(outcome))}. Folded by Folder’s finishing line from the bytes of the sheets${revision === undefined ? '' : `, revision ${revision}`}, ${at.slice(0, 16).replace('T', ' ')} UTC.`;
 
+/** How a job stands by its proof, in a sentence. */
+export const sayStanding = ({ holds: isRight, pages, wrong, weak }: Proved['outcome']): string =>
+  [
+    isRight
+      ? `Proved: all ${plural(pages, 'page')} come out right`
+      : wrong
+        ? `Proof: ${wrong} of ${plural(pages, 'page')} ${wrong === 1 ? 'comes' : 'come'} out wrong`
+        : 'Proof: what comes out is not whole',
+    weak && `${plural(weak, 'weak edge')}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
 /** What a proof came to, in short. */
 export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Proved['outcome']): string =>
   [

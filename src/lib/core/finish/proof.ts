@@ -8,7 +8,10 @@ import { COVER_FACES } from './operations';
  * intended. Lengths in points.
  */
 
-/** A page may lie this far from its place and is right all the same: half of what machines keep to. */
+/**
+ * A page may lie this far from its place and is right all the same: half of what machines keep to. Leaves inside others are pushed
+ * out besides, and are right as long as they lie no further off than machines err.
+ */
 export const MOST_OFF = mm(0.5);
 /** Dots an inch at which pages are compared, if nothing is said. */
 export const PLAIN_PROOF_PPI = 72;

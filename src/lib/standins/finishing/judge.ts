@@ -1,7 +1,14 @@
 import { firstOf, keysOf, recordOf } from '../../core/entries';
 import type { FinishedPage } from '../../core/finish/line/finished';
 import type { FinishPlan } from '../../core/finish/operations';
-import { FARTHEST, MOST_NARROWED, MOST_OFF, type PageVerdict, type Verdict } from '../../core/finish/proof';
+import {
+  FARTHEST,
+  MOST_NARROWED,
+  MOST_OFF,
+  PLAIN_ERROR,
+  type PageVerdict,
+  type Verdict,
+} from '../../core/finish/proof';
 import { heightOf, intersect, shift, sizeBox, widthOf, type Box, type Sides } from '../../core/measure/box';
 import { applyToBox, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
 import { mm } from '../../core/measure/unit';
@@ -126,7 +133,7 @@ export class Judge {
     const lies = applyToBox(translated(place, moved), partOf(wanted));
     const meant = applyToBox(firstOf(places), partOf(wanted));
     const by = { x: lies.x0 - meant.x0, y: lies.y0 - meant.y0 };
-    if (Math.max(Math.abs(moved.x), Math.abs(moved.y)) > MOST_OFF) return { is: 'shifted', by };
+    if (this.isOff(page, moved)) return { is: 'shifted', by };
     const over: Sides = {
       left: -lies.x0,
       right: lies.x1 - page.size.width,
@@ -135,12 +142,30 @@ export class Judge {
     };
     // Inner leaves end before the spine, and others may have paper between pages there.
     const spine = spineOf(page, this.made);
-    if (spine) over[spine] = 0;
+    if (spine) {
+      over[spine] = 0;
+      // What leaves around it push beyond the knife is told as its place, as long as machines err by as much.
+      const { pushed = 0 } = page;
+      const fore = OPPOSITE[spine];
+      if (pushed <= PLAIN_ERROR && over[fore] > 0) over[fore] = Math.max(0, over[fore] - pushed);
+    }
     const most = (sign: 1 | -1): Sides => recordOf(keysOf(over), (edge) => Math.max(0, sign * over[edge]));
     const [cut, white] = [most(1), most(-1)];
     if (Math.max(...Object.values(cut)) > MOST_OFF) return { is: 'cut', by: cut };
     if (Math.max(...Object.values(white)) > MOST_OFF) return { is: 'white', by: white };
     return { is: 'same', by };
+  }
+
+  /** Whether a page lies too far from its place: further than it may, but for so much as the leaves around it push it, where machines err by as much. */
+  private isOff(page: FinishedPage, { x, y }: { x: number; y: number }): boolean {
+    const far = (a: number, b: number) => Math.max(Math.abs(a), Math.abs(b));
+    if (far(x, y) <= MOST_OFF) return false;
+    const spine = spineOf(page, this.made);
+    if (!spine || far(x, y) > PLAIN_ERROR) return true;
+    const push = page.pushed ?? 0;
+    const away = { left: [push, 0], right: [-push, 0], head: [0, -push], foot: [0, push] } as const;
+    const [dx, dy] = away[spine];
+    return far(x - dx, y - dy) > MOST_OFF;
   }
 
   /** Draws what is wanted where a finished page is to have it, and counts the dots that differ. */
@@ -252,6 +277,7 @@ function metAs(
   return is === 'turned' ? { is: 'turned', turn: 180 } : { is: 'shifted', by };
 }
 
+const OPPOSITE = { left: 'right', right: 'left', head: 'foot', foot: 'head' } as const;
 /** The side of a page at which it is bound; none of loose ones. */
 export function spineOf({ at }: FinishedPage, { reads, spine }: FinishPlan['made']): keyof Sides | undefined {
   if (reads !== 'bound' || 'cover' in at) return undefined;

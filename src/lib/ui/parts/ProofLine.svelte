@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sayAgo } from '../../words/ago';
-  import { sayOutcome } from '../../words/proof';
+  import { sayStanding } from '../../words/proof';
   import type { Bench } from '../bench.svelte';
   import { proofStanding } from '../proofs';
 
@@ -11,9 +11,9 @@
 
 <p class={stands}>
   {#if last && stands === 'stale'}
-    <b>Proof out of date:</b> the job has changed since.
+    <b>Proved as it was:</b> the job is another one now.
   {:else if last}
-    <b>Proof {sayOutcome(last.outcome)}</b>
+    <b>{sayStanding(last.outcome)}</b>
     <small
       >by the finishing line, {sayAgo(last.output.finishedAt ?? last.output.createdAt)}{last.output.revision === undefined
         ? ''

@@ -69,6 +69,8 @@ export interface Leaf {
   base: Layer;
   /** What folds out, from the spine outwards. */
   panels: readonly PanelLayer[];
+  /** How far the leaves around it push it away from the spine. */
+  pushed?: number;
 }
 
 /** Two parts of one sheet are joined where they meet along a line of it that is this long at least. */
@@ -108,7 +110,8 @@ export function leavesOf({ layers }: Pick<Paper, 'layers'>, spine: Spine): Leaf[
 }
 
 /** A leaf with all its parts changed alike. */
-export const changed = ({ base, panels }: Leaf, change: (layer: Layer) => Layer): Leaf => ({
+export const changed = ({ base, panels, ...rest }: Leaf, change: (layer: Layer) => Layer): Leaf => ({
+  ...rest,
   base: change(base),
   panels: panels.map((panel) => ({ ...panel, ...change(panel) })),
 });
@@ -118,7 +121,8 @@ export function pushedOut(leaves: readonly Leaf[], spine: Spine, caliper: number
   return leaves.map((leaf, n) => {
     const by = Math.min(n, leaves.length - 1 - n) * caliper;
     const push = { left: translate(by, 0), right: translate(-by, 0), head: translate(0, -by) }[spine];
-    return changed(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, push) }));
+    const moved = changed(leaf, (layer) => ({ ...layer, matrix: compose(layer.matrix, push) }));
+    return by ? { ...moved, pushed: by } : moved;
   });
 }
 
@@ -133,7 +137,7 @@ export function trimmed(
   const cut = (layer: Layer): Layer => ({ ...layer, flat: flatOf(layer, intersect(outlineOf(layer), keep)) });
   return leaves
     .map((leaf) => changed(leaf, cut))
-    .map(({ base, panels }) => ({ base, panels: panels.filter(({ flat }) => hasArea(flat)) }))
+    .map((leaf) => ({ ...leaf, panels: leaf.panels.filter(({ flat }) => hasArea(flat)) }))
     .filter(({ base }) => hasArea(base.flat));
 }
 

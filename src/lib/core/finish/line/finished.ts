@@ -19,6 +19,8 @@ export interface FinishedPage {
   flat: Box;
   /** From the front of the sheet, through the paper where its back is met, to the page, from its lower left corner. */
   matrix: Matrix;
+  /** How far the leaves around it push it away from the spine. */
+  pushed?: number;
 }
 
 /** What a line gives for a piece of work. */
@@ -57,10 +59,12 @@ export function facesOf(
 
 /** The pages of leaves: the two faces of each, then those of what folds out of it, as it lies open. */
 export const pagesOfLeaves = (leaves: readonly Leaf[], spine: Spine): FinishedPage[] =>
-  leaves.flatMap(({ base, panels }, leaf) => [
-    ...facesOf(base, base, spine, (face) => ({ leaf, face })),
-    ...panels.flatMap((panel, n) => facesOf(panel, base, spine, (face) => ({ leaf, panel: n, face }))),
-  ]);
+  leaves.flatMap(({ base, panels, pushed }, leaf) =>
+    [
+      ...facesOf(base, base, spine, (face) => ({ leaf, face })),
+      ...panels.flatMap((panel, n) => facesOf(panel, base, spine, (face) => ({ leaf, panel: n, face }))),
+    ].map((page) => (pushed ? { ...page, pushed } : page)),
+  );
 
 /** A piece as it lies open, with the parts that its creases make of it: what folds out, from the spine outwards. */
 export function openLeaf(open: Layer, parts: readonly Layer[], spine: Spine): Leaf {
