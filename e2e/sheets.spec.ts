@@ -294,16 +294,6 @@ test('the cover of a bound book has a sheet of its own, and its spine follows fr
   await page.getByRole('listbox', { name: 'Sheets' }).focus();
   await page.keyboard.press('9');
   await expect(cells).toHaveCount(3);
-  // Text that is too large for its spine lies on the front and the back: nobody would fold that and be content.
-  await go(page, 'Hand over');
-  await page.getByRole('button', { name: 'Make sheet PDF' }).click();
-  await expect(page.getByText(/of 36 pages came out wrong: .*something else is met there/)).toBeVisible({
-    timeout: 60_000,
-  });
-  await go(page, 'Sheets');
-  await slip(page).locator('summary').getByText('Paper', { exact: true }).last().click();
-  await field(page, 'On the spine').fill('');
-  await use(page);
   const sides = await handedOver(page);
   expect(sides.at(-1)).toBe('34 1');
   expect(sides).toHaveLength(5);

@@ -16,6 +16,7 @@ import type { Output } from '../core/handover/outputs';
 import { holds, type Proof, type Verdict } from '../core/finish/proof';
 import { mm } from '../core/measure/unit';
 import type { ByHand } from '../core/sheets/pressTerms';
+import { PLAIN_COVER } from '../core/sheets/scheme';
 import { PLAIN_SCHEMES, type Scheme } from '../core/sheets/schemes';
 import { handOver } from './handOver';
 import { prove } from '../standins/finishing/prove';
@@ -339,6 +340,30 @@ test('leaves that thick paper pushes out by less than machines err are right, an
     [9, 0.75],
   ] as const)
     expect(off[page]).toBeCloseTo(out, 1);
+});
+
+test('a cover of a front and a back, with words on its spine that no page has, holds; without its words it does not', async () => {
+  const file = await marked(34);
+  const cover = { id: 'c', kind: 'cover', pages: '1, last', parts: ['front', 'back'] } as Step;
+  const job = (text?: string) =>
+    workOut(
+      docketOf([{ ...takeInStep('a'), source: file.hash } as Step, cover], {
+        book: bookOf('right'),
+        scheme: {
+          ...PLAIN_SCHEMES.signatures,
+          stock: { width: mm(640), height: mm(900), caliper: mm(0.25) },
+          cover: { ...PLAIN_COVER, ...(text ? { text } : {}) },
+        } as Scheme,
+      }),
+      { [file.hash]: file.survey },
+    );
+  const pagesOf = async (printed: WorkedOut) => (await proof(job('Moor'), file, printed)).pages;
+  const right = await pagesOf(job('Moor'));
+  expect([right.length, wrong({ pages: right } as Proof)]).toEqual([38, []]);
+  const white = (await pagesOf(job())).filter(({ verdict }) => verdict.is !== 'same');
+  expect(white.map(({ at, verdict }) => [at, verdict.is])).toEqual([
+    [{ cover: 'spine', face: 'front' }, 'missing'],
+  ]);
 });
 
 test('creep is measured', async () => {

@@ -44,7 +44,8 @@ export async function proveSheets(
     const own =
       known.get(product) ??
       intendedOf(finished, product).map(({ page, part, worded }): Wanted => {
-        const drawable = page && pages.get(page.id);
+        // A part with no page may have words of the sheet's own.
+        const drawable = page ? pages.get(page.id) : worded && NO_PAGE;
         return drawable && { page: drawable, part, ...(worded ? { worded } : {}) };
       });
     known.set(product, own);
@@ -60,6 +61,11 @@ export async function proveSheets(
     onSheet: job.onProgress,
   });
 }
+
+const NO_PAGE: Drawable = {
+  size: { width: 0, height: 0 },
+  draw: (_, width, height) => ({ width, height, light: new Uint8Array(width * height).fill(255) }),
+};
 
 /** Every page of the job by its id, as the writer of pages makes it; those of a cover are written apart. */
 async function drawablePages(work: WorkedOut, job: HandOverJob): Promise<Map<string, Drawable>> {
