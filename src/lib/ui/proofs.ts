@@ -1,3 +1,5 @@
+import type { Finding } from '../core/checks';
+import type { Stage } from '../core/checks/finding';
 import type { Outcome } from '../core/finish/proof';
 import type { OutputState } from '../wire/told';
 
@@ -24,5 +26,20 @@ export function proofStanding(outputs: readonly OutputState[]): ProofStanding {
       ({ spec, state }) => spec.kind === 'proof' && (state === 'waiting' || state === 'working'),
     ),
     failed: newest?.state === 'failed' ? newest : undefined,
+  };
+}
+
+/** How many findings a stage has, and whether any says stop; what a proof of the job as it is found counts as findings do. */
+export function countsOf(
+  stage: Stage,
+  findings: readonly Finding[],
+  outputs: readonly OutputState[],
+): { count: number; stop: boolean } {
+  const own = findings.filter((finding) => finding.stage === stage && finding.level !== 'note');
+  const { last } = proofStanding(outputs);
+  const proof = stage === 'dummy' && last?.output.upToDate ? last.outcome : undefined;
+  return {
+    count: own.length + (proof ? proof.wrong + proof.weak : 0),
+    stop: own.some(({ level }) => level === 'stop') || (!!proof && !proof.holds),
   };
 }

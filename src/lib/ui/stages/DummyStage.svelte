@@ -1,64 +1,47 @@
 <script lang="ts">
   import { getContext, onDestroy, tick, untrack } from 'svelte';
-  import { finishPlanOf } from '../../core/finish/finishPlan';
-  import { errs, PLAIN_ERRORS, withErrors } from '../../core/finish/errors';
-  import { hasFoldOuts, openingOf } from '../../core/finish/states/book';
-  import { sheetsToFollow } from '../../core/finish/states/states';
-  import { facesInSight } from '../../core/finish/states/placed';
-  import { Timeline } from '../../core/finish/states/timeline';
+  import { errs, PLAIN_ERRORS } from '../../core/finish/errors';
+  import { sayFace, sayOpening } from '../../words/dummy';
   import type { Bench } from '../bench.svelte';
   import type { Drawing, SeenFace } from '../dummy/drawing';
+  import { CLOSER, dummyKeys, FARTHER } from '../dummy/dummyKeys';
   import { Faces } from '../dummy/faces.svelte';
-  import { namesOn, pageAt, printedAt, printedFace, type Face } from '../dummy/facePainter';
   import { FlatDrawing } from '../dummy/flatDrawing';
+  import { Making } from '../dummy/making.svelte';
   import StateRow from '../dummy/StateRow.svelte';
   import type { Zoom } from '../mat/camera.svelte';
   import Caption from '../mat/Caption.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import type { Pictures } from '../pictures.svelte';
-  import { sayOpening, sayFace } from '../../words/dummy';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
-  const pictures = getContext<Pictures>('pictures');
   const view = untrack(() => bench.dummy);
-
-  const plan = $derived(bench.shown.plan);
-  const finish = $derived(plan && finishPlanOf({ list: bench.shown.list, plan, scheme: bench.shown.docket.scheme }, bench.docket.title));
-  const sheets = $derived(finish ? sheetsToFollow(finish) : []);
-  const sheet = $derived(sheets.includes(view.sheet) ? view.sheet : (sheets[0] ?? 1));
-  /** With a sentence in its place where machines that err so make nothing. */
-  const timeline = $derived.by(() => {
-    if (!finish || !sheets.length) return undefined;
-    try {
-      return new Timeline(withErrors(finish, view.errors), sheet);
-    } catch (error) {
-      return String(error);
-    }
-  });
-  const made = $derived(typeof timeline === 'object' ? timeline : undefined);
-  const moment = $derived(made && view.place <= made.last ? made.at(view.place, view.out) : undefined);
-  const foldsOut = $derived(!!made?.book && moment?.open !== undefined && hasFoldOuts(made.book, moment.open));
+  const making = untrack(() => new Making(bench));
+  const { plan, finish, sheets, sheet, timeline, moment, foldsOut } = $derived(making);
 
   let canvas: HTMLCanvasElement | undefined = $state();
   let mat: HTMLDivElement | undefined = $state();
   let drawing = $state.raw<Drawing | undefined>();
   let [width, height] = $state([0, 0]);
-  /** Where the piece came to rest last. */
+  /** Where the piece came to rest last, and what is seen there. */
   let rests = $state<number | undefined>();
   let seen = $state.raw<readonly SeenFace[]>([]);
   let labels = $state.raw<readonly { x: number; y: number; text: string }[]>([]);
   /** The browser draws nothing in three dimensions. */
   let without = $state(false);
   const flat = $derived(view.flat || without);
+  const inSight = $derived(making.named(seen));
 
-  const faces = new Faces(pictures, () => drawing?.repainted());
+  const faces = new Faces(getContext<Pictures>('pictures'), () => drawing?.repainted());
+  let told: ReturnType<typeof setTimeout> | undefined;
   onDestroy(() => {
+    clearTimeout(told);
     view.close();
     faces.close();
     drawing?.close();
   });
   $effect(() => {
-    const now = made;
+    const now = timeline;
     untrack(() => view.set(now));
   });
 
@@ -98,33 +81,18 @@
   });
   $effect(() => {
     const { going } = view;
-    if (!drawing) return;
-    drawing.show(
-      going,
-      untrack(() => view.t),
-    );
-    drawing.grids(untrack(() => bench.unit));
+    const t = untrack(() => view.t);
+    drawing?.show(going, t);
+    drawing?.grids(untrack(() => bench.unit));
   });
   $effect(() => drawing?.advance(view.t));
   $effect(() => {
-    const wanted = view.going && drawing ? [...drawing.faces, ...comingNext()] : [];
-    if (plan) faces.refresh({ plan, surveys: bench.surveys, selected: bench.selected.ids, errors: view.errors }, wanted);
+    const next = view.going && drawing ? making.next() : [];
+    for (const face of next) faces.get(face, drawing?.k ?? 1);
+    if (plan)
+      faces.refresh({ plan, surveys: bench.surveys, selected: bench.selected.ids, errors: view.errors }, [...(drawing?.faces ?? []), ...next]);
   });
 
-  /** Faces that will be seen next, so that their pictures are there by then. */
-  function comingNext(): Face[] {
-    if (!made || !drawing || view.place >= made.last) return [];
-    const { parts } = made.at(view.place + 1, view.out);
-    return [...facesInSight(parts)].flatMap(([n, { above }]): Face[] => {
-      const part = parts[n];
-      if (!part || !above || part.waste) return [];
-      const face = { sheet: part.sheet, face: part.up, flat: part.flat };
-      faces.get(face, drawing?.k ?? 1);
-      return [face];
-    });
-  }
-
-  let told: ReturnType<typeof setTimeout> | undefined;
   /** What is seen is told once things have come to rest. */
   function rendered(): void {
     clearTimeout(told);
@@ -139,90 +107,31 @@
       }));
     }, 60);
   }
-  onDestroy(() => clearTimeout(told));
-  const inSight = $derived(
-    seen.map((face) => {
-      const printed = plan && printedFace(plan, face, view.errors);
-      return { ...face, names: printed ? namesOn(printed, face.flat) : [] };
-    }),
-  );
 
-  // A page selected elsewhere is brought into sight: its sheet is followed, or the book opened there.
+  // A page selected elsewhere is brought into sight.
   $effect(() => {
     const { ids } = bench.selected;
     const [only] = ids;
-    if (ids.size === 1 && only) untrack(() => bring(only));
+    if (ids.size === 1 && only) untrack(() => making.bring(only));
   });
-  function bring(id: string): void {
-    const at = plan && printedAt(plan, id);
-    if (!at || !made) return;
-    const { book } = made;
-    if (!book || view.place < made.made || at.sheet > plan.sheetCount) {
-      if (at.sheet !== sheet) view.sheet = at.sheet;
-      return;
-    }
-    const open = openingOf(book, at.sheet, at.face, at.flat);
-    if (open !== undefined && made.made + open !== view.place) view.go(made.made + open);
-  }
 
   let down: { x: number; y: number } | undefined;
   function onpointerup(event: PointerEvent): void {
     const from = down;
     down = undefined;
+    // Further than this it was turned by hand.
     if (!from || event.button !== 0 || Math.hypot(event.clientX - from.x, event.clientY - from.y) > 4) return;
-    const met = drawing?.meet(event.clientX, event.clientY);
-    const printed = met && plan && printedFace(plan, met, view.errors);
-    const page = printed && pageAt(printed, met.x, met.y);
-    if (page) bench.selected.chooseOne(page.id, event);
-    else bench.selected.choose([]);
+    making.select(drawing?.meet(event.clientX, event.clientY), event);
   }
 
-  function turnOver(): void {
-    view.over = !view.over;
-    drawing?.bringBack(view.over);
-  }
-  function bringBack(): void {
-    view.over = false;
-    drawing?.bringBack(false);
-  }
-  const QUARTER = Math.PI / 12;
-  const KEYS: Record<string, () => void> = {
-    ArrowRight: () => view.step(1),
-    ArrowLeft: () => view.step(-1),
-    Home: () => view.go(0),
-    End: () => made && view.go(made.made),
-    ' ': () => view.play(),
-    o: turnOver,
-    u: () => foldsOut && view.foldOut(),
-    '0': bringBack,
-    '+': () => drawing?.zoomBy(1.25),
-    '=': () => drawing?.zoomBy(1.25),
-    '-': () => drawing?.zoomBy(0.8),
-  };
-  const TURNS: Record<string, () => void> = {
-    ArrowLeft: () => drawing?.turnBy(-QUARTER, 0),
-    ArrowRight: () => drawing?.turnBy(QUARTER, 0),
-    ArrowUp: () => drawing?.turnBy(0, -QUARTER),
-    ArrowDown: () => drawing?.turnBy(0, QUARTER),
-  };
-  function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const { target } = event;
-    if (target instanceof HTMLInputElement || target instanceof HTMLSelectElement) return;
-    if (target instanceof HTMLButtonElement && event.key === ' ') return;
-    const act = event.shiftKey ? (TURNS[event.key] ?? KEYS[event.key]) : KEYS[event.key];
-    if (!act) return;
-    event.stopPropagation();
-    event.preventDefault();
-    act();
-  }
+  const { onkeydown, over } = dummyKeys(view, making, () => drawing);
   $effect(() => {
     if (mat && document.activeElement === document.body) mat.focus();
   });
   export function zoomTo(what: Zoom): void {
-    if (what === 'in') drawing?.zoomBy(1.25);
-    else if (what === 'out') drawing?.zoomBy(0.8);
-    else bringBack();
+    if (what === 'in') drawing?.zoomBy(CLOSER);
+    else if (what === 'out') drawing?.zoomBy(FARTHER);
+    else over(false);
   }
   export const focus = () => mat?.focus();
   function follow(event: Event & { currentTarget: HTMLSelectElement }): void {
@@ -233,7 +142,7 @@
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="stage" {onkeydown}>
-  {#if plan && made && finish}
+  {#if plan && timeline && finish}
     <div class="looks" role="toolbar" aria-label="How the dummy is looked at">
       {#if sheets.length > 1}
         <label
@@ -243,8 +152,8 @@
         >
       {/if}
       {#if foldsOut}<button aria-pressed={view.out} onclick={() => view.foldOut()}>Fold out</button>{/if}
-      <button aria-pressed={view.over} onclick={turnOver}>From below</button>
-      <button onclick={bringBack}>Bring back</button>
+      <button aria-pressed={view.over} onclick={() => over(!view.over)}>From below</button>
+      <button onclick={() => over(false)}>Bring back</button>
       <button
         aria-pressed={flat}
         disabled={without}
@@ -288,8 +197,8 @@
           : ''}
       </Caption>
     </div>
-    <StateRow {view} timeline={made} {finish} unit={bench.unit} />
-  {:else if typeof timeline === 'string'}
+    <StateRow {view} {timeline} {finish} unit={bench.unit} />
+  {:else if making.fails}
     <EmptyCard
       title="Nothing comes out"
       text="Machines that err so make nothing of these sheets: a cut or fold falls outside its paper. Take less on the right."

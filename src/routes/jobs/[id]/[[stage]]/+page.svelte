@@ -12,7 +12,7 @@
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/camera.svelte';
-  import { proofStanding } from '$lib/ui/proofs';
+  import { countsOf } from '$lib/ui/proofs';
   import { Pictures } from '$lib/ui/pictures.svelte';
   import { isPossible } from '$lib/ui/slip/acts';
   import { SHORTCUTS } from '$lib/ui/slip/shortcuts';
@@ -55,17 +55,6 @@
     bench.leave();
     void goto(`/jobs/${bench.id}/${to}`, { keepFocus: true });
   };
-  const counts = (of: Stage) => {
-    const all = bench.base.findings.filter((finding) => finding.stage === of && finding.level !== 'note');
-    const { last } = proofStanding(bench.outputs);
-    // What a proof of the job as it is found counts as findings do.
-    const proof = of === 'dummy' && last?.output.upToDate ? last.outcome : undefined;
-    return {
-      count: all.length + (proof ? proof.wrong + proof.weak : 0),
-      stop: all.some(({ level }) => level === 'stop') || (!!proof && !proof.holds),
-    };
-  };
-
   $effect(() => bench.judgeSoon());
 
   /** Whether what is seen here is saved. */
@@ -183,7 +172,7 @@
     </div>
     <nav aria-label="Stages">
       {#each STAGES as [key, word], i (key)}
-        {@const { count, stop } = counts(key)}
+        {@const { count, stop } = countsOf(key, bench.base.findings, bench.outputs)}
         <a
           href="/jobs/{bench.id}/{key}"
           class:on={stage === key}
