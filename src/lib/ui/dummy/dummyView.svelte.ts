@@ -1,5 +1,6 @@
 import { prefersReducedMotion } from 'svelte/motion';
 import { PLAIN_ERRORS, type MachineErrors } from '../../core/finish/errors';
+import type { FinishPlan } from '../../core/finish/operations';
 import type { Timeline } from '../../core/finish/states/timeline';
 import type { DummyState } from '../../core/finish/states/states';
 import type { Placed } from '../../core/finish/states/placed';
@@ -34,13 +35,17 @@ export class DummyView {
   /** How far what is on its way has come, from 0 to 1. */
   t = $state(1);
 
+  /** What is done to the sheets. */
+  finish = $state.raw<FinishPlan | undefined>();
+
   private timeline = $state.raw<Timeline | undefined>();
   private frame = 0;
   private rest: ReturnType<typeof setTimeout> | undefined;
 
   /** The piece is made otherwise now: it stands where it was, as far as there is such a place. */
-  set(timeline: Timeline | undefined): void {
+  set(timeline: Timeline | undefined, finish: FinishPlan | undefined): void {
     this.stop();
+    this.finish = finish;
     const wasMade = !!this.timeline && this.place === this.timeline.made;
     this.timeline = timeline;
     if (!timeline) return;

@@ -43,7 +43,10 @@ export class DummyScene implements Drawing {
     private readonly canvas: HTMLCanvasElement,
     private readonly paint: (face: Face, k: number) => PaintedFace,
     private readonly onrender: () => void,
+    /** The browser took the third dimension away. */
+    private readonly onlost: () => void,
   ) {
+    canvas.addEventListener('webglcontextlost', onlost);
     this.renderer = new three.WebGLRenderer({ canvas, antialias: true, alpha: false });
     this.renderer.setClearColor(MAT);
     this.renderer.shadowMap.enabled = true;
@@ -153,7 +156,10 @@ export class DummyScene implements Drawing {
     this.clear();
     this.mat.clear();
     this.eye.close();
+    this.canvas.removeEventListener('webglcontextlost', this.onlost);
     this.renderer.dispose();
+    // Browsers keep only a few: this one is given back at once.
+    this.renderer.forceContextLoss();
   }
 
   private clear(): void {

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { finishPlanOf } from '../../core/finish/finishPlan';
   import { sayState } from '../../words/dummy';
   import type { Bench } from '../bench.svelte';
   import ErrorFields from '../dummy/ErrorFields.svelte';
@@ -7,8 +6,7 @@
 
   let { bench }: { bench: Bench } = $props();
   const plan = $derived(bench.shown.plan);
-  const finish = $derived(plan && finishPlanOf({ list: bench.shown.list, plan, scheme: bench.shown.docket.scheme }, bench.docket.title));
-  const state = $derived(bench.dummy.state);
+  const { state, finish } = $derived(bench.dummy);
   const said = $derived(finish && state && finish.operations[state.operation] ? sayState(state, finish, bench.unit) : undefined);
 </script>
 

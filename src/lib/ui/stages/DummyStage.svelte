@@ -41,8 +41,8 @@
     drawing?.close();
   });
   $effect(() => {
-    const now = timeline;
-    untrack(() => view.set(now));
+    const [now, plans] = [timeline, finish];
+    untrack(() => view.set(now, plans));
   });
 
   // What draws is made anew for each canvas.
@@ -66,7 +66,7 @@
     if (isFlat) return new FlatDrawing(on, paint, rendered);
     try {
       const { DummyScene } = await import('../dummy/scene');
-      return new DummyScene(on, paint, rendered);
+      return new DummyScene(on, paint, rendered, () => (without = true));
     } catch {
       without = true;
       return undefined;
