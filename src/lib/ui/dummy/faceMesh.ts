@@ -1,6 +1,5 @@
 import * as three from 'three';
 import type { Face } from './facePainter';
-import type { PaintedFace } from './faces.svelte';
 import { matrixOf, type Mover } from './movers';
 
 /** Whether a face can be seen before its part moves, and after. */
@@ -14,14 +13,12 @@ export class FaceMesh {
   readonly mesh: three.Mesh<three.BufferGeometry, three.MeshLambertMaterial>;
   /** Which way it looks from the front of the sheet. */
   readonly side: 1 | -1;
-  private texture: three.CanvasTexture;
-  private version: number;
 
   constructor(
     readonly mover: Mover,
     readonly face: Face,
     readonly shown: Shown,
-    painted: PaintedFace,
+    texture: three.Texture,
   ) {
     const { flat } = face;
     this.side = face.face === 'front' ? 1 : -1;
@@ -32,21 +29,16 @@ export class FaceMesh {
     geometry.setAttribute('uv', new three.Float32BufferAttribute([0, 0, 1, 0, 1, 1, 0, 1], 2));
     geometry.setAttribute('normal', new three.Float32BufferAttribute(normals, 3));
     geometry.setIndex(this.side > 0 ? [0, 1, 2, 0, 2, 3] : [0, 2, 1, 0, 3, 2]);
-    this.texture = textureOf(painted.canvas);
-    this.version = painted.version;
-    this.mesh = new three.Mesh(geometry, new three.MeshLambertMaterial({ map: this.texture }));
+    this.mesh = new three.Mesh(geometry, new three.MeshLambertMaterial({ map: texture }));
     this.mesh.matrixAutoUpdate = false;
     this.mesh.frustumCulled = false;
   }
 
-  /** Its canvas may have been painted anew, or be another one. */
-  repaint({ canvas, version }: PaintedFace): void {
-    if (version === this.version && this.texture.image === canvas) return;
-    this.version = version;
-    // A texture keeps the size that it was made with.
-    this.texture.dispose();
-    this.texture = textureOf(canvas);
-    this.mesh.material.map = this.texture;
+  get texture(): three.Texture | null {
+    return this.mesh.material.map;
+  }
+  set texture(texture: three.Texture | null) {
+    this.mesh.material.map = texture;
   }
 
   place(): void {
@@ -57,15 +49,7 @@ export class FaceMesh {
   }
 
   close(): void {
-    this.texture.dispose();
     this.mesh.geometry.dispose();
     this.mesh.material.dispose();
   }
-}
-
-function textureOf(canvas: HTMLCanvasElement): three.CanvasTexture {
-  const texture = new three.CanvasTexture(canvas);
-  texture.colorSpace = three.SRGBColorSpace;
-  texture.anisotropy = 8;
-  return texture;
 }

@@ -12,6 +12,7 @@ import type { Face } from './facePainter';
 import type { PaintedFace } from './faces.svelte';
 import { MatScene } from './matScene';
 import { matrixOf, moversOf, type Mover } from './movers';
+import { Textures } from './textures';
 
 const MAT = 0x1f3a36;
 const PAPER: three.MeshLambertMaterialParameters = {
@@ -38,6 +39,9 @@ export class DummyScene implements Drawing {
   private under = false;
   private t = 1;
   private frame = 0;
+  /** Drawn without a graphics card: edges are not smoothed, and shadows stand still while paper moves. */
+  private readonly isPlain: boolean;
+  private readonly textures: Textures;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -47,12 +51,14 @@ export class DummyScene implements Drawing {
     private readonly onlost: () => void,
   ) {
     canvas.addEventListener('webglcontextlost', onlost);
-    this.renderer = new three.WebGLRenderer({ canvas, antialias: true, alpha: false });
+    this.isPlain = isDrawnBySoftware();
+    this.renderer = new three.WebGLRenderer({ canvas, antialias: !this.isPlain, alpha: false });
     this.renderer.setClearColor(MAT);
     this.renderer.shadowMap.enabled = true;
     this.renderer.shadowMap.type = three.PCFShadowMap;
     // Shadows change only when paper moves.
     this.renderer.shadowMap.autoUpdate = false;
+    this.textures = new Textures(this.isPlain);
     this.mat = new MatScene(this.scene);
     this.eye = new Eye(canvas, () => this.invalidate());
   }
@@ -70,8 +76,9 @@ export class DummyScene implements Drawing {
       WASTE,
     );
     this.meshes = facesOf(drawn).map(
-      ({ mover, face, shown }) => new FaceMesh(mover, face, shown, this.paint(face, this.fineness(mover.to))),
+      ({ mover, face, shown }) => new FaceMesh(mover, face, shown, this.textureFor(mover, face)),
     );
+    this.keepTextures();
     this.scene.add(this.papers.mesh, this.wastes.mesh, ...this.meshes.map(({ mesh }) => mesh));
     this.advance(t);
   }
@@ -86,7 +93,7 @@ export class DummyScene implements Drawing {
     for (const mesh of this.meshes) mesh.place();
     this.eye.follow(t);
     this.mat.follow(this.eye);
-    this.renderer.shadowMap.needsUpdate = true;
+    if (!this.isPlain || t === 0 || t === 1) this.renderer.shadowMap.needsUpdate = true;
     this.invalidate();
   }
 
@@ -95,7 +102,8 @@ export class DummyScene implements Drawing {
   }
 
   repainted(): void {
-    for (const mesh of this.meshes) mesh.repaint(this.paint(mesh.face, this.fineness(mesh.mover.to)));
+    for (const mesh of this.meshes) mesh.texture = this.textureFor(mesh.mover, mesh.face);
+    this.keepTextures();
     this.invalidate();
   }
 
@@ -154,6 +162,7 @@ export class DummyScene implements Drawing {
   close(): void {
     cancelAnimationFrame(this.frame);
     this.clear();
+    this.textures.keep(new Set());
     this.mat.clear();
     this.eye.close();
     this.canvas.removeEventListener('webglcontextlost', this.onlost);
@@ -171,6 +180,13 @@ export class DummyScene implements Drawing {
     this.meshes = [];
   }
 
+  private textureFor({ to }: Mover, face: Face): three.Texture {
+    return this.textures.of(this.paint(face, this.fineness(to)));
+  }
+  private keepTextures(): void {
+    this.textures.keep(new Set(this.meshes.flatMap(({ texture }) => texture ?? [])));
+  }
+
   /** Pixels a point that are enough for a part. */
   private fineness({ flat }: Placed): number {
     const pixels = 1.15 * this.canvas.clientHeight * Math.min(2, globalThis.devicePixelRatio || 1);
@@ -184,6 +200,15 @@ export class DummyScene implements Drawing {
       this.onrender();
     });
   }
+}
+
+/** Whether the browser has no graphics card for the third dimension. */
+function isDrawnBySoftware(): boolean {
+  const gl = document.createElement('canvas').getContext('webgl2');
+  const info = gl?.getExtension('WEBGL_debug_renderer_info');
+  const name = info ? String(gl?.getParameter(info.UNMASKED_RENDERER_WEBGL)) : '';
+  gl?.getExtension('WEBGL_lose_context')?.loseContext();
+  return /swiftshader|llvmpipe|software/i.test(name);
 }
 
 /** Faces that can be seen before parts move, or after. */

@@ -93,19 +93,20 @@
       faces.refresh({ plan, surveys: bench.surveys, selected: bench.selected.ids, errors: view.errors }, [...(drawing?.faces ?? []), ...next]);
   });
 
-  /** What is seen is told once things have come to rest. */
+  /** What is seen is told at once at first, then whenever things have come to rest. */
   function rendered(): void {
     clearTimeout(told);
-    told = setTimeout(() => {
-      if (!drawing) return;
-      zoom = drawing.k;
-      rests = view.t === 0 || view.t === 1 ? view.place : undefined;
-      seen = drawing.seen();
-      labels = (moment?.state?.piles ?? []).map(({ box, height: high, pieces, name, pile }) => ({
-        ...drawing!.toScreen((box.x0 + box.x1) / 2, box.y0, high),
-        text: `${name ?? `pile ${pile}`} · ${pieces}`,
-      }));
-    }, 60);
+    told = setTimeout(tell, seen.length ? 60 : 0);
+  }
+  function tell(): void {
+    if (!drawing) return;
+    zoom = drawing.k;
+    rests = view.t === 0 || view.t === 1 ? view.place : undefined;
+    seen = drawing.seen();
+    labels = (moment?.state?.piles ?? []).map(({ box, height: high, pieces, name, pile }) => ({
+      ...drawing!.toScreen((box.x0 + box.x1) / 2, box.y0, high),
+      text: `${name ?? `pile ${pile}`} · ${pieces}`,
+    }));
   }
 
   // A page selected elsewhere is brought into sight.
