@@ -56,7 +56,8 @@ const sharedArea = (a: Box, b: Box): number => {
 /** What a finished page shows, and the way from that page to the finished one. */
 export function shownOn(press: ReturnType<typeof pressOf>, { sheet, face, flat, matrix }: FinishedPage) {
   let best: Printed | undefined;
-  let most = 1;
+  // A neighbour that reaches in by what lengths are rounded to is not what the page shows.
+  let most = Math.max(1, (widthOf(flat) * heightOf(flat)) / 100);
   for (const printed of press(sheet, face)) {
     const shared = sharedArea(printed.box, flat);
     if (shared > most) [best, most] = [printed, shared];
