@@ -333,6 +333,9 @@ test('a job is proved by itself before its sheets go out: one that fails is held
   await go(page, 'Dummy');
   await expect(slip(page).getByText('Proved as it was')).toBeVisible();
   await go(page, 'Hand over');
+  // Mended sheets need no reason.
+  await expect(page.getByRole('button', { name: 'Make sheet PDF' })).toBeVisible();
+  await expect(page.getByLabel('Goes out all the same')).toBeHidden();
   await makeOutput(page, 'Make sheet PDF');
   await expect(page.getByText('Proved: all 8 pages come out right')).toBeVisible();
   // The ticket says by what and when.

@@ -13,6 +13,17 @@ import { COVER_FACES } from './operations';
  * out besides, and are right as long as they lie no further off than machines err.
  */
 export const MOST_OFF = mm(0.5);
+/** Whether a page lies too far off: further than it may, but for so much as the leaves around it push it, where machines err by as much. */
+export function isOff(off: { x: number; y: number }, push: { x: number; y: number }): boolean {
+  const far = ({ x, y }: { x: number; y: number }) => Math.max(Math.abs(x), Math.abs(y));
+  if (far(off) <= MOST_OFF) return false;
+  return far(off) > PLAIN_ERROR || far({ x: off.x - push.x, y: off.y - push.y }) > MOST_OFF;
+}
+
+/** So much of what is cut off at the fore edge is of a leaf that others push out, where machines err by as much. */
+export const cutByPush = (cut: number, pushed = 0): number =>
+  pushed <= PLAIN_ERROR ? Math.min(Math.max(0, cut), pushed) : 0;
+
 /** Dots an inch at which pages are compared, if nothing is said. */
 export const PLAIN_PROOF_PPI = 72;
 /** Inner leaves may be made narrower instead of moved, so that they end at the spine: by no more than this. */

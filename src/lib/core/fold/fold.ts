@@ -1,5 +1,5 @@
 import { overlap, type Box } from '../measure/box';
-import { applyToBox, compose, IDENTITY, type Matrix } from '../measure/matrix';
+import { applyToBox, compose, IDENTITY, turnOver, type Matrix } from '../measure/matrix';
 import { entryAt, firstOf, foundIn, lastOf } from '../entries';
 import { TOLERANCES } from '../measure/tolerances';
 
@@ -125,7 +125,7 @@ function foldOnce(piece: Folded, given: Fold | BorderFold, number: number): Fold
   if (through) throw throughPanel(piece, through, fold, number);
   const moving = new Set(asked);
   if (!moving.size || moving.size === stack.length) throw new FoldError('nothing-moves', number, at);
-  const mirror: Matrix = fold.axis === 'vertical' ? [-1, 0, 0, 1, 2 * at, 0] : [1, 0, 0, -1, 0, 2 * at];
+  const mirror = turnOver(fold.axis, at);
   const turned = stack
     .filter((facet) => moving.has(facet))
     .reverse()

@@ -66,6 +66,10 @@ export const quarters = (degrees: number): Turn => {
   return turn;
 };
 
+/** Turns over about a line that is parallel to an axis, at a distance from the left or the foot. */
+export const turnOver = (axis: 'vertical' | 'horizontal', at: number): Matrix =>
+  axis === 'vertical' ? [-1, 0, 0, 1, 2 * at, 0] : [1, 0, 0, -1, 0, 2 * at];
+
 /** Turns a box clockwise by `turn` and moves it so that its new lower left corner is the origin. */
 export const turnMatrix = (b: Box, turn: Turn): Matrix => {
   if (turn === 0) return translate(-b.x0, -b.y0);

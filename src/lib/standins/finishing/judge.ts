@@ -2,10 +2,11 @@ import { firstOf, keysOf, recordOf } from '../../core/entries';
 import type { FinishedPage } from '../../core/finish/line/finished';
 import type { FinishPlan } from '../../core/finish/operations';
 import {
+  cutByPush,
   FARTHEST,
+  isOff,
   MOST_NARROWED,
   MOST_OFF,
-  PLAIN_ERROR,
   type PageVerdict,
   type Verdict,
 } from '../../core/finish/proof';
@@ -133,7 +134,7 @@ export class Judge {
     const lies = applyToBox(translated(place, moved), partOf(wanted));
     const meant = applyToBox(firstOf(places), partOf(wanted));
     const by = { x: lies.x0 - meant.x0, y: lies.y0 - meant.y0 };
-    if (this.isOff(page, moved)) return { is: 'shifted', by };
+    if (isOff(moved, pushOf(page, spineOf(page, this.made)))) return { is: 'shifted', by };
     const over: Sides = {
       left: -lies.x0,
       right: lies.x1 - page.size.width,
@@ -144,28 +145,14 @@ export class Judge {
     const spine = spineOf(page, this.made);
     if (spine) {
       over[spine] = 0;
-      // What leaves around it push beyond the knife is told as its place, as long as machines err by as much.
-      const { pushed = 0 } = page;
       const fore = OPPOSITE[spine];
-      if (pushed <= PLAIN_ERROR && over[fore] > 0) over[fore] = Math.max(0, over[fore] - pushed);
+      over[fore] -= cutByPush(over[fore], page.pushed);
     }
     const most = (sign: 1 | -1): Sides => recordOf(keysOf(over), (edge) => Math.max(0, sign * over[edge]));
     const [cut, white] = [most(1), most(-1)];
     if (Math.max(...Object.values(cut)) > MOST_OFF) return { is: 'cut', by: cut };
     if (Math.max(...Object.values(white)) > MOST_OFF) return { is: 'white', by: white };
     return { is: 'same', by };
-  }
-
-  /** Whether a page lies too far from its place: further than it may, but for so much as the leaves around it push it, where machines err by as much. */
-  private isOff(page: FinishedPage, { x, y }: { x: number; y: number }): boolean {
-    const far = (a: number, b: number) => Math.max(Math.abs(a), Math.abs(b));
-    if (far(x, y) <= MOST_OFF) return false;
-    const spine = spineOf(page, this.made);
-    if (!spine || far(x, y) > PLAIN_ERROR) return true;
-    const push = page.pushed ?? 0;
-    const away = { left: [push, 0], right: [-push, 0], head: [0, -push], foot: [0, push] } as const;
-    const [dx, dy] = away[spine];
-    return far(x - dx, y - dy) > MOST_OFF;
   }
 
   /** Draws what is wanted where a finished page is to have it, and counts the dots that differ. */
@@ -275,6 +262,13 @@ function metAs(
   if (is === 'mirrored') return { is: 'mirrored' };
   if (n !== index) return { is: 'other', page: n, turn: is === 'turned' ? 180 : 0 };
   return is === 'turned' ? { is: 'turned', turn: 180 } : { is: 'shifted', by };
+}
+
+/** How far, and which way, the leaves around a page push it. */
+function pushOf({ pushed = 0 }: FinishedPage, spine: keyof Sides | undefined): { x: number; y: number } {
+  const across = { left: 1, right: -1, head: 0, foot: 0, none: 0 }[spine ?? 'none'];
+  const upwards = { left: 0, right: 0, head: -1, foot: 1, none: 0 }[spine ?? 'none'];
+  return { x: across * pushed, y: upwards * pushed };
 }
 
 const OPPOSITE = { left: 'right', right: 'left', head: 'foot', foot: 'head' } as const;

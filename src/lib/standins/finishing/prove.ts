@@ -2,7 +2,7 @@ import type { Finished, FinishedPage } from '../../core/finish/line/finished';
 import { runLine } from '../../core/finish/line/runLine';
 import type { FinishPlan, OperationOf } from '../../core/finish/operations';
 import { standsOf, type Edge, type PageVerdict, type Proof } from '../../core/finish/proof';
-import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
+import { applyToBox, compose, invert, turnOver, type Matrix } from '../../core/measure/matrix';
 import { TOLERANCES } from '../../core/measure/tolerances';
 import type { Gray } from '../../raster/pdfium';
 import type { Drawable, Wanted } from './drawable';
@@ -151,7 +151,7 @@ const drawSide = ({ size, draw }: Drawable, scale: number): Gray =>
 
 /** From the front of a sheet to its back as that is seen once the press has turned it over; the same again is the way back. */
 const behind = ({ turns, paper }: Print): Matrix =>
-  turns === 'vertical' ? [-1, 0, 0, 1, paper.width, 0] : [1, 0, 0, -1, 0, paper.height];
+  turnOver(turns, (turns === 'vertical' ? paper.width : paper.height) / 2);
 
 /** A finished page with what was printed there: the way from the page to dots of a part of its side. */
 function metOn(

@@ -1,6 +1,14 @@
 import { heightOf, overlap, widthOf, type Box, type Size } from '../../core/measure/box';
 import { PLAIN_ERRORS, type MachineErrors } from '../../core/finish/errors';
-import { applyToBox, applyToPoint, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
+import {
+  applyToBox,
+  applyToPoint,
+  compose,
+  invert,
+  translate,
+  turnOver,
+  type Matrix,
+} from '../../core/measure/matrix';
 import type { Page } from '../../core/model/page';
 import type { ArtItem, Item, TextItem } from '../../core/model/surface';
 import { advancesOf, textWidth } from '../../core/numbers/faceMetrics';
@@ -55,7 +63,7 @@ function throughOf(
   register: number,
 ): Matrix {
   if (face === 'front') return [1, 0, 0, 1, 0, 0];
-  const over: Matrix = isUpright ? [-1, 0, 0, 1, width, 0] : [1, 0, 0, -1, 0, height];
+  const over = isUpright ? turnOver('vertical', width / 2) : turnOver('horizontal', height / 2);
   return compose(over, translate(register, register));
 }
 

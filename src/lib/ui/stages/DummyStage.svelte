@@ -243,37 +243,13 @@
     touch-action: none;
   }
   .looks {
-    position: absolute;
-    z-index: 1;
     top: 12px;
-    right: 14px;
-    display: flex;
-    background: var(--card);
-    border: 1px solid var(--rule);
-    font-size: 12.5px;
-  }
-  .looks button,
-  .looks label {
-    padding: 3px 10px;
-    border: 0;
-    border-left: 1px solid var(--rule);
-    background: none;
-    color: var(--act);
-    font: 500 12.5px var(--sans, inherit);
-    cursor: pointer;
-  }
-  .looks > :first-child {
-    border-left: 0;
   }
   .looks select {
     border: 0;
     background: var(--well);
     font: inherit;
     color: var(--ink);
-  }
-  .looks [aria-pressed='true'] {
-    background: var(--act);
-    color: #fff;
   }
   .pile {
     position: absolute;

@@ -19,8 +19,11 @@
   const work = $derived(bench.base);
   const { handing } = $derived(bench);
   const stops = $derived(work.findings.filter(({ level }) => level === 'stop'));
-  /** Sheets were kept back by their proof. */
-  const notProved = $derived(bench.outputs.some(({ state, trouble }) => state === 'failed' && trouble?.code === 'proof-fails'));
+  /** The sheets that were made last were kept back by their proof, and the job is as it was. */
+  const notProved = $derived.by(() => {
+    const last = bench.outputs.find(({ spec }) => spec.kind === 'sheets');
+    return !!last?.upToDate && last.state === 'failed' && last.trouble?.code === 'proof-fails';
+  });
   const template = $derived(bench.docket.scheme.kind === 'leaflet' ? templateOf(work.list, bench.docket.scheme, bench.docket.safe) : undefined);
   const possible = $derived(possibleKinds(work));
   const outputs = $derived(possible.flatMap((kind) => bench.docket.outputs.filter((output) => output.kind === kind)));

@@ -133,7 +133,6 @@
     <div class="looks" role="toolbar" aria-label="How the sheets are looked at">
       {#each looks as { word, on, act } (word)}
         <button
-          class:on
           aria-pressed={on}
           onclick={() => {
             act();
@@ -250,29 +249,7 @@
 
 <style>
   .looks {
-    position: absolute;
-    z-index: 1;
     bottom: 42px;
-    right: 14px;
-    display: flex;
-    background: var(--card);
-    border: 1px solid var(--rule);
-  }
-  .looks button {
-    padding: 3px 10px;
-    border: 0;
-    border-left: 1px solid var(--rule);
-    background: none;
-    color: var(--act);
-    font: 500 12.5px var(--sans, inherit);
-    cursor: pointer;
-  }
-  .looks button:first-child {
-    border-left: 0;
-  }
-  .looks .on {
-    background: var(--act);
-    color: #fff;
   }
   .turnword {
     font-family: var(--narrow);

@@ -36,6 +36,18 @@ export interface Work {
   paper: Paper;
 }
 
+/** The pieces of a pile in order, from the top: sheet after sheet, or strip after strip. */
+export function inOrder(
+  { sheets, by }: Pick<OperationOf<'stack'>, 'sheets' | 'by'>,
+  strips: readonly string[],
+  worksOf: (sheet: number) => readonly Work[],
+): Work[] {
+  const on = (sheet: number, strip: string) => worksOf(sheet).filter((work) => work.strip === strip);
+  return by === 'strips'
+    ? strips.flatMap((strip) => sheets.flatMap((sheet) => on(sheet, strip)))
+    : sheets.flatMap((sheet) => strips.flatMap((strip) => on(sheet, strip)));
+}
+
 /** How far from the spine, and from the jogged edge, the knives go that trim a block. */
 const knivesOf = ({ spine, size }: OperationOf<'trim'>): { along: number; across: number } =>
   spine === 'head' ? { along: size.height, across: size.width } : { along: size.width, across: size.height };
@@ -218,8 +230,6 @@ export class Line {
   }
 
   private stack({ sheets, by, piles }: OperationOf<'stack'>): void {
-    const on = (sheet: number, strip: string): Work[] =>
-      entryOf(this.works, sheet).filter((work) => work.strip === strip);
     for (const { pile, strips = [], pieces } of piles) {
       if (by === 'alike') {
         for (const sheet of sheets)
@@ -228,10 +238,7 @@ export class Line {
             .forEach((work, n) => this.piles.push(this.pieces(productOf(sheet, pile), n + 1, [work])));
         continue;
       }
-      const order =
-        by === 'strips'
-          ? strips.flatMap((strip) => sheets.flatMap((sheet) => on(sheet, strip)))
-          : sheets.flatMap((sheet) => strips.flatMap((strip) => on(sheet, strip)));
+      const order = inOrder({ sheets, by }, strips, (sheet) => this.worksOf(sheet));
       const product = productOf(firstOf(sheets), pile);
       const copy = this.piles.filter((each) => each.product === product).length + 1;
       this.piles.push(this.pieces(product, copy, order.slice(0, pieces)));

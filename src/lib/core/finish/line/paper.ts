@@ -1,5 +1,13 @@
 import { bounds, heightOf, overlap, sizeBox, widthOf, type Box, type Size } from '../../measure/box';
-import { applyToBox, compose, translate, turnMatrix, type Matrix, type Turn } from '../../measure/matrix';
+import {
+  applyToBox,
+  compose,
+  translate,
+  turnMatrix,
+  turnOver,
+  type Matrix,
+  type Turn,
+} from '../../measure/matrix';
 import { TOLERANCES } from '../../measure/tolerances';
 import type { FoldOperation } from '../operations';
 
@@ -60,7 +68,7 @@ const onItsFace = (layers: readonly Layer[], mirror: Matrix): Layer[] =>
 /** Turns paper over from side to side. */
 export function turnedOver({ layers, middle }: Paper): Paper {
   const { x0, x1 } = extentOf({ layers });
-  return { layers: onItsFace(layers, [-1, 0, 0, 1, x0 + x1, 0]), middle: layers.length - middle };
+  return { layers: onItsFace(layers, turnOver('vertical', (x0 + x1) / 2)), middle: layers.length - middle };
 }
 
 /** A layer in two where a line crosses it: what lies before the line, and after it. */
@@ -91,7 +99,7 @@ export function folded({ layers }: Paper, fold: FoldOperation): Paper {
   const parts = layers.flatMap((layer) => parted(layer, axis, at));
   const movable = parts.filter(({ after }) => after === isAfter).map(({ layer }) => layer);
   const moving = new Set(outermost(goes === 'over' ? movable : [...movable].reverse(), fold.layers));
-  const mirror: Matrix = axis === 'vertical' ? [-1, 0, 0, 1, 2 * at, 0] : [1, 0, 0, -1, 0, 2 * at];
+  const mirror = turnOver(axis, at);
   const over = onItsFace(
     parts.flatMap(({ layer }) => (moving.has(layer) ? [layer] : [])),
     mirror,

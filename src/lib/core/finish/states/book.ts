@@ -1,4 +1,4 @@
-import { applyToBox, compose, IDENTITY, translate, type Matrix } from '../../measure/matrix';
+import { applyToBox, compose, IDENTITY, translate, turnOver, type Matrix } from '../../measure/matrix';
 import { overlap, type Box } from '../../measure/box';
 import type { Spine } from '../../model/page';
 import type { Leaf } from '../line/book';
@@ -32,10 +32,6 @@ const AXIS: Record<Spine, 'vertical' | 'horizontal'> = {
   left: 'vertical',
   right: 'vertical',
   head: 'horizontal',
-};
-const OVER: Record<'vertical' | 'horizontal', Matrix> = {
-  vertical: [-1, 0, 0, 1, 0, 0],
-  horizontal: [1, 0, 0, -1, 0, 0],
 };
 /** Which way leaves lie from the spine. */
 const AWAY: Record<Spine, readonly [number, number]> = { left: [1, 0], right: [-1, 0], head: [0, -1] };
@@ -88,16 +84,15 @@ function coverOf(cover: readonly CoverLayer[], spine: Spine, caliperOf: (sheet: 
   });
   const creaseOf = (layer: Layer, after: boolean) => span(layer)[after ? 0 : 1];
   const toFront = shiftTo(creaseOf(front, isAfter));
-  const toBack = compose(shiftTo(creaseOf(back, !isAfter)), OVER[axis]);
+  const toBack = compose(shiftTo(creaseOf(back, !isAfter)), turnOver(axis, 0));
   const side = (own: CoverLayer, flap: CoverLayer | undefined, way: Matrix, isBack: boolean): Turning => {
     const turn = (layer: Layer): Layer => ({ ...layer, up: layer.up === 'front' ? 'back' : 'front' });
     const base = isBack ? turn(laid(own, way)) : laid(own, way);
     if (!flap) return closed([base], isBack, 0);
     // Folded in about the crease between both.
     const edge = foreEdge(base, spine);
-    const over: Matrix = axis === 'vertical' ? [-1, 0, 0, 1, 2 * edge, 0] : [1, 0, 0, -1, 0, 2 * edge];
     const lies = isBack ? laid(flap, way) : turn(laid(flap, way));
-    const folded = { ...lies, matrix: compose(lies.matrix, over) };
+    const folded = { ...lies, matrix: compose(lies.matrix, turnOver(axis, edge)) };
     return closed(isBack ? [folded, base] : [base, folded], isBack, isBack ? 1 : 0);
   };
   const closed = (layers: readonly Layer[], isBack: boolean, base: number): Turning => {
@@ -155,7 +150,7 @@ export function openBook(book: Book, before: number, out = false): Placed[] {
     const lying = out && isShown && isOpen ? foldedOut(leaf) : leaf.parts;
     const way = aside(!!leaf.cover, isTurned ? -1 : 1);
     for (const part of lying) {
-      const lies = isTurned ? turnedOver(part, OVER[axis], leaf.thick) : part;
+      const lies = isTurned ? turnedOver(part, turnOver(axis, 0), leaf.thick) : part;
       parts.push({ ...lies, matrix: compose(lies.matrix, way), from: lies.from + ground });
     }
   });

@@ -1,10 +1,10 @@
 import { heightOf, widthOf, type Box } from '../../measure/box';
 import { translate } from '../../measure/matrix';
 import { mm } from '../../measure/unit';
-import type { Work } from '../line/line';
+import { inOrder, type Work } from '../line/line';
 import { extentOf, placedBy } from '../line/paper';
 import type { OperationOf } from '../operations';
-import { stacked, type Placed } from './placed';
+import { stacked, topOf, type Placed } from './placed';
 
 /** A pile of pieces on the mat: where it lies, what it is called, and how many lie on it. */
 export interface Pile {
@@ -29,12 +29,8 @@ export function pilesOf(
   caliperOf: (sheet: number) => number,
   copies: number,
 ): { parts: Placed[]; piles: Pile[] } {
-  const on = (sheet: number, strip: string) => worksOf(sheet).filter((work) => work.strip === strip);
   const heaps = piles.map(({ pile, name, strips = [], pieces }) => {
-    const ordered =
-      by === 'strips'
-        ? strips.flatMap((strip) => sheets.flatMap((sheet) => on(sheet, strip)))
-        : sheets.flatMap((sheet) => strips.flatMap((strip) => on(sheet, strip)));
+    const ordered = inOrder({ sheets, by }, strips, worksOf);
     const alike = worksOf(followed).filter((work) => work.pile === pile);
     const works = by === 'alike' ? alike.slice(0, 1) : ordered.slice(0, pieces);
     const many = by === 'alike' ? alike.length * copies : works.length;
@@ -57,7 +53,7 @@ export function pilesOf(
       pile,
       ...(name ? { name } : {}),
       pieces: many,
-      height: lies.reduce((height, { from, thick }) => Math.max(height, from + thick), 0),
+      height: topOf(lies),
     });
     x += widthOf(box) + GAP;
     deep = Math.max(deep, heightOf(box));

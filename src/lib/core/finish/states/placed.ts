@@ -1,5 +1,4 @@
-import { contains, overlap, widthOf, heightOf, hasArea, type Box } from '../../measure/box';
-import { compose, type Matrix } from '../../measure/matrix';
+import { contains, overlap, widthOf, hasArea, type Box } from '../../measure/box';
 import { mm } from '../../measure/unit';
 import { outlineOf, type Layer } from '../line/paper';
 
@@ -28,12 +27,8 @@ export interface Placed extends Layer {
   waste?: true;
 }
 
-/** Paper lying one on another, the first on top: each part comes down to what lies under it. `calipers` by sheet. */
-export function stacked(
-  layers: readonly Layer[],
-  caliperOf: (sheet: number) => number,
-  ground = 0,
-): Placed[] {
+/** Paper lying one on another, the first on top: each part comes down to what lies under it. */
+export function stacked(layers: readonly Layer[], caliperOf: (sheet: number) => number): Placed[] {
   const lying: { outline: Box; top: number }[] = [];
   return layers
     .toReversed()
@@ -41,7 +36,7 @@ export function stacked(
       const outline = outlineOf(layer);
       const from = lying.reduce(
         (height, below) => (below.top > height && overlap(outline, below.outline) ? below.top : height),
-        ground,
+        0,
       );
       const thick = caliperOf(layer.sheet);
       lying.push({ outline, top: from + thick });
@@ -50,24 +45,10 @@ export function stacked(
     .reverse();
 }
 
-/** The same parts elsewhere on the mat. */
-export const placedAt = (parts: readonly Placed[], by: Matrix): Placed[] =>
-  parts.map((part) => ({ ...part, matrix: compose(part.matrix, by) }));
-
 /** How high parts reach. */
 export const topOf = (parts: readonly Placed[]): number =>
   parts.reduce((height, { from, thick }) => Math.max(height, from + thick), 0);
 
-/** What is left of a box outside another that lies in it: up to four strips. */
-export function stripsAround(whole: Box, kept: Box): Box[] {
-  const { x0, x1, y0, y1 } = kept;
-  return [
-    { ...whole, x1: x0 },
-    { ...whole, x0: x1 },
-    { x0, x1, y0: whole.y0, y1: y0 },
-    { x0, x1, y0: y1, y1: whole.y1 },
-  ].filter((strip) => widthOf(strip) > LEAST && heightOf(strip) > LEAST);
-}
 /** A thinner strip is none. */
 const LEAST = 0.01;
 

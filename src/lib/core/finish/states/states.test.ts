@@ -117,6 +117,20 @@ test('paper on its way stays as it is and does not tear; nothing of a sheet is l
         const was = paper(entryAt(states, n));
         const kind = entryAt(finish.operations, state.operation).kind;
         if (kind === 'cut' || kind === 'cut-out') expect(areaOf(state.parts)).toBeCloseTo(whole, 0);
+        // Whatever is done, a part on its way keeps its size.
+        for (const { from, to, pose } of state.parts.flatMap((part) => {
+          const met = holding(was, part.sheet, ...middleOf(part.flat));
+          return met && !part.waste
+            ? [{ from: met, to: part, pose: poseBetween({ ...met, flat: part.flat }, part, t) }]
+            : [];
+        })) {
+          const { x0, x1, y0, y1 } = to.flat;
+          const [a, b] = [applyPose(pose, [x0, y0, 0]), applyPose(pose, [x1, y1, 0])];
+          expect([from.sheet, Math.hypot(...a.map((each, k) => each - b[k]!))]).toEqual([
+            to.sheet,
+            expect.closeTo(Math.hypot(x1 - x0, y1 - y0), 2),
+          ]);
+        }
         if (!state.fold) return;
         expect(areaOf(state.parts)).toBeCloseTo(areaOf(was), 0);
         const under = state.fold.goes === 'under';

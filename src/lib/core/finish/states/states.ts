@@ -11,10 +11,10 @@ import {
   type Operation,
   type OperationOf,
 } from '../operations';
-import { DRAWN_CALIPER, restOf, stacked, stripsAround, type Placed } from './placed';
+import { DRAWN_CALIPER, restOf, stacked, type Placed } from './placed';
 import { pilesOf, type Pile } from './piles';
 import { bookOf, closedBook, type Book } from './book';
-import { entryAt } from '../../entries';
+import { entryAt, foundIn } from '../../entries';
 
 /** What lies on the mat after an operation, or after one fold of it. */
 export interface DummyState {
@@ -108,7 +108,7 @@ class Maker {
         return this.show(index);
       case 'cut':
       case 'cut-out': {
-        const whole = sizeBox(entryAt(this.sizes(), 0));
+        const whole = sizeBox(this.print.paper);
         const middle: Matrix = translate(-widthOf(whole) / 2, -heightOf(whole) / 2);
         this.lying = works.map(({ open, paper }) => {
           const { x, y } = middleOf(applyToBox(middle, open.flat));
@@ -133,31 +133,19 @@ class Maker {
       case 'fold':
         return this.fold(operation, index);
       case 'stack': {
-        const net = this.copies();
-        const piles = pilesOf(
-          operation,
-          (sheet) => this.line.worksOf(sheet),
-          this.sheet,
-          this.caliperOf,
-          net,
-        );
+        const worksOf = (sheet: number) => this.line.worksOf(sheet);
+        // As many as of each sheet become pieces.
+        const net = this.print.each?.net || 1;
+        const piles = pilesOf(operation, worksOf, this.sheet, this.caliperOf, net);
         return void this.states.push({ operation: index, ...piles });
       }
     }
   }
 
-  private sizes() {
-    return this.plan.operations.flatMap((each) =>
-      each.kind === 'print' && each.sheets.includes(this.sheet) ? [each.paper] : [],
-    );
-  }
-
-  /** How many of each sheet become pieces. */
-  private copies(): number {
-    const print = this.plan.operations.find(
-      (each) => each.kind === 'print' && each.sheets.includes(this.sheet),
-    );
-    return (print?.kind === 'print' && print.each?.net) || 1;
+  /** How the sheet that is followed is printed. */
+  private get print(): OperationOf<'print'> {
+    const prints = this.plan.operations.flatMap((each) => (each.kind === 'print' ? [each] : []));
+    return foundIn(prints, ({ sheets }) => sheets.includes(this.sheet));
   }
 
   private fold({ folds, pile, turn }: OperationOf<'fold'>, index: number): void {
@@ -212,7 +200,7 @@ function wasteOf(before: readonly Placed[], after: readonly Placed[]): Placed[] 
   return before.flatMap((part) => {
     const stays = left.get(part.sheet)?.find(({ flat }) => overlap(flat, part.flat));
     return stays
-      ? stripsAround(part.flat, stays.flat).map((flat): Placed => ({ ...stays, flat, waste: true }))
+      ? restOf(part.flat, [stays.flat]).map((flat): Placed => ({ ...stays, flat, waste: true }))
       : [];
   });
 }
