@@ -52,6 +52,9 @@
     gap: 10px;
     font-size: 13px;
   }
+  .proof a {
+    white-space: nowrap;
+  }
   p {
     margin: 5px 0 0;
     font-size: 12.5px;
