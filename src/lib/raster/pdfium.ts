@@ -61,7 +61,12 @@ export class Renderer {
   }
 }
 
+/** Pages that stay open. */
+const MOST_OPEN = 4;
+
 export class OpenPdf {
+  private readonly open = new Map<string, number>();
+
   constructor(
     private readonly p: WrappedPdfiumModule,
     private readonly document: number,
@@ -123,7 +128,7 @@ export class OpenPdf {
    */
   gray(index: number, box: Box, matrix: Matrix, width: number, height: number): Gray {
     const { p } = this;
-    const page = this.flattened(index, box);
+    const page = this.kept(index, box);
     // PDFium has y down as soon as a page is shown, turned as it is to be seen.
     const shown = compose([1, 0, 0, -1, 0, p.FPDF_GetPageHeightF(page)], matrix);
     const bitmap = p.FPDFBitmap_CreateEx(width, height, BGRA, 0, 0);
@@ -133,12 +138,25 @@ export class OpenPdf {
       p.pdfium.HEAPF32.set([...shown, 0, 0, width, height], memory / 4);
       p.FPDF_RenderPageBitmapWithMatrix(bitmap, page, memory, memory + 24, RENDER_FLAGS);
       const at = p.FPDFBitmap_GetBuffer(bitmap);
-      return { width, height, light: brightness(p.pdfium.HEAPU8.subarray(at, at + width * height * 4)) };
+      return { width, height, light: brightness(new Int32Array(p.pdfium.HEAPU8.buffer, at, width * height)) };
     } finally {
       p.pdfium.wasmExports.free(memory);
       p.FPDFBitmap_Destroy(bitmap);
-      p.FPDF_ClosePage(page);
     }
+  }
+
+  /** A flattened page that stays open until a few others were asked for: it is drawn part by part. */
+  private kept(index: number, box: Box): number {
+    const key = `${index} ${box.x0} ${box.y0} ${box.x1} ${box.y1}`;
+    const page = this.open.get(key) ?? this.flattened(index, box);
+    this.open.delete(key);
+    this.open.set(key, page);
+    for (const [oldest, handle] of this.open) {
+      if (this.open.size <= MOST_OPEN) break;
+      this.open.delete(oldest);
+      this.p.FPDF_ClosePage(handle);
+    }
+    return page;
   }
 
   /** A page with what prints of its annotations part of it, showing a box. */
@@ -177,14 +195,21 @@ export class OpenPdf {
   }
 
   close(): void {
+    for (const page of this.open.values()) this.p.FPDF_ClosePage(page);
+    this.open.clear();
     this.p.FPDF_CloseDocument(this.document);
     this.p.pdfium.wasmExports.free(this.memory);
   }
 }
 
-function brightness(rgba: Uint8Array): Uint8Array {
-  const light = new Uint8Array(rgba.length / 4);
-  for (let n = 0, at = 0; n < light.length; n++, at += 4)
-    light[n] = (RED * rgba[at]! + GREEN * rgba[at + 1]! + BLUE * rgba[at + 2]!) >> 8;
+/** How bright dots are, red in the lowest byte of each; most are white. */
+function brightness(dots: Int32Array): Uint8Array {
+  const light = new Uint8Array(dots.length);
+  for (let n = 0; n < dots.length; n++) {
+    const dot = dots[n]!;
+    // White has all bits set.
+    light[n] =
+      dot === -1 ? 255 : (RED * (dot & 255) + GREEN * ((dot >> 8) & 255) + BLUE * ((dot >> 16) & 255)) >> 8;
+  }
   return light;
 }

@@ -100,7 +100,7 @@ export class Judge {
       return isWhite(met.picture, whole) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
     const places = placesFor(met.page, partOf(wanted), this.made);
     for (const place of places)
-      if (this.compare(met, wanted, place, difference).dots === 0)
+      if (this.compare(met, wanted, place, difference, 0).dots === 0)
         return this.right(met, wanted, places, place, { x: 0, y: 0 });
     return this.closely(met.closer(), wanted, places);
   }
@@ -161,6 +161,7 @@ export class Judge {
     wanted: NonNullable<Wanted>,
     place: Matrix,
     how: typeof difference,
+    most?: number,
   ): { dots: number; where: Dots } {
     const { picture, toDots, page } = met;
     const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
@@ -168,7 +169,7 @@ export class Judge {
     const part = inner(applyToBox(toDots, shown), picture);
     // Where no dot can be compared, nothing is known to be the same.
     if (part.x1 <= part.x0 || part.y1 <= part.y0) return { dots: Infinity, where: wholeOf(picture) };
-    return how(picture, drawn, part);
+    return how(picture, drawn, part, most);
   }
 
   /** How far what is met lies from where it is to be, on the page. */
@@ -215,7 +216,7 @@ export class Judge {
 
   /** Whether a page is met at a place. */
   private isThere(met: Met, wanted: NonNullable<Wanted>, place: Matrix): boolean {
-    return this.compare(met, wanted, place, (a, b, part) => strays(a, b, part, FEW)).dots <= FEW;
+    return this.compare(met, wanted, place, strays, FEW).dots <= FEW;
   }
 
   /** A page as small as is enough to know it again, in one of the ways in which it may be met. */

@@ -35,8 +35,8 @@ export function isWhite({ width, light }: Gray, { x0, y0, x1, y1 }: Dots): boole
 const DIFFERS = 56;
 
 /** How many dots of two pictures of one size differ within a part, and where. */
-export const difference = (a: Gray, b: Gray, part: Dots): { dots: number; where: Dots } =>
-  counted(part, (x, y) => Math.abs(a.light[y * a.width + x]! - b.light[y * a.width + x]!) > DIFFERS);
+export const difference = (a: Gray, b: Gray, part: Dots, most = Infinity): { dots: number; where: Dots } =>
+  counted(part, (x, y) => Math.abs(a.light[y * a.width + x]! - b.light[y * a.width + x]!) > DIFFERS, most);
 
 /**
  * The same, counted no further than a few more than `most`, but for what lies a dot beside its place: a renderer puts letters on whole dots, so that one may come out a dot further
@@ -97,16 +97,18 @@ function halved({ width, height, light }: Gray): Gray {
   return small;
 }
 
-/** How much two pictures differ on average where the second lies so far from the first, by every other row. */
-function apart(a: Gray, b: Gray, part: Dots, dx: number, dy: number): number {
+/** How much two pictures differ on average where the second lies so far from the first, by every other row; found no further than that it is more than `most`. */
+function apart(a: Gray, b: Gray, part: Dots, dx: number, dy: number, most = Infinity): number {
   let [sum, count] = [0, 0];
   const [from, to] = [Math.max(part.x0, -dx), Math.min(part.x1, a.width - dx)];
-  for (let y = Math.max(part.y0, -dy); y < Math.min(part.y1, a.height - dy); y += 2) {
+  const [first, end] = [Math.max(part.y0, -dy), Math.min(part.y1, a.height - dy)];
+  const enough = most * Math.max(0, to - from) * Math.ceil(Math.max(0, end - first) / 2);
+  for (let y = first; y < end && sum <= enough; y += 2) {
     const [own, other] = [(y + dy) * a.width + dx, y * b.width];
     for (let x = from; x < to; x++) sum += Math.abs(a.light[own + x]! - b.light[other + x]!);
     count += Math.max(0, to - from);
   }
-  return count ? sum / count : Infinity;
+  return count && sum <= enough ? sum / count : Infinity;
 }
 
 /** The whole dots by which the first of two pictures is moved, of those tried. */
@@ -121,7 +123,7 @@ function nearest(
   let least = apart(a, b, part, about.x, about.y);
   for (let y = about.y - reach; y <= about.y + reach; y++)
     for (let x = about.x - reach; x <= about.x + reach; x++) {
-      const own = apart(a, b, part, x, y);
+      const own = apart(a, b, part, x, y, least);
       if (own < least) [best, least] = [{ x, y }, own];
     }
   return best;

@@ -9,10 +9,10 @@ export class Bodies {
 
   constructor(
     private readonly movers: readonly Mover[],
-    looks: three.MeshLambertMaterialParameters,
+    looks: three.MeshLambertMaterial,
   ) {
     const box = new three.BoxGeometry(1, 1, 1);
-    this.mesh = new three.InstancedMesh(box, new three.MeshLambertMaterial(looks), movers.length);
+    this.mesh = new three.InstancedMesh(box, looks, movers.length);
     this.mesh.frustumCulled = false;
   }
 
@@ -39,7 +39,6 @@ export class Bodies {
 
   close(): void {
     this.mesh.geometry.dispose();
-    this.mesh.material.dispose();
     this.mesh.dispose();
   }
 }

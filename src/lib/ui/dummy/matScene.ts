@@ -10,11 +10,17 @@ const HEAVY = 0x3a5d57;
 export class MatScene {
   private readonly sun = new three.DirectionalLight(0xffffff, 1.55);
   private grid: three.LineSegments[] = [];
+  /** What the squares were drawn for. */
+  private drawn = '';
 
-  constructor(private readonly scene: three.Scene) {
+  constructor(
+    private readonly scene: three.Scene,
+    isPlain: boolean,
+  ) {
     scene.add(new three.AmbientLight(0xffffff, 1.75), this.sun, this.sun.target);
     this.sun.castShadow = true;
-    this.sun.shadow.mapSize.set(1024, 1024);
+    const fine = isPlain ? 512 : 1024;
+    this.sun.shadow.mapSize.set(fine, fine);
     this.sun.shadow.normalBias = 0.5;
     const ground = new three.Mesh(
       new three.PlaneGeometry(40000, 40000),
@@ -39,10 +45,13 @@ export class MatScene {
 
   /** Squares that are real units at this zoom. */
   grids(unit: Unit, { k, fitted }: Eye): void {
-    this.clear();
     const fine = gridFor(unit, k).heavy;
     const heavy = fine * 5;
     const reach = Math.ceil((fitted * 1.3) / heavy) * heavy;
+    const drawn = `${fine} ${reach}`;
+    if (drawn === this.drawn) return;
+    this.clear();
+    this.drawn = drawn;
     this.grid = [gridLines(fine, reach, FINE, -0.2), gridLines(heavy, reach, HEAVY, -0.15)];
     this.scene.add(...this.grid);
   }
@@ -53,6 +62,7 @@ export class MatScene {
       this.scene.remove(lines);
     }
     this.grid = [];
+    this.drawn = '';
   }
 }
 

@@ -15,14 +15,9 @@ import { matrixOf, moversOf, type Mover } from './movers';
 import { Textures } from './textures';
 
 const MAT = 0x1f3a36;
-const PAPER: three.MeshLambertMaterialParameters = {
-  color: 0xf4f0e6,
-  // Faces lie on it.
-  polygonOffset: true,
-  polygonOffsetFactor: 1,
-  polygonOffsetUnits: 2,
-};
-const WASTE: three.MeshLambertMaterialParameters = { color: 0xb5452c, transparent: true, opacity: 0.32 };
+/** Without a graphics card: how much of the screen's pixels is drawn each way while something moves, and when it rests. */
+const COARSE = 0.6;
+const REST_MS = 160;
 const ENDS = ['to', 'from'] as const;
 const OTHER = { front: 'back', back: 'front' } as const;
 
@@ -32,14 +27,29 @@ export class DummyScene implements Drawing {
   private readonly scene = new three.Scene();
   private readonly eye: Eye;
   private readonly mat: MatScene;
+  private readonly paper = new three.MeshLambertMaterial({
+    color: 0xf4f0e6,
+    // Faces lie on it.
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 2,
+  });
+  private readonly waste = new three.MeshLambertMaterial({
+    color: 0xb5452c,
+    transparent: true,
+    opacity: 0.32,
+  });
   private papers: Bodies | undefined;
   private wastes: Bodies | undefined;
   private movers: Mover[] = [];
   private meshes: FaceMesh[] = [];
+  /** What was shown before, given back once something else is drawn: how it is drawn is worked out anew when nothing uses it any more. */
+  private gone: { close(): void }[] = [];
   private under = false;
   private t = 1;
   private frame = 0;
-  /** Drawn without a graphics card: edges are not smoothed, and shadows stand still while paper moves. */
+  private resting: ReturnType<typeof setTimeout> | undefined;
+  /** Drawn without a graphics card: edges are not smoothed, shadows stand still while paper moves, and it is drawn sharply when it rests. */
   private readonly isPlain: boolean;
   private readonly textures: Textures;
 
@@ -54,12 +64,14 @@ export class DummyScene implements Drawing {
     this.isPlain = isDrawnBySoftware();
     this.renderer = new three.WebGLRenderer({ canvas, antialias: !this.isPlain, alpha: false });
     this.renderer.setClearColor(MAT);
+    // The browser waits for the graphics card where it is asked.
+    this.renderer.debug.checkShaderErrors = false;
     this.renderer.shadowMap.enabled = true;
     this.renderer.shadowMap.type = three.PCFShadowMap;
     // Shadows change only when paper moves.
     this.renderer.shadowMap.autoUpdate = false;
     this.textures = new Textures(this.isPlain);
-    this.mat = new MatScene(this.scene);
+    this.mat = new MatScene(this.scene, this.isPlain);
     this.eye = new Eye(canvas, () => this.invalidate());
   }
 
@@ -69,11 +81,11 @@ export class DummyScene implements Drawing {
     this.eye.look(going);
     this.movers = moversOf(going.from, going.to);
     const drawn = this.movers.filter(({ to }) => !to.waste);
-    this.papers = new Bodies(drawn, PAPER);
+    this.papers = new Bodies(drawn, this.paper);
     this.papers.mesh.castShadow = true;
     this.wastes = new Bodies(
       this.movers.filter(({ to }) => to.waste),
-      WASTE,
+      this.waste,
     );
     this.meshes = facesOf(drawn).map(
       ({ mover, face, shown }) => new FaceMesh(mover, face, shown, this.textureFor(mover, face)),
@@ -93,7 +105,7 @@ export class DummyScene implements Drawing {
     for (const mesh of this.meshes) mesh.place();
     this.eye.follow(t);
     this.mat.follow(this.eye);
-    if (!this.isPlain || t === 0 || t === 1) this.renderer.shadowMap.needsUpdate = true;
+    if (!this.isPlain || t === 1) this.renderer.shadowMap.needsUpdate = true;
     this.invalidate();
   }
 
@@ -108,7 +120,7 @@ export class DummyScene implements Drawing {
   }
 
   resize(width: number, height: number): void {
-    this.renderer.setPixelRatio(Math.min(2, globalThis.devicePixelRatio || 1));
+    this.renderer.setPixelRatio(screenRatio());
     this.renderer.setSize(width, height, false);
     this.eye.resize(width, height);
     this.invalidate();
@@ -161,7 +173,11 @@ export class DummyScene implements Drawing {
 
   close(): void {
     cancelAnimationFrame(this.frame);
+    clearTimeout(this.resting);
     this.clear();
+    this.giveBack();
+    this.paper.dispose();
+    this.waste.dispose();
     this.textures.keep(new Set());
     this.mat.clear();
     this.eye.close();
@@ -175,9 +191,13 @@ export class DummyScene implements Drawing {
     for (const each of [this.papers, this.wastes, ...this.meshes])
       if (each) {
         this.scene.remove(each.mesh);
-        each.close();
+        this.gone.push(each);
       }
     this.meshes = [];
+  }
+
+  private giveBack(): void {
+    for (const each of this.gone.splice(0)) each.close();
   }
 
   private textureFor({ to }: Mover, face: Face): three.Texture {
@@ -189,18 +209,35 @@ export class DummyScene implements Drawing {
 
   /** Pixels a point that are enough for a part. */
   private fineness({ flat }: Placed): number {
-    const pixels = 1.15 * this.canvas.clientHeight * Math.min(2, globalThis.devicePixelRatio || 1);
+    const pixels = 1.15 * this.canvas.clientHeight * screenRatio();
     return pixels / Math.max(this.eye.extent, heightOf(flat));
+  }
+
+  /** Draws with so many of the screen's pixels each way. */
+  private sharpen(share: number): void {
+    const ratio = share * screenRatio();
+    if (this.renderer.getPixelRatio() !== ratio) this.renderer.setPixelRatio(ratio);
   }
 
   private invalidate(): void {
     this.frame ||= requestAnimationFrame(() => {
       this.frame = 0;
+      if (this.isPlain) {
+        this.sharpen(COARSE);
+        clearTimeout(this.resting);
+        this.resting = setTimeout(() => {
+          this.sharpen(1);
+          this.renderer.render(this.scene, this.eye.camera);
+        }, REST_MS);
+      }
       this.renderer.render(this.scene, this.eye.camera);
+      this.giveBack();
       this.onrender();
     });
   }
 }
+
+const screenRatio = () => Math.min(2, globalThis.devicePixelRatio || 1);
 
 /** Whether the browser has no graphics card for the third dimension. */
 function isDrawnBySoftware(): boolean {
