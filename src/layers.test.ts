@@ -10,7 +10,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/lib/words': { rooms: ['core'], packages: /^$/ },
   'src/lib/wire': { rooms: ['core', 'words'], packages: /^$/ },
   'src/lib/pdf': { rooms: ['core', 'raster'], packages: /^(@cantoo\/pdf-lib|fontkit|node:.*|zod)$/ },
-  'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp)$/ },
+  'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp|tesseract\.js)$/ },
   'src/lib/make': {
     rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'standins'],
     packages: /^(node:.*|sharp)$/,
@@ -37,7 +37,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
     rooms: ['core', 'pdf', 'raster', 'make', 'server', 'standins', 'tests', 'demo', 'e2e', 'scripts'],
     packages: /.*/,
   },
-  tests: { rooms: ['core', 'words', 'pdf', 'raster', 'make', 'server', 'demo'], packages: /.*/ },
+  tests: { rooms: ['core', 'words', 'pdf', 'raster', 'make', 'server', 'standins', 'demo'], packages: /.*/ },
   e2e: { rooms: ['core', 'tests', 'demo', 'scripts'], packages: /.*/ },
 };
 

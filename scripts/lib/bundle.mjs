@@ -22,7 +22,17 @@ await build({
   outExtension: { '.js': '.mjs' },
   mainFields: ['module', 'main'],
   conditions: ['import'],
-  external: ['sharp', 'pg', 'pg-boss', 'pino', '@tus/server', 'yauzl', '@embedpdf/pdfium', 'fontkit'],
+  external: [
+    'sharp',
+    'pg',
+    'pg-boss',
+    'pino',
+    '@tus/server',
+    'yauzl',
+    '@embedpdf/pdfium',
+    'fontkit',
+    'tesseract.js',
+  ],
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
   },

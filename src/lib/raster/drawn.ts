@@ -190,33 +190,61 @@ export function pageObjects(
   area: number,
 ): NonNullable<Drawn['objects']> {
   const found: NonNullable<Drawn['objects']> = textBlocks(p, page).map((box) => ({ kind: 'text', box }));
+  eachObject(p, page, (kind, object, above, memory) => {
+    if (kind === FORM || found.length >= MOST_KEPT) return;
+    const box = boxOfObject(p, object, above, memory);
+    if (box && hasArea(box) && widthOf(box) * heightOf(box) < GROUND * area)
+      found.push({ kind: kind === IMAGE ? 'image' : 'path', box });
+  });
+  return found.slice(0, MOST_KEPT);
+}
+
+/** Bounds of an object; `above` leads from where it is drawn. */
+function boxOfObject(p: WrappedPdfiumModule, object: number, above: Matrix, memory: number): Box | undefined {
+  if (!p.FPDFPageObj_GetBounds(object, memory, memory + 4, memory + 8, memory + 12)) return undefined;
+  const [x0, y0, x1, y1] = new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 16));
+  return applyToBox(above, { x0: x0!, y0: y0!, x1: x1!, y1: y1! });
+}
+
+/** Goes through the images, drawings and forms of a page, those in forms too; `memory` has room for six numbers. */
+function eachObject(
+  p: WrappedPdfiumModule,
+  page: number,
+  met: (kind: number, object: number, above: Matrix, memory: number) => void,
+): void {
   const memory = p.pdfium.wasmExports.malloc(24);
   let seen = 0;
   const visit = (object: number, above: Matrix, depth: number): void => {
-    if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST || found.length >= MOST_KEPT) return;
+    if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST) return;
     const kind = p.FPDFPageObj_GetType(object);
-    if (kind === FORM) {
-      if (!p.FPDFPageObj_GetMatrix(object, memory)) return;
-      const own = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
-      const count = p.FPDFFormObj_CountObjects(object);
-      for (let i = 0; i < count; i++)
-        visit(p.FPDFFormObj_GetObject(object, i), compose(own, above), depth + 1);
-      return;
-    }
-    if (kind !== IMAGE && kind !== PATH) return;
-    if (!p.FPDFPageObj_GetBounds(object, memory, memory + 4, memory + 8, memory + 12)) return;
-    const [x0, y0, x1, y1] = new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 16));
-    const box = applyToBox(above, { x0: x0!, y0: y0!, x1: x1!, y1: y1! });
-    if (hasArea(box) && widthOf(box) * heightOf(box) < GROUND * area)
-      found.push({ kind: kind === IMAGE ? 'image' : 'path', box });
+    if (kind !== FORM && kind !== IMAGE && kind !== PATH) return;
+    met(kind, object, above, memory);
+    if (kind !== FORM || !p.FPDFPageObj_GetMatrix(object, memory)) return;
+    const own = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
+    const count = p.FPDFFormObj_CountObjects(object);
+    for (let i = 0; i < count; i++) visit(p.FPDFFormObj_GetObject(object, i), compose(own, above), depth + 1);
   };
   try {
     const count = p.FPDFPage_CountObjects(page);
     for (let i = 0; i < count; i++) visit(p.FPDFPage_GetObject(page, i), IDENTITY, 0);
-    return found.slice(0, MOST_KEPT);
   } finally {
     p.pdfium.wasmExports.free(memory);
   }
+}
+
+/** A scan's picture covers this share of its page at least. */
+const WHOLE_PAGE = 0.8;
+
+/** Whether a page is a scan: one picture that covers it, and no text that shows. `area` is the page's. */
+export function isScan(p: WrappedPdfiumModule, page: number, area: number): boolean {
+  let [pictures, covers] = [0, false];
+  eachObject(p, page, (kind, object, above, memory) => {
+    if (kind !== IMAGE) return;
+    pictures++;
+    const box = boxOfObject(p, object, above, memory);
+    covers ||= !!box && widthOf(box) * heightOf(box) >= WHOLE_PAGE * area;
+  });
+  return pictures === 1 && covers && !textBounds(p, page);
 }
 
 /** The text of a page as blocks: words that follow each other in a line, and lines that stand close. */
@@ -253,34 +281,19 @@ function textBlocks(p: WrappedPdfiumModule, page: number): Box[] {
 
 /** Pixels an inch of the coarsest image on a page at the size it is drawn; undefined if there is none. */
 export function coarsestImage(p: WrappedPdfiumModule, page: number, userUnit: number): number | undefined {
-  const memory = p.pdfium.wasmExports.malloc(24);
-  let [coarsest, seen] = [Infinity, 0];
-  const visit = (object: number, above: Matrix, depth: number): void => {
-    if (!object || ++seen > MOST_OBJECTS || depth > DEEPEST) return;
-    const kind = p.FPDFPageObj_GetType(object);
-    if ((kind !== IMAGE && kind !== FORM) || !p.FPDFPageObj_GetMatrix(object, memory)) return;
+  let coarsest = Infinity;
+  eachObject(p, page, (kind, object, above, memory) => {
+    if (kind !== IMAGE || !p.FPDFPageObj_GetMatrix(object, memory)) return;
     const own = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
-    const matrix = compose(own, above);
-    if (kind === FORM) {
-      const count = p.FPDFFormObj_CountObjects(object);
-      for (let i = 0; i < count; i++) visit(p.FPDFFormObj_GetObject(object, i), matrix, depth + 1);
-      return;
-    }
+    const [a, b, c, d] = compose(own, above);
     if (!p.FPDFImageObj_GetImagePixelSize(object, memory, memory + 4)) return;
     const [across, down] = new Uint32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 8));
     if (across! < LEAST_PIXELS || down! < LEAST_PIXELS) return;
-    const [a, b, c, d] = matrix;
     for (const [count, points] of [
       [across!, Math.hypot(a, b)],
       [down!, Math.hypot(c, d)],
     ] as const)
       if (points > 0) coarsest = Math.min(coarsest, count / ((points * userUnit) / 72));
-  };
-  try {
-    const count = p.FPDFPage_CountObjects(page);
-    for (let i = 0; i < count; i++) visit(p.FPDFPage_GetObject(page, i), IDENTITY, 0);
-    return Number.isFinite(coarsest) ? coarsest : undefined;
-  } finally {
-    p.pdfium.wasmExports.free(memory);
-  }
+  });
+  return Number.isFinite(coarsest) ? coarsest : undefined;
 }

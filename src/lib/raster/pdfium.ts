@@ -2,7 +2,7 @@ import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
 import { applyToBox, applyToPoint, compose, turnIn, turnOf, type Matrix } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/model/survey';
-import { coarsestImage, inkBounds, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
+import { coarsestImage, inkBounds, isScan, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -142,6 +142,16 @@ export class OpenPdf {
     } finally {
       p.pdfium.wasmExports.free(memory);
       p.FPDFBitmap_Destroy(bitmap);
+    }
+  }
+
+  /** Whether a page (from 0) is a scan; `media` is its box in its own user space. */
+  isScan(index: number, media: Box): boolean {
+    const page = this.p.FPDF_LoadPage(this.document, index);
+    try {
+      return isScan(this.p, page, widthOf(media) * heightOf(media));
+    } finally {
+      this.p.FPDF_ClosePage(page);
     }
   }
 

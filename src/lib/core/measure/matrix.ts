@@ -50,6 +50,13 @@ export const applyToBox = (matrix: Matrix, b: Box): Box => {
   return box(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys));
 };
 
+/** Turns back, anticlockwise, by degrees about a point; y runs upwards. */
+export function turnBack(degrees: number, x: number, y: number): Matrix {
+  const angle = (degrees * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  return [cos, sin, -sin, cos, x - x * cos + y * sin, y - x * sin - y * cos];
+}
+
 /** Quarter turns clockwise, as `/Rotate` counts them. */
 export type Turn = 0 | 90 | 180 | 270;
 

@@ -1,5 +1,16 @@
 import * as z from 'zod';
 
+const turnSchema = z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]);
+/** A number that stands alone: its middle, how its reader must turn the page clockwise to read it, and how surely it was read off a picture, of 100. */
+const numberSchema = z.object({
+  value: z.number().int().min(0),
+  x: z.number(),
+  y: z.number(),
+  turn: turnSchema,
+  sure: z.number().optional(),
+});
+export type ReadNumber = z.infer<typeof numberSchema>;
+
 const boxSchema = z.object({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() });
 const matrixSchema = z
   .tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
@@ -12,24 +23,20 @@ export const drawnSchema = z.object({
   /** Bounds of all that is not white. */
   ink: boxSchema.optional(),
   /** How its reader must turn the page clockwise to read most of its words, those behind a scan too. */
-  leans: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]).optional(),
+  leans: turnSchema.optional(),
   /** Bounds of the text that shows. */
   text: boxSchema.optional(),
   /** Pixels an inch of the coarsest image at the size it has on the page. */
   ppi: z.number().positive().optional(),
   /** What stands on the page by itself: blocks of text, images, and drawings that are no backgrounds. */
   objects: z.array(z.object({ kind: z.enum(['text', 'image', 'path']), box: boxSchema })).optional(),
-  /** Numbers that stand alone, as folios do: the middle of each, and how its reader must turn the page clockwise to read it. */
-  numbers: z
-    .array(
-      z.object({
-        value: z.number().int().min(0),
-        x: z.number(),
-        y: z.number(),
-        turn: z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)]),
-      }),
-    )
-    .optional(),
+  /** Numbers that stand alone, as folios do. */
+  numbers: z.array(numberSchema).optional(),
+  /**
+   * It is a scan, a picture of paper: how many degrees clockwise it lies beyond quarter turns; and, once that is turned back about
+   * the page's middle, where its paper ends, and where it folds: how far from the left, or from the foot of one that is higher than wide.
+   */
+  scan: z.object({ skew: z.number(), paper: boxSchema, fold: z.number().optional() }).optional(),
 });
 export type Drawn = z.infer<typeof drawnSchema>;
 

@@ -1,26 +1,19 @@
-import { bounds, hasArea, intersect, type Box } from '../measure/box';
+import { bounds, hasArea, intersect, sizeBox, type Box } from '../measure/box';
 import { applyToBox, applyToPoint, turnIn, turnOf, type Turn } from '../measure/matrix';
 import { artsOf } from './page';
 import type { Art } from '../model/art';
 import type { Page } from '../model/page';
-import type { Drawn, Surveys } from '../model/survey';
-
-/** A number on a page: its middle, and the clockwise turn of the page that sets it upright. */
-export interface ReadNumber {
-  value: number;
-  x: number;
-  y: number;
-  turn: Turn;
-}
+import type { Drawn, ReadNumber, Surveys } from '../model/survey';
 
 const drawnOf = ({ source, index }: Art, surveys: Surveys): Drawn | undefined =>
   surveys[source]?.pages[index]?.drawn;
 
 /** Of what is drawn on a page, what steps read; the rest is for findings. */
-export const readBySteps = ({ ink, numbers, leans }: Drawn): Drawn => ({
+export const readBySteps = ({ ink, numbers, leans, scan }: Drawn): Drawn => ({
   ...(leans !== undefined && { leans }),
   ...(ink && { ink }),
   ...(numbers && { numbers }),
+  ...(scan && { scan }),
 });
 
 /** False while a source that a page shows has not been measured. */
@@ -56,13 +49,17 @@ export const objectsOf = (page: Page, surveys: Surveys, paths = false): Box[] =>
 export function numbersOf(page: Page, surveys: Surveys): ReadNumber[] {
   return artsOf(page).flatMap((art): ReadNumber[] => {
     const turned = turnIn(art.place);
-    return (drawnOf(art, surveys)?.numbers ?? []).flatMap(({ value, x, y, turn }): ReadNumber[] => {
-      const { reach } = art;
-      if (x < reach.x0 || x > reach.x1 || y < reach.y0 || y > reach.y1) return [];
-      return [{ value, ...applyToPoint(art.place, x, y), turn: turnOf(turn - turned)! }];
+    return (drawnOf(art, surveys)?.numbers ?? []).flatMap(({ x, y, turn, ...read }): ReadNumber[] => {
+      const at = applyToPoint(art.place, x, y);
+      // What lies beyond the trim is a neighbour's, or a printer's mark.
+      if (!holds(art.reach, { x, y }) || !holds(sizeBox(page.trim), at)) return [];
+      return [{ ...read, ...at, turn: turnOf(turn - turned)! }];
     });
   });
 }
+
+const holds = ({ x0, y0, x1, y1 }: Box, { x, y }: { x: number; y: number }): boolean =>
+  x >= x0 && x <= x1 && y >= y0 && y <= y1;
 
 /** The clockwise turn of a page as it is now that sets most of its words upright; undefined if it has none. */
 export function leanOf(page: Page, surveys: Surveys): Turn | undefined {

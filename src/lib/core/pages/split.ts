@@ -1,7 +1,7 @@
 import { hasArea, heightOf, intersect, widthOf, type Box } from '../measure/box';
 import { mm } from '../measure/unit';
 import { applyToBox, invert, translate } from '../measure/matrix';
-import { artsOf, movePage } from './page';
+import { artBox, artsOf, movePage } from './page';
 import type { Art } from '../model/art';
 import type { Page } from '../model/page';
 import { entryAt } from '../entries';
@@ -18,7 +18,6 @@ export interface Cuts {
 const LEAST = 1;
 /** What both parts show of a picture that is cut, as a form begins: enough for a fold that is not exact, by practice. */
 export const SHOWN_TWICE = mm(3);
-const FAR = 14_400;
 
 /**
  * The parts of a page in reading order, row by row from the left, or from the right where `fromRight`. What lies beyond a
@@ -54,12 +53,13 @@ function spans(length: number, count: number, at: number | undefined, gutter: nu
 /** The part of a page within a box of its page space, as a page of its own. */
 export function partOf(page: Page, box: Box, id: string): Page {
   const { width, height } = page.trim;
-  // At its outer edges the part keeps what the page has beyond its trim.
+  // At its outer edges the part keeps what the page has beyond its trim, and no more: of a page set straight, what is kept far out comes in elsewhere.
+  const all = artBox(page) ?? box;
   const open: Box = {
-    x0: box.x0 <= 0 ? -FAR : box.x0,
-    y0: box.y0 <= 0 ? -FAR : box.y0,
-    x1: box.x1 >= width ? FAR : box.x1,
-    y1: box.y1 >= height ? FAR : box.y1,
+    x0: box.x0 <= 0 ? Math.min(0, all.x0) : box.x0,
+    y0: box.y0 <= 0 ? Math.min(0, all.y0) : box.y0,
+    x1: box.x1 >= width ? Math.max(width, all.x1) : box.x1,
+    y1: box.y1 >= height ? Math.max(height, all.y1) : box.y1,
   };
   const size = { width: widthOf(box), height: heightOf(box) };
   const { whole: _w, label: _l, art: _a, more: _m, margins: _g, columns: _c, kept: _k, ...rest } = page;

@@ -7,6 +7,7 @@ import { bleed } from './bleed';
 import { crop } from './crop';
 import { uncrop } from './uncrop';
 import { turn } from './turn';
+import { straighten } from './straighten';
 import { margins } from './margins';
 import { format } from './format';
 import { piece } from './piece';
@@ -36,6 +37,7 @@ export const WORDS: { [Kind in Step['kind']]: StepWords<Kind> } = {
   crop,
   uncrop,
   turn,
+  straighten,
   margins,
   format,
   piece,

@@ -28,6 +28,7 @@ import { set } from './set';
 import { stamp } from './stamp';
 import { overlay } from './overlay';
 import { ink } from './ink';
+import { straighten } from './straighten';
 import { trim } from './trim';
 import { turn } from './turn';
 import { uncrop } from './uncrop';
@@ -40,6 +41,7 @@ export const STEP_KINDS = [
   crop,
   uncrop,
   turn,
+  straighten,
   margins,
   format,
   piece,

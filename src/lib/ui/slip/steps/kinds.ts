@@ -5,6 +5,7 @@ import TakeInFields from './TakeInFields.svelte';
 import TrimFields from './TrimFields.svelte';
 import BleedFields from './BleedFields.svelte';
 import CropFields from './CropFields.svelte';
+import StraightenFields from './StraightenFields.svelte';
 import MarginsFields from './MarginsFields.svelte';
 import FormatFields from './FormatFields.svelte';
 import PieceFields from './PieceFields.svelte';
@@ -30,6 +31,7 @@ export const FIELDS: { [Kind in Step['kind']]: StepFields<Kind> | 'plain' } = {
   crop: CropFields,
   uncrop: 'plain',
   turn: 'plain',
+  straighten: StraightenFields,
   margins: MarginsFields,
   format: FormatFields,
   piece: PieceFields,

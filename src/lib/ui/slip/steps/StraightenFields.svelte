@@ -1,0 +1,99 @@
+<script lang="ts">
+  import { stepKind } from '../../../core/docket/steps';
+  import { limitsOf } from '../../../core/docket/limitsOf';
+  import { formatLength, formatSize } from '../../../core/measure/formatLength';
+  import { heightOf, widthOf } from '../../../core/measure/box';
+  import { scanOf } from '../../../core/pages/straighten';
+  import { pickedOf } from '../../../core/select/selection';
+  import Choice from '../../parts/Choice.svelte';
+  import Folded from '../../parts/Folded.svelte';
+  import type { FieldsProps } from '../fields';
+  import NumberField from '../NumberField.svelte';
+
+  let { bench, step, before, onchange }: FieldsProps<'straighten'> = $props();
+
+  const scans = $derived(pickedOf(step.pages, before).map((index) => ({ index, scan: scanOf(before.pages[index]!, bench.surveys) })));
+  const measured = $derived(scans.flatMap(({ index, scan }) => (scan ? [{ index, scan }] : [])));
+  const others = $derived(scans.length - measured.length);
+</script>
+
+<Choice
+  label="Turned back"
+  options={[
+    ['measured', 'as measured on each'],
+    ['all', 'all alike'],
+  ]}
+  value={step.by === undefined ? 'measured' : 'all'}
+  onchange={(how) => onchange({ ...step, by: how === 'all' ? (measured[0]?.scan.skew ?? 0) : undefined }, false)}
+/>
+{#if step.by !== undefined}
+  <NumberField
+    label="They lie clockwise by"
+    value={step.by}
+    {...limitsOf(stepKind('straighten').schema, 'by')}
+    unit="°"
+    onchange={(by, wrong) => onchange({ ...step, by }, wrong)}
+  />
+{/if}
+<label class="tick"
+  ><input type="checkbox" checked={step.toPaper} onchange={(event) => onchange({ ...step, toPaper: event.currentTarget.checked }, false)} /> end them where
+  the paper does, a fold in the middle</label
+>
+<label class="tick"
+  ><input
+    type="checkbox"
+    checked={step.alike}
+    disabled={!step.toPaper}
+    onchange={(event) => onchange({ ...step, alike: event.currentTarget.checked }, false)}
+  /> all of one size, where they are nearly</label
+>
+{#if measured.length}
+  <Folded title="What was measured" count={measured.length} open>
+    <div class="map">
+      <table class="mono">
+        <thead><tr><th>page</th><th>askew</th><th>paper</th><th>fold at</th></tr></thead>
+        <tbody>
+          {#each measured as { index, scan: { skew, paper, fold } } (index)}
+            <tr
+              ><td>{index + 1}</td><td>{skew.toFixed(2)}°</td><td>{formatSize(widthOf(paper), heightOf(paper), bench.unit)}</td><td
+                >{fold === undefined ? '–' : formatLength(fold, bench.unit)}</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </Folded>
+{/if}
+{#if others && !bench.measuring.length}
+  <p class="quiet small">
+    {others === 1 ? 'One of these pages is' : `${others} of these pages are`} no scan, and left as {others === 1 ? 'it is' : 'they are'}.
+  </p>
+{/if}
+
+<style>
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 12.5px;
+  }
+  .map {
+    max-height: 220px;
+    overflow: auto;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    font-size: 12px;
+  }
+  th {
+    font-weight: 400;
+    color: var(--ink-2);
+    text-align: left;
+  }
+  td {
+    border-top: 1px solid var(--rule);
+    padding: 1px 0;
+  }
+</style>

@@ -1,0 +1,17 @@
+import { sayPages } from '../pages';
+import { listed, type StepWords } from './stepWords';
+
+export const straighten: StepWords<'straighten'> = {
+  name: 'Straighten',
+  title: 'Set scans straight',
+  does: 'set scans straight',
+  hint: 'Each scan is turned back about its middle; its dots stay as they were scanned.',
+  say: ({ pages, by, toPaper, alike }, { before }) => ({
+    what: sayPages(pages, before),
+    detail: listed(
+      by === undefined ? 'as measured' : `turned back ${by}°`,
+      toPaper && 'to the edge of the paper',
+      toPaper && alike && 'all of one size',
+    ),
+  }),
+};
