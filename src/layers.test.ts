@@ -13,7 +13,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/lib/raster': { rooms: ['core'], packages: /^(@embedpdf\/pdfium.*|node:.*|sharp|tesseract\.js)$/ },
   'src/lib/make': {
     rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'standins'],
-    packages: /^(node:.*|sharp)$/,
+    packages: /^(node:.*|client-zip|sharp|yauzl)$/,
   },
   'src/lib/standins': {
     rooms: ['core', 'pdf', 'raster'],

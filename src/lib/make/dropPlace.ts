@@ -9,16 +9,22 @@ export const WHY = 'why.txt';
 export const placeOfTry = (token: string): string => `.${token}`;
 /** A file has stopped growing when it was the same for so long. */
 const QUIET_MS = 1000;
+/** A set of scans is whole when nothing came for so long: scanners take less for a sheet. By practice. */
+export const SET_QUIET_MS = 20_000;
 
 /** What a process saw of files that may still grow, by path. */
 export class Growing {
   private readonly seen = new Map<string, { size: number; changed: number; since: number }>();
 
   /** Whether a file has stopped growing, as far as this process has watched it. */
-  isQuiet(path: string, { size, mtimeMs }: Pick<Stats, 'size' | 'mtimeMs'>): boolean {
+  isQuiet(
+    path: string,
+    { size, mtimeMs }: Pick<Stats, 'size' | 'mtimeMs'>,
+    quiet: number = QUIET_MS,
+  ): boolean {
     const now = Date.now();
     const known = this.seen.get(path);
-    if (known?.size === size && known.changed === mtimeMs) return now - known.since >= QUIET_MS;
+    if (known?.size === size && known.changed === mtimeMs) return now - known.since >= quiet;
     this.seen.set(path, { size, changed: mtimeMs, since: now });
     return false;
   }

@@ -14,7 +14,14 @@ const EXIF_TURN: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 /** Why a picture was refused. */
 export class PictureError extends Error {
   constructor(
-    readonly code: 'picture-damaged' | 'picture-too-large' | 'too-many-pages',
+    readonly code:
+      | 'picture-damaged'
+      | 'picture-too-large'
+      | 'too-many-pages'
+      | 'set-damaged'
+      | 'set-empty'
+      | 'set-of-others'
+      | 'set-too-large',
     readonly data: Record<string, string | number> = {},
   ) {
     super(code);

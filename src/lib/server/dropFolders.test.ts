@@ -6,6 +6,9 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ownDatabase, server } from '../../../tests/database';
 import { markedPdf } from '../../../tests/outside';
+import { chances, scanBooklet, shownOn } from '../../../tests/scanSets';
+import { workOut } from '../core/checks';
+import { sourcesOf } from '../core/docket/docket';
 import { sweep } from './blobs';
 import { db } from './db';
 import { addDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
@@ -100,6 +103,68 @@ describe.skipIf(!server)('drop folders', () => {
     );
     expect(inside('desk')).toEqual(['10.pdf', 'done', 'failed', 'working']);
   });
+
+  test('pictures in a directory are one job: a set waits for what is missing, an end mark takes it as it is, and it comes out in reading order', async () => {
+    process.env.FOLDER_SET_QUIET_MS = '300';
+    await saveRecipe({
+      recipe: 1,
+      name: 'Scans',
+      steps: [
+        { id: 's', kind: 'straighten', pages: 'all', toPaper: true, alike: true },
+        {
+          id: 'o',
+          kind: 'reading-order',
+          pages: 'all',
+          arrangement: { by: 'stitched', scans: 'sheets' },
+          gutter: 0,
+          byNumbers: true,
+        },
+      ],
+      outputs: [{ kind: 'pages', crop: 'trim' }],
+    });
+    await addDropFolder({ name: 'glass', recipe: 'Scans' });
+    const chance = chances(3);
+    // Two upside down, one sideways.
+    const turns = [0, 180, 0, 90, 0, 180, 0, 0] as const;
+    const set = await scanBooklet(
+      { pages: 16, numbers: 'outer', bare: true },
+      'sheets',
+      150,
+      (n) => ({ turn: turns[n], skew: n / 2 - 2, noise: 5, beyond: 3, quality: 70 }),
+      chance,
+    );
+    const names = set.pictures.map((_, n) => `${n % 2 ? 'back' : 'front'}-${(n >> 1) + 7}.jpg`);
+    await files.mkdir(join(root, 'glass', 'rules'));
+    const come = (n: number) => writeFileSync(join(root, 'glass', 'rules', names[n]!), set.pictures[n]!);
+    for (const n of [0, 1, 2, 3, 4, 6, 7]) come(n);
+    await look();
+    expect(await listRuns()).toEqual([]);
+    expect(await listDropFolders()).toMatchObject([
+      { sets: [{ name: 'rules', pictures: 7, missing: ['back-9.jpg'] }] },
+    ]);
+    come(5);
+    await look();
+    expect(await listDropFolders()).toMatchObject([{ waiting: 1 }]);
+    expect((await listDropFolders())[0]).not.toHaveProperty('sets');
+    await work();
+    const [run] = await listRuns();
+    expect(run).toMatchObject({ state: 'done', fileName: 'rules' });
+    const [folder] = inside('glass', 'done');
+    expect(inside('glass', 'done', folder!)).toContain('rules');
+    const { docket } = await readJob(run!.job!);
+    const surveys = await sources.surveysOf(sourcesOf(docket));
+    const { list } = workOut(docket, surveys);
+    const shown = list.pages.map((page) => shownOn(page, set, Object.values(surveys)[0]!));
+    expect(shown).toEqual(
+      set.truth.flatMap(({ pages }) => pages).map((_, n) => ({ n: n + 1, upright: true })),
+    );
+    // A set that is known to end is not waited for.
+    await files.mkdir(join(root, 'glass', 'odd'));
+    for (const n of [0, 2, 3]) writeFileSync(join(root, 'glass', 'odd', names[n]!), set.pictures[n]!);
+    writeFileSync(join(root, 'glass', 'odd', 'end'), '');
+    await look();
+    expect(await listDropFolders()).toMatchObject([{ waiting: 1 }]);
+  }, 120_000);
 
   test('a full disk is told for its folder and holds no other up; where there is room again the file is taken', async () => {
     for (const name of ['brim', 'roomy']) {

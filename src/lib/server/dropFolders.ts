@@ -1,19 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { constants } from 'node:fs';
 import { access, lstat, mkdir, readdir, realpath, rename, rm, writeFile } from 'node:fs/promises';
-import { join, resolve, sep } from 'node:path';
+import { basename, join, resolve, sep } from 'node:path';
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { sayTrouble, type Trouble } from '../words/troubles';
 import { db, transaction } from './db';
-import { freeIn, Growing, placeOfTry, PLACES, WHY } from '../make/dropPlace';
+import { isEndMark, missingFrom } from '../core/pages/pictureSet';
+import { freeIn, Growing, placeOfTry, PLACES, SET_QUIET_MS, WHY } from '../make/dropPlace';
+import { picturesAt } from '../make/pictureSet';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
 import { troubleOf } from './trouble';
-import type { DropFolderState } from '../wire/told';
+import type { DropFolderState, WaitingSet } from '../wire/told';
 import { firstOf } from '../core/entries';
 import { codeOf } from '../core/unknown';
 
@@ -28,6 +30,7 @@ interface Row {
   paused: boolean;
   trouble: Trouble | null;
   scan_every: number | null;
+  sets: WaitingSet[] | null;
 }
 
 /** All drop folders with how many files of each wait, are done and failed. */
@@ -49,6 +52,7 @@ export async function listDropFolders(): Promise<DropFolderState[]> {
     failed: Number(row.failed),
     ...(row.trouble ? { trouble: row.trouble } : {}),
     ...(row.scan_every ? { scanEvery: row.scan_every } : {}),
+    ...(row.sets?.length ? { sets: row.sets } : {}),
   }));
 }
 
@@ -180,14 +184,19 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
   await putBack(path, client);
   const recipe = await findRecipe(recipeName);
   const here = new Set<string>();
+  const sets: WaitingSet[] = [];
   let taken = 0;
   for (const entry of await readdir(path, { withFileTypes: true })) {
-    if (entry.name.startsWith('.') || entry.isDirectory()) continue;
+    if (entry.name.startsWith('.')) continue;
     const file = join(path, entry.name);
-    here.add(file);
+    if (entry.isDirectory()) {
+      if (isPlace(entry.name) || !(await isWhole(file, here, sets))) continue;
+    } else {
+      here.add(file);
+      const stat = await lstat(file).catch(() => undefined);
+      if (!stat || !growing.isQuiet(file, stat)) continue;
+    }
     if (taken === AT_ONCE) continue;
-    const stat = await lstat(file).catch(() => undefined);
-    if (!stat || !growing.isQuiet(file, stat)) continue;
     const run = randomUUID();
     await mkdir(join(path, PLACES.working, run));
     await client.query(
@@ -199,8 +208,36 @@ async function lookInto({ id, name, recipe: recipeName, vals }: Row, client: Poo
     taken++;
   }
   growing.forget((file) => file.startsWith(`${path}${sep}`) && !here.has(file));
-  await client.query('update drop_folder set trouble = null, looked_at = now() where id = $1', [id]);
+  await client.query('update drop_folder set trouble = null, looked_at = now(), sets = $2 where id = $1', [
+    id,
+    sets.length ? JSON.stringify(sets) : null,
+  ]);
 }
+
+const isPlace = (name: string): boolean => Object.values<string>(PLACES).includes(name);
+
+/**
+ * Whether a directory holds a whole set of pictures: an end mark lies there, or nothing came for a while and nothing is missing
+ * between what did. One that waits for more is told in `sets`; `here` learns its files.
+ */
+async function isWhole(directory: string, here: Set<string>, sets: WaitingSet[]): Promise<boolean> {
+  const pictures = await picturesAt(directory).catch(() => []);
+  const names = pictures.map(({ name }) => name);
+  const ended = (await readdir(directory).catch(() => [])).some(isEndMark);
+  let quiet = true;
+  for (const { name, stat } of pictures) {
+    const file = join(directory, name);
+    here.add(file);
+    if (!growing.isQuiet(file, stat, ended ? undefined : setQuiet())) quiet = false;
+  }
+  if (!pictures.length || !quiet) return false;
+  const missing = ended ? [] : missingFrom(names);
+  if (missing.length) sets.push({ name: basename(directory), pictures: names.length, missing });
+  return !missing.length;
+}
+
+/** How long nothing may have come to a set; tests wait less. */
+const setQuiet = (): number => Number(process.env.FOLDER_SET_QUIET_MS ?? SET_QUIET_MS);
 
 /** What a crash left in `working`: a file whose run never came to be goes back; what has ended goes where it belongs. */
 async function putBack(path: string, client: PoolClient): Promise<void> {

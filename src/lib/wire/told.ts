@@ -166,11 +166,20 @@ export interface DropFolderState {
   values: RecipeValues;
   paused: boolean;
   trouble?: Trouble;
+  /** Sets of pictures that wait for what is missing of them. */
+  sets?: WaitingSet[];
   /** Seconds between the scanner's deliveries, where it delivers by itself. */
   scanEvery?: number;
   waiting: number;
   done: number;
   failed: number;
+}
+
+/** A set of pictures in a drop folder: how many came, and what is missing between them. */
+export interface WaitingSet {
+  name: string;
+  pictures: number;
+  missing: string[];
 }
 
 /** Somebody else who has a job open. */

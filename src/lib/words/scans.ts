@@ -23,6 +23,18 @@ export function sayArrangement(arrangement: Arrangement): string {
   }
 }
 
+/** Why a set of pictures in a drop folder waits, and what to do. */
+export const sayWaiting = ({
+  name,
+  pictures,
+  missing,
+}: {
+  name: string;
+  pictures: number;
+  missing: readonly string[];
+}): string =>
+  `“${name}” waits: ${pictures} picture${pictures === 1 ? '' : 's'} came, and ${missing.slice(0, 4).join(', ')}${missing.length > 4 ? ` and ${missing.length - 4} more` : ''} ${missing.length === 1 ? 'is' : 'are'} missing. Scan what is missing, or put a file named “end” beside them to take the set as it is.`;
+
 /** How pages are cut up or put together: `2 across, 1 down`. */
 export const sayGrid = ({ columns, rows }: { columns: number; rows: number }): string =>
   `${columns} across, ${rows} down`;

@@ -7,7 +7,9 @@
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
+  import { inSets } from '$lib/ui/pictureSets';
   import { sayFailure } from '$lib/ui/sayFailure';
+  import { sayWaiting } from '$lib/words/scans';
   import { sayTrouble } from '$lib/words/troubles';
   import { schemeWords } from '$lib/words/schemes';
   import { stepWords } from '$lib/words/steps';
@@ -64,7 +66,7 @@
   const take = (files: FileList | null) =>
     guard(async () => {
       const batch = crypto.randomUUID();
-      const all = [...(files ?? [])];
+      const all = await inSets([...(files ?? [])]);
       for (const [n, file] of all.entries()) {
         sending = `sending ${n + 1} of ${all.length}`;
         await uploadRun(chosen!, values, batch, file);
@@ -162,7 +164,9 @@
             {#if recipe.asks.length}<div class="asked"><AskedFields {recipe} {values} unit="mm" onchange={(next) => (values = next)} /></div>{/if}
             <div>
               <h3>On files</h3>
-              <p class="quiet">Each becomes a job of its own, worked and handed over.</p>
+              <p class="quiet">
+                Each becomes a job of its own, worked and handed over; pictures chosen together become one, in the order of their names.
+              </p>
               <label class="btn q small"
                 >{sending || 'Choose files'}<input
                   class="visually-hidden"
@@ -228,6 +232,7 @@
               <span class="mono">{folder.waiting}</span> in progress · <span class="mono">{folder.done}</span> done ·
               <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span> failed
             </p>
+            {#each folder.sets ?? [] as set (set.name)}<p class="look">{sayWaiting(set)}</p>{/each}
             {#if folder.trouble}<p class="stop" role="alert">{sayTrouble(folder.trouble)}</p>{/if}
           </div>
           <span class="acts">

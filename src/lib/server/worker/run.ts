@@ -16,6 +16,7 @@ import type { Claim, Progress } from '../claims';
 import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
 import { PLACES, placeOfTry } from '../../make/dropPlace';
+import { packedSet, picturesAt } from '../../make/pictureSet';
 import { runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../../make/made';
@@ -236,18 +237,21 @@ async function measureNow(survey: Survey, file: string, { folder, signal, now }:
 const asideOf = async ({ claim, begun }: Work): Promise<string> =>
   join(await openDirectory(begun.folder!.name), PLACES.working, claim.id);
 
-/** Copies the file of a drop folder to where nobody else changes it; its SHA-256. Links are not followed, and nothing but plain files is opened. */
+/** Copies the file of a drop folder, or packs its set of pictures, to where nobody else changes it; its SHA-256. Links are not followed, and nothing but plain files is opened. */
 async function copyAside(work: Work, to: string): Promise<string> {
   const path = join(await asideOf(work), work.begun.fileName);
   const stat = await lstat(path).catch(() => undefined);
   if (!stat) throw new Failed({ code: 'drop-file-gone' });
-  if (!stat.isFile()) throw new Failed({ code: 'drop-no-file' });
-  if (stat.size > MOST_FILE_MB * 1024 * 1024)
+  if (!stat.isFile() && !stat.isDirectory()) throw new Failed({ code: 'drop-no-file' });
+  const size = stat.isFile()
+    ? stat.size
+    : (await picturesAt(path)).reduce((sum, picture) => sum + picture.stat.size, 0);
+  if (size > MOST_FILE_MB * 1024 * 1024)
     throw new Failed({ code: 'too-large', data: { most: MOST_FILE_MB } });
   const hash = createHash('sha256');
   const copy = await open(to, 'w');
   try {
-    for await (const bytes of fileBytes(path)) {
+    for await (const bytes of stat.isFile() ? fileBytes(path) : packedSet(path, fileBytes)) {
       hash.update(bytes);
       await copy.write(bytes);
     }

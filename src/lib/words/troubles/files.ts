@@ -3,11 +3,18 @@ export const files = {
   'empty-file': () =>
     'This file is empty: it has no bytes. Ask for it again; it was probably cut off on the way.',
   'not-a-pdf': () =>
-    'This is neither a PDF, a drawing in SVG, nor a JPEG, PNG or TIFF picture: it does not begin as one. Ask for one of these, or check that the right file was chosen.',
+    'This is neither a PDF, a drawing in SVG, nor a JPEG, PNG or TIFF picture, nor a ZIP of these: it does not begin as one. Ask for one of these, or check that the right file was chosen.',
   'picture-damaged': () =>
     'This picture is damaged: it cannot be read to its end. Ask for it again, or scan the page anew.',
   'picture-too-large': (data: { most: string | number }) =>
     `This picture has more than ${data.most} million dots, more than print needs. Have it made smaller, and take that in.`,
+  'set-damaged': () =>
+    'This ZIP is damaged: it cannot be read to its end. Have it packed again, or take its pictures in one by one.',
+  'set-empty': () => 'There are no pictures in this ZIP. Check that the right file was chosen.',
+  'set-of-others': (data: { name: string | number }) =>
+    `“${data.name}” in this ZIP is no JPEG, PNG or TIFF picture, so it is not known what its pages are to be. Unpack it, and take its files in by themselves.`,
+  'set-too-large': (data: { most: string | number }) =>
+    `The pictures in this ZIP have more than ${data.most} MB together, the most that can be taken in. Split it into several.`,
   'svg-damaged': () =>
     'This drawing (SVG) is damaged, or states no size. Have it saved anew with a width and height, or as PDF.',
   'svg-not-lines': (data: { element: string | number }) =>
