@@ -31,8 +31,7 @@ const WORDS =
   'The driver shall sound the whistle before every crossing and stop where a flag is shown Lamps are lit from sunset to sunrise Points are held not trusted Coal water and sand are seen to before the first passenger'.split(
     ' ',
   );
-/** Millimetres of the pages. */
-const [WIDTH, HEIGHT] = [105, 148];
+const SMALL = { width: 105, height: 148 };
 
 /** How a booklet is drawn: where its numbers stand, and which pages carry hardly a word. */
 export interface Booklet {
@@ -40,16 +39,18 @@ export interface Booklet {
   numbers: 'middle' | 'outer' | 'head';
   /** Covers carry no number. */
   bare: boolean;
+  /** Millimetres of its pages. */
+  size?: { width: number; height: number };
 }
 
 /** A stapled booklet, page by page. */
 export async function drawBooklet(
-  { pages, numbers, bare }: Booklet,
+  { pages, numbers, bare, size: { width, height } = SMALL }: Booklet,
   chance: () => number,
 ): Promise<Uint8Array> {
   const paper = await Paper.create('Booklet');
   for (let n = 1; n <= pages; n++) {
-    const page = paper.page(WIDTH, HEIGHT);
+    const page = paper.page(width, height);
     page.text(n === 1 ? 'Larkmoor Light Railway' : `Section ${Math.ceil(n / 3)}`, 12, 24, 13, 'strong');
     const lines = n === 1 || n === pages ? 2 : chance() < 0.1 ? 3 : 8 + Math.floor(chance() * 8);
     for (let line = 0; line < lines; line++) {
@@ -57,9 +58,9 @@ export async function drawBooklet(
       page.text(WORDS.slice(from, from + 7).join(' '), 12, 36 + line * 6, 8.5);
     }
     if (bare && (n === 1 || n === pages)) continue;
-    const y = numbers === 'head' ? 10 : HEIGHT - 8;
-    if (numbers === 'middle') page.text(String(n), WIDTH / 2, y, 9, 'strong', INK.black, 'centre');
-    else if (n % 2) page.text(String(n), WIDTH - 11, y, 9, 'plain', INK.black, 'right');
+    const y = numbers === 'head' ? 10 : height - 8;
+    if (numbers === 'middle') page.text(String(n), width / 2, y, 9, 'strong', INK.black, 'centre');
+    else if (n % 2) page.text(String(n), width - 11, y, 9, 'plain', INK.black, 'right');
     else page.text(String(n), 11, y, 9);
   }
   return paper.save();
@@ -84,7 +85,8 @@ export async function scanBooklet(
   const bytes = await drawBooklet(booklet, chance);
   const survey = await surveyPdf(bytes);
   const pdf = (await startRenderer()).open(bytes);
-  const [width, height] = [Math.round((WIDTH / 25.4) * ppi), Math.round((HEIGHT / 25.4) * ppi)];
+  const size = booklet.size ?? SMALL;
+  const [width, height] = [Math.round((size.width / 25.4) * ppi), Math.round((size.height / 25.4) * ppi)];
   const drawn = (n: number) =>
     pdf.gray(
       n - 1,

@@ -11,6 +11,7 @@ import {
 } from '../core/measure/matrix';
 import type { Drawn } from '../core/model/survey';
 import { entryAt } from '../core/entries';
+import type { Gray } from './pdfium';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;
@@ -40,6 +41,28 @@ export function inkBounds(
     for (let x = 0; x < left; x++) if (pixels[start + x] !== ALL_WHITE) left = x;
     for (let x = width - 1; x > right; x--) if (pixels[start + x] !== ALL_WHITE) right = x;
   }
+  const [sx, sy] = [size.width / width, size.height / height];
+  return {
+    x0: left * sx,
+    x1: (right + 1) * sx,
+    y0: size.height - (bottom + 1) * sy,
+    y1: size.height - top * sy,
+  };
+}
+
+/** The same of a picture that is only light and dark. */
+export function darkBounds({ width, height, light }: Gray, size: Size): Box | undefined {
+  let [left, right, top, bottom] = [width, -1, height, -1];
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    let [first, last] = [0, width - 1];
+    while (first < width && light[row + first] === 255) first++;
+    if (first === width) continue;
+    while (light[row + last] === 255) last--;
+    [left, right] = [Math.min(left, first), Math.max(right, last)];
+    [top, bottom] = [Math.min(top, y), y];
+  }
+  if (right < 0) return undefined;
   const [sx, sy] = [size.width / width, size.height / height];
   return {
     x0: left * sx,
@@ -235,16 +258,49 @@ function eachObject(
 /** A scan's picture covers this share of its page at least. */
 const WHOLE_PAGE = 0.8;
 
-/** Whether a page is a scan: one picture that covers it, and no text that shows. `area` is the page's. */
-export function isScan(p: WrappedPdfiumModule, page: number, area: number): boolean {
-  let [pictures, covers] = [0, false];
+/** The picture of a page that is a scan: one that covers it, with no text that shows; undefined of any other. `area` is the page's. */
+export function scanOn(
+  p: WrappedPdfiumModule,
+  page: number,
+  area: number,
+): { object: number; box: Box } | undefined {
+  const pictures: { object: number; box: Box }[] = [];
   eachObject(p, page, (kind, object, above, memory) => {
-    if (kind !== IMAGE) return;
-    pictures++;
-    const box = boxOfObject(p, object, above, memory);
-    covers ||= !!box && widthOf(box) * heightOf(box) >= WHOLE_PAGE * area;
+    const box = kind === IMAGE && boxOfObject(p, object, above, memory);
+    if (box) pictures.push({ object, box });
   });
-  return pictures === 1 && covers && !textBounds(p, page);
+  const [one, more] = pictures;
+  if (!one || more || widthOf(one.box) * heightOf(one.box) < WHOLE_PAGE * area) return undefined;
+  return textBounds(p, page) ? undefined : one;
+}
+
+/** How many points a picture may end beside the edge of its page and still fill it. */
+const FILLS = 0.5;
+
+/** The bytes of a picture that is a JPEG, upright, and fills a page exactly; undefined for any other. `media` is the page's box. */
+export function jpegFilling(
+  p: WrappedPdfiumModule,
+  { object, box }: { object: number; box: Box },
+  media: Box,
+): Uint8Array | undefined {
+  const off = [box.x0 - media.x0, box.y0 - media.y0, box.x1 - media.x1, box.y1 - media.y1];
+  if (off.some((by) => Math.abs(by) > FILLS)) return undefined;
+  const memory = p.pdfium.wasmExports.malloc(24);
+  let at = 0;
+  try {
+    if (!p.FPDFPageObj_GetMatrix(object, memory)) return undefined;
+    const [a, b, c, d] = matrixOf(new Float32Array(p.pdfium.HEAPU8.buffer.slice(memory, memory + 24)));
+    if (a <= 0 || d <= 0 || Math.abs(b) + Math.abs(c) > 1e-4 * (a + d)) return undefined;
+    const length = p.FPDFImageObj_GetImageDataRaw(object, 0, 0);
+    if (!length) return undefined;
+    at = p.pdfium.wasmExports.malloc(length);
+    p.FPDFImageObj_GetImageDataRaw(object, at, length);
+    const bytes = p.pdfium.HEAPU8.slice(at, at + length);
+    return bytes[0] === 0xff && bytes[1] === 0xd8 ? bytes : undefined;
+  } finally {
+    p.pdfium.wasmExports.free(memory);
+    if (at) p.pdfium.wasmExports.free(at);
+  }
 }
 
 /** The text of a page as blocks: words that follow each other in a line, and lines that stand close. */

@@ -1,15 +1,11 @@
-import { heightOf, widthOf, type Box } from '../core/measure/box';
-import { compose, scale } from '../core/measure/matrix';
+import type { Box } from '../core/measure/box';
 import type { Drawn, Survey, SurveyPage } from '../core/model/survey';
 import { mediaBoxOf } from './mediaBox';
 import { startRenderer } from './nodeRenderer';
 import type { OpenPdf } from './pdfium';
-import type { Looked } from './scans/lookAt';
 
-/** Scans are looked at with no more dots an inch than these, and no more dots in all. */
-const [MOST_PPI, MOST_DOTS] = [300, 40e6];
-/** Scans that are looked at side by side: one is read while the next is drawn. */
-const AT_ONCE = 2;
+/** Scans that are looked at side by side: one is unpacked and another one read while a third is looked at. */
+const AT_ONCE = 3;
 
 /** The survey of a PDF with what is drawn on each of its pages; scans are read where no text lies behind them. */
 export async function measureSource(
@@ -21,27 +17,19 @@ export async function measureSource(
   const drawn: Drawn[] = [];
   const looking = new Set<Promise<void>>();
   let done = 0;
-  const measured = () => onPage?.(++done, survey.pages.length);
   try {
     for (const [index, page] of survey.pages.entries()) {
-      const own = measureOne(pdf, index, page);
-      drawn.push(own);
-      if (own.unreadable || !pdf.isScan(index, mediaBoxOf(page))) {
-        measured();
-        continue;
-      }
-      const look = lookAtOne(pdf, index, page, own)
-        .then((found) => void (drawn[index] = { ...own, ...found }))
-        .catch(() => undefined)
-        .then(() => {
-          looking.delete(look);
-          measured();
-        });
+      const look = measureOne(pdf, index, page).then((own) => {
+        drawn[index] = own;
+        looking.delete(look);
+        onPage?.(++done, survey.pages.length);
+      });
       looking.add(look);
       if (looking.size >= AT_ONCE) await Promise.race(looking);
     }
     await Promise.all(looking);
   } finally {
+    await Promise.allSettled(looking);
     pdf.close();
   }
   return {
@@ -50,30 +38,22 @@ export async function measureSource(
   };
 }
 
-function measureOne(pdf: OpenPdf, index: number, page: SurveyPage): Drawn {
+async function measureOne(pdf: OpenPdf, index: number, page: SurveyPage): Promise<Drawn> {
+  const media = mediaBoxOf(page);
   try {
-    return pdf.measure(index, page, mediaBoxOf(page));
+    const scan = pdf.scan(index, page, media);
+    if (!scan) return pdf.measure(index, page, media);
+    const { grayOfJpeg } = await import('./picture');
+    const { lookAt } = await import('./scans/lookAt');
+    const gray = scan.jpeg && (await grayOfJpeg(scan.jpeg, scan.ppi, page));
+    const seen = gray ? { gray, ppi: scan.ppi } : pdf.seen(index, page, media, scan.ppi);
+    const own = pdf.measure(index, page, media, seen);
+    // What text behind it says of it counts for more than what is read off it.
+    const read = !own.numbers?.length && own.leans === undefined;
+    return { ...own, ...(await lookAt(seen.gray, seen.ppi, read).catch(() => undefined)) };
   } catch {
     return { unreadable: true };
   }
-}
-
-/** Looks at a scan as it is seen; what text behind it says of it counts for more than what is read off it. */
-async function lookAtOne(
-  pdf: OpenPdf,
-  index: number,
-  page: SurveyPage,
-  { numbers, leans, ppi = MOST_PPI }: Drawn,
-): Promise<Looked> {
-  const { lookAt } = await import('./scans/lookAt');
-  const { media } = page.boxes;
-  const [width, height] = [widthOf(media) / 72, heightOf(media) / 72];
-  const fine = Math.min(ppi, MOST_PPI, Math.sqrt(MOST_DOTS / (width * height)));
-  const unit = Math.hypot(page.toUpright[0], page.toUpright[1]);
-  const [across, down] = [Math.round(width * fine), Math.round(height * fine)];
-  const shown = compose(scale(unit), [fine / 72, 0, 0, -fine / 72, 0, down]);
-  const gray = pdf.gray(index, mediaBoxOf(page), shown, across, down);
-  return lookAt(gray, fine, !numbers?.length && leans === undefined);
 }
 
 /** To a hundredth of a point, which is finer than it is measured. */

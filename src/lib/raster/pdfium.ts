@@ -1,8 +1,26 @@
 import { init, type WrappedPdfiumModule } from '@embedpdf/pdfium';
-import { hasArea, heightOf, intersect, widthOf, type Box } from '../core/measure/box';
-import { applyToBox, applyToPoint, compose, turnIn, turnOf, type Matrix } from '../core/measure/matrix';
+import { hasArea, heightOf, intersect, widthOf, type Box, type Size } from '../core/measure/box';
+import {
+  applyToBox,
+  applyToPoint,
+  compose,
+  scale,
+  turnIn,
+  turnOf,
+  type Matrix,
+} from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/model/survey';
-import { coarsestImage, inkBounds, isScan, leanOfWords, loneNumbers, pageObjects, textBounds } from './drawn';
+import {
+  coarsestImage,
+  darkBounds,
+  inkBounds,
+  jpegFilling,
+  leanOfWords,
+  loneNumbers,
+  pageObjects,
+  scanOn,
+  textBounds,
+} from './drawn';
 
 /** A picture of a page: red, green, blue, alpha in bytes, rows from the head down. */
 export interface Raster {
@@ -29,6 +47,15 @@ const WHITE = 0xffffffff;
 /** Ink is measured to half a point; very large pages more coarsely. */
 const INK_PIXELS_A_POINT = 2;
 const MOST_INK_PIXELS = 6000;
+
+/** Scans are looked at with no more dots an inch than these, and no more in all. */
+const [MOST_SCAN_PPI, MOST_SCAN_PIXELS] = [300, 40e6];
+
+/** A scan as it is seen. */
+export interface Seen {
+  gray: Gray;
+  ppi: number;
+}
 
 /** Starts PDFium from the bytes of its WebAssembly module. */
 export async function startPdfium(wasmBinary: ArrayBuffer): Promise<WrappedPdfiumModule> {
@@ -75,15 +102,11 @@ export class OpenPdf {
 
   /**
    * Measures what is drawn on a page (from 0): the ink by rendering it, text and images by asking PDFium for them.
-   * Boxes come out as the page is seen.
+   * Boxes come out as the page is seen. Of a scan the picture is given, if it is known.
    */
-  measure(index: number, { toUpright, userUnit, boxes }: SurveyPage, media: Box): Drawn {
+  measure(index: number, { toUpright, userUnit, boxes }: SurveyPage, media: Box, scan?: Seen): Drawn {
     const size = { width: widthOf(boxes.media), height: heightOf(boxes.media) };
-    const scale = Math.min(INK_PIXELS_A_POINT, MOST_INK_PIXELS / Math.max(size.width, size.height));
-    const [width, height] = [size.width, size.height].map((side) => Math.max(1, Math.round(side * scale)));
-    const ink = this.rendered(index, media, width!, height!, WHITE, (pixels) =>
-      inkBounds(pixels, width!, height!, size),
-    );
+    const ink = scan ? darkBounds(scan.gray, size) : this.inkOf(index, media, size);
     const page = this.p.FPDF_LoadPage(this.document, index);
     try {
       const raw = ink && textBounds(this.p, page);
@@ -145,14 +168,36 @@ export class OpenPdf {
     }
   }
 
-  /** Whether a page (from 0) is a scan; `media` is its box in its own user space. */
-  isScan(index: number, media: Box): boolean {
+  private inkOf(index: number, media: Box, size: Size): Box | undefined {
+    const scale = Math.min(INK_PIXELS_A_POINT, MOST_INK_PIXELS / Math.max(size.width, size.height));
+    const [width, height] = [size.width, size.height].map((side) => Math.max(1, Math.round(side * scale)));
+    return this.rendered(index, media, width!, height!, WHITE, (pixels) =>
+      inkBounds(pixels, width!, height!, size),
+    );
+  }
+
+  /** What a page (from 0) is a scan of; undefined if it is none. `media` is its box in its own user space. */
+  scan(index: number, survey: SurveyPage, media: Box): { ppi: number; jpeg?: Uint8Array } | undefined {
     const page = this.p.FPDF_LoadPage(this.document, index);
     try {
-      return isScan(this.p, page, widthOf(media) * heightOf(media));
+      const found = scanOn(this.p, page, widthOf(media) * heightOf(media));
+      if (!found) return undefined;
+      const [across, down] = [widthOf(survey.boxes.media) / 72, heightOf(survey.boxes.media) / 72];
+      const own = coarsestImage(this.p, page, survey.userUnit) ?? MOST_SCAN_PPI;
+      const ppi = Math.min(own, MOST_SCAN_PPI, Math.sqrt(MOST_SCAN_PIXELS / (across * down)));
+      const jpeg = jpegFilling(this.p, found, media);
+      return { ppi, ...(jpeg ? { jpeg } : {}) };
     } finally {
       this.p.FPDF_ClosePage(page);
     }
+  }
+
+  /** A whole page (from 0) as it is seen, at a resolution. */
+  seen(index: number, { toUpright, boxes }: SurveyPage, media: Box, ppi: number): Seen {
+    const [width, height] = [widthOf, heightOf].map((side) => Math.round((side(boxes.media) / 72) * ppi));
+    const unit = Math.hypot(toUpright[0], toUpright[1]);
+    const shown = compose(scale(unit), [ppi / 72, 0, 0, -ppi / 72, 0, height!]);
+    return { ppi, gray: this.gray(index, media, shown, width!, height!) };
   }
 
   /** A flattened page that stays open until a few others were asked for: it is drawn part by part. */

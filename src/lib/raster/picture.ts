@@ -1,6 +1,8 @@
 import { deflateSync } from 'node:zlib';
 import type { Sharp, SharpOptions } from 'sharp';
-import type { PackedImage, Picture } from '../core/model/survey';
+import { heightOf, widthOf } from '../core/measure/box';
+import type { PackedImage, Picture, SurveyPage } from '../core/model/survey';
+import type { Gray } from './pdfium';
 import { firstOf } from '../core/entries';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */
@@ -56,6 +58,28 @@ export async function unpackPicture(bytes: Uint8Array): Promise<{ images: Packed
     if (/pixel limit/i.test(String(error)))
       throw new PictureError('picture-too-large', { most: MOST_PIXELS / 1e6 });
     throw new PictureError('picture-damaged');
+  }
+}
+
+/** A JPEG that fills a page, unpacked as light and dark, as the page is seen; undefined if it cannot be. */
+export async function grayOfJpeg(
+  jpeg: Uint8Array,
+  ppi: number,
+  { boxes: { media }, rotate }: SurveyPage,
+): Promise<Gray | undefined> {
+  const [across, down] = [widthOf(media), heightOf(media)].map((side) => Math.round((side / 72) * ppi));
+  const [width, height] = rotate % 180 ? [down!, across!] : [across!, down!];
+  try {
+    // Other colours than these are unpacked by what draws PDFs.
+    const picture = await open(jpeg);
+    const { channels } = await picture.metadata();
+    if (channels !== 1 && channels !== 3) return undefined;
+    const resized = await picture.greyscale().toColourspace('b-w').resize(width, height, { fit: 'fill' });
+    const turned = rotate ? (await open(await resized.png().toBuffer())).rotate(rotate) : resized;
+    const { data, info } = await turned.toColourspace('b-w').raw().toBuffer({ resolveWithObject: true });
+    return info.channels === 1 ? { width: info.width, height: info.height, light: data } : undefined;
+  } catch {
+    return undefined;
   }
 }
 

@@ -28,6 +28,8 @@ const SURE_NUMBER = 70;
 const [WORD, SURE_WORD] = [/^[\p{L}’'-]{3,}[.,;:]?$/u, 55];
 /** Upright is what reads so many times better than upside down; so much better is enough at once. */
 const [BETTER, CLEAR, PLENTY] = [1.5, 3, 150];
+/** So many longer words, read so surely, can only stand upright. */
+const [SURELY, ENOUGH_WORDS] = [80, 3];
 /** Digits that are none upside down. */
 const ONE_WAY = /[23457]/;
 /** Lines that stand out so many times better one way are looked at in that way alone. */
@@ -69,6 +71,8 @@ interface View {
   paper: Paper;
   text: ReturnType<typeof skewOf>;
   skew: number;
+  /** It is set level for two things: those that are alike are made once. */
+  level(angle: number, k: number): Level;
 }
 
 function viewOf(gray: Gray, ppi: number): View {
@@ -76,16 +80,15 @@ function viewOf(gray: Gray, ppi: number): View {
   while (finds >= 2 * FIND_PPI * 0.95) [small, finds] = [halved(small), finds / 2];
   const text = skewOf(inkIn(small, Math.round(finds * AROUND)), small.width, small.height);
   const paper = paperIn(small);
-  return {
-    gray,
-    ppi,
-    small,
-    finds,
-    tone: toneOf(small),
-    paper,
-    text,
-    skew: text?.skew ?? leanOf(paper) ?? 0,
+  const tone = toneOf(small);
+  const known = new Map<string, Level>();
+  const level = (angle: number, k: number): Level => {
+    const key = `${angle} ${k}`;
+    const made = known.get(key) ?? levelled(small, angle, k, tone);
+    known.set(key, made);
+    return made;
   };
+  return { gray, ppi, small, finds, tone, paper, text, skew: text?.skew ?? leanOf(paper) ?? 0, level };
 }
 
 /** How far clockwise the paper lies, by those of its sides that are seen. */
@@ -108,8 +111,8 @@ function sidesOf({ small: { width, height }, paper: { left, right, head, foot } 
 
 /** How a scan lies, and its paper and fold once it is set straight about its middle. */
 function scanOf(view: View): Looked['scan'] {
-  const { small, finds, skew, tone } = view;
-  const level = levelled(small, skew, 1, tone);
+  const { small, finds, skew } = view;
+  const level = view.level(skew, 1);
   const lies = boxAround(sidesOf(view).map(({ x, y }) => level.to(x, y)));
   const points = 72 / finds;
   const wide = lies.x1 - lies.x0 >= lies.y1 - lies.y0;
@@ -145,9 +148,11 @@ interface Reading {
 
 /** Reads a scan whose lines run across or down: which way up it stands, and its lone numbers. */
 async function readLevel(view: View, down: boolean): Promise<Reading> {
-  const { gray, ppi, small, finds, skew, tone } = view;
+  const { gray, ppi, finds, skew } = view;
   const angle = skew + (down ? 90 : 0);
-  const level = levelled(small, angle, FIND_PPI / finds, tone);
+  // About as fine as lines are found in is as good.
+  const k = Math.abs(FIND_PPI / finds - 1) < 0.02 ? 1 : FIND_PPI / finds;
+  const level = view.level(angle, k);
   const lies = boxAround(sidesOf(view).map(({ x, y }) => level.to(x, y)));
   const { width, height } = level.gray;
   const ink = inkIn(level.gray, Math.round(FIND_PPI * AROUND));
@@ -155,22 +160,20 @@ async function readLevel(view: View, down: boolean): Promise<Reading> {
   const marks = marksIn(ink, width, height);
   const fine = (mark: Mark, over: boolean) => cropOf(gray, ppi / FIND_PPI, angle, mark, over);
   const lone = loneAmong(marks, lies, (lies.y1 - lies.y0) * FOLIO_DEPTH, MOST_LONE);
-  const read = async (over: boolean): Promise<Read[]> => {
+  const readLone = async (over: boolean): Promise<Read[]> => {
     const lines = await readLines(
       lone.map((mark) => fine(mark, over)),
       'numbers',
     );
     return lone.flatMap((mark, n) => numberIn(lines[n]?.words ?? [], mark));
   };
-  let over = await isUpsideDown(linesAmong(marks, MOST_LINES), fine);
-  let numbers: Read[];
-  if (over === undefined) {
-    // Without words only numbers tell, and only those that are none upside down.
-    const [up, turned] = [await read(false), await read(true)];
-    over = clearly(oneWay(up), oneWay(turned));
-    numbers = over === undefined ? [] : over ? turned : up;
-  } else numbers = await read(over);
+  // Most stand upright: their numbers are read along with their words.
+  const [told, up] = await Promise.all([isUpsideDown(linesAmong(marks, MOST_LINES), fine), readLone(false)]);
+  const turned = told === false ? [] : await readLone(true);
+  // Without words only numbers tell, and only those that are none upside down.
+  const over = told ?? clearly(oneWay(up), oneWay(turned));
   if (over === undefined) return { numbers: [] };
+  const numbers = over ? turned : up;
   const leans = quarters((down ? -90 : 0) + (over ? 180 : 0));
   return { leans, numbers: numbers.map((each) => seen(each, level, view, leans)) };
 }
@@ -248,7 +251,10 @@ async function isUpsideDown(
 ): Promise<boolean | undefined> {
   let [up, down] = [0, 0];
   for (const line of lines) {
-    const [as, over] = await readLines([fine(line, false), fine(line, true)], 'words');
+    const [as] = await readLines([fine(line, false)], 'words');
+    if (isSure(as?.words ?? [])) return false;
+    const [over] = await readLines([fine(line, true)], 'words');
+    if (isSure(over?.words ?? [])) return true;
     up += surety(as?.words ?? []);
     down += surety(over?.words ?? []);
     if (Math.max(up, down) > PLENTY && Math.max(up, down) > CLEAR * Math.min(up, down)) break;
@@ -259,6 +265,9 @@ async function isUpsideDown(
 /** Whether the second is clearly more than the first, or less; undefined where neither is. */
 const clearly = (up: number, down: number): boolean | undefined =>
   Math.max(up, down) < SURE_WORD || Math.max(up, down) < BETTER * Math.min(up, down) ? undefined : down > up;
+
+const isSure = (words: readonly { text: string; sure: number }[]): boolean =>
+  words.filter(({ text, sure }) => WORD.test(text) && text.length > 3 && sure > SURELY).length >= ENOUGH_WORDS;
 
 const surety = (words: readonly { text: string; sure: number }[]): number =>
   words.reduce((sum, { text, sure }) => (WORD.test(text) && sure > SURE_WORD ? sum + sure : sum), 0);

@@ -29,46 +29,52 @@ export function turnedBack(
   const [cx, cy] = [(width - 1) / 2, (height - 1) / 2];
   const quarter = Math.abs(Math.round(angle / 90)) % 2 === 1;
   const [ox, oy] = quarter ? [cy, cx] : [cx, cy];
-  for (let v = 0; v < h; v++)
-    for (let u = 0; u < w; u++) {
-      const [dx, dy] = [part.x + u / scale - ox, part.y + v / scale - oy];
-      const [x, y] = [cx + dx * cos - dy * sin, cy + dx * sin + dy * cos];
-      const [fx, fy] = [Math.floor(x), Math.floor(y)];
-      if (fx < 0 || fy < 0 || fx >= width - 1 || fy >= height - 1) {
-        made[v * w + u] = ground;
+  const [right, down] = [cos / scale, sin / scale];
+  for (let v = 0, to = 0; v < h; v++) {
+    const [dx, dy] = [part.x - ox, part.y + v / scale - oy];
+    let [x, y] = [cx + dx * cos - dy * sin, cy + dx * sin + dy * cos];
+    for (let u = 0; u < w; u++, to++, x += right, y += down) {
+      if (x < 0 || y < 0 || x >= width - 1 || y >= height - 1) {
+        made[to] = ground;
         continue;
       }
-      const [p, q, at] = [x - fx, y - fy, fy * width + fx];
-      made[v * w + u] =
-        (light[at]! * (1 - p) + light[at + 1]! * p) * (1 - q) +
-        (light[at + width]! * (1 - p) + light[at + width + 1]! * p) * q;
+      const [fx, fy] = [x | 0, y | 0];
+      const at = fy * width + fx;
+      const p = ((x - fx) * 64) | 0;
+      const q = ((y - fy) * 64) | 0;
+      const above = (light[at]! << 6) + (light[at + 1]! - light[at]!) * p;
+      const below = (light[at + width]! << 6) + (light[at + width + 1]! - light[at + width]!) * p;
+      made[to] = ((above << 6) + (below - above) * q) >> 12;
     }
+  }
   return { width: w, height: h, light: made };
 }
 
-/** How light the paper is around each dot, by the mean of a square of `reach` dots each way of what is no ink. */
+/** Where there is ink, a byte a dot: what is darker than paper is around it, which is the mean of a square of `reach` dots each way. */
 export function inkIn({ width, height, light }: Gray, reach: number): Uint8Array {
-  // Sums of all dots above and to the left.
-  const sums = new Float64Array((width + 1) * (height + 1));
-  for (let y = 0; y < height; y++) {
-    let row = 0;
-    for (let x = 0; x < width; x++) {
-      row += light[y * width + x]!;
-      sums[(y + 1) * (width + 1) + x + 1] = sums[y * (width + 1) + x + 1]! + row;
-    }
-  }
   const ink = new Uint8Array(width * height);
+  // For each column, the sum of the rows that are near.
+  const columns = new Int32Array(width);
+  const add = (y: number) => {
+    for (let x = 0, at = y * width; x < width; x++, at++) columns[x] = columns[x]! + light[at]!;
+  };
+  const take = (y: number) => {
+    for (let x = 0, at = y * width; x < width; x++, at++) columns[x] = columns[x]! - light[at]!;
+  };
+  for (let y = 0; y < Math.min(reach, height); y++) add(y);
   for (let y = 0; y < height; y++) {
-    const [y0, y1] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)];
-    for (let x = 0; x < width; x++) {
-      const [x0, x1] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
-      const sum =
-        sums[y1 * (width + 1) + x1]! -
-        sums[y0 * (width + 1) + x1]! -
-        sums[y1 * (width + 1) + x0]! +
-        sums[y0 * (width + 1) + x0]!;
-      const mean = sum / ((x1 - x0) * (y1 - y0));
-      if (mean > DARK && light[y * width + x]! < mean * INK) ink[y * width + x] = 1;
+    if (y + reach < height) add(y + reach);
+    if (y - reach - 1 >= 0) take(y - reach - 1);
+    const rows = Math.min(height, y + reach + 1) - Math.max(0, y - reach);
+    let sum = 0;
+    for (let x = 0; x < Math.min(reach, width); x++) sum += columns[x]!;
+    const full = rows * (2 * reach + 1);
+    for (let x = 0, at = y * width; x < width; x++, at++) {
+      if (x + reach < width) sum = (sum + columns[x + reach]!) | 0;
+      if (x > reach) sum = (sum - columns[x - reach - 1]!) | 0;
+      const inside = x >= reach && x + reach < width;
+      const count = inside ? full : rows * (Math.min(width, x + reach + 1) - Math.max(0, x - reach));
+      if (100 * light[at]! * count < INK_OF_100 * sum && sum > DARK * count) ink[at] = 1;
     }
   }
   return ink;
@@ -76,5 +82,5 @@ export function inkIn({ width, height, light }: Gray, reach: number): Uint8Array
 
 /** What is darker than this all round is no paper. */
 const DARK = 70;
-/** Ink is darker than this share of what is around it; what shows through from behind is lighter. */
-const INK = 0.72;
+/** Ink is darker than so many hundredths of what is around it; what shows through from behind is lighter. */
+const INK_OF_100 = 72;

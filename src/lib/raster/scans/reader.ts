@@ -19,9 +19,9 @@ interface Threaded {
 }
 
 let started: Promise<Worker> | undefined;
-/** Readings follow one another: settings of one must not meet another. */
-let last: Promise<unknown> = Promise.resolve();
+/** What it was told last to look for, and how many wait for what it reads. */
 let reads: 'numbers' | 'words' | undefined;
+let waiting = 0;
 
 /** The reader of pictures, once a process: the data that it reads by is shipped, and nothing is fetched or kept. */
 async function start(): Promise<Worker> {
@@ -36,37 +36,36 @@ async function start(): Promise<Worker> {
   return worker;
 }
 
-/** Reads pictures of single lines, in order; where they are numbers, only digits are looked for. */
-export function readLines(pictures: readonly Gray[], what: 'numbers' | 'words'): Promise<Line[]> {
-  if (!pictures.length) return Promise.resolve([]);
-  const reading = last.then(() => readNow(pictures, what));
-  last = reading.catch(() => undefined);
-  return reading;
-}
-
-async function readNow(pictures: readonly Gray[], what: 'numbers' | 'words'): Promise<Line[]> {
+/**
+ * Reads pictures of single lines; where they are numbers, only digits are looked for. All are handed over at once: the reader
+ * takes what it is given in order, and whoever gave it may go on with something else.
+ */
+export async function readLines(pictures: readonly Gray[], what: 'numbers' | 'words'): Promise<Line[]> {
+  if (!pictures.length) return [];
   const worker = await (started ??= start());
   const { worker: thread } = worker as unknown as Threaded;
   // A process ends by itself once nothing is read any more.
-  thread.ref();
+  if (!waiting++) thread.ref();
   try {
-    if (reads !== what)
-      await worker.setParameters({ tessedit_char_whitelist: what === 'numbers' ? DIGITS : '' });
+    const set =
+      reads === what
+        ? undefined
+        : worker.setParameters({ tessedit_char_whitelist: what === 'numbers' ? DIGITS : '' });
     reads = what;
-    const lines: Line[] = [];
-    for (const picture of pictures) {
-      const { data } = await worker.recognize(asGraymap(picture), {}, { text: true, blocks: true });
-      const words = (data.blocks ?? []).flatMap(({ paragraphs }) =>
-        paragraphs.flatMap(({ lines: all }) => all.flatMap((line) => line.words)),
-      );
-      lines.push({
-        text: data.text.trim(),
-        words: words.map(({ text, confidence }) => ({ text, sure: confidence })),
-      });
-    }
-    return lines;
+    const pages = pictures.map((picture) =>
+      worker.recognize(asGraymap(picture), {}, { text: true, blocks: true }),
+    );
+    await set;
+    return (await Promise.all(pages)).map(({ data }) => ({
+      text: data.text.trim(),
+      words: (data.blocks ?? []).flatMap(({ paragraphs }) =>
+        paragraphs.flatMap(({ lines }) =>
+          lines.flatMap(({ words }) => words.map(({ text, confidence }) => ({ text, sure: confidence }))),
+        ),
+      ),
+    }));
   } finally {
-    thread.unref();
+    if (!--waiting) thread.unref();
   }
 }
 
