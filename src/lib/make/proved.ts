@@ -1,6 +1,6 @@
 import type { WorkedOut } from '../core/checks';
 import { holds, standsOf, type Outcome, type PageVerdict, type Proof } from '../core/finish/proof';
-import type { Gray } from '../raster/pdfium';
+import type { Gray } from '../raster/gray';
 import { namedEdges, sayProof } from '../words/proof';
 import type { HandOverJob } from './outputs/outputMaker';
 import { proveSheets } from './prove';

@@ -11,7 +11,7 @@ import {
 } from '../core/measure/matrix';
 import type { Drawn } from '../core/model/survey';
 import { entryAt } from '../core/entries';
-import type { Gray } from './pdfium';
+import type { Gray } from './gray';
 
 /** Text beyond this many characters is not looked at: the page is full by then. */
 const MOST_CHARACTERS = 50_000;

@@ -10,6 +10,7 @@ import {
   type Matrix,
 } from '../core/measure/matrix';
 import type { Drawn, SurveyPage } from '../core/model/survey';
+import type { Gray } from './gray';
 import {
   coarsestImage,
   darkBounds,
@@ -27,13 +28,6 @@ export interface Raster {
   width: number;
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
-}
-
-/** How bright a picture is, a byte a dot from black to white, rows from the head down. */
-export interface Gray {
-  width: number;
-  height: number;
-  light: Uint8Array;
 }
 
 const BGRA = 4;

@@ -2,7 +2,7 @@ import { deflateSync } from 'node:zlib';
 import type { Sharp, SharpOptions } from 'sharp';
 import { heightOf, widthOf } from '../core/measure/box';
 import type { PackedImage, Picture, SurveyPage } from '../core/model/survey';
-import type { Gray } from './pdfium';
+import type { Gray } from './gray';
 import { firstOf } from '../core/entries';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */

@@ -1,6 +1,6 @@
 import type { Box } from '../../core/measure/box';
 import { entryAt } from '../../core/entries';
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 
 /** How far from the paper's middle a fold is looked for, as a share of its width; and how much darker it is at least. */
 const [REACH, DARKER] = [0.06, 0.025];

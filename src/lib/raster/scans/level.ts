@@ -1,5 +1,5 @@
 import { box, type Box } from '../../core/measure/box';
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 import { turnedBack } from './picture';
 
 /** A picture set level: turned back by `angle` degrees about its middle, with `k` dots for each of the picture's own. */

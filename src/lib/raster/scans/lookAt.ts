@@ -2,7 +2,7 @@ import type { Box } from '../../core/measure/box';
 import { median } from '../../core/measure/median';
 import { quarters, type Turn } from '../../core/measure/matrix';
 import type { Drawn, ReadNumber } from '../../core/model/survey';
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 import { foldIn } from './fold';
 import { boxAround, levelled, type Level } from './level';
 import { linesAmong, loneAmong, marksIn, type Mark } from './marks';
@@ -267,7 +267,8 @@ const clearly = (up: number, down: number): boolean | undefined =>
   Math.max(up, down) < SURE_WORD || Math.max(up, down) < BETTER * Math.min(up, down) ? undefined : down > up;
 
 const isSure = (words: readonly { text: string; sure: number }[]): boolean =>
-  words.filter(({ text, sure }) => WORD.test(text) && text.length > 3 && sure > SURELY).length >= ENOUGH_WORDS;
+  words.filter(({ text, sure }) => WORD.test(text) && text.length > 3 && sure > SURELY).length >=
+  ENOUGH_WORDS;
 
 const surety = (words: readonly { text: string; sure: number }[]): number =>
   words.reduce((sum, { text, sure }) => (WORD.test(text) && sure > SURE_WORD ? sum + sure : sum), 0);

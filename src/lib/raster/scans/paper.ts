@@ -1,6 +1,6 @@
 import { entryAt } from '../../core/entries';
 import { median } from '../../core/measure/median';
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 
 /** A side of the paper in a picture: so many dots in from the picture's own side at its middle, and how that grows along it. */
 export interface PaperSide {

@@ -1,4 +1,4 @@
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 
 /** A picture of half the dots each way, each the mean of four. */
 export function halved({ width, height, light }: Gray): Gray {

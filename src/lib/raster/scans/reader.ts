@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { PSM, Worker } from 'tesseract.js';
-import type { Gray } from '../pdfium';
+import type { Gray } from '../gray';
 
 /** What was read in a picture of one line: its words, and how sure each is, 0 to 100. */
 export interface Line {

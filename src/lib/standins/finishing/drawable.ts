@@ -1,6 +1,6 @@
 import type { Box, Size } from '../../core/measure/box';
 import type { Matrix } from '../../core/measure/matrix';
-import type { Gray } from '../../raster/pdfium';
+import type { Gray } from '../../raster/gray';
 
 /** A page of a PDF that can be drawn: its box in its own space, and how it is drawn through a matrix from there. */
 export interface Drawable {

@@ -2,7 +2,7 @@ import type { FinishPlan } from '../../core/finish/operations';
 import { EDGE_REACH, type Edge } from '../../core/finish/proof';
 import type { Sides } from '../../core/measure/box';
 import { compose, invert, type Matrix } from '../../core/measure/matrix';
-import type { Gray } from '../../raster/pdfium';
+import type { Gray } from '../../raster/gray';
 import type { Drawable } from './drawable';
 import { spineOf, type Met } from './judge';
 import { entryAt } from '../../core/entries';

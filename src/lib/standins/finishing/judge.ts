@@ -13,7 +13,7 @@ import {
 import { heightOf, intersect, shift, sizeBox, widthOf, type Box, type Sides } from '../../core/measure/box';
 import { applyToBox, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
 import { mm } from '../../core/measure/unit';
-import type { Gray } from '../../raster/pdfium';
+import type { Gray } from '../../raster/gray';
 import { difference, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
 import type { Drawable, Wanted } from './drawable';
 

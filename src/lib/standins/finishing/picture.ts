@@ -1,4 +1,4 @@
-import type { Gray } from '../../raster/pdfium';
+import type { Gray } from '../../raster/gray';
 
 /** A part of a picture in whole dots. */
 export interface Dots {

@@ -4,7 +4,7 @@ import type { FinishPlan, OperationOf } from '../../core/finish/operations';
 import { standsOf, type Edge, type PageVerdict, type Proof } from '../../core/finish/proof';
 import { applyToBox, compose, invert, turnOver, type Matrix } from '../../core/measure/matrix';
 import { TOLERANCES } from '../../core/measure/tolerances';
-import type { Gray } from '../../raster/pdfium';
+import type { Gray } from '../../raster/gray';
 import type { Drawable, Wanted } from './drawable';
 import { edgesOf } from './edges';
 import { Judge, type Met } from './judge';
