@@ -4,8 +4,8 @@ import { mediaBoxOf } from './mediaBox';
 import { startRenderer } from './nodeRenderer';
 import type { OpenPdf } from './pdfium';
 
-/** Scans that are looked at side by side: one is unpacked and another one read while a third is looked at. */
-const AT_ONCE = 3;
+/** Scans that are looked at side by side: one is unpacked or read while another one is looked at. */
+const AT_ONCE = 2;
 
 /** The survey of a PDF with what is drawn on each of its pages; scans are read where no text lies behind them. */
 export async function measureSource(

@@ -1,6 +1,8 @@
 import { formatLength } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
+import { keysOf } from '../core/entries';
 import type { Arrangement, ScanOrder } from '../core/pages/rescue';
+import type { Telling } from '../core/pages/workOutOrder';
 
 /** How scans lie one after another. */
 export const SCAN_ORDER_WORD: Record<ScanOrder, string> = {
@@ -22,6 +24,22 @@ export function sayArrangement(arrangement: Arrangement): string {
       return 'by an own list';
   }
 }
+
+const TOLD: Record<Telling, (count: number) => string> = {
+  numbers: (count) => `${count} by ${count === 1 ? 'its' : 'their'} numbers`,
+  words: (count) => `${count} by ${count === 1 ? 'its' : 'their'} words`,
+  others: (count) => `${count} as the others lie`,
+  shape: (count) => `${count} by ${count === 1 ? 'its' : 'their'} shape alone`,
+};
+
+/** What told which way up scans lie. */
+export const sayTold = (told: readonly Telling[]): string =>
+  `Which way up: ${keysOf(TOLD)
+    .flatMap((by) => {
+      const count = told.filter((each) => each === by).length;
+      return count ? [TOLD[by](count)] : [];
+    })
+    .join(', ')}.`;
 
 /** Why a set of pictures in a drop folder waits, and what to do. */
 export const sayWaiting = ({

@@ -137,6 +137,18 @@ function ownOrder(parts: number, { order, columns, rows }: Extract<Arrangement, 
   return order.map((part) => ({ scan: Math.floor((part - 1) / each), part: (part - 1) % each, turn: 0 }));
 }
 
+/** Scans that are turned before they are cut, counted from 1. */
+export type TurnedScans = { scans: number[]; by: 90 | 180 | 270 };
+
+/** Turned scans once one of them is turned by so much, or not at all. */
+export function withTurn(turned: readonly TurnedScans[], scan: number, by: Turn): TurnedScans[] {
+  return ([90, 180, 270] as const).flatMap((each) => {
+    const known = turned.filter((one) => one.by === each).flatMap(({ scans }) => scans);
+    const scans = [...known.filter((n) => n !== scan), ...(each === by ? [scan] : [])].sort((a, b) => a - b);
+    return scans.length ? [{ scans, by: each }] : [];
+  });
+}
+
 /** Reads a list of parts as typed, `3, 1, 2, 8-5`; undefined if it is none. */
 export function parseOrder(text: string): number[] | undefined {
   const order: number[] = [];

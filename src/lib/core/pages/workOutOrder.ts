@@ -1,7 +1,7 @@
 import type { Turn } from '../measure/matrix';
 import { leanOf, numbersOf } from './drawn';
 import type { Page, Spine } from '../model/page';
-import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement } from './rescue';
+import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement, type TurnedScans } from './rescue';
 import { splitPage } from './split';
 import type { Surveys } from '../model/survey';
 import { turnPage } from './turn';
@@ -11,7 +11,7 @@ import { entryAt } from '../entries';
 export interface Proposal {
   arrangement: Arrangement;
   /** Turns of single scans, counted from 1. */
-  turned: { scans: number[]; by: 90 | 180 | 270 }[];
+  turned: TurnedScans[];
   /** From the numbers read on the pages, or only from how many scans there are and how they lie. */
   from: 'numbers' | 'shape';
   /** The printed number of position 1, less 1. */
@@ -23,7 +23,11 @@ export interface Proposal {
   /** Scans, from 1, on which no number and no word tells how they lie; `mixed` where others lie this way and that, so that it cannot be guessed. */
   unsure: number[];
   mixed: boolean;
+  /** What told of each scan which way up it lies. */
+  told: Telling[];
 }
+/** Numbers on a scan, or its words; how the others lie that are as wide or as high; or nothing but its shape. */
+export type Telling = 'numbers' | 'words' | 'others' | 'shape';
 
 /** Folios stand within this share of the page's height from its head or foot. */
 const FOLIO_ZONE = 0.16;
@@ -34,8 +38,8 @@ const CLEARLY = 0.75;
 /** Proposes how scans go back into reading order; undefined for none. */
 export function workOutOrder(scans: readonly Page[], surveys: Surveys, spine: Spine): Proposal | undefined {
   if (!scans.length) return undefined;
-  const { turned, unsure, mixed } = turnsOf(scans, surveys, spine);
-  const lie = { turned, unsure, mixed };
+  const lie = turnsOf(scans, surveys, spine);
+  const { turned } = lie;
   const upright = scans.map((scan, n) =>
     turnPage(scan, turned.find((each) => each.scans.includes(n + 1))?.by ?? 0),
   );
@@ -59,7 +63,7 @@ export function workOutOrder(scans: readonly Page[], surveys: Surveys, spine: Sp
   return { arrangement, ...lie, from: 'shape', offset: 0, agree: [], differ: [], unread };
 }
 
-type Judged = Omit<Proposal, 'turned' | 'from' | 'unsure' | 'mixed'>;
+type Judged = Omit<Proposal, 'turned' | 'from' | 'unsure' | 'mixed' | 'told'>;
 
 /** The folios on a page, the one nearest to its head or foot first. */
 export function foliosOf(page: Page, surveys: Surveys): number[] {
@@ -157,12 +161,11 @@ function turnsOf(
   scans: readonly Page[],
   surveys: Surveys,
   spine: Spine,
-): Pick<Proposal, 'turned' | 'unsure' | 'mixed'> {
+): Pick<Proposal, 'turned' | 'unsure' | 'mixed' | 'told'> {
   const wide = spine !== 'head';
   const lies = ({ trim }: Page) => trim.width >= trim.height;
-  const seen = scans.map(
-    (scan) => commonest(numbersOf(scan, surveys).map(({ turn }) => turn)) ?? leanOf(scan, surveys),
-  );
+  const byNumbers = scans.map((scan) => commonest(numbersOf(scan, surveys).map(({ turn }) => turn)));
+  const seen = scans.map((scan, n) => byNumbers[n] ?? leanOf(scan, surveys));
   const like = (scan: Page) =>
     commonest(
       seen.flatMap((turn, n) => (turn !== undefined && lies(entryAt(scans, n)) === lies(scan) ? [turn] : [])),
@@ -174,6 +177,11 @@ function turnsOf(
       return those.length ? [{ scans: those, by }] : [];
     }),
     unsure: seen.flatMap((turn, n) => (turn === undefined ? [n + 1] : [])),
+    told: scans.map((scan, n) => {
+      if (byNumbers[n] !== undefined) return 'numbers';
+      if (seen[n] !== undefined) return 'words';
+      return like(scan) === undefined ? 'shape' : 'others';
+    }),
     mixed: new Set(seen.filter((turn) => turn !== undefined)).size > 1,
   };
 }

@@ -254,7 +254,6 @@ async function isUpsideDown(
     const [as] = await readLines([fine(line, false)], 'words');
     if (isSure(as?.words ?? [])) return false;
     const [over] = await readLines([fine(line, true)], 'words');
-    if (isSure(over?.words ?? [])) return true;
     up += surety(as?.words ?? []);
     down += surety(over?.words ?? []);
     if (Math.max(up, down) > PLENTY && Math.max(up, down) > CLEAR * Math.min(up, down)) break;

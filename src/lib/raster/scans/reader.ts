@@ -18,13 +18,17 @@ interface Threaded {
   worker: { ref(): void; unref(): void };
 }
 
-let started: Promise<Worker> | undefined;
-/** What it was told last to look for, and how many wait for what it reads. */
-let reads: 'numbers' | 'words' | undefined;
-let waiting = 0;
+/** A reader and how many wait for it. */
+interface Reader {
+  worker: Promise<Worker>;
+  waiting: number;
+}
+/** One for numbers and one for words: settings of one must not meet what is given to the other. */
+const readers = new Map<What, Reader>();
+type What = 'numbers' | 'words';
 
-/** The reader of pictures, once a process: the data that it reads by is shipped, and nothing is fetched or kept. */
-async function start(): Promise<Worker> {
+/** A reader of pictures, once a process: the data that it reads by is shipped, and nothing is fetched or kept. */
+async function start(what: What): Promise<Worker> {
   const { createWorker } = await import('tesseract.js');
   const shipped = dirname(createRequire(import.meta.url).resolve('@tesseract.js-data/eng/package.json'));
   const worker = await createWorker('eng', 1, {
@@ -32,31 +36,36 @@ async function start(): Promise<Worker> {
     gzip: true,
     cacheMethod: 'none',
   });
-  await worker.setParameters({ user_defined_dpi: '300', tessedit_pageseg_mode: ONE_LINE });
+  await worker.setParameters({
+    user_defined_dpi: '300',
+    tessedit_pageseg_mode: ONE_LINE,
+    tessedit_char_whitelist: what === 'numbers' ? DIGITS : '',
+  });
   return worker;
+}
+
+function readerOf(what: What): Reader {
+  const known = readers.get(what) ?? { worker: start(what), waiting: 0 };
+  readers.set(what, known);
+  return known;
 }
 
 /**
  * Reads pictures of single lines; where they are numbers, only digits are looked for. All are handed over at once: the reader
  * takes what it is given in order, and whoever gave it may go on with something else.
  */
-export async function readLines(pictures: readonly Gray[], what: 'numbers' | 'words'): Promise<Line[]> {
+export async function readLines(pictures: readonly Gray[], what: What): Promise<Line[]> {
   if (!pictures.length) return [];
-  const worker = await (started ??= start());
+  const reader = readerOf(what);
+  const worker = await reader.worker;
   const { worker: thread } = worker as unknown as Threaded;
   // A process ends by itself once nothing is read any more.
-  if (!waiting++) thread.ref();
+  if (!reader.waiting++) thread.ref();
   try {
-    const set =
-      reads === what
-        ? undefined
-        : worker.setParameters({ tessedit_char_whitelist: what === 'numbers' ? DIGITS : '' });
-    reads = what;
-    const pages = pictures.map((picture) =>
-      worker.recognize(asGraymap(picture), {}, { text: true, blocks: true }),
+    const read = await Promise.all(
+      pictures.map((picture) => worker.recognize(asGraymap(picture), {}, { text: true, blocks: true })),
     );
-    await set;
-    return (await Promise.all(pages)).map(({ data }) => ({
+    return read.map(({ data }) => ({
       text: data.text.trim(),
       words: (data.blocks ?? []).flatMap(({ paragraphs }) =>
         paragraphs.flatMap(({ lines }) =>
@@ -65,7 +74,7 @@ export async function readLines(pictures: readonly Gray[], what: 'numbers' | 'wo
       ),
     }));
   } finally {
-    if (!--waiting) thread.unref();
+    if (!--reader.waiting) thread.unref();
   }
 }
 

@@ -20,7 +20,7 @@ export const straighten = defineStep(
 )({
   kind: 'straighten',
   on: 'pages',
-  key: 'd',
+  key: 'v',
   button: true,
   fresh: ({ chosen = 'all' }) => ({ kind: 'straighten', pages: chosen, toPaper: true, alike: true }),
   looksAtPages: () => true,

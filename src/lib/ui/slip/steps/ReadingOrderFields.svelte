@@ -1,12 +1,15 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, type Arrangement } from '../../../core/pages/rescue';
+  import { quarters, type Turn } from '../../../core/measure/matrix';
+  import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, withTurn, type Arrangement } from '../../../core/pages/rescue';
   import { pickedOf } from '../../../core/select/selection';
   import { workOutOrder, type Proposal } from '../../../core/pages/workOutOrder';
-  import { SCAN_ORDER_WORD } from '../../../words/scans';
+  import { turnPage } from '../../../core/pages/turn';
+  import { SCAN_ORDER_WORD, sayTold } from '../../../words/scans';
   import Choice from '../../parts/Choice.svelte';
   import Folded from '../../parts/Folded.svelte';
   import CutFields from '../CutFields.svelte';
+  import DoubtfulScan from '../DoubtfulScan.svelte';
   import type { FieldsProps } from '../fields';
 
   let { bench, step, before, onchange }: FieldsProps<'reading-order'> = $props();
@@ -41,10 +44,11 @@
     }
   });
   const grid = $derived(gridOf(arrangement, spine));
+  const turnOfScan = (n: number): Turn => step.turned?.find((each) => each.scans.includes(n))?.by ?? 0;
   /** What becomes of each scan: its turn, and the positions of its parts. */
   const mapping = $derived(
     scans.map((_, scan) => ({
-      turn: step.turned?.find((each) => each.scans.includes(scan + 1))?.by ?? 0,
+      turn: turnOfScan(scan + 1),
       positions: Array.from({ length: grid.columns * grid.rows }, (_, part) =>
         known ? known.findIndex((found) => found.scan === scan && found.part === part) + 1 : 0,
       ),
@@ -54,11 +58,21 @@
   let proposal = $state.raw<Proposal | undefined>();
   function workOut(): void {
     proposal = workOutOrder(scans, bench.surveys, spine);
+    answered = [];
     if (!proposal) return;
     wrong = { cut: wrong.cut, own: false, turned: false };
     orderText = undefined;
     turnedTexts = {};
     onchange({ ...step, arrangement: proposal.arrangement, turned: proposal.turned.length ? proposal.turned : undefined }, wrong.cut);
+  }
+  /** Scans, from 1, of which somebody said how they lie. */
+  let answered = $state<number[]>([]);
+  const doubtful = $derived(proposal?.mixed ? proposal.unsure.filter((n) => n <= scans.length && !answered.includes(n)).slice(0, 4) : []);
+  function answer(n: number, upsideDown: boolean): void {
+    answered = [...answered, n];
+    if (!upsideDown) return;
+    const turned = withTurn(step.turned ?? [], n, quarters(turnOfScan(n) + 180));
+    set({ turned: turned.length ? turned : undefined });
   }
   const measuring = $derived(scans.some(({ art }) => art && bench.measuring.includes(art.source)));
 
@@ -94,13 +108,15 @@
     {#if proposal.from === 'numbers'}
       From the numbers on the pages: {proposal.agree.length} agree{proposal.differ.length
         ? `, ${proposal.differ.length} do not (pages ${proposal.differ.join(', ')})`
-        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.{proposal.mixed && proposal.unsure.length
-        ? ` Nothing tells which way up scan ${proposal.unsure.join(', ')} lies: look at it.`
-        : ''}
+        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.
     {:else}
       These pages carry no numbers that can be read: proposed from {scans.length} scans and how they lie. Look through the result.
     {/if}
+    {sayTold(proposal.told)}
   </p>
+  {#each doubtful as n (n)}
+    <DoubtfulScan page={turnPage(scans[n - 1]!, turnOfScan(n))} scan={n} surveys={bench.surveys} onanswer={(upsideDown) => answer(n, upsideDown)} />
+  {/each}
 {/if}
 <label class="tick"
   ><input
