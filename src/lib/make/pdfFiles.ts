@@ -6,6 +6,7 @@ import type { Part } from '../core/handover/parts';
 import type { WriteContext } from '../pdf/write/sheetsPdf';
 import { writeWork, type PdfOutput } from '../pdf/write/writeOutput';
 import type { HandOverJob, Written } from './outputs/outputMaker';
+import { wordsOfJob } from './readWords';
 import { entryOf, firstOf } from '../core/entries';
 
 /** Writes one PDF into a sink. */
@@ -40,13 +41,15 @@ export async function writeFile(
 }
 
 /** Writes the files of an output that is a PDF of pages or of sides of sheets. Throws PdfError. */
-export const writePdfFiles = (
+export const writePdfFiles = async (
   work: WorkedOut,
   output: PdfOutput,
   parts: readonly Part[],
   job: HandOverJob,
 ): Promise<Written[]> => {
-  const write: WritePdf = (context) => writeWork(work, output, context);
+  const words =
+    output.kind === 'pages' && output.searchable ? await wordsOfJob(work, job, job.onProgress) : undefined;
+  const write: WritePdf = (context) => writeWork(work, output, { ...context, words });
   return 'split' in output && output.split?.by === 'size'
     ? bySize(work, output, firstOf(parts), output.split.mb * 1e6, job, write)
     : writeParts(parts, job, write, isChosen(output));

@@ -1,6 +1,21 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import { measuredSet, randomSet, scanJob, shownOn } from '../../../tests/scanSets';
+import { wordsOf } from '../../../tests/outside';
+import {
+  chances,
+  drawBooklet,
+  measuredSet,
+  randomSet,
+  scanBooklet,
+  scanJob,
+  shownOn,
+  type Booklet,
+} from '../../../tests/scanSets';
+import { handOver } from './handOver';
 
+const WORDS_PPI = 300;
 const SETS = Number(process.env.SCAN_SETS ?? 2);
 const MOST_PAGES = Number(process.env.SCAN_PAGES ?? 8);
 const FIRST = Number(process.env.SCAN_FIRST ?? 1);
@@ -33,5 +48,53 @@ test(
     expect(silent).toEqual([]);
     expect(right).toBeGreaterThanOrEqual(Math.floor(SETS * 0.99));
     expect(straight).toBeGreaterThanOrEqual(scans * 0.95);
+  },
+);
+
+test(
+  'the words of scans that were set straight, split and put in order are found in the reading-order PDF where they are printed (poppler)',
+  { timeout: 240_000 },
+  async () => {
+    const chance = chances(23);
+    const booklet: Booklet = { pages: 4, numbers: 'outer', bare: false };
+    const set = await scanBooklet(
+      booklet,
+      'sheets',
+      WORDS_PPI,
+      (n) => ({ turn: n ? 180 : 90, skew: n ? -1.7 : 2.2, noise: 4, beyond: 4, shadow: 0.15, quality: 80 }),
+      chance,
+    );
+    // The same chances draw the same pages.
+    const folder = mkdtempSync(join(tmpdir(), 'folder-words-'));
+    const asPrinted = join(folder, 'printed.pdf');
+    writeFileSync(asPrinted, await drawBooklet(booklet, chances(23)));
+    const printed = wordsOf(asPrinted);
+    const measured = await measuredSet(set.pictures);
+    const { docket, surveys } = scanJob(measured);
+    const made = await handOver(
+      docket,
+      { kind: 'pages', crop: 'trim', searchable: true },
+      { surveys, read: () => Promise.resolve(measured.pdf), folder, at: new Date(0) },
+    );
+    const found = wordsOf(join(folder, made[0]!.file));
+    let [same, near, all] = [0, 0, 0];
+    printed.forEach((page, n) => {
+      const there = [...(found[n] ?? [])];
+      for (const word of page) {
+        all++;
+        const at = there.findIndex(({ text }) => text === word.text);
+        if (at < 0) continue;
+        same++;
+        const near3 = (other: typeof word) =>
+          other.text === word.text && Math.hypot(other.x - word.x, other.y - word.y) < 9;
+        if (found[n]!.some(near3)) near++;
+        there.splice(at, 1);
+      }
+      // Nothing of another page comes along.
+      expect(found[n]!.length).toBeLessThan(page.length * 1.1);
+    });
+    if (process.env.SCAN_SETS) console.log({ all, same, near });
+    expect(same).toBeGreaterThanOrEqual(all * 0.98);
+    expect(near).toBeGreaterThanOrEqual(all * 0.97);
   },
 );

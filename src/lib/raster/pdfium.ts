@@ -186,6 +186,18 @@ export class OpenPdf {
     }
   }
 
+  /** Whether there is text on a page (from 0), seen or not. */
+  hasText(index: number): boolean {
+    const page = this.p.FPDF_LoadPage(this.document, index);
+    const text = this.p.FPDFText_LoadPage(page);
+    try {
+      return !!text && this.p.FPDFText_CountChars(text) > 0;
+    } finally {
+      if (text) this.p.FPDFText_ClosePage(text);
+      this.p.FPDF_ClosePage(page);
+    }
+  }
+
   /** A whole page (from 0) as it is seen, at a resolution. */
   seen(index: number, { toUpright, boxes }: SurveyPage, media: Box, ppi: number): Seen {
     const [width, height] = [widthOf, heightOf].map((side) => Math.round((side(boxes.media) / 72) * ppi));

@@ -4,7 +4,7 @@ import { UNITS } from '../measure/unit';
 import { mm } from '../measure/unit';
 import { DEFAULT_SCHEME, schemeSchema } from '../sheets/schemes';
 import { PANEL_NUMBERS, SIDES, SPINES } from '../model/page';
-import { outputKey, outputSchema } from '../handover/outputs';
+import { outputKey, outputKind, outputSchema, type Output } from '../handover/outputs';
 import { formatSchema } from './format';
 import { stepKind, stepSchema, type Step } from './steps';
 
@@ -64,9 +64,16 @@ export const emptyDocket = (title: string): Docket => ({
   outputs: [{ kind: 'pages', crop: 'bleed' }, { kind: 'sheets' }],
 });
 
-/** Whether steps depend on what is drawn on pages, so that those must be measured before. */
-export const looksAtPages = ({ steps }: { steps: readonly Step[] }): boolean =>
-  steps.some((step) => !step.off && !!stepKind(step.kind).looksAtPages?.(step));
+/** Whether steps or outputs depend on what is drawn on pages, so that those must be measured before. */
+export const looksAtPages = ({
+  steps,
+  outputs = [],
+}: {
+  steps: readonly Step[];
+  outputs?: readonly Output[] | undefined;
+}): boolean =>
+  steps.some((step) => !step.off && !!stepKind(step.kind).looksAtPages?.(step)) ||
+  outputs.some((output) => !!outputKind(output.kind).looksAtPages?.(output));
 
 /** A source that a step names: by its SHA-256, and by what its file was called. */
 export interface SourceNamed {

@@ -35,6 +35,8 @@ export interface TextItem extends Setting {
   ink: Colour;
   align: 'left' | 'centre' | 'right';
   matrix: Matrix;
+  /** It is there to be found and copied, and not printed or seen (text rendering mode 3 of ISO 32000-1, 9.3.6). */
+  unseen?: true;
 }
 
 /** A straight mark that prints on every plate, on the layer of the marks unless told otherwise. */

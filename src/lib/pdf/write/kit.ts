@@ -119,6 +119,8 @@ export class Kit<Ref> {
     const shift = { left: 0, centre: 0.5, right: 1 }[align] * textWidth(text, item);
     const at = compose([1, 0, 0, 1, -shift, 0], matrix);
     const { name, face } = this.faceOf(item);
+    // What was read off a scan is the page's own text, and no folio.
+    if (item.unseen) return `q ${concat(at)} BT 3 Tr /${name} ${figure(size)} Tf ${face.code(text)} Tj ET Q`;
     return `/Artifact << /Type /Pagination >> BDC q ${this.color(item.ink, false)} ${concat(at)} BT /${name} ${figure(size)} Tf ${face.code(text)} Tj ET Q EMC`;
   }
 

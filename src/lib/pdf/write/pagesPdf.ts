@@ -6,6 +6,7 @@ import { faceLabels } from '../../core/numbers/labels';
 import { artsOf, facesOf, laidOn, sideAt } from '../../core/pages/page';
 import { readingOrder } from '../../core/pages/panels';
 import { pageSurface } from '../../core/surface/pageSurface';
+import { readText } from '../../core/surface/readText';
 import { writeLabels } from '../objects/labels';
 import { activeContent } from '../read/active';
 import { dropDeadTargets } from '../read/targets';
@@ -122,7 +123,8 @@ class PageWriter {
     const extra = page.more
       ? surface.items
       : surface.items.filter((item) => item.kind !== 'art' || item.laid);
-    this.extras.draw(dict, extra, toPage);
+    const read = this.job.words ? readText(page, this.job.words) : [];
+    this.extras.draw(dict, [...extra, ...read], toPage);
     this.kids.push(ref);
   }
 

@@ -1,3 +1,4 @@
+import type { ReadWords } from '../../core/model/readWord';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { InkChange } from '../../core/model/page';
 import { labelRuns } from '../../core/pages/pageLabels';
@@ -28,6 +29,8 @@ export interface WriteContext {
   inks?: readonly InkChange[] | undefined;
   /** The pages that the file has of those it could have, by their indexes from 0, in their order; all if missing. */
   only?: readonly number[] | undefined;
+  /** Words that were read on scans, to be laid over them unseen. */
+  words?: ReadWords | undefined;
   onProgress?: (done: number, total: number) => void | Promise<void>;
 }
 

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { PSM, Worker } from 'tesseract.js';
+import type { Page as TesseractPage, PSM, Worker } from 'tesseract.js';
 import type { Gray } from '../gray';
 
 /** What was read in a picture of one line: its words, and how sure each is, 0 to 100. */
@@ -9,8 +9,8 @@ export interface Line {
   words: { text: string; sure: number }[];
 }
 
-/** Tesseract's mode for pictures of single lines. */
-const ONE_LINE = '7' as PSM;
+/** Tesseract's modes for pictures of single lines, and of whole pages. */
+const [ONE_LINE, WHOLE_PAGE] = ['7' as PSM, '3' as PSM];
 const DIGITS = '0123456789';
 
 /** What Tesseract.js does not declare of its worker: the thread that it runs in. */
@@ -23,9 +23,9 @@ interface Reader {
   worker: Promise<Worker>;
   waiting: number;
 }
-/** One for numbers and one for words: settings of one must not meet what is given to the other. */
+/** One for each kind of reading: settings of one must not meet what is given to the other. */
 const readers = new Map<What, Reader>();
-type What = 'numbers' | 'words';
+type What = 'numbers' | 'words' | 'pages';
 
 /** A reader of pictures, once a process: the data that it reads by is shipped, and nothing is fetched or kept. */
 async function start(what: What): Promise<Worker> {
@@ -38,7 +38,7 @@ async function start(what: What): Promise<Worker> {
   });
   await worker.setParameters({
     user_defined_dpi: '300',
-    tessedit_pageseg_mode: ONE_LINE,
+    tessedit_pageseg_mode: what === 'pages' ? WHOLE_PAGE : ONE_LINE,
     tessedit_char_whitelist: what === 'numbers' ? DIGITS : '',
   });
   return worker;
@@ -54,8 +54,47 @@ function readerOf(what: What): Reader {
  * Reads pictures of single lines; where they are numbers, only digits are looked for. All are handed over at once: the reader
  * takes what it is given in order, and whoever gave it may go on with something else.
  */
-export async function readLines(pictures: readonly Gray[], what: What): Promise<Line[]> {
+export async function readLines(pictures: readonly Gray[], what: Exclude<What, 'pages'>): Promise<Line[]> {
   if (!pictures.length) return [];
+  const read = await recognized(pictures, what);
+  return read.map((data) => ({
+    text: data.text.trim(),
+    words: linesOf(data).flatMap(({ words }) =>
+      words.map(({ text, confidence }) => ({ text, sure: confidence })),
+    ),
+  }));
+}
+
+/** A word on a page, in dots: from where to where, its base line, and how high its line is. */
+export interface PageWord {
+  text: string;
+  sure: number;
+  x0: number;
+  x1: number;
+  base: number;
+  high: number;
+}
+
+/** Reads a page that stands upright, in the order in which its lines are read. */
+export async function readPage(picture: Gray): Promise<PageWord[]> {
+  const [data] = await recognized([picture], 'pages');
+  return linesOf(data!).flatMap(({ words, bbox: line, baseline }) => {
+    const rises = (baseline.y1 - baseline.y0) / Math.max(1, baseline.x1 - baseline.x0);
+    return words.map(({ text, confidence, bbox }) => ({
+      text,
+      sure: confidence,
+      x0: bbox.x0,
+      x1: bbox.x1,
+      base: baseline.y0 + rises * (bbox.x0 - baseline.x0),
+      high: line.y1 - line.y0,
+    }));
+  });
+}
+
+const linesOf = ({ blocks }: TesseractPage) =>
+  (blocks ?? []).flatMap(({ paragraphs }) => paragraphs.flatMap(({ lines }) => lines));
+
+async function recognized(pictures: readonly Gray[], what: What): Promise<TesseractPage[]> {
   const reader = readerOf(what);
   const worker = await reader.worker;
   const { worker: thread } = worker as unknown as Threaded;
@@ -65,14 +104,7 @@ export async function readLines(pictures: readonly Gray[], what: What): Promise<
     const read = await Promise.all(
       pictures.map((picture) => worker.recognize(asGraymap(picture), {}, { text: true, blocks: true })),
     );
-    return read.map(({ data }) => ({
-      text: data.text.trim(),
-      words: (data.blocks ?? []).flatMap(({ paragraphs }) =>
-        paragraphs.flatMap(({ lines }) =>
-          lines.flatMap(({ words }) => words.map(({ text, confidence }) => ({ text, sure: confidence }))),
-        ),
-      ),
-    }));
+    return read.map(({ data }) => data);
   } finally {
     if (!--reader.waiting) thread.unref();
   }

@@ -75,14 +75,14 @@
   thead th:not(:first-child),
   td {
     text-align: right;
-    font-family: var(--mono);
-    font-size: 11px;
+    font-family: var(--narrow);
+    font-variant-numeric: tabular-nums;
   }
   tr {
     border-top: 1px solid var(--rule);
   }
   td {
-    padding: 3px 0;
+    padding: 3px 0 3px 8px;
     white-space: nowrap;
   }
   .other td:last-child {

@@ -8,11 +8,12 @@ export const pages: OutputWords<'pages'> = {
   said: 'For proofs and screens: one page after the other, with boxes, labels and title; links and layers stay.',
   make: 'Make reading-order PDF',
   inName: () => 'pages',
-  says: ({ pages, crop }) => [
+  says: ({ pages, crop, searchable }) => [
     ...(pages === undefined
       ? []
       : [typeof pages === 'string' ? `pages ${pages}` : `${pages.ids.length} pages selected`]),
     crop === 'trim' ? 'shown at the trim' : 'shown with bleed',
+    ...(searchable ? ['words on scans can be found'] : []),
   ],
   amount({ list }, unit) {
     const size = commonestSize(list.pages);

@@ -20,7 +20,7 @@ export const straighten = defineStep(
 )({
   kind: 'straighten',
   on: 'pages',
-  key: 'v',
+  key: 'T',
   button: true,
   fresh: ({ chosen = 'all' }) => ({ kind: 'straighten', pages: chosen, toPaper: true, alike: true }),
   looksAtPages: () => true,

@@ -59,6 +59,7 @@ type AnyKind = Pick<
   fresh(work: Cuttable): OutputDraft;
   parts(work: Cuttable, output: Output): Part[];
   sheetSized?(output: Output): boolean;
+  looksAtPages?(output: Output): boolean;
   asked?(work: Cuttable, output: Output): AskedOf | undefined;
 };
 /** The record of a kind of output. */

@@ -29,6 +29,8 @@ export interface OutputKind<Schema extends OutputSchema> {
   stays?: true;
   /** It prints findings, so that all that was measured of the pages is needed. */
   tellsFindings?: true;
+  /** Whether what is drawn on pages must be measured before it is made. */
+  looksAtPages?(output: z.infer<Schema>): boolean;
   /** What its files must be once they are read again; missing where they are no PDF of pages. */
   asked?(work: Cuttable, output: z.infer<Schema>): AskedOf | undefined;
 }

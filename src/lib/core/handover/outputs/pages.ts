@@ -12,6 +12,8 @@ export const pages = defineOutput(
     kind: z.literal('pages'),
     crop: z.enum(['bleed', 'trim']),
     pages: selectionSchema.optional(),
+    /** The words on scans are read and laid over them, unseen, to be found and copied. */
+    searchable: z.literal(true).optional(),
     split: pageSplitSchema.optional(),
   }),
 )({
@@ -19,6 +21,7 @@ export const pages = defineOutput(
   counts: 'pages',
   extension: () => 'pdf',
   possible: () => true,
+  looksAtPages: ({ searchable }) => !!searchable,
   fresh: () => ({ kind: 'pages', crop: 'trim' }),
   parts: pageParts,
   asked: askedOfPages,

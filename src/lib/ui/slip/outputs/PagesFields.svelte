@@ -1,9 +1,11 @@
 <script lang="ts">
+  import { scanOf } from '../../../core/pages/straighten';
   import Choice from '../../parts/Choice.svelte';
   import PagesField from '../PagesField.svelte';
   import type { OutputFieldsProps } from './outputFields';
 
   let { bench, output, onchange }: OutputFieldsProps<'pages'> = $props();
+  const hasScans = $derived(bench.base.list.pages.some((page) => scanOf(page, bench.surveys)));
 </script>
 
 <Choice
@@ -27,3 +29,18 @@
   value={output.crop}
   onchange={(crop) => onchange({ crop })}
 />
+{#if hasScans || output.searchable}
+  <label class="tick"
+    ><input type="checkbox" checked={!!output.searchable} onchange={(event) => onchange({ searchable: event.currentTarget.checked || undefined })} /> read
+    the words on scans, so that they can be found and copied; a few seconds each</label
+  >
+{/if}
+
+<style>
+  .tick {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 12.5px;
+  }
+</style>
