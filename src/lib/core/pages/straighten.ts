@@ -1,5 +1,6 @@
 import { sizeBox, type Box, type Size } from '../measure/box';
 import { median } from '../measure/median';
+import { mm } from '../measure/unit';
 import { applyToBox, compose, turnBack, turnIn, type Matrix } from '../measure/matrix';
 import type { Page } from '../model/page';
 import type { Drawn, Surveys } from '../model/survey';
@@ -101,9 +102,11 @@ function upright({ width, height }: Size, page: Page, surveys: Surveys): Size {
   return (leans + (art ? turnIn(art.place) : 0)) % 180 ? { width: height, height: width } : { width, height };
 }
 
+/** Papers are as large as this, to so much: nearer than a tenth of a millimetre nobody scans. Twice that, so that halves are even too. */
+const TO = mm(0.2);
 const commonOf = (sizes: readonly Size[]): Size => ({
-  width: median(sizes.map(({ width }) => width)),
-  height: median(sizes.map(({ height }) => height)),
+  width: TO * Math.round(median(sizes.map(({ width }) => width)) / TO),
+  height: TO * Math.round(median(sizes.map(({ height }) => height)) / TO),
 });
 const differs = (a: Size, b: Size): number =>
   Math.max(Math.abs(a.width / b.width - 1), Math.abs(a.height / b.height - 1));

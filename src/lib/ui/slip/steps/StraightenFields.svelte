@@ -1,7 +1,7 @@
 <script lang="ts">
   import { stepKind } from '../../../core/docket/steps';
   import { limitsOf } from '../../../core/docket/limitsOf';
-  import { formatLength, formatSize } from '../../../core/measure/formatLength';
+  import { mm } from '../../../core/measure/unit';
   import { heightOf, widthOf } from '../../../core/measure/box';
   import { scanOf } from '../../../core/pages/straighten';
   import { pickedOf } from '../../../core/select/selection';
@@ -13,6 +13,10 @@
   let { bench, step, before, onchange }: FieldsProps<'straighten'> = $props();
 
   const scans = $derived(pickedOf(step.pages, before).map((index) => ({ index, scan: scanOf(before.pages[index]!, bench.surveys) })));
+  /** Scans are measured in millimetres, or in inches where a job is: other units say less of paper. */
+  const inches = $derived(bench.unit === 'in' || bench.unit === 'in-decimal');
+  const said = $derived(inches ? 'in' : 'mm');
+  const figure = (points: number): string => (inches ? (points / 72).toFixed(2) : (points / mm(1)).toFixed(1));
   const measured = $derived(scans.flatMap(({ index, scan }) => (scan ? [{ index, scan }] : [])));
   const others = $derived(scans.length - measured.length);
 </script>
@@ -51,12 +55,12 @@
   <Folded title="What was measured" count={measured.length} open>
     <div class="map">
       <table class="mono">
-        <thead><tr><th>page</th><th>askew</th><th>paper</th><th>fold at</th></tr></thead>
+        <thead><tr><th>page</th><th>askew</th><th>paper, {said}</th><th>fold at</th></tr></thead>
         <tbody>
           {#each measured as { index, scan: { skew, paper, fold } } (index)}
             <tr
-              ><td>{index + 1}</td><td>{skew.toFixed(2)}°</td><td>{formatSize(widthOf(paper), heightOf(paper), bench.unit)}</td><td
-                >{fold === undefined ? '–' : formatLength(fold, bench.unit)}</td
+              ><td>{index + 1}</td><td>{skew.toFixed(2)}°</td><td>{figure(widthOf(paper))} × {figure(heightOf(paper))}</td><td
+                >{fold === undefined ? '–' : figure(fold)}</td
               ></tr
             >
           {/each}
