@@ -3,14 +3,18 @@ import sharp from 'sharp';
 import { mm } from '../core/measure/unit';
 import { surveyPdf } from '../pdf/read/survey';
 import { mediaBoxOf } from '../raster/mediaBox';
+import type { Matrix } from '../core/measure/matrix';
+import type { Gray } from '../raster/gray';
 import { startRenderer } from '../raster/nodeRenderer';
+import { scanned, type OnGlass } from './glass';
 import { INK, Paper, type Drawing } from './paper';
 import { entryAt } from '../core/entries';
 
 /** A page of the booklet, and the resolution of its scans. */
 const [WIDTH, HEIGHT, PPI] = [105, 148, 150];
 const PAGES = 16;
-const PAPER = { r: 236, g: 226, b: 202 };
+/** A lid about as light as the paper: nothing is seen beyond it. */
+const PAPER_LID = 226;
 /** How each scan lies: clockwise quarter turns, and its skew in degrees. */
 const LIES: readonly { turn: 0 | 90 | 180 | 270; skew: number }[] = [
   { turn: 0, skew: 0.4 },
@@ -52,28 +56,19 @@ export async function drawRuleBookScans({
   lies: lying = LIES,
   frontsFirst = false,
 }: Scanning = {}): Promise<Uint8Array> {
-  const pages = await rasters();
+  const pages = await drawn();
   const document = await PDFDocument.create({ updateMetadata: false });
   document.setTitle('Rule book 1931, scans');
   document.setProducer('Folder demo');
   document.setCreationDate(new Date('2026-01-05T09:00:00Z'));
   const font = await document.embedFont('Helvetica');
-  const sheets = Array.from({ length: PAGES / 4 }, (_, sheet) => sheet).filter(
-    (sheet) => !without.includes(sheet),
-  );
-  const scans = sheets.flatMap((sheet) => [
-    { n: 2 * sheet, left: PAGES - 2 * sheet, right: 2 * sheet + 1 },
-    { n: 2 * sheet + 1, left: 2 * sheet + 2, right: PAGES - 2 * sheet - 1 },
-  ]);
-  if (frontsFirst) scans.sort((a, b) => (a.n % 2) - (b.n % 2) || a.n - b.n);
-  for (const { n, left, right } of scans) {
+  for (const { n, left, right } of scansOf(without, frontsFirst)) {
     const lies = entryAt(lying, n);
-    const { picture, width, height } = await scan(
-      entryAt(pages, left - 1),
-      entryAt(pages, right - 1),
-      lies.skew,
-      lies.turn,
+    const picture = await scanned(
+      { pages: [left, right].map((page) => entryAt(pages, page - 1)) },
+      { ppi: PPI, turn: lies.turn, skew: lies.skew, lid: PAPER_LID, quality: 70 },
     );
+    const { width, height } = await sharp(picture).metadata();
     const page = document.addPage([(width * 72) / PPI, (height * 72) / PPI]);
     page.drawImage(await document.embedJpg(picture), {
       x: 0,
@@ -112,55 +107,59 @@ function readable(
   });
 }
 
-/** Two pages side by side on the glass, askew, turned by quarters. */
-async function scan(
-  left: Buffer,
-  right: Buffer,
-  skew: number,
-  turn: number,
-): Promise<{ picture: Buffer; width: number; height: number }> {
-  const [across, down] = [Math.round((WIDTH / 25.4) * PPI), Math.round((HEIGHT / 25.4) * PPI)];
-  const flat = await sharp({ create: { width: 2 * across, height: down, channels: 3, background: PAPER } })
-    .composite([
-      { input: left, left: 0, top: 0, blend: 'multiply' },
-      { input: right, left: across, top: 0, blend: 'multiply' },
-    ])
-    .png()
-    .toBuffer();
-  const askew = await sharp(flat).rotate(skew, { background: PAPER }).toBuffer({ resolveWithObject: true });
-  const cut = await sharp(askew.data)
-    .extract({
-      left: Math.floor((askew.info.width - 2 * across) / 2),
-      top: Math.floor((askew.info.height - down) / 2),
-      width: 2 * across,
-      height: down,
-    })
-    .png()
-    .toBuffer();
-  const { data, info } = await sharp(cut)
-    .rotate(turn)
-    .jpeg({ quality: 70 })
-    .toBuffer({ resolveWithObject: true });
-  return { picture: data, width: info.width, height: info.height };
+/** The booklet as pictures, as scanners without a program of their own deliver it: one a scan, in the order in which they come. */
+export async function scanRuleBook({
+  without = [],
+  lies = LIES,
+  frontsFirst = false,
+  glass,
+  twice = [],
+}: Scanning & {
+  /** What the scanner makes of every scan. */
+  glass: Omit<OnGlass, 'ppi' | 'turn' | 'skew'>;
+  /** Sheets that were fed together with the one before, so that only the back of this one was scanned. */
+  twice?: readonly number[];
+}): Promise<{ name: string; bytes: Buffer }[]> {
+  const pages = await drawn();
+  const ending = glass.quality ? 'jpg' : 'tif';
+  const found: { name: string; bytes: Buffer }[] = [];
+  for (const { n, left, right } of scansOf(without, frontsFirst)) {
+    const [sheet, side] = [n >> 1, n % 2 ? 'back' : 'front'];
+    if (side === 'front' && twice.includes(sheet)) continue;
+    const { turn, skew } = entryAt(lies, n);
+    const bytes = await scanned(
+      { pages: [left, right].map((page) => entryAt(pages, page - 1)) },
+      { ...glass, ppi: PPI, turn, skew },
+    );
+    const number = String(found.length + 1).padStart(3, '0');
+    found.push({ name: frontsFirst ? `${side}-${sheet + 1}.${ending}` : `scan-${number}.${ending}`, bytes });
+  }
+  return found;
+}
+
+/** Both sides of the sheets that were scanned, in that order; `n` counts the sides of all. */
+function scansOf(without: readonly number[], frontsFirst: boolean) {
+  const sheets = Array.from({ length: PAGES / 4 }, (_, sheet) => sheet).filter(
+    (sheet) => !without.includes(sheet),
+  );
+  const scans = sheets.flatMap((sheet) => [
+    { n: 2 * sheet, left: PAGES - 2 * sheet, right: 2 * sheet + 1 },
+    { n: 2 * sheet + 1, left: 2 * sheet + 2, right: PAGES - 2 * sheet - 1 },
+  ]);
+  if (frontsFirst) scans.sort((a, b) => (a.n % 2) - (b.n % 2) || a.n - b.n);
+  return scans;
 }
 
 /** The pages of the booklet as pictures. */
-async function rasters(): Promise<Buffer[]> {
+async function drawn(): Promise<Gray[]> {
   const paper = await Paper.create('Rule book 1931');
   for (let n = 1; n <= PAGES; n++) drawPage(paper.page(WIDTH, HEIGHT), n);
   const bytes = await paper.save();
   const survey = await surveyPdf(bytes);
   const pdf = (await startRenderer()).open(bytes);
   const [width, height] = [Math.round((WIDTH / 25.4) * PPI), Math.round((HEIGHT / 25.4) * PPI)];
-  const pictures = await Promise.all(
-    survey.pages.map((page, index) => {
-      const { rgba } = pdf.render(index, mediaBoxOf(page), width, height);
-      return sharp(Buffer.from(rgba), { raw: { width, height, channels: 4 } })
-        .removeAlpha()
-        .png()
-        .toBuffer();
-    }),
-  );
+  const shown: Matrix = [PPI / 72, 0, 0, -PPI / 72, 0, height];
+  const pictures = survey.pages.map((page, index) => pdf.gray(index, mediaBoxOf(page), shown, width, height));
   pdf.close();
   return pictures;
 }

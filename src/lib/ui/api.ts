@@ -128,8 +128,8 @@ export const api = {
   changeDropFolder: (id: string, change: { paused?: boolean; scanEvery?: number | null }) =>
     call<DropFolderState[]>('PATCH', `/api/drop-folders/${id}`, change),
   dropDropFolder: (id: string) => call<DropFolderState[]>('DELETE', `/api/drop-folders/${id}`),
-  scan: (id: string, faults: readonly string[]) =>
-    call<{ name: string }>('POST', `/api/drop-folders/${id}/scan`, { faults }),
+  scan: (id: string, faults: readonly string[], kind: string) =>
+    call<{ name: string }>('POST', `/api/drop-folders/${id}/scan`, { faults, kind }),
 };
 
 /** Bytes of a file in one request. After a broken connection only that piece is sent again. */

@@ -35,8 +35,20 @@
     ['turned', 'some turned'],
     ['fronts-backs', 'fronts, then backs'],
     ['sheet-missing', 'a sheet missing'],
+    ['double-feed', 'two sheets fed at once'],
     ['cut-off', 'file cut off'],
+    ['noise', 'noise'],
+    ['shadow', 'shadow at the fold'],
+    ['dirty-glass', 'dirty glass'],
   ];
+  /** Faults of pictures alone: the PDF is made by the scanner's own program. */
+  const OF_PICTURES: readonly string[] = ['double-feed', 'noise', 'shadow', 'dirty-glass'];
+  const KINDS: [string, string][] = [
+    ['pdf', 'one PDF, words behind its scans'],
+    ['jpeg', 'a directory of JPEGs'],
+    ['tiff', 'a directory of TIFFs'],
+  ];
+  let kind = $state('pdf');
   let faults = $state<string[]>(['turned']);
 
   const guard = async (work: () => Promise<unknown>): Promise<void> => {
@@ -248,10 +260,19 @@
           <summary>Scanner (a simulated stand-in)</summary>
           <p class="quiet">Delivers the demo's booklet here as raw scans, with the faults chosen.</p>
           <p class="faults">
-            {#each FAULTS as [fault, said] (fault)}<label><input type="checkbox" value={fault} bind:group={faults} /> {said}</label>{/each}
+            <label
+              >It delivers <select class="field" bind:value={kind}
+                >{#each KINDS as [value, said] (value)}<option {value}>{said}</option>{/each}</select
+              ></label
+            >
           </p>
           <p class="faults">
-            <button class="btn q small" onclick={() => void guard(() => api.scan(folder.id, faults))}>Scan one now</button>
+            {#each FAULTS.filter(([fault]) => kind !== 'pdf' || !OF_PICTURES.includes(fault)) as [fault, said] (fault)}<label
+                ><input type="checkbox" value={fault} bind:group={faults} /> {said}</label
+              >{/each}
+          </p>
+          <p class="faults">
+            <button class="btn q small" onclick={() => void guard(() => api.scan(folder.id, faults, kind))}>Scan one now</button>
             <button
               class="btn q small"
               onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { scanEvery: folder.scanEvery ? null : 10 })))}

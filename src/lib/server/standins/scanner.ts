@@ -1,13 +1,26 @@
 import { randomInt } from 'node:crypto';
-import { rename, writeFile } from 'node:fs/promises';
+import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { OnGlass } from '../../standins/glass';
 import type { Scanning } from '../../standins/ruleBook';
 import { transaction } from '../db';
 import { openDirectory } from '../dropFolders';
 import { entryAt } from '../../core/entries';
 
 /** Faults that the scanner stand-in can be told to make. */
-export const SCAN_FAULTS = ['turned', 'fronts-backs', 'sheet-missing', 'cut-off'] as const;
+export const SCAN_FAULTS = [
+  'turned',
+  'fronts-backs',
+  'sheet-missing',
+  'double-feed',
+  'cut-off',
+  'noise',
+  'shadow',
+  'dirty-glass',
+] as const;
+/** What the stand-in delivers: one PDF with the words behind its scans, or a directory of pictures. */
+export const SCAN_KINDS = ['pdf', 'jpeg', 'tiff'] as const;
+export type ScanKind = (typeof SCAN_KINDS)[number];
 export type ScanFault = (typeof SCAN_FAULTS)[number];
 
 const TURNS = [0, 90, 180, 270] as const;
@@ -25,22 +38,50 @@ function scanning(faults: readonly ScanFault[], from: (most: number) => number):
   };
 }
 
+/** What its scans are like, other each time. */
+const glassOf = (faults: readonly ScanFault[], kind: ScanKind): Omit<OnGlass, 'ppi'> => ({
+  noise: faults.includes('noise') ? 9 : 2,
+  shadow: faults.includes('shadow') ? 0.35 : 0.1,
+  specks: faults.includes('dirty-glass') ? 60 : 0,
+  beyond: 4,
+  ...(kind === 'jpeg' ? { quality: 75 } : {}),
+});
+
 /**
  * The scanner stand-in, a small simulated device: delivers a demo booklet as raw scans into a drop folder, under a name of
  * its own. As scanners do it writes under a hidden name first. Throws Problem. Returns the name.
  */
-export async function deliver(folder: string, faults: readonly ScanFault[]): Promise<string> {
-  const { drawRuleBookScans } = await import('../../standins/ruleBook');
+export async function deliver(
+  folder: string,
+  faults: readonly ScanFault[],
+  kind: ScanKind = 'pdf',
+): Promise<string> {
   const path = await openDirectory(folder);
-  const whole = await drawRuleBookScans(scanning(faults, (most) => randomInt(most)));
-  const bytes = faults.includes('cut-off') ? whole.subarray(0, Math.floor(whole.length * 0.6)) : whole;
   const stamp = new Date()
     .toISOString()
     .replace(/[-:]|\.\d+Z$/g, '')
     .replace('T', '-');
-  const name = `scan-${stamp}-${String(randomInt(1000)).padStart(3, '0')}.pdf`;
-  await writeFile(join(path, `.${name}`), bytes);
-  await rename(join(path, `.${name}`), join(path, name));
+  const name = `scan-${stamp}-${String(randomInt(1000)).padStart(3, '0')}${kind === 'pdf' ? '.pdf' : ''}`;
+  const hidden = join(path, `.${name}`);
+  const how = scanning(faults, (most) => randomInt(most));
+  const isCut = faults.includes('cut-off');
+  const partOf = (bytes: Uint8Array) => (isCut ? bytes.subarray(0, Math.floor(bytes.length * 0.6)) : bytes);
+  const { drawRuleBookScans, scanRuleBook } = await import('../../standins/ruleBook');
+  if (kind === 'pdf') await writeFile(hidden, partOf(await drawRuleBookScans(how)));
+  else {
+    const pictures = await scanRuleBook({
+      ...how,
+      glass: glassOf(faults, kind),
+      ...(faults.includes('double-feed') ? { twice: [2] } : {}),
+    });
+    await mkdir(hidden);
+    for (const [n, picture] of pictures.entries())
+      await writeFile(
+        join(hidden, picture.name),
+        n === pictures.length - 1 ? partOf(picture.bytes) : picture.bytes,
+      );
+  }
+  await rename(hidden, join(path, name));
   return name;
 }
 
