@@ -16,6 +16,8 @@ export class Eye {
   fitted = 1;
   private readonly controls: OrbitControls;
   private touched = false;
+  /** The mouse or a finger holds it. */
+  private held = false;
   private start = new three.Box3();
   private end = new three.Box3();
   private t = 1;
@@ -27,7 +29,10 @@ export class Eye {
     this.camera.up.set(0, 0, 1);
     this.controls = new OrbitControls(this.camera, canvas);
     this.controls.addEventListener('change', onmove);
-    this.controls.addEventListener('start', () => (this.touched = true));
+    // A click alone moves nothing.
+    this.controls.addEventListener('start', () => (this.held = true));
+    this.controls.addEventListener('end', () => (this.held = false));
+    this.controls.addEventListener('change', () => (this.touched ||= this.held));
   }
 
   /** What is looked at from now on. */
