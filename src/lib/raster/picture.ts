@@ -90,33 +90,44 @@ async function open(bytes: Uint8Array, more: SharpOptions = {}): Promise<Sharp> 
 }
 
 async function pack(bytes: Uint8Array, kind: Picture['kind'], page: number): Promise<PackedImage> {
-  const image = await open(bytes, { page });
-  const { width, height, density, channels, space, hasAlpha, orientation = 1 } = await image.metadata();
+  // Dots stay what they are: their profile goes along.
+  const image = await open(bytes, { page, ignoreIcc: true });
+  const { width, height, density, channels, space, hasAlpha, orientation = 1, icc } = await image.metadata();
   const [ppi, turn] = [density && density > 1 ? density : 0, EXIF_TURN[orientation] ?? 0];
+  const known = (components: 1 | 3 | 4) => {
+    const profile = icc && profileFor(icc, components);
+    return { ppi, turn, components, ...(profile ? { profile } : {}) };
+  };
   if (kind === 'JPEG') {
-    const color = channels === 1 ? '/DeviceGray' : channels === 4 ? '/DeviceCMYK' : '/DeviceRGB';
-    // Four-ink JPEGs are stored inverted, as the first program that wrote them did.
-    const decode = channels === 4 ? ' /Decode [1 0 1 0 1 0 1 0]' : '';
-    return {
-      width,
-      height,
-      ppi,
-      turn,
-      bytes,
-      entries: `/ColorSpace ${color} /BitsPerComponent 8 /Filter /DCTDecode${decode}`,
-    };
+    const components = channels === 1 || channels === 4 ? channels : 3;
+    const decode = components === 4 && isInverted(bytes) ? ' /Decode [1 0 1 0 1 0 1 0]' : '';
+    const entries = `/BitsPerComponent 8 /Filter /DCTDecode${decode}`;
+    return { ...known(components), width, height, bytes, entries };
   }
-  const gray = space === 'b-w' || space === 'grey16';
   const opaque = hasAlpha ? image.flatten({ background: '#fff' }) : image;
-  const plain = opaque.toColourspace(gray ? 'b-w' : 'srgb');
-  const { data, info } = await plain.raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
-  const color = info.channels === 1 ? '/DeviceGray' : '/DeviceRGB';
+  const into = space === 'b-w' || space === 'grey16' ? 'b-w' : space === 'cmyk' ? 'cmyk' : 'srgb';
+  const { data, info } = await opaque
+    .toColourspace(into)
+    .raw({ depth: 'uchar' })
+    .toBuffer({ resolveWithObject: true });
   return {
+    ...known(info.channels === 1 || info.channels === 4 ? info.channels : 3),
     width: info.width,
     height: info.height,
-    ppi,
-    turn,
     bytes: deflateSync(data),
-    entries: `/ColorSpace ${color} /BitsPerComponent 8 /Filter /FlateDecode`,
+    entries: '/BitsPerComponent 8 /Filter /FlateDecode',
   };
 }
+
+/** What an ICC profile says that it is of (ICC.1:2022, 7.2.8), for each number of colours. */
+const SPACES = { 1: 'GRAY', 3: 'RGB ', 4: 'CMYK' } as const;
+/** A profile that is one, and of as many colours as the picture has: another one must not be named (ISO 32000-1, 8.6.5.5). */
+function profileFor(icc: Buffer, components: 1 | 3 | 4): Uint8Array | undefined {
+  const isProfile = icc.length > 128 && icc.toString('latin1', 36, 40) === 'acsp';
+  return isProfile && icc.toString('latin1', 16, 20) === SPACES[components] ? icc : undefined;
+}
+
+/** Whether a JPEG of four inks has them inverted, as the program did that first wrote such files and marks them so. */
+const isInverted = (bytes: Uint8Array): boolean =>
+  Buffer.from(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, 1 << 16)).includes(ADOBE);
+const ADOBE = Buffer.from([0xff, 0xee, 0, 14, ...Buffer.from('Adobe')]);

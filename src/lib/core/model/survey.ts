@@ -105,6 +105,9 @@ export interface PackedImage {
   height: number;
   ppi: number;
   turn: number;
+  /** Colours of each dot: grey, red green blue, or four inks; and the profile that says what they are, where the picture has one. */
+  components: 1 | 3 | 4;
+  profile?: Uint8Array;
   entries: string;
   bytes: Uint8Array;
 }

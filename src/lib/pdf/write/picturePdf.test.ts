@@ -69,6 +69,29 @@ test('a TIFF of several pages, a gray one, and a picture that lies turned by its
   expect(tool('pdfinfo', (await made(turned)).path)).toMatch(/Page rot:\s+90/);
 });
 
+test('the colours of a picture stay what they are, and its profile goes along, once (poppler, qpdf)', async () => {
+  const red = sharp({ create: { width: 60, height: 40, channels: 3, background: '#c83232' } });
+  const withProfile = await red.clone().withIccProfile('p3').png().toBuffer();
+  const { images } = await unpackPicture(withProfile);
+  const path = keep(await writePicturePdf([...images, ...images]));
+  expect(tool('pdfimages', '-list', path)).toMatch(/\bicc\b/);
+  expect(tool('qpdf', '--qdf', '--object-streams=disable', path, '-').match(/\/ICCBased/g)).toHaveLength(2);
+  expect(tool('qpdf', '--qdf', '--object-streams=disable', path, '-').match(/\/N 3\b/g)).toHaveLength(1);
+  // Four inks stay four, whichever way a JPEG has them.
+  const inks = sharp({ create: { width: 60, height: 40, channels: 3, background: '#c83232' } }).toColourspace(
+    'cmyk',
+  );
+  const tiff = await inks.clone().tiff({ compression: 'lzw' }).toBuffer();
+  const jpeg = await inks.clone().jpeg({ quality: 95 }).toBuffer();
+  for (const bytes of [tiff, jpeg]) {
+    const { path: made4 } = await made(bytes);
+    expect(tool('pdfimages', '-list', made4)).toMatch(/\b(?:cmyk|icc)\s+4\b/);
+    tool('pdftoppm', '-r', '72', '-png', '-singlefile', made4, made4.replace(/\.pdf$/, ''));
+    const { dominant } = await sharp(made4.replace(/\.pdf$/, '.png')).stats();
+    expect(dominant.r).toBeGreaterThan(dominant.b + 60);
+  }
+});
+
 test('a damaged picture is refused', async () => {
   const bytes = await picture().png().toBuffer();
   await expect(unpackPicture(bytes.subarray(0, 60))).rejects.toBeInstanceOf(PictureError);

@@ -3,6 +3,9 @@ import type { PackedImage } from '../../core/model/survey';
 import { ByteOutput, fileHeader, ObjectTable } from '../objects/byteOutput';
 import { figure } from '../objects/numbers';
 
+/** What the colours of an image are without a profile, by how many there are (ISO 32000-1, 8.6.4). */
+const PLAIN = { 1: '/DeviceGray', 3: '/DeviceRGB', 4: '/DeviceCMYK' } as const;
+
 /** A PDF with each image filling a page of its own, at its resolution. */
 export async function writePicturePdf(images: readonly PackedImage[]): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];
@@ -19,12 +22,29 @@ export async function writePicturePdf(images: readonly PackedImage[]): Promise<U
     table.end();
   };
   const page = (n: number) => 4 + 3 * n;
+  const profiles = new Map<string, number>();
+  const spaceOf = ({ components, profile }: PackedImage): string => {
+    if (!profile) return PLAIN[components];
+    const key = createHash('md5').update(profile).digest('hex');
+    const known = profiles.get(key);
+    const number = known ?? page(images.length) + profiles.size;
+    profiles.set(key, number);
+    if (known === undefined)
+      write(
+        number,
+        `<< /N ${components} /Alternate ${PLAIN[components]} /Length ${profile.length} >>`,
+        profile,
+      );
+    return `[/ICCBased ${number} 0 R]`;
+  };
   const kids = images.map((_, n) => `${page(n)} 0 R`).join(' ');
   out.put(fileHeader('1.7'));
   write(1, '<< /Type /Catalog /Pages 2 0 R >>');
   write(2, `<< /Type /Pages /Count ${images.length} /Kids [${kids}] >>`);
   write(3, '<< /Producer (Folder) >>');
-  images.forEach(({ width, height, ppi, turn, entries, bytes }, n) => {
+  images.forEach((image, n) => {
+    const { width, height, ppi, turn, entries, bytes } = image;
+    const space = spaceOf(image);
     const [w, h] = [width, height].map((dots) => figure((dots * 72) / ppi));
     const content = `q ${w} 0 0 ${h} 0 0 cm /I Do Q`;
     const rotate = turn ? ` /Rotate ${turn}` : '';
@@ -35,7 +55,7 @@ export async function writePicturePdf(images: readonly PackedImage[]): Promise<U
     write(page(n) + 1, `<< /Length ${content.length} >>`, content);
     write(
       page(n) + 2,
-      `<< /Type /XObject /Subtype /Image /Width ${width} /Height ${height} ${entries} /Length ${bytes.length} >>`,
+      `<< /Type /XObject /Subtype /Image /Width ${width} /Height ${height} /ColorSpace ${space} ${entries} /Length ${bytes.length} >>`,
       bytes,
     );
   });

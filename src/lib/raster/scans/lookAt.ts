@@ -37,8 +37,8 @@ const SHARPER = 1.5;
 
 /**
  * Looks at a scan: how far askew it lies, where its paper ends and folds, and, where asked for, which way up its words stand and
- * which numbers stand alone at head or foot. `gray` has `ppi` dots an inch and shows `height` points. Lengths come out in points
- * as the page is seen, y upwards.
+ * which numbers stand alone at head or foot. `gray` has `ppi` dots an inch. Lengths come out in points as the page is seen,
+ * y upwards.
  */
 export async function lookAt(gray: Gray, ppi: number, read: boolean): Promise<Looked> {
   const view = viewOf(gray, ppi);
