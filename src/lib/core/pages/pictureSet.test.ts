@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { inScanOrder, isEndMark, missingFrom, nameOfSet } from './pictureSet';
+import { inOrderTaken, inScanOrder, isEndMark, missingFrom, nameOfSet } from './pictureSet';
 
 const ordered = (names: string[]) => inScanOrder(names, (name) => name);
 
@@ -16,6 +16,13 @@ test('scans follow as they were scanned: 2 before 10, each back after its front'
   );
   // A word that only holds one of these is none.
   expect(ordered(['backstage 2.jpg', 'backstage 1.jpg'])).toEqual(['backstage 1.jpg', 'backstage 2.jpg']);
+});
+
+test('only pictures are taken in by their names', () => {
+  const taken = (names: string[]) => inOrderTaken(names, (name) => name);
+  expect(taken(['b.jpg', 'a.png'])).toEqual(['a.png', 'b.jpg']);
+  expect(taken(['inner.pdf', 'cover.pdf'])).toEqual(['inner.pdf', 'cover.pdf']);
+  expect(taken(['inner.pdf', 'cover.jpg'])).toEqual(['inner.pdf', 'cover.jpg']);
 });
 
 test('what is missing is named as it would be called', () => {

@@ -48,6 +48,10 @@ export function inScanOrder<T>(files: readonly T[], nameOf: (file: T) => string)
     .map(({ file }) => file);
 }
 
+/** Files in the order in which they are taken in: pictures alone as they were scanned, all else as it was brought. */
+export const inOrderTaken = <T>(files: readonly T[], nameOf: (file: T) => string): readonly T[] =>
+  files.every((file) => isPictureName(nameOf(file))) ? inScanOrder(files, nameOf) : files;
+
 /** The last number in a name, and what stands around it. */
 const NUMBER = /^(.*?)(\d+)(\D*)$/s;
 /** More missing names than these are not told one by one. */

@@ -1,5 +1,5 @@
 import type { IntakeState } from '../../wire/told';
-import { inScanOrder } from '../../core/pages/pictureSet';
+import { inOrderTaken } from '../../core/pages/pictureSet';
 import { api, Refused, upload } from '../api';
 
 export interface Upload {
@@ -38,7 +38,7 @@ export class Incoming {
   }
 
   async takeIn(files: Iterable<File>): Promise<void> {
-    for (const file of inScanOrder([...files], ({ name }) => name)) {
+    for (const file of inOrderTaken([...files], ({ name }) => name)) {
       const mine: Upload = { name: file.name, share: 0 };
       this.uploads = [...this.uploads, mine];
       try {
