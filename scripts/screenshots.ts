@@ -71,7 +71,7 @@ await take('dummy', async () => {
   await page.waitForTimeout(1500);
   for (let n = 0; n < 2; n++) {
     await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(2500);
+    await page.waitForTimeout(4500);
   }
 });
 await take('hand-over', async () => {

@@ -48,6 +48,8 @@ export class DummyScene implements Drawing {
   private under = false;
   private t = 1;
   private frame = 0;
+  private next = 0;
+  private moves = false;
   private resting: ReturnType<typeof setTimeout> | undefined;
   /** Drawn without a graphics card: edges are not smoothed, shadows stand still while paper moves, and it is drawn sharply when it rests. */
   private readonly isPlain: boolean;
@@ -116,7 +118,10 @@ export class DummyScene implements Drawing {
   repainted(): void {
     for (const mesh of this.meshes) mesh.texture = this.textureFor(mesh.mover, mesh.face);
     this.keepTextures();
-    this.invalidate();
+    // Handed over in a frame of their own, before that in which they are drawn: both at once would take too long.
+    for (const { texture } of this.meshes) if (texture) this.renderer.initTexture(texture);
+    cancelAnimationFrame(this.next);
+    this.next = requestAnimationFrame(() => this.invalidate(false));
   }
 
   resize(width: number, height: number): void {
@@ -173,6 +178,7 @@ export class DummyScene implements Drawing {
 
   close(): void {
     cancelAnimationFrame(this.frame);
+    cancelAnimationFrame(this.next);
     clearTimeout(this.resting);
     this.clear();
     this.giveBack();
@@ -219,10 +225,13 @@ export class DummyScene implements Drawing {
     if (this.renderer.getPixelRatio() !== ratio) this.renderer.setPixelRatio(ratio);
   }
 
-  private invalidate(): void {
+  /** Has it drawn again: something moved, or only what is printed has come. */
+  private invalidate(moves = true): void {
+    this.moves ||= moves;
     this.frame ||= requestAnimationFrame(() => {
       this.frame = 0;
-      if (this.isPlain) {
+      if (this.isPlain && this.moves) {
+        this.moves = false;
         this.sharpen(COARSE);
         clearTimeout(this.resting);
         this.resting = setTimeout(() => {
