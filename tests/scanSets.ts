@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { workOut } from '../src/lib/core/checks';
 import type { Docket } from '../src/lib/core/docket/docket';
+import type { Step } from '../src/lib/core/docket/steps';
 import { entryAt } from '../src/lib/core/entries';
 import { applyToPoint, invert, turnIn, type Turn } from '../src/lib/core/measure/matrix';
 import type { Page } from '../src/lib/core/model/page';
@@ -157,20 +158,25 @@ export async function measuredSet(pictures: readonly Buffer[]): Promise<{ pdf: U
   return { pdf, survey: await measureSource(pdf, await surveyPdf(pdf)) };
 }
 
+/** Scans set straight and put back in order by the numbers on them. */
+export const SCAN_STEPS: Step[] = [
+  { id: 's', kind: 'straighten', pages: 'all', toPaper: true, alike: true },
+  {
+    id: 'o',
+    kind: 'reading-order',
+    pages: 'all',
+    arrangement: { by: 'stitched', scans: 'sheets' },
+    gutter: 0,
+    byNumbers: true,
+  },
+];
+
 /** The job that sets scans straight and puts them back in order by the numbers on them. */
 export function scanJob({ pdf, survey }: { pdf: Uint8Array; survey: Survey }) {
   const source = createHash('sha256').update(pdf).digest('hex');
   const docket: Docket = docketOf([
     { id: 't', kind: 'take-in', source, name: 'scans.pdf', where: { at: 'end' } },
-    { id: 's', kind: 'straighten', pages: 'all', toPaper: true, alike: true },
-    {
-      id: 'o',
-      kind: 'reading-order',
-      pages: 'all',
-      arrangement: { by: 'stitched', scans: 'sheets' },
-      gutter: 0,
-      byNumbers: true,
-    },
+    ...SCAN_STEPS,
   ]);
   const surveys = { [source]: survey };
   return { docket, surveys, work: workOut(docket, surveys) };

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import yauzl from 'yauzl';
 import { MOST_FILE_MB } from '../core/docket/limits';
-import { inScanOrder, isPictureName } from '../core/pages/pictureSet';
+import { inScanOrder, isEndMark, isPictureName } from '../core/pages/pictureSet';
 import { PictureError, pictureKind } from '../raster/picture';
 
 /** Pictures that may be in one set. */
@@ -66,11 +66,14 @@ async function* entriesOf(file: yauzl.ZipFile): AsyncGenerator<yauzl.Entry> {
   }
 }
 
-/** Plain pictures in a directory, in the order in which they were scanned, with what is known of each file; others are left out, links among them. */
-export async function picturesAt(directory: string): Promise<{ name: string; stat: Stats }[]> {
+/**
+ * The plain files of a set in a directory, in the order in which they were scanned, with what is known of each; hidden ones, end
+ * marks and links are left out. What is no picture stays among them, so that the set is refused and says why.
+ */
+export async function filesOfSet(directory: string): Promise<{ name: string; stat: Stats }[]> {
   const found: { name: string; stat: Stats }[] = [];
   for (const name of await readdir(directory)) {
-    if (name.startsWith('.') || !isPictureName(name)) continue;
+    if (ASIDE.test(name) || isEndMark(name)) continue;
     const stat = await lstat(join(directory, name)).catch(() => undefined);
     if (stat?.isFile()) found.push({ name, stat });
   }
@@ -83,7 +86,7 @@ export async function* packedSet(
   bytesOf: (path: string) => AsyncIterable<Uint8Array>,
 ): AsyncGenerator<Uint8Array> {
   const { downloadZip } = await import('client-zip');
-  const pictures = await picturesAt(directory);
+  const pictures = await filesOfSet(directory);
   const zip = downloadZip(
     pictures.map(({ name, stat: { size } }) => ({
       name,

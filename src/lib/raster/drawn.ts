@@ -41,14 +41,21 @@ export function inkBounds(
     for (let x = 0; x < left; x++) if (pixels[start + x] !== ALL_WHITE) left = x;
     for (let x = width - 1; x > right; x--) if (pixels[start + x] !== ALL_WHITE) right = x;
   }
-  const [sx, sy] = [size.width / width, size.height / height];
-  return {
-    x0: left * sx,
-    x1: (right + 1) * sx,
-    y0: size.height - (bottom + 1) * sy,
-    y1: size.height - top * sy,
-  };
+  return inPoints({ left, right, top, bottom }, width, height, size);
 }
+
+/** Where rows and columns of dots lie on a page, with y up. */
+const inPoints = (
+  { left, right, top, bottom }: Record<'left' | 'right' | 'top' | 'bottom', number>,
+  width: number,
+  height: number,
+  size: Size,
+): Box => ({
+  x0: (left * size.width) / width,
+  x1: ((right + 1) * size.width) / width,
+  y0: size.height - ((bottom + 1) * size.height) / height,
+  y1: size.height - (top * size.height) / height,
+});
 
 /** The same of a picture that is only light and dark. */
 export function darkBounds({ width, height, light }: Gray, size: Size): Box | undefined {
@@ -63,13 +70,7 @@ export function darkBounds({ width, height, light }: Gray, size: Size): Box | un
     [top, bottom] = [Math.min(top, y), y];
   }
   if (right < 0) return undefined;
-  const [sx, sy] = [size.width / width, size.height / height];
-  return {
-    x0: left * sx,
-    x1: (right + 1) * sx,
-    y0: size.height - (bottom + 1) * sy,
-    y1: size.height - top * sy,
-  };
+  return inPoints({ left, right, top, bottom }, width, height, size);
 }
 
 /** Bounds of the visible text in the page's own user space; undefined if there is none. */

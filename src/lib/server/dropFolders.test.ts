@@ -6,7 +6,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ownDatabase, server } from '../../../tests/database';
 import { markedPdf } from '../../../tests/outside';
-import { chances, scanBooklet, shownOn } from '../../../tests/scanSets';
+import { chances, SCAN_STEPS, scanBooklet, shownOn } from '../../../tests/scanSets';
 import { workOut } from '../core/checks';
 import { sourcesOf } from '../core/docket/docket';
 import { sweep } from './blobs';
@@ -109,17 +109,7 @@ describe.skipIf(!server)('drop folders', () => {
     await saveRecipe({
       recipe: 1,
       name: 'Scans',
-      steps: [
-        { id: 's', kind: 'straighten', pages: 'all', toPaper: true, alike: true },
-        {
-          id: 'o',
-          kind: 'reading-order',
-          pages: 'all',
-          arrangement: { by: 'stitched', scans: 'sheets' },
-          gutter: 0,
-          byNumbers: true,
-        },
-      ],
+      steps: SCAN_STEPS,
       outputs: [{ kind: 'pages', crop: 'trim' }],
     });
     await addDropFolder({ name: 'glass', recipe: 'Scans' });
@@ -164,6 +154,17 @@ describe.skipIf(!server)('drop folders', () => {
     writeFileSync(join(root, 'glass', 'odd', 'end'), '');
     await look();
     expect(await listDropFolders()).toMatchObject([{ waiting: 1 }]);
+    // What is no picture is not swallowed: the set is refused with its name.
+    await files.mkdir(join(root, 'glass', 'mixed'));
+    for (const n of [0, 1]) writeFileSync(join(root, 'glass', 'mixed', names[n]!), set.pictures[n]!);
+    writeFileSync(join(root, 'glass', 'mixed', 'notes.pdf'), '%PDF-1.7');
+    await look();
+    await work();
+    const mixed = (await listRuns()).find(({ fileName }) => fileName === 'mixed');
+    expect(mixed).toMatchObject({
+      state: 'failed',
+      trouble: { code: 'set-of-others', data: { name: 'notes.pdf' } },
+    });
   }, 120_000);
 
   test('a full disk is told for its folder and holds no other up; where there is room again the file is taken', async () => {

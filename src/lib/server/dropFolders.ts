@@ -8,9 +8,9 @@ import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { sayTrouble, type Trouble } from '../words/troubles';
 import { db, transaction } from './db';
-import { isEndMark, missingFrom } from '../core/pages/pictureSet';
+import { isEndMark, isPictureName, missingFrom } from '../core/pages/pictureSet';
 import { freeIn, Growing, placeOfTry, PLACES, SET_QUIET_MS, WHY } from '../make/dropPlace';
-import { picturesAt } from '../make/pictureSet';
+import { filesOfSet } from '../make/pictureSet';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { tryValues } from './runs';
@@ -221,16 +221,16 @@ const isPlace = (name: string): boolean => Object.values<string>(PLACES).include
  * between what did. One that waits for more is told in `sets`; `here` learns its files.
  */
 async function isWhole(directory: string, here: Set<string>, sets: WaitingSet[]): Promise<boolean> {
-  const pictures = await picturesAt(directory).catch(() => []);
-  const names = pictures.map(({ name }) => name);
+  const files = await filesOfSet(directory).catch(() => []);
+  const names = files.map(({ name }) => name).filter(isPictureName);
   const ended = (await readdir(directory).catch(() => [])).some(isEndMark);
   let quiet = true;
-  for (const { name, stat } of pictures) {
+  for (const { name, stat } of files) {
     const file = join(directory, name);
     here.add(file);
     if (!growing.isQuiet(file, stat, ended ? undefined : setQuiet())) quiet = false;
   }
-  if (!pictures.length || !quiet) return false;
+  if (!names.length || !quiet) return false;
   const missing = ended ? [] : missingFrom(names);
   if (missing.length) sets.push({ name: basename(directory), pictures: names.length, missing });
   return !missing.length;

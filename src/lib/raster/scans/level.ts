@@ -1,4 +1,4 @@
-import { box, type Box } from '../../core/measure/box';
+import { bounds, type Box } from '../../core/measure/box';
 import type { Gray } from '../gray';
 import { turnedBack } from './picture';
 
@@ -35,7 +35,5 @@ export function levelled(picture: Gray, angle: number, k: number, ground: number
 }
 
 /** The box about points of a picture once it is level. */
-export function boxAround(points: readonly { x: number; y: number }[]): Box {
-  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
-  return box(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys));
-}
+export const boxAround = (points: readonly { x: number; y: number }[]): Box =>
+  bounds(points.map(({ x, y }) => ({ x0: x, y0: y, x1: x, y1: y })));

@@ -1,12 +1,13 @@
 import type { Gray } from '../gray';
 
-/** A picture of half the dots each way, each the mean of four. */
+/** A picture of half the dots each way, each the mean of four; of a single row or column, of two. */
 export function halved({ width, height, light }: Gray): Gray {
-  const [w, h] = [width >> 1, height >> 1];
+  const [w, h] = [Math.max(1, width >> 1), Math.max(1, height >> 1)];
+  const [right, down] = [width > 1 ? 1 : 0, height > 1 ? width : 0];
   const small = new Uint8Array(w * h);
   for (let y = 0; y < h; y++)
     for (let x = 0, at = 2 * y * width, to = y * w; x < w; x++, at += 2)
-      small[to + x] = (light[at]! + light[at + 1]! + light[at + width]! + light[at + width + 1]!) >> 2;
+      small[to + x] = (light[at]! + light[at + right]! + light[at + down]! + light[at + down + right]!) >> 2;
   return { width: w, height: h, light: small };
 }
 

@@ -16,7 +16,7 @@ import type { Claim, Progress } from '../claims';
 import { db, transaction } from '../db';
 import { openDirectory, settleFile } from '../dropFolders';
 import { PLACES, placeOfTry } from '../../make/dropPlace';
-import { packedSet, picturesAt } from '../../make/pictureSet';
+import { packedSet, filesOfSet } from '../../make/pictureSet';
 import { runInFence } from '../fence';
 import type { MeasureTask } from '../fenced/measureFile';
 import type { MadeFile } from '../../make/made';
@@ -245,7 +245,7 @@ async function copyAside(work: Work, to: string): Promise<string> {
   if (!stat.isFile() && !stat.isDirectory()) throw new Failed({ code: 'drop-no-file' });
   const size = stat.isFile()
     ? stat.size
-    : (await picturesAt(path)).reduce((sum, picture) => sum + picture.stat.size, 0);
+    : (await filesOfSet(path)).reduce((sum, picture) => sum + picture.stat.size, 0);
   if (size > MOST_FILE_MB * 1024 * 1024)
     throw new Failed({ code: 'too-large', data: { most: MOST_FILE_MB } });
   const hash = createHash('sha256');

@@ -1,4 +1,5 @@
 import type { Gray } from '../../raster/gray';
+import { halved } from '../../raster/scans/picture';
 
 /** A part of a picture in whole dots. */
 export interface Dots {
@@ -81,20 +82,6 @@ function counted(
         where.y1 = Math.max(where.y1, y + 1);
       }
   return { dots, where };
-}
-
-/** A picture of half the dots each way. */
-function halved({ width, height, light }: Gray): Gray {
-  const [w, h] = [Math.max(1, width >> 1), Math.max(1, height >> 1)];
-  const small: Gray = { width: w, height: h, light: new Uint8Array(w * h) };
-  const [right, down] = [width > 1 ? 1 : 0, height > 1 ? width : 0];
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      const at = 2 * y * width + 2 * x;
-      small.light[y * w + x] =
-        (light[at]! + light[at + right]! + light[at + down]! + light[at + down + right]!) >> 2;
-    }
-  return small;
 }
 
 /** How much two pictures differ on average where the second lies so far from the first, by every other row; found no further than that it is more than `most`. */

@@ -79,12 +79,3 @@
     {#if bad}<p class="wrong" role="alert">A number of megabytes from {PART_MB.least} to {PART_MB.most}.</p>{/if}
   </div>
 {/if}
-
-<style>
-  .tick {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    font-size: 13px;
-  }
-</style>

@@ -35,12 +35,3 @@
     the words on scans, so that they can be found and copied; a few seconds each</label
   >
 {/if}
-
-<style>
-  .tick {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    font-size: 12.5px;
-  }
-</style>

@@ -202,7 +202,7 @@
 </Folded>
 {#if known}
   <Folded title="What becomes of each scan" count={scans.length} open>
-    <div class="map">
+    <div class="listing">
       <table class="mono">
         <thead><tr><th>scan</th><th>pages, from the left</th><th>turn</th></tr></thead>
         <tbody>
@@ -216,34 +216,10 @@
 {/if}
 
 <style>
-  .tick {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    font-size: 12.5px;
-  }
   .turn {
     display: grid;
     grid-template-columns: 110px 1fr;
     align-items: center;
     margin-top: 4px;
-  }
-  .map {
-    max-height: 190px;
-    overflow: auto;
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    font-size: 12px;
-  }
-  th {
-    font-weight: 400;
-    color: var(--ink-2);
-    text-align: left;
-  }
-  td {
-    border-top: 1px solid var(--rule);
-    padding: 1px 0;
   }
 </style>

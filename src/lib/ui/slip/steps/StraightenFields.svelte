@@ -53,7 +53,7 @@
 >
 {#if measured.length}
   <Folded title="What was measured" count={measured.length} open>
-    <div class="map">
+    <div class="listing">
       <table class="mono">
         <thead><tr><th>page</th><th>askew</th><th>paper, {said}</th><th>fold at</th></tr></thead>
         <tbody>
@@ -74,30 +74,3 @@
     {others === 1 ? 'One of these pages is' : `${others} of these pages are`} no scan, and left as {others === 1 ? 'it is' : 'they are'}.
   </p>
 {/if}
-
-<style>
-  .tick {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    font-size: 12.5px;
-  }
-  .map {
-    max-height: 220px;
-    overflow: auto;
-  }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    font-size: 12px;
-  }
-  th {
-    font-weight: 400;
-    color: var(--ink-2);
-    text-align: left;
-  }
-  td {
-    border-top: 1px solid var(--rule);
-    padding: 1px 0;
-  }
-</style>
