@@ -49,7 +49,7 @@ async function openJob(page: Page, pages: number): Promise<void> {
   await page.getByRole('option').first().waitFor();
   const job = /jobs\/([0-9a-f-]+)/.exec(page.url())![1];
   for (let busy = true; busy; await page.waitForTimeout(1000)) {
-    const status = (await (await fetch(`${url}/api/jobs/${job}/status`)).json()) as { measuring: string[] };
+    const status = (await (await fetch(`${url}/api/jobs/${job}/status`)).json()) as { measuring: unknown[] };
     busy = status.measuring.length > 0;
   }
   await page.waitForTimeout(12_000);

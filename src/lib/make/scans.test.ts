@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
+import { scanned, type OnGlass } from '../standins/glass';
 import { wordsOf } from '../../../tests/outside';
 import {
   chances,
@@ -32,6 +33,7 @@ test(
       const measured = await measuredSet(set.pictures);
       set.truth.forEach(({ skew }, n) => {
         scans++;
+        expect(measured.survey.pages[n]!.drawn?.scan?.blank, `set ${seed}, scan ${n + 1}`).toBeUndefined();
         if (Math.abs((measured.survey.pages[n]!.drawn?.scan?.skew ?? 99) - skew) <= 0.1) straight++;
       });
       const { work } = scanJob(measured);
@@ -98,3 +100,31 @@ test(
     expect(near).toBeGreaterThanOrEqual(all * 0.97);
   },
 );
+
+test('paper with nothing on it but dirt, noise and a shadow is told from paper with a small page number alone', async () => {
+  const [width, height] = [620, 874];
+  const white = () => ({ width, height, light: new Uint8Array(width * height).fill(255) });
+  const numbered = white();
+  // A seven of 7 pt: a bar of 8 dots, and a stem of 15 that leans.
+  for (let n = 0; n < 15; n++)
+    for (let x = n < 2 ? 0 : 6 - n / 3; x < (n < 2 ? 8 : 8 - n / 3); x++)
+      numbered.light[(height - 60 + n) * width + 300 + Math.round(x)] = 0;
+  const chance = chances(11);
+  const lies = (n: number): OnGlass => ({
+    ppi: 150,
+    skew: n - 1.5,
+    turn: ([0, 90, 180, 270] as const)[n]!,
+    beyond: n ? 4 : 0,
+    lid: n % 2 ? 30 : 250,
+    noise: 3 * n,
+    shadow: 0.1 * n,
+    specks: 6 * n,
+    quality: 60,
+    chance,
+  });
+  const pictures: Buffer[] = [];
+  for (let n = 0; n < 4; n++)
+    for (const left of [white(), numbered]) pictures.push(await scanned({ pages: [left, white()] }, lies(n)));
+  const { survey } = await measuredSet(pictures);
+  expect(survey.pages.map(({ drawn }) => !!drawn?.scan?.blank)).toEqual(pictures.map((_, n) => n % 2 === 0));
+});

@@ -3,6 +3,7 @@ import type { Sharp, SharpOptions } from 'sharp';
 import { heightOf, widthOf } from '../core/measure/box';
 import type { PackedImage, Picture, SurveyPage } from '../core/model/survey';
 import type { Gray } from './gray';
+import type { Dots } from './scans/clean';
 import { firstOf } from '../core/entries';
 
 /** What a picture is taken in at that states no resolution: what scans for print mostly have. */
@@ -10,6 +11,8 @@ export const ASSUMED_PPI = 300;
 /** A picture of more dots than this is refused: unpacked it would take gigabytes. */
 const MOST_PIXELS = 400_000_000;
 const MOST_IMAGES = 5000;
+/** Quality at which a JPEG made of a scan shows no more than the scan did. */
+const CLEAN_QUALITY = 90;
 /** Clockwise turns that Exif's orientations ask for; mirrored ones are not made by scanners. */
 const EXIF_TURN: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 
@@ -81,6 +84,30 @@ export async function grayOfJpeg(
   } catch {
     return undefined;
   }
+}
+
+/** The dots of a JPEG, a byte for each of so many colours, as they are stored; undefined if it has others or is damaged. */
+export async function dotsOfJpeg(jpeg: Uint8Array, colours: 1 | 3): Promise<Uint8Array | undefined> {
+  try {
+    const picture = await open(jpeg, { ignoreIcc: true });
+    const { channels } = await picture.metadata();
+    if (channels !== colours) return undefined;
+    return await picture
+      .toColourspace(colours === 1 ? 'b-w' : 'srgb')
+      .raw()
+      .toBuffer();
+  } catch {
+    return undefined;
+  }
+}
+
+/** Dots as a JPEG that a PDF takes as it is. */
+export async function jpegOfDots({ width, height, colours, data }: Dots): Promise<Uint8Array> {
+  const { default: sharp } = await import('sharp');
+  return sharp(data, { raw: { width, height, channels: colours } })
+    .toColourspace(colours === 1 ? 'b-w' : 'srgb')
+    .jpeg({ quality: CLEAN_QUALITY, chromaSubsampling: '4:4:4' })
+    .toBuffer();
 }
 
 /** The library is loaded when a picture comes: whoever reads PDFs alone needs not wait for it. */

@@ -2,7 +2,8 @@ import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
-import { emptyDocket, type Docket } from '../core/docket/docket';
+import { workOut } from '../core/checks';
+import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
@@ -14,6 +15,7 @@ import { dismissIntake, failIntake, openIntakes, receive, settleIntake } from '.
 import { isAway } from './away';
 import { answer } from './problem';
 import { copyJob, createJob, deleteJob, listJobs, pushState, readJob, saveDocket, walk } from './jobs';
+import { finishMeasure, stopMeasures } from './measures';
 import { migrate } from './migrate';
 import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
 import { BLEED } from './fenced/samples';
@@ -239,7 +241,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const { id } = await receive(job, name, { at: 'end' }, { bytes: bytesOf(Buffer.from(name)) });
       return (await claim('survey', id))!;
     };
-    const settle = (file: Claim) => settleIntake(file, plainSurvey(2));
+    const settle = async (file: Claim) => !!(await settleIntake(file, plainSurvey(2)));
 
     test('are in what is told of a job, one way or the other, also when they come in just then', async () => {
       const job = await createJob();
@@ -503,7 +505,67 @@ describe.skipIf(!server)('what the database keeps', () => {
       new Set(['output waiting', 'intake waiting', 'measure waiting']),
     );
     expect(work.find(({ of }) => of === 'output')).toMatchObject({ id: output, job, for: 'Moor guide' });
-    expect(work.find(({ of }) => of === 'measure')).toMatchObject({ job, done: 0, total: 1 });
+    expect(work.find(({ of }) => of === 'measure')).toMatchObject({ job, done: 0, total: 0 });
+  });
+
+  test('a clean copy takes the place of its file, whose pages keep their names; both go into an archive, and cleaning anew begins with the file', async () => {
+    await source('a');
+    const job = await createJob(docketOf([takeInStep('a')]));
+    const cleaning = { paper: true, through: false, edges: true };
+    const cleanWith = async (asked: string, bytes: string) => {
+      const { id } = await coming.orderCleanCopy(job, { source: asked, cleaning });
+      expect(await openIntakes(job)).toMatchObject([{ id, copy: true }]);
+      const mine = (await claim('survey', id))!;
+      expect((await coming.fileOfIntake(mine))?.clean?.from).toBe(hashOf('a'));
+      return settleIntake(mine, plainSurvey(2), { copy: bytesOf(Buffer.from(bytes)) });
+    };
+    const copy = (await cleanWith(hashOf('a'), 'clean'))!;
+    const [step] = (await readJob(job)).docket.steps;
+    expect(step).toMatchObject({ source: copy, cleaned: { ...cleaning, from: hashOf('a') } });
+    const ids = async () =>
+      workOut((await readJob(job)).docket, await surveysOfJob(job)).list.pages.map(({ id }) => id);
+    expect((await ids())[0]).toBe(`${hashOf('a').slice(0, 12)}:1`);
+    const again = (await cleanWith(copy, 'cleaner'))!;
+    expect((await readJob(job)).docket.steps).toMatchObject([
+      { source: again, cleaned: { from: hashOf('a') } },
+    ]);
+    expect(filesOf((await readJob(job)).docket)).toEqual([again, hashOf('a')]);
+    await expect(coming.orderCleanCopy(job, { source: copy, cleaning })).rejects.toMatchObject({
+      status: 404,
+    });
+  });
+
+  test('a file on its way in is cancelled while it is surveyed, and those behind it go on', async () => {
+    const job = await createJob(docketOf([]));
+    const [first, second] = [
+      await receive(job, 'a.pdf', { at: 'end' }, { bytes: bytesOf(Buffer.from('a')) }),
+      await receive(job, 'b.pdf', { at: 'end' }, { bytes: bytesOf(Buffer.from('b')) }),
+    ];
+    const [mine, behind] = [(await claim('survey', first.id))!, (await claim('survey', second.id))!];
+    expect(await settleIntake(behind, plainSurvey(1))).toBe(second.sha256);
+    expect((await readJob(job)).docket.steps).toEqual([]);
+    await dismissIntake(first.id);
+    expect(await tend(mine, { done: 1, total: 2 })).toBe(false);
+    expect((await readJob(job)).docket.steps).toMatchObject([{ name: 'b.pdf' }]);
+    expect(await settleIntake(mine, plainSurvey(1))).toBeUndefined();
+  });
+
+  test('reading the pages of a job can be cancelled while it goes on: its worker loses it, and it can be asked for again', async () => {
+    await source('a');
+    const job = await createJob(docketOf([takeInStep('a')]));
+    const mine = (await claim('measure', hashOf('a')))!;
+    expect(await tend(mine, { done: 3, total: 16 })).toBe(true);
+    expect((await statusOf(job)).measuring).toEqual([{ source: hashOf('a'), done: 3, total: 16 }]);
+    expect(await listWork()).toMatchObject([{ of: 'measure', state: 'working', done: 3, total: 16 }]);
+    await stopMeasures(job);
+    expect(await tend(mine, { done: 4, total: 16 })).toBe(false);
+    expect(await finishMeasure(mine, plainSurvey(4))).toBe(false);
+    expect((await statusOf(job)).measuring).toEqual([]);
+    const [work] = await listWork();
+    expect(work).toMatchObject({ state: 'failed', again: true, trouble: { code: 'measure-cancelled' } });
+    await expect(stopMeasures(job)).rejects.toMatchObject({ status: 409 });
+    await tryAgain({ of: 'measure', id: job });
+    expect((await claim('measure', hashOf('a')))?.tries).toBe(1);
   });
 
   describe('outputs', () => {

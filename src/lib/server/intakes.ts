@@ -1,6 +1,8 @@
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { sourcesOf, titleFrom } from '../core/docket/docket';
+import { sourceSchema } from '../core/docket/steps/takeIn';
+import { cleaningSchema, type Cleaning } from '../core/pages/cleaning';
 import { placeSchema } from '../core/select/place';
 import type { Survey } from '../core/model/survey';
 import type { Trouble } from '../words/troubles';
@@ -16,8 +18,16 @@ import type { IntakeState } from '../wire/told';
 import { firstOf } from '../core/entries';
 
 /** Where the pages of a file go; `aside` where it becomes none, but is laid on others. */
-const intakePlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
-type IntakePlace = z.infer<typeof intakePlaceSchema>;
+const arrivalPlaceSchema = z.union([placeSchema, z.object({ at: z.literal('aside') })]);
+/** A clean copy of a file goes where that one is. */
+interface CopyPlace {
+  at: 'instead';
+  /** The source whose place it takes, and the file that is cleaned. */
+  of: string;
+  from: string;
+  cleaning: Cleaning;
+}
+type IntakePlace = z.infer<typeof arrivalPlaceSchema> | CopyPlace;
 
 /**
  * Stores a file that arrives for a job, all or nothing; its survey comes after. An upload that is taken in twice, because the
@@ -29,7 +39,7 @@ export async function receive(
   place: unknown,
   coming: Coming,
 ): Promise<{ id: string; sha256: string }> {
-  const where = intakePlaceSchema.safeParse(place);
+  const where = arrivalPlaceSchema.safeParse(place);
   if (!where.success) throw new Problem(400, { code: 'bad-place' });
   await readJob(jobId);
   if (coming.upload) {
@@ -52,28 +62,56 @@ export async function receive(
   });
 }
 
+const askedCopySchema = z.object({ source: sourceSchema, cleaning: cleaningSchema });
+
+/** Has a clean copy made of a file of a job; it takes the file's place when it is surveyed. Throws Problem. */
+export async function orderCleanCopy(jobId: string, value: unknown): Promise<{ id: string }> {
+  const asked = askedCopySchema.safeParse(value);
+  if (!asked.success) throw new Problem(400, { code: 'bad-place' });
+  const { source, cleaning } = asked.data;
+  const { docket } = await readJob(jobId);
+  const step = docket.steps.find((each) => each.kind === 'take-in' && each.source === source);
+  if (step?.kind !== 'take-in') throw new Problem(404, { code: 'no-such-source' });
+  // What is cleaned otherwise than before begins with the file as it came.
+  const from = step.cleaned?.from ?? source;
+  const place: CopyPlace = { at: 'instead', of: source, from, cleaning };
+  const { rows } = await db().query<{ id: string }>(
+    `insert into intake (job_id, name, place, state, blob_id, sha256, by)
+     select $1, $2, $3, 'waiting', coalesce(pdf_blob_id, blob_id), $4, $5 from source where sha256 = $4 returning id`,
+    [jobId, step.name, JSON.stringify(place), from, actor()],
+  );
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-source' });
+  return rows[0];
+}
+
 /** The files of a job that are on their way or could not be taken in. */
 export async function openIntakes(jobId: string): Promise<IntakeState[]> {
   const { rows } = await db().query<
-    Omit<IntakeState, 'trouble'> & { trouble: Trouble | null; again: boolean }
+    Omit<IntakeState, 'trouble'> & { trouble: Trouble | null; again: boolean; copy: boolean }
   >(
-    `select id, name, state, done, total, trouble, state = 'failed' and blob_id is not null as again
+    `select id, name, state, done, total, trouble, state = 'failed' and blob_id is not null as again, place->>'at' = 'instead' as copy
      from intake where job_id = $1 and state <> 'done' order by arrival`,
     [jobId],
   );
-  return rows.map(({ trouble, again, ...intake }) => ({
+  return rows.map(({ trouble, again, copy, ...intake }) => ({
     ...intake,
     // The failure of an earlier try is shown only if there is no further try.
     ...(trouble && intake.state === 'failed' ? { trouble } : {}),
     ...(again ? { again } : {}),
+    ...(copy ? { copy } : {}),
   }));
 }
 
-/** Removes the message about a failed file, and the file itself if it was kept for another try. */
+/** Cancels a file on its way in, or removes the message about one that failed, with the file itself. Whoever works at it loses its claim. */
 export async function dismissIntake(id: string): Promise<void> {
-  await transaction(async (client) => {
-    await client.query("delete from intake where id::text = $1 and state = 'failed'", [id]);
+  const { rows } = await db().query<{ job_id: string }>('select job_id from intake where id::text = $1', [
+    id,
+  ]);
+  if (!rows[0]) return;
+  await ending(rows[0].job_id, async (client) => {
+    await client.query("delete from intake where id::text = $1 and state <> 'done'", [id]);
     await sweep(client);
+    return true;
   });
 }
 
@@ -82,11 +120,15 @@ export const tryIntakeAgain = (id: string): Promise<boolean> =>
   beginAgain('survey', id, 'blob_id is not null');
 
 /** The file of a claimed intake; undefined if its job was deleted meanwhile. */
-export async function fileOfIntake({
-  id,
-}: Claim): Promise<{ jobId: string; blobId: string; sha256: string; size: number } | undefined> {
-  const { rows } = await db().query<{ job_id: string; blob_id: string; sha256: string; size: string }>(
-    'select i.job_id, i.blob_id, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1',
+export async function fileOfIntake({ id }: Claim): Promise<FileOfIntake | undefined> {
+  const { rows } = await db().query<{
+    job_id: string;
+    blob_id: string;
+    sha256: string;
+    size: string;
+    place: IntakePlace;
+  }>(
+    'select i.job_id, i.blob_id, i.place, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1',
     [id],
   );
   return (
@@ -95,28 +137,48 @@ export async function fileOfIntake({
       blobId: rows[0].blob_id,
       sha256: rows[0].sha256,
       size: Number(rows[0].size),
+      ...(rows[0].place.at === 'instead' ? { clean: rows[0].place } : {}),
     }
   );
 }
 
-/** Completes an intake with its survey: the file becomes a source. Returns false and writes nothing if the claim was lost. */
+interface FileOfIntake {
+  jobId: string;
+  blobId: string;
+  sha256: string;
+  size: number;
+  /** A clean copy is to be made of it. */
+  clean?: CopyPlace;
+}
+
+/** Completes an intake with its survey: the file, or the `copy` made of it, becomes a source, whose SHA-256 is returned. Returns undefined and writes nothing if the claim was lost. */
 export async function settleIntake(
   claim: Claim,
   survey: Survey,
-  pdf?: AsyncIterable<Uint8Array>,
-): Promise<boolean> {
+  { pdf, copy }: { pdf?: AsyncIterable<Uint8Array>; copy?: AsyncIterable<Uint8Array> } = {},
+): Promise<string | undefined> {
   const file = await fileOfIntake(claim);
-  if (!file) return false;
-  return ending(file.jobId, async (client) => {
+  if (!file) return undefined;
+  let { sha256, blobId } = file;
+  const settled = await ending(file.jobId, async (client) => {
     if (!(await endClaim(client, claim, 'surveyed'))) return false;
+    if (copy) {
+      ({ sha256, id: blobId } = await storeBlob(client, copy));
+      await client.query('update intake set blob_id = $2, sha256 = $3 where id = $1', [
+        claim.id,
+        blobId,
+        sha256,
+      ]);
+    }
     const pdfBlob = pdf && (await storeBlob(client, pdf));
-    await addSource(client, file.sha256, file.blobId, survey, pdfBlob?.id);
+    await addSource(client, sha256, blobId, survey, pdfBlob?.id);
     await client.query('insert into job_source (job_id, sha256) values ($1, $2) on conflict do nothing', [
       file.jobId,
-      file.sha256,
+      sha256,
     ]);
     return true;
   });
+  return settled ? sha256 : undefined;
 }
 
 /** Marks an intake as failed. The file is deleted unless it is kept for another try. */
@@ -167,6 +229,16 @@ async function putOnDocket(client: PoolClient, jobId: string): Promise<void> {
       continue;
     }
     const { docket } = await readJob(jobId, client);
+    if (place.at === 'instead') {
+      const { of, from, cleaning } = place;
+      const steps = docket.steps.map((step) =>
+        step.kind === 'take-in' && step.source === of
+          ? { ...step, source: intake.sha256, cleaned: { ...cleaning, from } }
+          : step,
+      );
+      await actAs(intake.by, () => pushState(client, jobId, { ...docket, steps }));
+      continue;
+    }
     const step = {
       id: `t-${intake.id.slice(0, 8)}`,
       kind: 'take-in' as const,

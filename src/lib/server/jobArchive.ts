@@ -5,7 +5,7 @@ import { promisify } from 'node:util';
 import yauzl from 'yauzl';
 import * as z from 'zod';
 import { KEPT } from '../core/docket/kept';
-import { sourcesOf } from '../core/docket/docket';
+import { filesOf } from '../core/docket/docket';
 import { MOST_FILE_MB, MOST_JSON_BYTES } from '../core/docket/limits';
 import { safeName } from '../core/handover/names';
 import { readJson } from './body';
@@ -55,10 +55,12 @@ export async function archiveOf(jobId: string): Promise<Response> {
   const { docket } = await readJob(jobId);
   const { rows } = await db().query<{ sha256: string; blob_id: string; size: string; at: Date }>(
     'select s.sha256, s.blob_id, b.size, s.taken_at as at from source s join blob b on b.id = s.blob_id where s.sha256 = any($1)',
-    [sourcesOf(docket)],
+    [filesOf(docket)],
   );
   const nameOf = (sha256: string) => {
-    const step = docket.steps.find((each) => each.kind === 'take-in' && each.source === sha256);
+    const step = docket.steps.find(
+      (each) => each.kind === 'take-in' && (each.source === sha256 || each.cleaned?.from === sha256),
+    );
     return step?.kind === 'take-in' ? step.name : `${sha256}.pdf`;
   };
   const json = (name: string, value: unknown) => ({

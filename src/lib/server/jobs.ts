@@ -1,6 +1,6 @@
 import { troubleFrom } from '../words/troubles';
 import type { PoolClient } from 'pg';
-import { emptyDocket, sourcesOf, type Docket } from '../core/docket/docket';
+import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
 import { DOCKET_VERSION, DocketError, readDocket } from '../core/docket/readDocket';
 import { actor } from './actor';
 import { sweep } from './blobs';
@@ -229,7 +229,7 @@ async function stand(client: PoolClient, id: string, seq: number, docket: Docket
 async function keepSources(client: PoolClient, id: string, docket: Docket): Promise<void> {
   await client.query(
     'insert into job_source (job_id, sha256) select $1, sha256 from source where sha256 = any($2) on conflict do nothing',
-    [id, sourcesOf(docket)],
+    [id, filesOf(docket)],
   );
 }
 

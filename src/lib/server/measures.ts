@@ -1,8 +1,11 @@
 import type { PoolClient } from 'pg';
 import { surveySchema, type Survey } from '../core/model/survey';
 import { endClaim, type Claim } from './claims';
+import type { MeasureState } from '../wire/told';
 import { db, transaction } from './db';
 import { refreshSummary } from './jobs';
+import { Problem } from './problem';
+import type { Trouble } from '../words/troubles';
 
 /** The source that a claimed measure is for; undefined if the source was deleted. */
 export async function sourceToMeasure({
@@ -42,16 +45,35 @@ async function putMeasured(client: PoolClient, sha256: string, survey: Survey): 
   for (const { job_id } of rows) await refreshSummary(client, job_id);
 }
 
-/** The sources of a job that are not measured yet, but will be. */
-export const measuringOf = (jobId: string): Promise<string[]> => sourcesIn(jobId, ['waiting', 'working']);
+/** The sources of a job that are not measured yet, but will be, with how far each is. */
+export async function measuringOf(jobId: string): Promise<MeasureState[]> {
+  const { rows } = await db().query<MeasureState>(
+    `select j.sha256 as source, case m.state when 'working' then m.done else 0 end as done, m.total
+     from job_source j join measure m on m.id = j.sha256 where j.job_id = $1 and m.state in ('waiting', 'working')`,
+    [jobId],
+  );
+  return rows;
+}
+
+/**
+ * Cancels the measures of a job that have not ended. They count as failed, so that they can be tried again; whoever works at
+ * one loses its claim, and stops. Other jobs of the same files wait for the same measures. Throws Problem 409 if there are none.
+ */
+export async function stopMeasures(jobId: string): Promise<void> {
+  const trouble: Trouble = { code: 'measure-cancelled' };
+  const { rowCount } = await db().query(
+    `update measure m set state = 'failed', token = null, doing = null, trouble = $2, finished_at = now()
+     from job_source j where j.sha256 = m.id and j.job_id::text = $1 and m.state in ('waiting', 'working')`,
+    [jobId, JSON.stringify(trouble)],
+  );
+  if (!rowCount) throw new Problem(409, { code: 'not-measuring' });
+}
 
 /** The sources of a job that could not be measured. */
-export const unmeasuredOf = (jobId: string): Promise<string[]> => sourcesIn(jobId, ['failed']);
-
-async function sourcesIn(jobId: string, states: readonly string[]): Promise<string[]> {
+export async function unmeasuredOf(jobId: string): Promise<string[]> {
   const { rows } = await db().query<{ sha256: string }>(
-    'select j.sha256 from job_source j join measure m on m.id = j.sha256 where j.job_id = $1 and m.state = any($2)',
-    [jobId, states],
+    "select j.sha256 from job_source j join measure m on m.id = j.sha256 where j.job_id = $1 and m.state = 'failed'",
+    [jobId],
   );
   return rows.map(({ sha256 }) => sha256);
 }

@@ -51,7 +51,7 @@ async function tagOf(jobId: string): Promise<string> {
     `select md5(concat_ws(',', j.revision,
        (select string_agg(concat(i.id, i.state, i.done, i.total), ',' order by i.arrival) from intake i where i.job_id = j.id and i.state <> 'done'),
        (select string_agg(concat(o.id, o.state, o.doing, o.done, o.total), ',' order by o.created_at, o.id) from output o where o.job_id = j.id),
-       (select string_agg(concat(m.id, m.state), ',' order by m.id) from measure m join job_source s on s.sha256 = m.id where s.job_id = j.id)
+       (select string_agg(concat(m.id, m.state, m.done, m.total), ',' order by m.id) from measure m join job_source s on s.sha256 = m.id where s.job_id = j.id)
      )) as tag from job j where j.id::text = $1`,
     [jobId],
   );

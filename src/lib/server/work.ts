@@ -46,7 +46,7 @@ export async function listWork(): Promise<WorkState[]> {
          union all
          (select 'measure', j.job_id::text, '', j.job_id,
             case when bool_or(m.state = 'working') then 'working' when bool_or(m.state = 'waiting') then 'waiting' else 'failed' end, 'reading the pages',
-            count(*) filter (where m.state = 'done')::integer, count(*)::integer,
+            sum(case m.state when 'done' then m.total when 'working' then m.done else 0 end)::integer, sum(m.total)::integer,
             (array_agg(m.trouble) filter (where m.state = 'failed'))[1], bool_or(m.state = 'failed'), null, job.created_at, max(m.finished_at)
           from measure m join job_source j on j.sha256 = m.id join job on job.id = j.job_id
           group by j.job_id, job.created_at having bool_or(m.state <> 'done') order by job.created_at desc limit $1)

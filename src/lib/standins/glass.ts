@@ -11,6 +11,8 @@ export interface OnGlass {
   lid?: number | undefined;
   /** Spread of the noise of its sensor, in tones. */
   noise?: number | undefined;
+  /** How much of the print on its back shows through the paper, as a share. */
+  through?: number | undefined;
   /** How much darker it is at the fold, as a share; and specks of dirt on the glass. */
   shadow?: number | undefined;
   specks?: number | undefined;
@@ -67,7 +69,7 @@ export async function scanned({ pages }: Printed, how: OnGlass): Promise<Buffer>
 }
 
 /** Paper with pages side by side, darker at the fold between two. */
-function lay(pages: Printed['pages'], { shadow = 0, ppi }: OnGlass) {
+function lay(pages: Printed['pages'], { shadow = 0, through = 0, ppi }: OnGlass) {
   const size = {
     width: pages.reduce((sum, { width }) => sum + width, 0),
     height: Math.max(...pages.map(({ height }) => height)),
@@ -82,7 +84,10 @@ function lay(pages: Printed['pages'], { shadow = 0, ppi }: OnGlass) {
     });
     for (let y = 0; y < size.height; y++)
       for (let x = 0, at = (y * size.width + left) * 3; x < width; x++, at += 3) {
-        const tone = (y < height ? light[y * width + x]! : 255) * lit[x]!;
+        let tone = (y < height ? light[y * width + x]! : 255) * lit[x]!;
+        // The back carries much the same, seen from behind.
+        if (through && y < height)
+          tone *= 1 - through * (1 - light[(height - 1 - y) * width + width - 1 - x]! / 255);
         data[at] = PAPER.r * tone;
         data[at + 1] = PAPER.g * tone;
         data[at + 2] = PAPER.b * tone;

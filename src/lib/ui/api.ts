@@ -1,5 +1,6 @@
 import { Upload as Tus, type DetailedError } from 'tus-js-client';
 import { MOST_FILE_MB } from '../core/docket/limits';
+import type { Cleaning } from '../core/pages/cleaning';
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/outputs';
 import type { Kept, KeptKind } from '../core/docket/kept';
@@ -94,6 +95,8 @@ export const api = {
       () => undefined,
     ),
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
+  clean: (id: string, source: string, cleaning: Cleaning) =>
+    call<{ id: string }>('POST', `/api/jobs/${id}/clean`, { source, cleaning }),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
   order: (id: string, output: Output, despite?: string) =>
     call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, { output, despite }),
@@ -121,6 +124,7 @@ export const api = {
     call<ReplayedState[]>('POST', `/api/recipes/${encodeURIComponent(name)}/jobs`, { jobs, values }),
   work: () => call<WorkState[]>('GET', '/api/work'),
   tryAgain: (of: WorkState['of'], id: string) => call<WorkState[]>('POST', '/api/work', { of, id }),
+  stopMeasures: (job: string) => call('DELETE', `/api/jobs/${job}/measures`),
   dropRun: (id: string) => call('DELETE', `/api/runs/${id}`),
   dropFolders: () => call<DropFolderState[]>('GET', '/api/drop-folders'),
   addDropFolder: (folder: { name: string; recipe: string; values: RecipeValues }) =>

@@ -18,7 +18,7 @@ import { DummyView } from './dummy/dummyView.svelte';
 import { SheetsView } from './sheetsView.svelte';
 import { sizes } from './sizes.svelte';
 import { mergeDockets } from '../core/docket/mergeDockets';
-import type { JobState, JobStatus, OutputState, Present } from '../wire/told';
+import type { JobState, JobStatus, MeasureState, OutputState, Present } from '../wire/told';
 import { api, isNoAnswer } from './api';
 import { Saving } from './saving.svelte';
 
@@ -61,7 +61,7 @@ export class Bench {
   /** Who else has the job open. */
   others = $state.raw<readonly Present[]>([]);
   /** Sources whose drawing is still being measured. */
-  measuring = $state.raw<readonly string[]>([]);
+  measuring = $state.raw<readonly MeasureState[]>([]);
 
   readonly base: WorkedOut = $derived.by(
     () => (this.lastBase = workOut(this.docket, this.surveys, this.lastBase?.replay)),
@@ -271,6 +271,10 @@ export class Bench {
     if (this.behind && !this.saving.unsent) await this.reload();
   }
 
+  isMeasuring(source: string): boolean {
+    return this.measuring.some((each) => each.source === source);
+  }
+
   /** Something is under way that shows how far it is. */
   private isBusy(): boolean {
     return (
@@ -312,12 +316,13 @@ export class Bench {
   }
 
   /** Surveys that have been measured meanwhile are fetched anew. */
-  private async fetchMeasured(measuring: readonly string[]): Promise<void> {
+  private async fetchMeasured(measuring: readonly MeasureState[]): Promise<void> {
     this.measuring = measuring;
+    for (const { source } of measuring) this.asked.delete(source);
     const due = sourcesOf(this.docket).filter(
       (source) =>
         this.surveys[source]?.pages.some(({ drawn }) => !drawn) &&
-        !measuring.includes(source) &&
+        !this.isMeasuring(source) &&
         !this.asked.has(source),
     );
     if (!due.length) return;

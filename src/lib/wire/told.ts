@@ -71,6 +71,8 @@ export interface IntakeState {
   trouble?: Trouble;
   /** It failed and its file was kept: it can be tried again. */
   again?: boolean;
+  /** It is a clean copy of scans that are in the job. */
+  copy?: boolean;
 }
 
 /** One file of an output. */
@@ -120,6 +122,13 @@ export interface OutputState {
   despite?: string;
 }
 
+/** A source whose drawing is being measured: its SHA-256, and how many of its pages are. `total` is 0 until it has begun. */
+export interface MeasureState {
+  source: string;
+  done: number;
+  total: number;
+}
+
 /** What is found, in short. */
 export type Told = { level: Finding['level']; title: string }[];
 
@@ -127,7 +136,7 @@ export type Told = { level: Finding['level']; title: string }[];
 export interface WorkState {
   of: 'run' | 'output' | 'intake' | 'measure';
   id: string;
-  /** The file that is worked, made or taken in; empty where it is all of a job's, and `total` says how many. */
+  /** The file that is worked, made or taken in; empty where it is all pages of a job, and `total` says how many. */
   name: string;
   /** What it belongs to: a recipe in its version, or a job. */
   for: string;
@@ -202,7 +211,7 @@ export interface JobPulse {
 export interface JobStatus {
   revision: number;
   intakes: IntakeState[];
-  /** SHA-256 of the sources that are not measured yet. */
-  measuring: string[];
+  /** The sources that are not measured yet. */
+  measuring: MeasureState[];
   outputs: OutputState[];
 }

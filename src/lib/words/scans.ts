@@ -1,3 +1,4 @@
+import type { Cleaning } from '../core/pages/cleaning';
 import { formatLength } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { keysOf } from '../core/entries';
@@ -28,6 +29,7 @@ export function sayArrangement(arrangement: Arrangement): string {
 const TOLD: Record<Telling, (count: number) => string> = {
   numbers: (count) => `${count} by ${count === 1 ? 'its' : 'their'} numbers`,
   words: (count) => `${count} by ${count === 1 ? 'its' : 'their'} words`,
+  blank: (count) => `${count} blank`,
   others: (count) => `${count} as the others lie`,
   shape: (count) => `${count} by ${count === 1 ? 'its' : 'their'} shape alone`,
 };
@@ -63,4 +65,11 @@ export const sayGutter = (gutter: number, unit: Unit): string => {
   return gutter > 0
     ? `, ${formatLength(gutter, unit)} left out`
     : `, ${formatLength(-gutter, unit)} shown twice`;
+};
+
+/** What cleaning takes off scans. */
+export const CLEANING_WORD: Readonly<Record<keyof Cleaning, string>> = {
+  paper: 'paper made white',
+  through: 'what shows through from the back taken off, pale tints too',
+  edges: 'what lies around the paper taken off',
 };

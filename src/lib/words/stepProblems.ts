@@ -15,7 +15,7 @@ const SENTENCES: { [Code in StepProblemCode]: (data: StepProblems[Code]) => stri
   'nothing-left': (data) =>
     `Nothing of page ${data.position} would be left: the crop takes off as much as the page has. Cut off less.`,
   'not-measured': (data) =>
-    `Page ${data.position} is still being measured, so what is on it is not known yet. Try again in a moment.`,
+    `Page ${data.position} is still being measured, so what is on it is not known yet. It is taken into account as soon as it is.`,
   'no-ink': () => 'Nothing is drawn on these pages, so there is no ink to crop to.',
   'no-such-format': () => 'The format that this step puts on pages is no longer there. Choose another one.',
   'panel-stays': (data) => `${data.panel} is a panel and stays on its leaf. Give it back to the list first.`,

@@ -13,10 +13,11 @@
   const going = $derived(work.filter(({ state }) => state === 'waiting' || state === 'working'));
   const ended = $derived(work.filter((each) => !going.includes(each)));
 
+  const DROP = { run: api.dropRun, output: api.drop, measure: api.stopMeasures, intake: api.dismiss };
   async function drop({ of, id }: WorkState): Promise<void> {
     wrong = '';
     try {
-      await (of === 'run' ? api.dropRun(id) : api.drop(id));
+      await DROP[of](id);
       work = await api.work();
     } catch (error) {
       wrong = sayFailure(error);

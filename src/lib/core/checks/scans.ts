@@ -1,23 +1,37 @@
-import type { Step } from '../docket/steps';
+import type { Step, StepDraft } from '../docket/steps';
 import type { Page, PageList } from '../model/page';
 import { resolveSelection, SelectionError } from '../select/selection';
 import type { Surveys } from '../model/survey';
 import { agreement, foliosOf, workOutOrder } from '../pages/workOutOrder';
-import type { Check, CheckKind, FindingOf } from './finding';
+import { scanOf } from '../pages/straighten';
+import type { Check, CheckKind, FindingOf, JobState } from './finding';
 import { entryAt } from '../entries';
 
 /** What this family finds. */
 type Found =
   | { code: 'sheet-missing' | 'sheet-doubled'; numbers: readonly number[] }
   | { code: 'order-differs'; agree: number; differ: number }
-  | { code: 'scan-unsure'; scans: readonly number[] };
-type Finding = FindingOf<Found, never>;
+  | { code: 'scan-unsure'; scans: readonly number[] }
+  | { code: 'blank-scans' };
+type Mends = 'take-blank-out';
+type Finding = FindingOf<Found, Mends>;
 
 /** Below this share of pages with a folio that counts up, numbers on the pages prove nothing. */
 const ENOUGH = 0.4;
 
 /** Sheets that are missing, or there twice, in scans that were put in reading order, as the folios on their pages tell. */
-const checkScans: Check<Found, never> = ({ docket, replay, surveys }) =>
+const checkScans: Check<Found, Mends> = (state) => [...checkOrder(state), ...checkBlank(state)];
+
+/** Blank sides that were scanned along: of a booklet they belong to it, of single sheets they rarely do. */
+function checkBlank({ list, surveys }: JobState): Finding[] {
+  const ids = list.pages.filter((page) => scanOf(page, surveys)?.blank).map(({ id }) => id);
+  if (!ids.length) return [];
+  const steps: StepDraft[] = [{ kind: 'remove', pages: { ids } }];
+  const mend = { code: 'take-blank-out' as const, steps, data: { count: ids.length } };
+  return [{ code: 'blank-scans', level: 'note', stage: 'pages', pages: ids, mend }];
+}
+
+const checkOrder = ({ docket, replay, surveys }: JobState): Finding[] =>
   docket.steps.flatMap((step, n): Finding[] => {
     if (step.kind !== 'reading-order' || step.off) return [];
     const [before, after] = [replay.after[n - 1], entryAt(replay.after, n)];
@@ -92,4 +106,4 @@ function unsureScans(
 }
 
 /** The family of these findings. */
-export const scans: CheckKind<'scans', Found, never> = { kind: 'scans', check: checkScans };
+export const scans: CheckKind<'scans', Found, Mends> = { kind: 'scans', check: checkScans };

@@ -98,6 +98,14 @@ export function sourcesNamed({ steps }: { steps: readonly Step[] }): SourceNamed
 /** SHA-256 of every source the docket uses, switched-off steps too, each once. */
 export const sourcesOf = (docket: Docket): string[] => sourcesNamed(docket).map(({ source }) => source);
 
+/** The same with the files as they came where a docket has clean copies of them. */
+export const filesOf = (docket: Docket): string[] => [
+  ...new Set([
+    ...sourcesOf(docket),
+    ...docket.steps.flatMap((step) => (step.kind === 'take-in' && step.cleaned ? [step.cleaned.from] : [])),
+  ]),
+];
+
 /** A job without a name of its own takes that of its first file. */
 export const titleFrom = (name: string): string =>
   name

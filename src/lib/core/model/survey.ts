@@ -35,8 +35,16 @@ export const drawnSchema = z.object({
   /**
    * It is a scan, a picture of paper: how many degrees clockwise it lies beyond quarter turns; and, once that is turned back about
    * the page's middle, where its paper ends, and where it folds: how far from the left, or from the foot of one that is higher than wide.
+   * `blank`: the paper has nothing on it.
    */
-  scan: z.object({ skew: z.number(), paper: boxSchema, fold: z.number().optional() }).optional(),
+  scan: z
+    .object({
+      skew: z.number(),
+      paper: boxSchema,
+      fold: z.number().optional(),
+      blank: z.literal(true).optional(),
+    })
+    .optional(),
 });
 export type Drawn = z.infer<typeof drawnSchema>;
 

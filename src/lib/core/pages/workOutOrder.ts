@@ -3,6 +3,7 @@ import { leanOf, numbersOf } from './drawn';
 import type { Page, Spine } from '../model/page';
 import { gridOf, rescue, RescueError, SCAN_ORDERS, type Arrangement, type TurnedScans } from './rescue';
 import { splitPage } from './split';
+import { scanOf } from './straighten';
 import type { Surveys } from '../model/survey';
 import { turnPage } from './turn';
 import { entryAt } from '../entries';
@@ -26,8 +27,8 @@ export interface Proposal {
   /** What told of each scan which way up it lies. */
   told: Telling[];
 }
-/** Numbers on a scan, or its words; how the others lie that are as wide or as high; or nothing but its shape. */
-export type Telling = 'numbers' | 'words' | 'others' | 'shape';
+/** Numbers on a scan, or its words; that it is blank; how the others lie that are as wide or as high; or nothing but its shape. */
+export type Telling = 'numbers' | 'words' | 'blank' | 'others' | 'shape';
 
 /** Folios stand within this share of the page's height from its head or foot. */
 const FOLIO_ZONE = 0.16;
@@ -176,10 +177,14 @@ function turnsOf(
       const those = turns.flatMap((turn, n) => (turn === by ? [n + 1] : []));
       return those.length ? [{ scans: those, by }] : [];
     }),
-    unsure: seen.flatMap((turn, n) => (turn === undefined ? [n + 1] : [])),
+    // Of a blank one it is the same which way up it lies.
+    unsure: seen.flatMap((turn, n) =>
+      turn === undefined && !scanOf(entryAt(scans, n), surveys)?.blank ? [n + 1] : [],
+    ),
     told: scans.map((scan, n) => {
       if (byNumbers[n] !== undefined) return 'numbers';
       if (seen[n] !== undefined) return 'words';
+      if (scanOf(scan, surveys)?.blank) return 'blank';
       return like(scan) === undefined ? 'shape' : 'others';
     }),
     mixed: new Set(seen.filter((turn) => turn !== undefined)).size > 1,

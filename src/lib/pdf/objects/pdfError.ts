@@ -14,7 +14,8 @@ export type PdfErrorCode =
   | 'svg-not-lines'
   | 'source-changed'
   | 'no-pages-in-job'
-  | 'no-sheets';
+  | 'no-sheets'
+  | 'nothing-to-clean';
 
 /** Why a PDF was refused; `data.page` counts from 1. */
 export class PdfError extends Error {

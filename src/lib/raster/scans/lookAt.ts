@@ -6,7 +6,7 @@ import type { Gray } from '../gray';
 import { foldIn } from './fold';
 import { boxAround, levelled, type Level } from './level';
 import { linesAmong, loneAmong, marksIn, type Mark } from './marks';
-import { paperIn, toneOf, type Paper } from './paper';
+import { paperIn, toneOf, type Paper, type PaperSide } from './paper';
 import { halved, inkIn, turnedBack } from './picture';
 import { readLines } from './reader';
 import { skewOf } from './skew';
@@ -69,6 +69,8 @@ interface View {
   finds: number;
   tone: number;
   paper: Paper;
+  /** Where it has ink, a byte a dot of the small one. */
+  ink: Uint8Array;
   text: ReturnType<typeof skewOf>;
   skew: number;
   /** It is set level for two things: those that are alike are made once. */
@@ -78,7 +80,8 @@ interface View {
 function viewOf(gray: Gray, ppi: number): View {
   let [small, finds] = [gray, ppi];
   while (finds >= 2 * FIND_PPI * 0.95) [small, finds] = [halved(small), finds / 2];
-  const text = skewOf(inkIn(small, Math.round(finds * AROUND)), small.width, small.height);
+  const ink = inkIn(small, Math.round(finds * AROUND));
+  const text = skewOf(ink, small.width, small.height);
   const paper = paperIn(small);
   const tone = toneOf(small);
   const known = new Map<string, Level>();
@@ -88,7 +91,7 @@ function viewOf(gray: Gray, ppi: number): View {
     known.set(key, made);
     return made;
   };
-  return { gray, ppi, small, finds, tone, paper, text, skew: text?.skew ?? leanOf(paper) ?? 0, level };
+  return { gray, ppi, small, finds, tone, paper, ink, text, skew: text?.skew ?? leanOf(paper) ?? 0, level };
 }
 
 /** How far clockwise the paper lies, by those of its sides that are seen. */
@@ -127,7 +130,32 @@ function scanOf(view: View): Looked['scan'] {
       y1: (small.height - lies.y0) * points,
     },
     ...(along === undefined ? {} : { fold: along * points }),
+    ...(isBlank(view) ? { blank: true as const } : {}),
   };
+}
+
+/** A mark on a page that is not blank is at least so high or wide and has so much ink, in mm: the smallest figure has, dirt has not. */
+const [LEAST_MARK, LEAST_INK] = [1.3, 0.35];
+/** So far in from its sides, in mm, paper that lies askew may still show what is beyond them. */
+const FRAME_MM = 4;
+
+/** Whether paper has nothing on it but dirt: no mark as large as a figure, well within its sides. */
+function isBlank({ small: { width, height }, finds, paper, ink }: View): boolean {
+  const dots = finds / 25.4;
+  const frame = ({ at = 0, slope = 0 }: Partial<PaperSide> = {}, long: number) =>
+    Math.ceil(at + (Math.abs(slope) * long) / 2 + FRAME_MM * dots);
+  const within = {
+    x0: frame(paper.left, height),
+    x1: width - frame(paper.right, height),
+    y0: frame(paper.head, width),
+    y1: height - frame(paper.foot, width),
+  };
+  const inside = ink.slice();
+  keepWithin(inside, width, height, within, 0);
+  return marksIn(inside, width, height).every(
+    ({ x0, x1, y0, y1, ink: count }) =>
+      Math.max(x1 - x0, y1 - y0) < LEAST_MARK * dots || count < LEAST_INK * dots * dots,
+  );
 }
 
 /** A picture and a box in it with across for down. */
@@ -156,7 +184,7 @@ async function readLevel(view: View, down: boolean): Promise<Reading> {
   const lies = boxAround(sidesOf(view).map(({ x, y }) => level.to(x, y)));
   const { width, height } = level.gray;
   const ink = inkIn(level.gray, Math.round(FIND_PPI * AROUND));
-  keepWithin(ink, width, height, lies);
+  keepWithin(ink, width, height, lies, EDGE_MM * (FIND_PPI / 25.4));
   const marks = marksIn(ink, width, height);
   const fine = (mark: Mark, over: boolean) => cropOf(gray, ppi / FIND_PPI, angle, mark, over);
   const lone = loneAmong(marks, lies, (lies.y1 - lies.y0) * FOLIO_DEPTH, MOST_LONE);
@@ -194,9 +222,14 @@ function seen({ mark, value, sure }: Read, level: Level, { finds, small }: View,
   return { value, x: (x * 72) / finds, y: ((small.height - y) * 72) / finds, turn, sure };
 }
 
-/** Takes ink away that lies outside the paper or at its very edge. */
-function keepWithin(ink: Uint8Array, width: number, height: number, { x0, y0, x1, y1 }: Box): void {
-  const edge = EDGE_MM * (FIND_PPI / 25.4);
+/** Takes ink away that lies outside a box, or nearer to its sides than `edge`. */
+function keepWithin(
+  ink: Uint8Array,
+  width: number,
+  height: number,
+  { x0, y0, x1, y1 }: Box,
+  edge: number,
+): void {
   for (let y = 0; y < height; y++) {
     if (y < y0 + edge || y >= y1 - edge) {
       ink.fill(0, y * width, (y + 1) * width);

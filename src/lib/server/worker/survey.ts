@@ -1,15 +1,19 @@
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { surveySchema } from '../../core/model/survey';
+import { surveySchema, type Survey } from '../../core/model/survey';
 import { blobToFile, fileBytes } from '../blobs';
 import { runInFence } from '../fence';
+import type { CleanTask } from '../fenced/cleanFile';
 import type { SurveyTask } from '../fenced/surveyFile';
 import { failIntake, fileOfIntake, settleIntake } from '../intakes';
 import { enqueue } from '../queue';
+import { surveysOf } from '../sources';
 import { inWorkFolder } from '../workFolder';
 import { Lost, type Worked } from './workAt';
 
+/** Unpacking, cleaning and packing a large scan takes about half of this. */
+const CLEAN_SECONDS_A_PAGE = 4;
 const LIMITS = { seconds: 60, mb: 2048 };
 /** The time limit grows by one second for each of these megabytes. */
 const MB_PER_SECOND = 4;
@@ -26,16 +30,42 @@ export const surveyWork: Worked = {
         out: join(folder, 'survey.json'),
         pdf: join(folder, 'made.pdf'),
       };
-      await blobToFile(file.blobId, task.file);
+      await blobToFile(file.blobId, file.clean ? join(folder, 'scans.pdf') : task.file);
       const seconds = LIMITS.seconds + Math.ceil(file.size / 1024 / 1024 / MB_PER_SECOND);
+      const asScanned = file.clean && (await surveysOf([file.clean.from]))[file.clean.from];
+      if (file.clean && asScanned) {
+        const cleaning: CleanTask = {
+          ...task,
+          file: join(folder, 'scans.pdf'),
+          survey: asScanned,
+          how: file.clean.cleaning,
+        };
+        const limits = { ...LIMITS, seconds: seconds + CLEAN_SECONDS_A_PAGE * asScanned.pages.length };
+        await runInFence('cleanFile', { ...cleaning, out: task.file }, limits, signal, (done, total) =>
+          Object.assign(now, { done, total }),
+        );
+      }
       await runInFence('surveyFile', task, { ...LIMITS, seconds }, signal, (done, total) =>
         Object.assign(now, { done, total }),
       );
       const survey = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
-      const pdf = existsSync(task.pdf) ? fileBytes(task.pdf) : undefined;
-      if (!(await settleIntake(claim, survey, pdf))) throw new Lost();
-      enqueue('measure', file.sha256);
+      const made = existsSync(task.pdf) ? { pdf: fileBytes(task.pdf) } : {};
+      const settled = await (asScanned
+        ? settleIntake(claim, measuredAs(asScanned, survey), { copy: fileBytes(task.file) })
+        : settleIntake(claim, survey, made));
+      if (!settled) throw new Lost();
+      enqueue('measure', settled);
     });
   },
   fail: failIntake,
 };
+
+/** Clean scans show what the scans showed: they lie, and read, as those do. */
+const measuredAs = (scans: Survey, copy: Survey): Survey => ({
+  ...copy,
+  ...(scans.picture ? { picture: scans.picture } : {}),
+  pages: copy.pages.map((page, index) => {
+    const drawn = scans.pages[index]?.drawn;
+    return drawn ? { ...page, drawn } : page;
+  }),
+});

@@ -15,12 +15,12 @@
   }
   /** Running and recent work: what it is, for what, how far it is, and what came of it. */
   let { work, none, ondrop, onagain }: Props = $props();
-  const KIND = { run: '', output: 'output', intake: 'taken in', measure: 'measured' } as const;
+  const KIND = { run: '', output: 'output', intake: 'taken in', measure: 'read' } as const;
   const STAGE = { run: 'hand-over', output: 'hand-over', intake: 'take-in', measure: 'take-in' } as const;
   const going = ({ state }: WorkState) => state === 'waiting' || state === 'working';
   const found = ({ findings = [] }: WorkState) => findings.filter(({ level }) => level !== 'note');
-  /** An output and what it holds stay with its job; only runs are put away here. */
-  const canDrop = (each: WorkState) => each.of === 'run' || (each.of === 'output' && going(each));
+  /** What came of a job's work stays with it; only runs are put away here. */
+  const canDrop = (each: WorkState) => each.of === 'run' || (each.of !== 'intake' && going(each));
   /** How far each piece of work was when it was first seen to go on with what it does now. */
   const first: Record<string, FirstSeen> = {};
   const howFar = ({ id, doing, done, total }: WorkState): string =>
@@ -37,7 +37,7 @@
     {#each work as each (`${each.of} ${each.id}`)}
       <div role="row" class="row {each.state}">
         <span role="cell" class="name"
-          >{each.name || `its files (${each.total})`}<small
+          >{each.name || `its pages${each.total ? ` (${each.total})` : ''}`}<small
             >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
           ></span
         >

@@ -1,8 +1,11 @@
 <script lang="ts">
   import { sayTrouble } from '../../words/troubles';
+  import type { IntakeState } from '../../wire/told';
   import type { Bench } from '../bench.svelte';
 
   let { bench }: { bench: Bench } = $props();
+  const howFar = ({ copy, done, total }: IntakeState): string =>
+    total ? `${copy ? 'cleaned' : 'surveyed'} ${done} of ${total} pages` : copy ? 'waiting to be cleaned' : 'waiting for its survey';
 </script>
 
 {#if bench.incoming.uploads.length || bench.incoming.intakes.length}
@@ -25,7 +28,8 @@
           >
         {:else}
           <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>
-          <span class="mono">{intake.total ? `surveyed ${intake.done} of ${intake.total} pages` : 'waiting for its survey'}</span>
+          <span class="mono">{howFar(intake)}</span>
+          <button class="link" onclick={() => bench.incoming.dismiss(intake)}>Cancel</button>
         {/if}
       </li>
     {/each}
@@ -48,7 +52,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 160px 190px;
+    grid-template-columns: minmax(0, 1fr) 160px 190px auto;
     gap: 4px 14px;
     align-items: center;
     padding: 9px 14px;

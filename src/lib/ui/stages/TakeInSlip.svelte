@@ -10,7 +10,9 @@
   import type { Survey } from '../../core/model/survey';
   import type { Bench } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
+  import Measuring from '../parts/Measuring.svelte';
   import Overview from '../slip/Overview.svelte';
+  import CleanScans from './CleanScans.svelte';
   import StepForm from '../slip/StepForm.svelte';
 
   let { bench, chosen = $bindable() }: { bench: Bench; chosen: string | undefined } = $props();
@@ -48,6 +50,7 @@
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
     <FileButton many quiet onfiles={(files) => void bench.incoming.takeIn(files)} />
+    <Measuring {bench} />
     {#if sources.length > 1}
       <div>
         <p class="label">Files of this job</p>
@@ -97,6 +100,7 @@
         </dd>
       </dl>
     {/if}
+    <CleanScans {bench} />
   </Overview>
 {/if}
 

@@ -10,7 +10,7 @@ export const scans: CheckWords<'scans'> = {
   found: {
     'scan-unsure': (finding) => ({
       title: `Nothing tells which way up ${finding.scans.length === 1 ? 'a scan lies' : 'some scans lie'}`,
-      text: `No number and no word was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and set the turns of this step by hand.`,
+      text: `No number and no word was read on scan ${listed(finding.scans.map(String))}, and others of the set are turned. Turned the wrong way, the cover would be upside down and pages in each other’s place: look at ${finding.scans.length === 1 ? 'it' : 'them'}, and answer or set the turns in this step by hand, with “work it out anew” off.`,
     }),
     'sheet-missing': (finding) => ({
       title: 'Scans are missing',
@@ -24,6 +24,12 @@ export const scans: CheckWords<'scans'> = {
       title: 'Numbers that do not count up',
       text: `${finding.agree} pages carry the number that their place wants, ${finding.differ} another one. Look at those before you go on.`,
     }),
+    'blank-scans': ({ pages }) => ({
+      title: 'Scans of blank paper',
+      text: `${pages.length} ${pages.length === 1 ? 'page shows' : 'pages show'} nothing but paper. Where they are sides of the booklet they keep its pages in place; where only fronts count, take them out.`,
+    }),
   },
-  mends: {},
+  mends: {
+    'take-blank-out': ({ count }) => `Take the blank ${count === 1 ? 'page' : 'pages'} out`,
+  },
 };

@@ -4,8 +4,8 @@ import type { StepWords } from './stepWords';
 
 export const takeIn: StepWords<'take-in'> = {
   name: 'Take in',
-  say: ({ name, take, where }, { before }) => ({
+  say: ({ name, take, where, cleaned }, { before }) => ({
     what: name,
-    detail: listed(take && `its pages ${take}`, sayPlace(where, before)),
+    detail: listed(take && `its pages ${take}`, sayPlace(where, before), cleaned && 'cleaned'),
   }),
 };

@@ -51,6 +51,11 @@ export const files = {
   'no-such-page': () => 'This file is no longer there: no job uses it any more. Take it in again.',
   'no-such-upload': () =>
     'This upload is no longer there: it was taken in already, or lay unfinished for more than a day. Drop the file again.',
+  'nothing-to-clean': () =>
+    'Nothing in this file could be cleaned: its pages are no scans, or scans of four inks or of black and white alone. They stay as they are.',
+  'measure-cancelled': () =>
+    'Reading its pages was cancelled. Numbers, paper edges and what is drawn on them stay unknown until it is tried again.',
+  'not-measuring': () => 'The pages of this job are not being read any more: there is nothing to cancel.',
   'not-again': () =>
     'This cannot be tried again: it did not fail, or its file was not kept. Drop the file anew.',
 };

@@ -10,6 +10,7 @@ import { defineStep, StepProblem } from '../stepKind';
 import { stepBase } from './base';
 import { formatted } from './format';
 import { entryAt, firstOf } from '../../entries';
+import { cleaningSchema } from '../../pages/cleaning';
 
 /** SHA-256 of a source, in hex. */
 export const sourceSchema = z.string().regex(/^[0-9a-f]{64}$/);
@@ -29,6 +30,8 @@ export const takeIn = defineStep(
     ppi: z.number().min(1).max(10_000).optional(),
     /** Id of a format of the docket that the new pages get. */
     format: z.string().min(1).max(64).optional(),
+    /** The source is a clean copy: of which source, and what was taken off. */
+    cleaned: cleaningSchema.extend({ from: sourceSchema }).optional(),
   }),
 )({
   kind: 'take-in',
@@ -41,9 +44,14 @@ export const takeIn = defineStep(
     const here = new Set(facesOf(list).map(({ id }) => firstOf(id.split('/'))));
     let copies = facesOf(list).filter((page) => page.art?.source === step.source).length;
     // Pages taken out and in again must not meet the name of one that stayed.
-    while (survey.pages.some((_, index) => here.has(pageId(step.source, index, copies)))) copies++;
+    // Pages keep their names when their file is cleaned.
+    const known = step.cleaned?.from ?? step.source;
+    while (survey.pages.some((_, index) => here.has(pageId(known, index, copies)))) copies++;
     const by = step.ppi && survey.picture ? survey.picture.ppi / step.ppi : 1;
-    const all = survey.pages.map((page, index) => toPage(page, step.source, index, copies, by));
+    const all = survey.pages.map((page, index) => ({
+      ...toPage(page, step.source, index, copies, by),
+      id: pageId(known, index, copies),
+    }));
     const taken = step.take
       ? resolveSelection(step.take, { ...list, pages: all }).map((index) => entryAt(all, index))
       : all;

@@ -8,6 +8,7 @@
   import { SCAN_ORDER_WORD, sayTold } from '../../../words/scans';
   import Choice from '../../parts/Choice.svelte';
   import Folded from '../../parts/Folded.svelte';
+  import Measuring from '../../parts/Measuring.svelte';
   import CutFields from '../CutFields.svelte';
   import DoubtfulScan from '../DoubtfulScan.svelte';
   import type { FieldsProps } from '../fields';
@@ -70,11 +71,11 @@
   const doubtful = $derived(proposal?.mixed ? proposal.unsure.filter((n) => n <= scans.length && !answered.includes(n)).slice(0, 4) : []);
   function answer(n: number, upsideDown: boolean): void {
     answered = [...answered, n];
-    if (!upsideDown) return;
-    const turned = withTurn(step.turned ?? [], n, quarters(turnOfScan(n) + 180));
-    set({ turned: turned.length ? turned : undefined });
+    const turned = upsideDown ? withTurn(step.turned ?? [], n, quarters(turnOfScan(n) + 180)) : step.turned;
+    // What was said of these scans holds for no other job.
+    set({ turned: turned?.length ? turned : undefined, byNumbers: undefined });
   }
-  const measuring = $derived(scans.some(({ art }) => art && bench.measuring.includes(art.source)));
+  const measuring = $derived(scans.some(({ art }) => art && bench.isMeasuring(art.source)));
 
   let orderText = $state<string | undefined>();
   function readOrder(text: string): void {
@@ -103,6 +104,7 @@
 <button class="btn q" type="button" disabled={!scans.length || measuring} onclick={workOut}
   >{measuring ? 'Reading the pages …' : 'Work it out'}</button
 >
+<Measuring {bench} />
 {#if proposal}
   <p class="small" role="status">
     {#if proposal.from === 'numbers'}

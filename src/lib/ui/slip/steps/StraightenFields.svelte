@@ -7,6 +7,7 @@
   import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import Folded from '../../parts/Folded.svelte';
+  import Measuring from '../../parts/Measuring.svelte';
   import type { FieldsProps } from '../fields';
   import NumberField from '../NumberField.svelte';
 
@@ -57,9 +58,9 @@
       <table class="mono">
         <thead><tr><th>page</th><th>askew</th><th>paper, {said}</th><th>fold at</th></tr></thead>
         <tbody>
-          {#each measured as { index, scan: { skew, paper, fold } } (index)}
+          {#each measured as { index, scan: { skew, paper, fold, blank } } (index)}
             <tr
-              ><td>{index + 1}</td><td>{skew.toFixed(2)}°</td><td>{figure(widthOf(paper))} × {figure(heightOf(paper))}</td><td
+              ><td>{index + 1}</td><td>{blank ? 'blank' : `${skew.toFixed(2)}°`}</td><td>{figure(widthOf(paper))} × {figure(heightOf(paper))}</td><td
                 >{fold === undefined ? '–' : figure(fold)}</td
               ></tr
             >
@@ -69,6 +70,7 @@
     </div>
   </Folded>
 {/if}
+<Measuring {bench} />
 {#if others && !bench.measuring.length}
   <p class="quiet small">
     {others === 1 ? 'One of these pages is' : `${others} of these pages are`} no scan, and left as {others === 1 ? 'it is' : 'they are'}.
