@@ -42,7 +42,7 @@ export interface Scanning {
   /** Sheets, from the outermost 0, that were not scanned. */
   without?: readonly number[];
   /** How each scan lies, where not as usual. */
-  lies?: readonly { turn: 0 | 90 | 180 | 270; skew: number }[];
+  lies?: readonly { turn: 0 | 90 | 180 | 270; skew: number; beyond?: number }[];
   /** All fronts first, then all backs. */
   frontsFirst?: boolean;
 }
@@ -126,10 +126,10 @@ export async function scanRuleBook({
   for (const { n, left, right } of scansOf(without, frontsFirst)) {
     const [sheet, side] = [n >> 1, n % 2 ? 'back' : 'front'];
     if (side === 'front' && twice.includes(sheet)) continue;
-    const { turn, skew } = entryAt(lies, n);
+    const lie = entryAt(lies, n);
     const bytes = await scanned(
       { pages: [left, right].map((page) => entryAt(pages, page - 1)) },
-      { ...glass, ppi: PPI, turn, skew },
+      { ...glass, ppi: PPI, ...lie },
     );
     const number = String(found.length + 1).padStart(3, '0');
     found.push({ name: frontsFirst ? `${side}-${sheet + 1}.${ending}` : `scan-${number}.${ending}`, bytes });

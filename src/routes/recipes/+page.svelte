@@ -36,13 +36,14 @@
     ['fronts-backs', 'fronts, then backs'],
     ['sheet-missing', 'a sheet missing'],
     ['double-feed', 'two sheets fed at once'],
+    ['mixed-sizes', 'scans of several sizes'],
     ['cut-off', 'file cut off'],
     ['noise', 'noise'],
     ['shadow', 'shadow at the fold'],
     ['dirty-glass', 'dirty glass'],
   ];
   /** Faults of pictures alone: the PDF is made by the scanner's own program. */
-  const OF_PICTURES: readonly string[] = ['double-feed', 'noise', 'shadow', 'dirty-glass'];
+  const OF_PICTURES: readonly string[] = ['double-feed', 'noise', 'shadow', 'dirty-glass', 'mixed-sizes'];
   const KINDS: [string, string][] = [
     ['pdf', 'one PDF, words behind its scans'],
     ['jpeg', 'a directory of JPEGs'],

@@ -238,7 +238,7 @@ test('files that were damaged or hold annotations, and pages that cannot be draw
     workOut(docketOf(steps), {
       [hashOf('a')]: { ...survey(pages.map((page) => surveyPage(A5, page))), ...given },
     })
-      .findings.filter(({ code }) => /^(file|page-broken|annotations)/.test(code))
+      .findings.filter(({ code }) => /^(file|page-broken|annotations|resolution-un|blank-)/.test(code))
       .map(({ code, level, pages: on }) => [code, level, on.length]);
   expect(found({})).toEqual([]);
   expect(found({ rebuilt: true })).toEqual([['file-rebuilt', 'look', 2]]);
@@ -248,6 +248,13 @@ test('files that were damaged or hold annotations, and pages that cannot be draw
     ['annotations-screen', 'note', 1],
   ]);
   expect(found({ rebuilt: true }, [{}], [{ ...takeInStep('a'), off: true }])).toEqual([]);
+  // A picture of unknown resolution has the size of a guess, until somebody says how large it is.
+  const picture = { kind: 'PNG', ppi: 300, stated: false };
+  expect(found({ picture })).toEqual([['resolution-unstated', 'look', 2]]);
+  expect(found({ picture }, [{}], [{ ...takeInStep('a'), ppi: 200 } as Step])).toEqual([]);
+  expect(found({ picture: { ...picture, stated: true } })).toEqual([]);
+  const blank = { drawn: { scan: { skew: 0, paper: { x0: 0, y0: 0, x1: 1, y1: 1 }, blank: true } } };
+  expect(found({}, [{}, blank, blank])).toEqual([['blank-scans', 'note', 2]]);
 });
 
 test('a supplied page that draws nothing is blank: no folio is printed on it', () => {

@@ -7,7 +7,7 @@ import type { Check, CheckKind, FindingOf } from './finding';
 
 /** What this family finds. */
 type Found = {
-  code: 'page-broken' | 'file-rebuilt' | 'annotations-print' | 'annotations-screen';
+  code: 'page-broken' | 'file-rebuilt' | 'resolution-unstated' | 'annotations-print' | 'annotations-screen';
   name: string;
 };
 type Finding = FindingOf<Found, never>;
@@ -27,6 +27,13 @@ const checkFiles: Check<Found, never> = ({ list, surveys, docket }) => {
     if (broken.length) findings.push({ ...at, code: 'page-broken', level: 'stop', pages: broken });
     if (survey.rebuilt)
       findings.push({ ...at, code: 'file-rebuilt', level: 'look', pages: those(() => true) });
+    if (survey.picture && !survey.picture.stated) {
+      const guessed = docket.steps.some(
+        (step) => step.kind === 'take-in' && step.source === source && !step.ppi && !step.off,
+      );
+      const pages = those(() => true);
+      if (guessed && pages.length) findings.push({ ...at, code: 'resolution-unstated', level: 'look', pages });
+    }
     const { print = [], screen = [] } = survey.annotations ?? {};
     const drawn = of(new Set(print));
     if (drawn.length) findings.push({ ...at, code: 'annotations-print', level: 'note', pages: drawn });

@@ -17,6 +17,7 @@ export const SCAN_FAULTS = [
   'noise',
   'shadow',
   'dirty-glass',
+  'mixed-sizes',
 ] as const;
 /** What the stand-in delivers: one PDF with the words behind its scans, or a directory of pictures. */
 export const SCAN_KINDS = ['pdf', 'jpeg', 'tiff'] as const;
@@ -30,6 +31,7 @@ function scanning(faults: readonly ScanFault[], from: (most: number) => number):
   const lies = Array.from({ length: 8 }, () => ({
     turn: faults.includes('turned') && from(3) === 0 ? entryAt(TURNS, 1 + from(3)) : (0 as const),
     skew: (from(13) - 6) / 10,
+    ...(faults.includes('mixed-sizes') ? { beyond: 3 * from(6) } : {}),
   }));
   return {
     lies,

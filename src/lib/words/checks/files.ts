@@ -10,6 +10,10 @@ export const files: CheckWords<'files'> = {
       title: `“${finding.name}” was damaged`,
       text: 'What could be found in it was put together anew. Look at every page before anything is printed, or ask for the file again.',
     }),
+    'resolution-unstated': (finding) => ({
+      title: `“${finding.name}” states no resolution`,
+      text: 'How large its picture is on paper is a guess, of 300 pixels an inch: all sizes may come out wrong. Open its Take in step, and set the pixels an inch that it was scanned or made at.',
+    }),
     'annotations-print': (finding, { pages }) => ({
       title: `${pages} of “${finding.name}” ${finding.pages.length === 1 ? 'has' : 'have'} notes or form fields that print`,
       text: 'What was filled in, stamped or written on top is printed with the page, on sheets and on copies too.',
