@@ -1,9 +1,10 @@
 import { MOST_BLEED } from '../core/docket/shapes';
 import { LengthError, type LengthErrorCode } from '../core/measure/parseLength';
 import type { Size } from '../core/measure/box';
-import { formatLength } from '../core/measure/formatLength';
-import { MOST_POINTS } from '../core/measure/lengthSchema';
+import { formatFigure, formatLength } from '../core/measure/formatLength';
+import { LEAST_POINTS, MOST_POINTS } from '../core/measure/lengthSchema';
 import { mm, type Unit } from '../core/measure/unit';
+import { sayThousands } from './numberField';
 
 const SAY: Record<LengthErrorCode, (error: LengthError) => string> = {
   empty: () => 'Type a length, such as 210, 8.5in or 297/3.',
@@ -12,15 +13,30 @@ const SAY: Record<LengthErrorCode, (error: LengthError) => string> = {
   'unknown-unit': ({ seen }) => `“${seen}” is no unit known here. Use mm, cm, in, pt or p (picas).`,
   area: () => 'A length times a length is an area. Multiply by a plain number.',
   'divide-by-zero': () => 'Dividing by zero gives no length.',
+  thousands: ({ seen }) => sayThousands(seen),
+  'two-signs': () => 'Two signs follow each other. Type one, such as -5, or a sum, such as 210-(-5).',
+  pixels: () =>
+    'How large a pixel is depends on how many there are in an inch: type it behind, as in 1080px@300.',
   'not-finite': () => 'This number is too large to be a length.',
 };
 
 /** The sentence for a typed length that was refused. */
 export const sayLengthError = (error: LengthError): string => SAY[error.code](error);
 
+/** Why a length in points can be nowhere on paper; undefined when it can. */
+export function sayNoLength(points: number, unit: Unit): string | undefined {
+  if (Math.abs(points) > MOST_POINTS)
+    return 'Longer than 200 in (5080 mm), the largest page a PDF reader promises to open.';
+  if (points !== 0 && !Number(formatFigure(points, 'mm')) && !Number(formatFigure(points, unit)))
+    return 'Too short to be printed or cut: type 0, or a longer one.';
+  return undefined;
+}
+
 /** Why a length in points cannot be the side of a page; undefined when it can. */
 export function sayPageLength(points: number): string | undefined {
   if (points <= 0) return 'A page needs a side longer than 0.';
+  if (points < LEAST_POINTS)
+    return `Shorter than ${formatLength(LEAST_POINTS, 'mm')}, the smallest page a PDF reader promises to open.`;
   if (points > MOST_POINTS)
     return 'Longer than 200 in (5080 mm), the largest page a PDF reader promises to open.';
   return undefined;

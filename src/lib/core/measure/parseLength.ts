@@ -1,8 +1,17 @@
 import { POINTS_PER, type Unit } from './unit';
 import { entryAt, firstOf } from '../entries';
+import { AMBIGUOUS } from './parseNumber';
 
 export type LengthErrorCode =
-  'empty' | 'unexpected' | 'unknown-unit' | 'area' | 'divide-by-zero' | 'not-finite';
+  | 'empty'
+  | 'unexpected'
+  | 'unknown-unit'
+  | 'area'
+  | 'divide-by-zero'
+  | 'not-finite'
+  | 'thousands'
+  | 'two-signs'
+  | 'pixels';
 
 /** Why a typed length was refused: `at` is the index in the text where reading stopped, `seen` what stood there. */
 export class LengthError extends Error {
@@ -37,7 +46,7 @@ const UNIT_WORDS: Record<string, number> = {
 /**
  * Reads a typed length and returns points. Knows units (`mm cm in " pt p pica`), picas and points (`12p6`),
  * comma or point decimals, mixed numbers (`3 5/8 in`), brackets and `+ - * /`. A bare number takes `unit`.
- * `px` is a length where a screen's pixels an inch are given as `ppi`. A unit after a fraction covers the whole fraction: `1/8in` is an eighth of an inch.
+ * `px` is a length at stated pixels an inch: `1080px@300`, or where a screen's are given as `ppi`. A unit after a fraction covers the whole fraction: `1/8in` is an eighth of an inch.
  * Throws LengthError.
  */
 export function parseLength(text: string, unit: Unit, ppi?: number): number {
@@ -69,6 +78,7 @@ class Reader {
   private sum(): Quantity {
     let left = this.product();
     for (let sign = this.take('+-'); sign; sign = this.take('+-')) {
+      this.noSign();
       const right = this.product();
       const both =
         left.isLength === right.isLength
@@ -103,6 +113,7 @@ class Reader {
 
   private factor(): Quantity {
     if (this.take('-')) {
+      this.noSign();
       const inner = this.factor();
       return { ...inner, value: -inner.value };
     }
@@ -114,8 +125,16 @@ class Reader {
     return this.withUnit({ value: this.number(), isLength: false });
   }
 
+  /** Two signs in a row are rather a slip of the finger than a sum. */
+  private noSign(): void {
+    this.space();
+    if ('+-'.includes(this.text[this.at] ?? ' ')) throw this.error('two-signs');
+  }
+
   private number(): number {
     this.space();
+    const asked = AMBIGUOUS.exec(this.text.slice(this.at));
+    if (asked) throw this.error('thousands', this.at, asked[0]);
     const match = /^(\d+(?:[.,]\d*)?|[.,]\d+)(?:[ \u00a0]+(\d+)\s*\/\s*(\d+))?/.exec(
       this.text.slice(this.at),
     );
@@ -131,7 +150,7 @@ class Reader {
     this.space();
     const word = /^(?:[a-zA-Zµ]+|["″])/.exec(this.text.slice(this.at))?.[0];
     if (!word) return quantity;
-    const points = word.toLowerCase() === 'px' ? this.pixelPoints : UNIT_WORDS[word.toLowerCase()];
+    const points = word.toLowerCase() === 'px' ? this.pixel(word) : UNIT_WORDS[word.toLowerCase()];
     if (points === undefined) throw this.error('unknown-unit', this.at, word);
     if (quantity.isLength) throw this.error('area');
     this.at += word.length;
@@ -143,6 +162,17 @@ class Reader {
       value += Number(extra.replace(',', '.'));
     }
     return { value, isLength: true };
+  }
+
+  /** Points of a pixel: at what stands behind it, `px@300`, else at what screens are said to have. */
+  private pixel(word: string): number {
+    const stated = /^\s*@\s*(\d+(?:[.,]\d+)?)/.exec(this.text.slice(this.at + word.length));
+    const ppi = Number(stated?.[1]?.replace(',', '.') ?? NaN);
+    if (stated && !(ppi > 0)) throw this.error('divide-by-zero');
+    const points = stated ? 72 / ppi : this.pixelPoints;
+    if (points === undefined) throw this.error('pixels', this.at, word);
+    this.at += stated?.[0].length ?? 0;
+    return points;
   }
 
   private points(quantity: Quantity): number {

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { formatFigure, UNIT_SIGN } from '../../core/measure/formatLength';
+  import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
   import { LengthError, parseLength } from '../../core/measure/parseLength';
   import { NUDGE, type Unit } from '../../core/measure/unit';
-  import { sayLengthError } from '../../words/lengths';
+  import { sayLengthError, sayNoLength } from '../../words/lengths';
 
   interface Props {
     label: string;
@@ -30,13 +30,14 @@
   });
   const own = $props.id();
   const shown = $derived(typed ?? (value === undefined ? '' : formatFigure(value, unit)));
-  const isSum = $derived(typed !== undefined && value !== undefined && !/^\s*[\d.,]+\s*$/.test(typed));
+  /** What was understood stands beside what is typed. */
+  const understood = $derived(typed !== undefined && !wrong && value !== undefined ? `= ${formatLength(value, unit)}` : '');
 
   function read(text: string): void {
     typed = text;
     try {
       const points = parseLength(text, unit, ppi);
-      wrong = check?.(points) ?? '';
+      wrong = sayNoLength(points, unit) ?? check?.(points) ?? '';
       sent = wrong ? sent : points;
       onchange(wrong ? undefined : points);
     } catch (error) {
@@ -75,7 +76,7 @@
       onkeydown={nudge}
       onfocus={(event) => event.currentTarget.select()}
     />
-    <span class="mono quiet">{isSum ? `=${formatFigure(value!, unit)}` : UNIT_SIGN[unit]}</span>
+    <span class="mono quiet">{understood || UNIT_SIGN[unit]}</span>
   </div>
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
 </div>

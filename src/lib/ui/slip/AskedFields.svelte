@@ -3,6 +3,7 @@
   import type { Unit } from '../../core/measure/unit';
   import { sayChoice } from '../../words/asked';
   import LengthField from '../parts/LengthField.svelte';
+  import NumberField from './NumberField.svelte';
 
   interface Props {
     recipe: Recipe;
@@ -29,6 +30,14 @@
         {#each optionsOf(recipe, ask) as option (option)}<option value={option}>{sayChoice(ask.path, option)}</option>{/each}
       </select>
     </div>
+  {:else if kind === 'number'}
+    <NumberField
+      {label}
+      value={typeof value === 'number' ? value : undefined}
+      least={-Infinity}
+      most={Infinity}
+      onchange={(number, wrong) => !wrong && set(name, number)}
+    />
   {:else}
     <div>
       <label class="label" for="{id}-{name}">{label}</label>
@@ -36,10 +45,8 @@
         id="{id}-{name}"
         class="field"
         class:mono={kind !== 'text'}
-        type={kind === 'number' ? 'number' : 'text'}
-        step="any"
         value={value ?? ''}
-        oninput={(event) => set(name, kind === 'number' ? event.currentTarget.valueAsNumber : event.currentTarget.value)}
+        oninput={(event) => set(name, event.currentTarget.value)}
       />
     </div>
   {/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
-  import CountField from './CountField.svelte';
+  import NumberField from './NumberField.svelte';
 
   interface Props {
     columns: number;
@@ -18,14 +18,18 @@
 </script>
 
 <div class="row">
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="Across"
     value={columns}
     most={limitsOf(stepKind('join').schema, 'columns').most}
     of="columns"
     onchange={(count, bad) => set('columns', count, bad)}
   />
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="Down"
     value={rows}
     most={limitsOf(stepKind('join').schema, 'rows').most}

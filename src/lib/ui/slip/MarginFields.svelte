@@ -9,7 +9,7 @@
   import { columnsOf } from '../../core/pages/margins';
   import LengthField from '../parts/LengthField.svelte';
   import Working from '../parts/Working.svelte';
-  import CountField from './CountField.svelte';
+  import NumberField from './NumberField.svelte';
   import EdgeFields from './EdgeFields.svelte';
   import { bookEdges } from './edges';
 
@@ -47,7 +47,9 @@
   onchange={(edges, bad) => set('edges', edges as Partial<Margins>, bad)}
 />
 <div class="row">
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="Columns"
     value={value.columns}
     most={limitsOf(stepKind('margins').schema, 'columns').most}

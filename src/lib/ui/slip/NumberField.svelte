@@ -1,48 +1,86 @@
 <script lang="ts">
+  import { parseNumber } from '../../core/measure/parseNumber';
+  import { sayWrongNumber } from '../../words/numberField';
+
   interface Props {
     label: string;
-    /** Undefined if nothing is known yet: the field is empty. */
+    /** Undefined if nothing is known yet, or nothing is said: the field is empty. */
     value: number | undefined;
     least: number;
     most: number;
     /** What stands behind the figure. */
     unit?: string;
     whole?: boolean;
+    /** What is counted, as the sentence for a wrong number has it. */
+    of?: string;
+    placeholder?: string;
+    /** Label and field stand in one line. */
+    inline?: boolean;
+    /** Takes a number that can be used; the last one, with `wrong`, while what is typed cannot. */
     onchange: (value: number, wrong: boolean) => void;
+    /** Takes that nothing is said; where it is missing something must be. */
+    onempty?: () => void;
   }
-  let { label, value, least, most, unit = '', whole = false, onchange }: Props = $props();
+  let { label, value, least, most, unit = '', whole = false, of, placeholder, inline = false, onchange, onempty }: Props = $props();
   const id = $props.id();
   let typed = $state<string | undefined>();
+  let sent: number | undefined;
+  // A value that changes from elsewhere replaces what was typed.
+  $effect.pre(() => {
+    if (value === sent) return;
+    sent = value;
+    typed = undefined;
+  });
   const shown = $derived(typed ?? (value === undefined ? '' : String(Math.round(value * 1000) / 1000)));
-  const wrong = $derived(typed !== undefined && !fine(read(typed)));
-  function read(text: string): number {
-    return /^\s*-?\d+(?:[.,]\d+)?\s*$/.test(text) ? Number(text.replace(',', '.')) : NaN;
-  }
-  function fine(number: number): boolean {
-    return number >= least && number <= most && (!whole || Number.isInteger(number));
-  }
+  const wrong = $derived(typed === undefined ? '' : (sayWrongNumber(typed, { least, most, whole, of, optional: !!onempty }) ?? ''));
+
   function set(text: string): void {
     typed = text;
-    const number = read(text);
-    onchange(fine(number) ? number : (value ?? least), !fine(number));
+    const number = parseNumber(text);
+    if (wrong || typeof number === 'string') {
+      if (!wrong) {
+        sent = undefined;
+        onempty?.();
+      } else onchange(value ?? least, true);
+      return;
+    }
+    sent = number;
+    onchange(number, false);
   }
 </script>
 
-<div>
+<div class:inline>
   <label class="label" for={id}>{label}</label>
   <div class="figure" class:bad={wrong}>
     <input
       {id}
       class="mono"
       value={shown}
-      inputmode="decimal"
+      {placeholder}
+      inputmode={whole ? 'numeric' : 'decimal'}
       autocomplete="off"
-      aria-invalid={wrong}
+      aria-invalid={!!wrong}
+      aria-describedby="{id}-wrong"
       oninput={(event) => set(event.currentTarget.value)}
       onblur={() => !wrong && (typed = undefined)}
       onfocus={(event) => event.currentTarget.select()}
     />
     {#if unit}<span class="mono quiet">{unit}</span>{/if}
   </div>
-  {#if wrong}<p class="wrong" role="alert">{whole ? 'A whole number' : 'A number'} from {least} to {most}.</p>{/if}
+  {#if wrong}<p class="wrong" id="{id}-wrong" role="alert">{wrong}</p>{/if}
 </div>
+
+<style>
+  .inline {
+    display: grid;
+    grid-template-columns: auto 70px;
+    gap: 0 6px;
+    align-items: center;
+  }
+  .inline .label {
+    margin: 0;
+  }
+  .inline .wrong {
+    grid-column: 1 / -1;
+  }
+</style>

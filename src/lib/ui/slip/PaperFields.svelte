@@ -10,6 +10,7 @@
   import { Refused } from '../api';
   import type { Bench } from '../bench.svelte';
   import LengthField from '../parts/LengthField.svelte';
+  import NumberField from './NumberField.svelte';
   import { sizes } from '../sizes.svelte';
 
   interface Props {
@@ -22,7 +23,7 @@
 
   const unit = $derived(bench.unit);
   const families = [...new Set(NAMED_SIZES.map(({ family }) => family))];
-  let wrong = $state({ width: false, height: false });
+  let wrong = $state({ width: false, height: false, like: false });
   let ppi = $state(SCREEN_PPI);
   let screens = $state(false);
   let keeping = $state<string | undefined>();
@@ -40,11 +41,15 @@
   const ownName = $derived(chosen.startsWith('own:') ? chosen.slice(4) : undefined);
 
   function side(which: 'width' | 'height', points: number | undefined): void {
-    wrong = { ...wrong, [which]: points === undefined };
-    onchange({ width: value.width, height: value.height, ...(points === undefined ? {} : { [which]: points }) }, wrong.width || wrong.height);
+    say(which, points === undefined, points === undefined ? {} : { [which]: points });
+  }
+  /** Says the size with a change of it, and whether a field holds what cannot be used. */
+  function say(field: keyof typeof wrong, bad: boolean, change: Partial<Size> = {}): void {
+    wrong = { ...wrong, [field]: bad };
+    onchange({ width: value.width, height: value.height, ...change }, Object.values(wrong).some(Boolean));
   }
   function take({ width, height }: Size): void {
-    wrong = { width: false, height: false };
+    wrong = { width: false, height: false, like: false };
     onchange({ width, height }, false);
   }
   function choose(key: string): void {
@@ -57,7 +62,6 @@
   }
   const PPI = limitsOf(stepKind('take-in').schema, 'ppi');
   function setPpi(count: number): void {
-    if (!(count >= PPI.least && count <= PPI.most)) return;
     // The pixels stay, so the length follows the resolution.
     const pixelsNow = { width: (value.width * ppi) / 72, height: (value.height * ppi) / 72 };
     ppi = count;
@@ -118,27 +122,19 @@
 </div>
 <div class="more">
   {#if screens}
-    <label
-      >px an inch <input
-        class="field mono"
-        type="number"
-        min={PPI.least}
-        max={PPI.most}
-        value={ppi}
-        oninput={(event) => setPpi(event.currentTarget.valueAsNumber)}
-      /></label
-    >
+    <NumberField inline label="px an inch" value={ppi} {...PPI} onchange={(count, bad) => !bad && setPpi(count)} />
   {/if}
   {#if bench.base.list.pages.length}
-    <label
-      >like page <input
-        class="field mono"
-        type="number"
-        min="1"
-        max={bench.base.list.pages.length}
-        oninput={(event) => like(event.currentTarget.valueAsNumber)}
-      /></label
-    >
+    <NumberField
+      inline
+      whole
+      label="like page"
+      value={undefined}
+      least={1}
+      most={bench.base.list.pages.length}
+      onempty={() => say('like', false)}
+      onchange={(position, bad) => (bad ? say('like', true) : like(position))}
+    />
   {/if}
   {#if ownName}
     <button type="button" class="link" onclick={() => void sizes.drop(ownName)}>forget “{ownName}”</button>
@@ -186,10 +182,6 @@
     gap: 4px 14px;
     margin-top: -4px;
     font-size: 12.5px;
-  }
-  .more input {
-    width: 58px;
-    padding: 1px 4px;
   }
   .keep {
     padding: 8px 10px;

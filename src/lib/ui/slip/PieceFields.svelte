@@ -1,7 +1,7 @@
 <script lang="ts">
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
-  import CountField from './CountField.svelte';
+  import NumberField from './NumberField.svelte';
 
   interface Props {
     value: { name: string; quantity: number };
@@ -26,7 +26,9 @@
     />
     {#if !named(value.name)}<p class="wrong" role="alert">A piece needs a name, such as Letterhead.</p>{/if}
   </div>
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="How many wanted"
     value={value.quantity}
     most={limitsOf(stepKind('piece').schema, 'quantity').most}

@@ -4,19 +4,18 @@
   import { PART_MB, type Split } from '../../core/handover/split';
   import type { PageList } from '../../core/model/page';
   import { counted, splitName, type SplitBy } from '../../words/outputs';
-  import CountField from './CountField.svelte';
+  import NumberField from './NumberField.svelte';
   import PagesField from './PagesField.svelte';
 
   interface Props {
     kind: OutputKind;
     split: Split | undefined;
     list: PageList;
-    /** A number in it cannot be used. */
-    bad: boolean;
-    onchange: (split: Split | undefined) => void;
+    /** `wrong`: what a field holds cannot be used. */
+    onchange: (split: Split | undefined, wrong?: boolean) => void;
   }
   /** How the pages of an output are shared out to several files. */
-  let { kind, split, list, bad, onchange }: Props = $props();
+  let { kind, split, list, onchange }: Props = $props();
   const unit = $derived(counted(kind));
   const level = $derived(split?.by === 'bookmarks' ? split.level : 0);
   const FRESH: { [By in SplitBy]: Extract<Split, { by: By }> } = {
@@ -38,20 +37,24 @@
   </select>
 </div>
 {#if split?.by === 'every'}
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="{unit.charAt(0).toUpperCase()}{unit.slice(1)} a file"
     value={split.count}
     most={limitsOf(outputKind(kind).schema, 'split.count').most}
     of={unit}
-    onchange={(count) => onchange({ by: 'every', count })}
+    onchange={(count, wrong) => onchange({ by: 'every', count }, wrong)}
   />
 {:else if split?.by === 'bookmarks'}
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="Bookmarks of level"
     value={level + 1}
     most={limitsOf(outputKind(kind).schema, 'split.level').most + 1}
     of="levels"
-    onchange={(value) => onchange({ by: 'bookmarks', level: Math.max(0, (value || 1) - 1) })}
+    onchange={(value, wrong) => onchange({ by: 'bookmarks', level: value - 1 }, wrong)}
   />
 {:else if split?.by === 'places'}
   <PagesField label="A file begins at" value={split.at} {list} onchange={(at) => onchange({ by: 'places', at })} />
@@ -64,18 +67,5 @@
     /> backs in reverse, for a pile that comes out the wrong way round</label
   >
 {:else if split?.by === 'size'}
-  <div>
-    <label class="label" for="mb">Largest file, MB</label>
-    <input
-      id="mb"
-      class="field mono"
-      type="number"
-      step="any"
-      min={PART_MB.least}
-      max={PART_MB.most}
-      value={split.mb}
-      oninput={(event) => onchange({ by: 'size', mb: event.currentTarget.valueAsNumber })}
-    />
-    {#if bad}<p class="wrong" role="alert">A number of megabytes from {PART_MB.least} to {PART_MB.most}.</p>{/if}
-  </div>
+  <NumberField label="Largest file" unit="MB" value={split.mb} {...PART_MB} onchange={(mb, wrong) => onchange({ by: 'size', mb }, wrong)} />
 {/if}

@@ -33,7 +33,15 @@
   const kept = $derived(papers.all.find(({ settings }) => samePaper(settings, stock)));
   const caliper = $derived(caliperOf(stock));
   const set = (change: Partial<Stock>) => onchange('stock', { ...stock, ...change });
-  const figure = (key: 'grammage' | 'bulk') => (value: number, wrong: boolean) => onchange(key, wrong ? undefined : { ...stock, [key]: value });
+  const figure = (key: 'grammage' | 'bulk') => ({
+    value: stock[key],
+    ...limitsOf(stockSchema, key),
+    onchange: (value: number, wrong: boolean) => onchange(key, wrong ? undefined : { ...stock, [key]: value }),
+    onempty() {
+      const { [key]: _, ...rest } = stock;
+      onchange(key, rest);
+    },
+  });
   const length = (key: 'width' | 'height') => (points: number | undefined) =>
     onchange(key, points === undefined ? undefined : { ...stock, [key]: points });
   /** The thickness as typed; 0 leaves it to grammage and bulk. */
@@ -73,8 +81,8 @@
 <Folded title="Paper">
   <div class="fields">
     <div class="row">
-      <NumberField label="Grammage" unit="g/m²" value={stock.grammage} {...limitsOf(stockSchema, 'grammage')} onchange={figure('grammage')} />
-      <NumberField label="Bulk" unit="cm³/g" value={stock.bulk} {...limitsOf(stockSchema, 'bulk')} onchange={figure('bulk')} />
+      <NumberField label="Grammage" unit="g/m²" {...figure('grammage')} />
+      <NumberField label="Bulk" unit="cm³/g" {...figure('bulk')} />
     </div>
     <div class="row">
       <LengthField

@@ -53,7 +53,7 @@
           class="link"
           type="button"
           onclick={() => bench.changeSteps((steps) => steps.map((step) => (step.kind === 'take-in' ? asItCame(step) : step)))}
-          >Take them as they came</button
+          >Use the files as they came</button
         >{/if}
     </div>
     {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}

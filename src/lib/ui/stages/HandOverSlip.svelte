@@ -1,7 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { outputKey, outputSchema, splitsOf, type Output } from '../../core/handover/outputs';
-  import { PART_MB } from '../../core/handover/split';
   import { NAME_TOKENS } from '../../core/handover/names';
   import { plainPattern } from '../../words/fileName';
   import { outputWords, sayPart } from '../../words/outputs';
@@ -26,7 +25,7 @@
     void stored;
     untrack(() => {
       draft = output;
-      fieldsWrong = false;
+      fieldsWrong = splitWrong = false;
     });
   });
   const change = (more: object) => (draft = Object.assign({}, draft, more));
@@ -38,13 +37,10 @@
     const size = draft?.kind === 'pages' ? commonestSize(pages.map((index) => faces[index]!)) : undefined;
     return size ? ` · ${saySize(size, bench.unit)}` : '';
   };
-  const wrongNumber = $derived(
-    (split?.by === 'every' && !(Number.isInteger(split.count) && split.count >= 1)) ||
-      (split?.by === 'size' && !(split.mb >= PART_MB.least && split.mb <= PART_MB.most)),
-  );
-  /** Fields of its kind hold something that cannot be used. */
+  /** Fields of its kind, or of its split, hold something that cannot be used. */
   let fieldsWrong = $state(false);
-  const bad = $derived(wrongNumber || fieldsWrong);
+  let splitWrong = $state(false);
+  const bad = $derived(splitWrong || fieldsWrong);
   const Fields = $derived(outputFields(output?.kind ?? 'docket'));
   const changed = $derived(plain(draft) !== stored);
 </script>
@@ -67,7 +63,15 @@
         }}
       />{/key}
     {#if splitsOf(draft.kind).length}
-      <SplitOutput kind={draft.kind} {split} list={bench.base.list} bad={wrongNumber} onchange={(next) => change({ split: next })} />
+      <SplitOutput
+        kind={draft.kind}
+        {split}
+        list={bench.base.list}
+        onchange={(next, wrong = false) => {
+          splitWrong = wrong;
+          change({ split: next });
+        }}
+      />
     {/if}
     <PatternField
       label="Name of the files"

@@ -26,10 +26,10 @@ export const scans: CheckWords<'scans'> = {
     }),
     'blank-scans': ({ pages }) => ({
       title: 'Scans of blank paper',
-      text: `${pages.length} ${pages.length === 1 ? 'page shows' : 'pages show'} nothing but paper. Where they are sides of the booklet they keep its pages in place; where only fronts count, take them out.`,
+      text: `${pages.length} ${pages.length === 1 ? 'page shows' : 'pages show'} nothing but paper. Where they are sides of the booklet they keep its pages in place; where only fronts count, remove them.`,
     }),
   },
   mends: {
-    'take-blank-out': ({ count }) => `Take the blank ${count === 1 ? 'page' : 'pages'} out`,
+    'take-blank-out': ({ count }) => `Remove the blank ${count === 1 ? 'page' : 'pages'}`,
   },
 };

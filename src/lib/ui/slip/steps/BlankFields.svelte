@@ -6,7 +6,7 @@
   import { sayWrongBleed } from '../../../words/lengths';
   import type { Book } from '../../../core/model/page';
   import Choice from '../../parts/Choice.svelte';
-  import CountField from '../CountField.svelte';
+  import NumberField from '../NumberField.svelte';
   import BookFields from '../BookFields.svelte';
   import EdgeFields from '../EdgeFields.svelte';
   import { bookEdges } from '../edges';
@@ -34,7 +34,9 @@
   }
 </script>
 
-<CountField
+<NumberField
+  whole
+  least={1}
   label="How many"
   value={step.count}
   most={limitsOf(stepKind('blank').schema, 'count').most}

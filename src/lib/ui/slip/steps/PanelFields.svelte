@@ -7,7 +7,7 @@
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
   import Working from '../../parts/Working.svelte';
-  import CountField from '../CountField.svelte';
+  import NumberField from '../NumberField.svelte';
   import type { FieldsProps } from '../fields';
   import PagesField from '../PagesField.svelte';
 
@@ -25,7 +25,9 @@
 </script>
 
 <div class="row">
-  <CountField
+  <NumberField
+    whole
+    least={1}
     label="Panels on each"
     value={step.count}
     most={limitsOf(stepKind('panel').schema, 'count').most}

@@ -2,6 +2,7 @@
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import type { FieldsProps } from '../fields';
+  import NumberField from '../NumberField.svelte';
   import NewFormatField from '../NewFormatField.svelte';
   import PlaceField from '../PlaceField.svelte';
 
@@ -24,21 +25,19 @@
 </div>
 {#if picture}
   <div>
-    <label class="label" for="ppi">Pixels an inch</label>
-    <input
-      id="ppi"
-      class="field mono"
-      type="number"
-      min={LIMITS.least}
-      max={LIMITS.most}
-      value={step.ppi ?? Math.round(picture.ppi * 100) / 100}
-      oninput={(event) => {
-        const ppi = event.currentTarget.valueAsNumber;
-        wrong = !(ppi >= LIMITS.least && ppi <= LIMITS.most);
-        onchange(wrong ? step : { ...step, ppi }, wrong);
+    <NumberField
+      label="Pixels an inch"
+      value={step.ppi ?? picture.ppi}
+      {...LIMITS}
+      onchange={(ppi, bad) => {
+        wrong = bad;
+        onchange(bad ? step : { ...step, ppi }, bad);
+      }}
+      onempty={() => {
+        wrong = false;
+        onchange({ ...step, ppi: undefined });
       }}
     />
-    {#if wrong}<p class="wrong" role="alert">Pixels an inch are from {LIMITS.least} to {LIMITS.most}.</p>{/if}
     <p class="quiet small">
       {picture.stated ? `The ${picture.kind} states ${Math.round(picture.ppi)}.` : `The ${picture.kind} states none; 300 is assumed.`}
     </p>
