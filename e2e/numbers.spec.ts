@@ -177,7 +177,7 @@ test('tickets: taken in, the die line on all of them and out of the list, number
 }) => {
   await jobOf(page, await drawTickets());
   await pick(page, '51');
-  await page.keyboard.press('z');
+  await page.keyboard.press('Shift+Z');
   await put(page);
   await expect(page.locator('.job')).toContainText('50 pages');
   await pick(page, '');

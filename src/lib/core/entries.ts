@@ -40,6 +40,16 @@ export const both = <T, U>([one, two]: readonly [T, T], rule: (each: T) => U): [
 /** A thing with other fields of its own kind. */
 export const changed = <T extends object>(thing: T, fields: Partial<T>): T => ({ ...thing, ...fields });
 
+/** A thing that began as `was`, with what it still has of that as `now` has it. */
+export function refreshed<T extends object>(thing: T, was: T, now: T): T {
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  const keys = new Set([...keysOf(was), ...keysOf(now)]);
+  return Object.assign(
+    { ...thing },
+    ...[...keys].flatMap((key) => (same(thing[key], was[key]) ? [{ [key]: now[key] }] : [])),
+  ) as T;
+}
+
 /** The names of an object's fields, for objects that hold nothing besides what their type says. */
 export const keysOf = <T extends object>(thing: T): (keyof T & string)[] =>
   Object.keys(thing) as (keyof T & string)[];

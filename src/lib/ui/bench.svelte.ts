@@ -1,3 +1,5 @@
+import type { Stage } from '../core/checks/finding';
+import { recordOf } from '../core/entries';
 import { Draft, type OpenForm } from './bench/draft.svelte';
 import { Incoming } from './bench/incoming.svelte';
 import { Selected } from './bench/selected.svelte';
@@ -22,6 +24,7 @@ import type { JobState, JobStatus, MeasureState, OutputState, Present } from '..
 import { api, isNoAnswer } from './api';
 import { Saving } from './saving.svelte';
 
+const STAGES: readonly Stage[] = ['take-in', 'pages', 'numbers', 'sheets', 'dummy', 'hand-over'];
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
@@ -40,8 +43,10 @@ export class Bench {
   canUndo = $state(false);
   redo = $state.raw<Docket[]>([]);
 
-  /** What is being tried. */
-  readonly draft = new Draft();
+  /** The stage that is looked at. */
+  at = $state<Stage>('pages');
+  /** What is being tried on each stage: it stays there until it is accepted or cancelled. */
+  readonly drafts: Record<Stage, Draft> = recordOf(STAGES, () => new Draft());
   /** How the pages are looked at. */
   readonly view = new View();
   readonly selected = new Selected(
@@ -129,18 +134,47 @@ export class Bench {
     return this.docket.unit;
   }
 
-  /** Puts a new docket in place at once and saves it. */
+  /** What is being tried on the stage that is looked at. */
+  get draft(): Draft {
+    return this.drafts[this.at];
+  }
+
+  /** Looks at another stage. What is only pointed at on the one before is tried no more. */
+  look(at: Stage): void {
+    if (at === this.at) return;
+    if (!this.draft.isOpen) this.draft.leave();
+    this.at = at;
+  }
+
+  /** Puts a new docket in place at once and saves it; what is being tried on this stage is in it, or is done with. */
   put(docket: Docket): void {
-    this.docket = docket;
-    this.redo = [];
-    this.canUndo = true;
     // A size that is accepted, by itself or with a mend, is one used last.
     const { step } = this.draft;
     if (step?.kind === 'trim') sizes.use(step);
     else if (step?.kind === 'copy' && step.size) sizes.use(step.size);
     this.leave();
+    this.putBeside(docket);
+  }
+
+  /** Puts a docket in place with a change that leaves what is being tried as it is, as of the unit or the title. */
+  putBeside(docket: Docket): void {
+    const before = this.docket;
+    this.docket = docket;
+    this.redo = [];
+    this.canUndo = true;
+    this.followDocket(before);
     this.selected.updateText();
     this.saving.send({ docket });
+  }
+
+  /** What is being tried on any stage is tried on the docket as it is now. */
+  private followDocket(before: Docket): void {
+    for (const draft of Object.values(this.drafts))
+      draft.follow(
+        (trial) =>
+          mergeDockets(before, trial, this.docket) ??
+          (draft.step && draft.form ? draft.with(draft.step, this.docket) : undefined),
+      );
   }
 
   /** Puts a step in the place of the one with its id. */
@@ -149,7 +183,11 @@ export class Bench {
   }
 
   changeSteps(change: (steps: Step[]) => Step[]): void {
-    this.put({ ...this.docket, steps: change([...this.docket.steps]) });
+    const steps = change([...this.docket.steps]);
+    // A form of a step that goes is of nothing any more.
+    for (const draft of Object.values(this.drafts))
+      if (draft.form?.step && !steps.some(({ id }) => id === draft.form?.step?.id)) draft.leave();
+    this.putBeside({ ...this.docket, steps });
   }
 
   /** What a mend would make of the docket, with the step that is being tried where its form is open. */
@@ -187,7 +225,8 @@ export class Bench {
   /** Opens the slip for a new step of a kind, or for the existing one if a job has only one of that kind. */
   begin(kind: Step['kind']): void {
     const step = stepKind(kind).single && this.lastOf(kind);
-    this.open({ kind, ...(step ? { step } : {}) });
+    const begun = step && stepKind(kind).extended?.(step, this.beginning());
+    this.open({ kind, ...(step ? { step } : {}), ...(begun ? { begun } : {}) });
   }
 
   /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
@@ -336,10 +375,10 @@ export class Bench {
   private take(job: JobState): void {
     this.revision = job.revision;
     this.behind = false;
-    // What is being tried here stays, on the docket as it is now.
-    const { trial } = this.draft;
-    if (trial) this.draft.trial = mergeDockets(this.docket, trial, job.docket) ?? trial;
+    const before = this.docket;
     this.docket = job.docket;
+    // What is being tried here stays, on the docket as it is now.
+    if (before) this.followDocket(before);
     this.by = job.by;
     this.canUndo = job.canUndo;
     this.redo = job.redo;

@@ -14,6 +14,8 @@ interface Holder {
 export class Handing {
   /** The output whose settings are open. */
   chosen = $state<string | undefined>();
+  /** Its settings as they are typed, and as they were then: put away by whatever changes them elsewhere. */
+  typed = $state.raw<{ output: Output; over: string } | undefined>();
   /** Why it goes out though findings say stop. */
   despite = $state('');
 

@@ -32,7 +32,8 @@ const checkFiles: Check<Found, never> = ({ list, surveys, docket }) => {
         (step) => step.kind === 'take-in' && step.source === source && !step.ppi && !step.off,
       );
       const pages = those(() => true);
-      if (guessed && pages.length) findings.push({ ...at, code: 'resolution-unstated', level: 'look', pages });
+      if (guessed && pages.length)
+        findings.push({ ...at, code: 'resolution-unstated', level: 'look', pages });
     }
     const { print = [], screen = [] } = survey.annotations ?? {};
     const drawn = of(new Set(print));

@@ -42,6 +42,8 @@ export interface StepKind<Schema extends StepSchema> {
   apply(list: PageList, step: z.infer<Schema>, context: StepContext): PageList;
   /** A step as its form begins, for the pages selected, else for all or the likeliest; missing where a form does not begin one. */
   fresh?(begun: Beginning): Omit<z.infer<Schema>, 'id'>;
+  /** A step of which a job has only one, opened anew for the pages selected. */
+  extended?(step: z.infer<Schema>, begun: Pick<Beginning, 'list' | 'indexes'>): z.infer<Schema>;
   /** Whether there is anything that it could do; if missing, wherever there are pages. */
   possible?(begun: Pick<Beginning, 'list' | 'chosen' | 'indexes'>): boolean;
   /** The files that a step names: what goes with the docket to whoever carries it out. */

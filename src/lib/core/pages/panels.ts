@@ -44,6 +44,23 @@ export const pagesOfLeaf = ({ on }: Pick<Panel, 'on'>, { pages, book }: PageList
 export const leafWidth = (leaf: Pick<Panel, 'on'>, list: PageList): number =>
   Math.max(...pagesOfLeaf(leaf, list).map((index) => entryAt(list.pages, index).trim.width));
 
+/** A panel's width, what it folds over, and how wide it would be worked out: wider or narrower where its faces are. */
+export interface WorkedPanel {
+  over: number;
+  worked: number;
+  width: number;
+}
+
+/** How the new panels of a leaf came to be as wide as they are, from the fore edge outwards; `over` is what the first folds over. */
+export function workedPanels(panels: readonly Panel[], over: number, allowance: number): WorkedPanel[] {
+  let next = over;
+  return panels.map((panel) => {
+    const [before, width] = [next, panelWidth(panel)];
+    next = width;
+    return { over: before, worked: foldInWidth(before, allowance), width };
+  });
+}
+
 /** How wide a panel is: its wider face. */
 export const panelWidth = ({ front, back }: Panel): number => Math.max(front.trim.width, back.trim.width);
 

@@ -1,6 +1,7 @@
 import type { Box } from '../../core/measure/box';
 import type { Docket } from '../../core/docket/docket';
 import { withStep } from '../../core/docket/edit';
+import type { Scheme } from '../../core/sheets/schemes';
 import type { Format } from '../../core/docket/format';
 import type { Step } from '../../core/docket/steps';
 import type { Book, Page, Side } from '../../core/model/page';
@@ -10,7 +11,7 @@ export interface OpenForm {
   kind: Step['kind'];
   /** The step that is edited. */
   step?: Step;
-  /** A new step that begins with more than its kind says. */
+  /** A new step that begins with more than its kind says; with `step`, that one with more. */
   begun?: Step;
 }
 
@@ -21,7 +22,10 @@ export interface OnPage {
   box: Box;
 }
 
-/** What is being tried and not accepted yet. */
+/** What a draft holds of one form. */
+type Begun = Pick<Draft, 'form' | 'step' | 'book' | 'format' | 'scheme'>;
+
+/** What is being tried on a stage and not accepted yet. */
 export class Draft {
   /** The docket as it would be when what is tried were accepted. */
   trial = $state.raw<Docket | undefined>();
@@ -34,21 +38,63 @@ export class Draft {
   book = $state.raw<Book | undefined>();
   /** The format being made or changed. */
   format = $state.raw<Format | undefined>();
+  /** The scheme as it is typed so far. */
+  scheme = $state.raw<Scheme | undefined>();
+  /** Forms that others were opened over while something was typed in them, the last one last. */
+  private readonly aside: Begun[] = [];
+  /** What the form began with. */
+  private began = '';
   /** A form asks for an object on a page to be clicked. */
   asking = $state.raw<((object: OnPage) => void) | undefined>();
   /** A recipe is being saved from this job, or replayed on it. */
   recipe = $state<'save' | 'replay' | undefined>();
 
-  /** Opens the slip for a step; an edited step shows what it would do as it is changed. */
+  /** Something was begun here that is neither accepted nor cancelled. */
+  get isOpen(): boolean {
+    return !!(this.form ?? this.format ?? this.scheme ?? this.recipe);
+  }
+
+  /** Opens the slip for a step; an edited step shows what it would do as it is changed. What was typed in the form before comes back after it. */
   open(form: OpenForm): void {
-    this.leave();
+    const { form: before, step, book, format, scheme } = this;
+    const isTyped = scheme ?? format ?? (step && JSON.stringify(step) !== this.began);
+    if (isTyped && (!form.step || form.step.id !== before?.step?.id))
+      this.aside.push({ form: before, step, book, format, scheme });
+    this.clear();
     this.form = form;
   }
 
-  /** Puts away what is being tried. */
+  /** Shows a step in its form for the first time, unless it is there already, as where its stage is come back to. */
+  begin(step: () => Step): void {
+    if (this.step) return;
+    this.step = step();
+    this.began = JSON.stringify(this.step);
+  }
+
+  /** Puts away what is being tried; the form that stood before it is there again. */
   leave(): void {
-    this.trial = this.form = this.step = this.book = this.format = this.asking = this.recipe = undefined;
+    this.clear();
+    const before = this.aside.pop();
+    if (before) Object.assign(this, before, { typing: !!before.scheme });
+  }
+
+  private clear(): void {
+    this.trial =
+      this.form =
+      this.step =
+      this.book =
+      this.format =
+      this.asking =
+      this.recipe =
+      this.scheme =
+        undefined;
     this.typing = false;
+    this.began = '';
+  }
+
+  /** Brings the trial onto a docket that moved under it; `rebase` says how, or that it cannot be. */
+  follow(rebase: (trial: Docket) => Docket | undefined): void {
+    if (this.trial) this.trial = rebase(this.trial);
   }
 
   /** Shows the docket with this step in its place, without accepting it. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
   import { LengthError, parseLength } from '../../core/measure/parseLength';
   import { NUDGE, type Unit } from '../../core/measure/unit';
@@ -21,6 +22,13 @@
   let typed = $state<string | undefined>();
   let wrong = $state('');
   let sent: number | undefined;
+  // What was typed was typed in the unit of then.
+  let typedIn = untrack(() => unit);
+  $effect.pre(() => {
+    if (unit === typedIn) return;
+    typedIn = unit;
+    if (!wrong) typed = undefined;
+  });
   // A value that changes from elsewhere replaces what was typed.
   $effect.pre(() => {
     if (value === undefined || value === sent) return;

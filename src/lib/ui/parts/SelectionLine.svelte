@@ -20,8 +20,10 @@
     onkeys: () => void;
     /** Begins a step with the selected pages. */
     onact: (kind: Step['kind']) => void;
+    /** The pages are typed: the mat takes the keys again. */
+    ondone: () => void;
   }
-  let { bench, zoom, onzoom, onkeys, onact }: Props = $props();
+  let { bench, zoom, onzoom, onkeys, onact, ondone }: Props = $props();
 
   const list = $derived(bench.shown.list);
   const words = $derived.by(() => {
@@ -76,6 +78,11 @@
       spellcheck="false"
       autocomplete="off"
       oninput={(event) => bench.selected.type(event.currentTarget.value)}
+      onkeydown={(event) => {
+        if (event.key !== 'Enter' || bench.selected.error) return;
+        event.preventDefault();
+        ondone();
+      }}
       aria-invalid={!!bench.selected.error}
     /></label
   >
@@ -116,7 +123,7 @@
         <button onclick={() => onzoom('whole')} title="The whole book (9)">All</button>
       </span>
     {/if}
-    <select aria-label="Unit" value={bench.unit} onchange={(event) => bench.put({ ...bench.docket, unit: event.currentTarget.value as Unit })}>
+    <select aria-label="Unit" value={bench.unit} onchange={(event) => bench.putBeside({ ...bench.docket, unit: event.currentTarget.value as Unit })}>
       {#each UNITS as unit (unit)}<option value={unit}>{UNIT_WORD[unit]}</option>{/each}
     </select>
     <button class="keys" onclick={onkeys}><kbd>?</kbd> keys</button>

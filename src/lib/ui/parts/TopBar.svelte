@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte';
   import { page } from '$app/state';
   import { api } from '../api';
+  import { keysShown } from '../keysShown.svelte';
 
   interface Props {
     here: 'jobs' | 'recipes' | 'work';
@@ -25,6 +26,7 @@
   </nav>
   {@render children?.()}
   {#if page.data.person}<span class="quiet">{page.data.person} <button class="link" onclick={() => void leave()}>Sign out</button></span>{/if}
+  <button class="keys" onclick={() => (keysShown.on = true)}><kbd>?</kbd> keys</button>
 </header>
 
 <style>
@@ -55,6 +57,12 @@
   nav a {
     padding: 4px 0;
     border-bottom: 2px solid transparent;
+  }
+  .keys {
+    border: 0;
+    background: none;
+    font-size: 12.5px;
+    cursor: pointer;
   }
   nav [aria-current] {
     font-weight: 600;

@@ -2,20 +2,26 @@
   import type { Format } from '../../core/docket/format';
 
   interface Props {
-    value: string | undefined;
+    /** Missing: none, or that of the page beside, where they are like it; false: none all the same. */
+    value: string | false | undefined;
     formats: readonly Format[];
-    onchange: (format: string | undefined) => void;
+    /** The pages are like the one beside them, in its format too. */
+    like?: boolean;
+    onchange: (format: string | false | undefined) => void;
   }
   /** The format that new pages get; shown where the job has any. */
-  let { value, formats, onchange }: Props = $props();
+  let { value, formats, like = false, onchange }: Props = $props();
+  const NONE = 'none:';
+  const choose = (chosen: string) => onchange(chosen === NONE ? (like ? false : undefined) : chosen || undefined);
   const id = $props.id();
 </script>
 
 {#if formats.length}
   <div>
     <label class="label" for={id}>With the format</label>
-    <select {id} class="field" value={value ?? ''} onchange={(event) => onchange(event.currentTarget.value || undefined)}>
-      <option value="">none</option>
+    <select {id} class="field" value={value === false ? NONE : (value ?? (like ? '' : NONE))} onchange={(event) => choose(event.currentTarget.value)}>
+      {#if like}<option value="">that of the page beside</option>{/if}
+      <option value={NONE}>none</option>
       {#each formats as format (format.id)}<option value={format.id}>{format.name}</option>{/each}
     </select>
   </div>

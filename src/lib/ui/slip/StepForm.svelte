@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { changed } from '../../core/entries';
+  import { changed, refreshed } from '../../core/entries';
   import { untrack } from 'svelte';
   import { applyStep, freshStep, stepSchema, type Step } from '../../core/docket/steps';
   import { StepProblem } from '../../core/docket/stepKind';
   import type { PageList } from '../../core/model/page';
   import { sizesChanged } from '../../core/pages/changes';
-  import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
+  import type { Selection } from '../../core/model/selection';
+  import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
   import { stepWords } from '../../words/steps';
   import type { OpenForm } from '../bench/draft.svelte';
@@ -22,8 +23,29 @@
     const at = form.step ? bench.docket.steps.findIndex((step) => step.id === form.step!.id) : bench.docket.steps.length;
     return bench.base.replay.after[at - 1] ?? { pages: [], book: bench.docket.book };
   });
-  untrack(() => (bench.draft.step = form.step ?? form.begun ?? freshStep(form.kind, newStepId(), bench.beginning(before))));
+  /** The step as it was begun for the pages of then: what nobody changed follows other pages. */
+  let begun: Step | undefined;
+  untrack(() => {
+    if (!form.step && !form.begun) begun = freshStep(form.kind, newStepId(), bench.beginning(before));
+    bench.draft.begin(() => form.begun ?? form.step ?? begun!);
+  });
   const step: Step = $derived(bench.draft.step ?? form.step!);
+  function changePages(pages: Selection): void {
+    const indexes = pickedOf(pages, before);
+    if (begun && indexes.length) {
+      const anew = freshStep(form.kind, begun.id, { ...bench.beginning(before), chosen: pages, indexes });
+      bench.draft.step = { ...refreshed(step, begun, anew), pages } as Step;
+      begun = anew;
+    } else bench.draft.step = { ...step, pages } as Step;
+  }
+  /** For which pages a new step is, as its form says it now. */
+  const forPages = $derived.by(() => {
+    if (!before.pages.length) return 'the first pages of this job';
+    if (!('pages' in step)) return 'for the whole job';
+    const indexes = pickedOf(step.pages, before);
+    const of = indexes.length === before.pages.length ? 'all pages' : `page${indexes.length === 1 ? '' : 's'} ${describeIndexes(indexes, before)}`;
+    return indexes.length ? `for ${of}` : 'say which pages';
+  });
   const Fields = $derived(stepFields(step.kind));
   const words = $derived(stepWords(step.kind));
   /** Fields that hold something that cannot be used. */
@@ -94,17 +116,11 @@
   <header>
     <h1>{step.kind === 'copy' && step.size ? 'Another size of this' : (words.title ?? words.name)}</h1>
     <p class="quiet">
-      {form.step
-        ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket`
-        : bench.selected.ids.size
-          ? `for the pages selected: ${describeIndexes(bench.selected.indexes, bench.shown.list)}`
-          : before.pages.length
-            ? 'nothing selected: say which pages'
-            : 'the first pages of this job'}
+      {form.step ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket` : forPages}
     </p>
   </header>
   {#if 'pages' in step}
-    <PagesField value={step.pages} list={before} onchange={(pages) => (bench.draft.step = { ...step, pages } as Step)} />
+    <PagesField value={step.pages} list={before} onchange={changePages} />
   {/if}
   <Fields
     {bench}

@@ -17,7 +17,10 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     readonly stored: () => Of,
   ) {
     this.seen = untrack(stored);
-    this.value = $state.raw(this.seen);
+    // What was typed before this stage was left is there again.
+    const typed = untrack(() => bench.draft.scheme);
+    this.value = $state.raw(typed?.kind === this.seen.kind ? (typed as Of) : this.seen);
+    if (this.value !== this.seen) this.try();
   }
 
   get unit() {
@@ -41,8 +44,16 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
 
   set(change: Partial<Of>): void {
     this.value = { ...this.value, ...change };
-    this.bench.draft.trial = this.bad ? undefined : { ...this.bench.docket, scheme: this.value };
-    this.bench.draft.typing = !this.bad;
+    this.bench.draft.scheme = this.changed ? this.value : undefined;
+    this.try();
+  }
+
+  private try(): void {
+    const { bench } = this;
+    untrack(() => {
+      bench.draft.trial = this.bad ? undefined : { ...bench.docket, scheme: this.value };
+      bench.draft.typing = !this.bad;
+    });
   }
 
   /** Takes what was typed in a field, or keeps in mind that it cannot be used. */

@@ -24,11 +24,15 @@
     // meanwhile leaves it.
     void stored;
     untrack(() => {
-      draft = output;
+      const { typed } = bench.handing;
+      draft = typed?.over === stored && typed.output.kind === output?.kind ? typed.output : output;
       fieldsWrong = splitWrong = false;
     });
   });
-  const change = (more: object) => (draft = Object.assign({}, draft, more));
+  function change(more: object): void {
+    draft = Object.assign({}, draft, more);
+    bench.handing.typed = { output: draft, over: stored };
+  }
   const files = $derived(draft && filesOf(bench.base, draft));
   const split = $derived(draft && 'split' in draft ? draft.split : undefined);
   const MOST_SHOWN = 12;
@@ -106,7 +110,14 @@
     {/if}
     <div class="btns">
       <button class="btn" disabled={!changed || !!files?.wrong || bad}>Change output</button>
-      <button type="button" class="btn q" onclick={() => (bench.handing.chosen = undefined)}>{changed ? 'Cancel' : 'Close'}</button>
+      <button
+        type="button"
+        class="btn q"
+        onclick={() => {
+          bench.handing.typed = undefined;
+          bench.handing.chosen = undefined;
+        }}>{changed ? 'Cancel' : 'Close'}</button
+      >
     </div>
   </form>
 {:else}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
+  import { bounds, heightOf, widthOf } from '../../core/measure/box';
   import { faceLabels } from '../../core/numbers/labels';
   import { facesOf } from '../../core/pages/page';
   import { addressesOf } from '../../core/pages/panels';
@@ -92,11 +93,28 @@
 
   function onkeydown(event: KeyboardEvent): void {
     if (!list.pages.length) return;
+    if (event.key === 'z' && !event.ctrlKey && !event.metaKey && !event.altKey) return lookAt(bench.selected.indexes);
     if (pulling.nudge(event) || (event.altKey && carrying.shiftBy(event.key))) return event.preventDefault();
     const index = picking.walk(event);
     if (index === undefined) return;
     event.preventDefault();
     showPage(index);
+  }
+
+  /** Zooms in on pages, with some of the mat around them. */
+  function lookAt(indexes: readonly number[]): void {
+    const wanted = new Set(indexes);
+    const boxes = arranged.tiles.flatMap(({ index, x, y }) =>
+      wanted.has(index) ? [{ x0: x, y0: y, x1: x + sizeOf(index).width, y1: y + sizeOf(index).height }] : [],
+    );
+    if (!boxes.length) return;
+    const box = bounds(boxes);
+    const room = 0.06 * Math.max(widthOf(box), heightOf(box));
+    mat?.lookAt({ x0: box.x0 - room, y0: box.y0 - room, x1: box.x1 + room, y1: box.y1 + room });
+  }
+  function lookAtPointed(event: MouseEvent): void {
+    const tile = mat && tileAt(arranged.tiles, mat.toMat(event), sizeOf);
+    if (tile && !cropping) lookAt([tile.index]);
   }
 
   function showPage(index: number): void {
@@ -144,7 +162,16 @@
   export const focus = () => mat?.focus();
 </script>
 
-<div class="stage" role="region" aria-label="Pages" bind:clientWidth={matWidth} bind:clientHeight={matHeight} ondragover={over} ondrop={drop}>
+<div
+  class="stage"
+  role="region"
+  aria-label="Pages"
+  bind:clientWidth={matWidth}
+  bind:clientHeight={matHeight}
+  ondragover={over}
+  ondrop={drop}
+  ondblclick={lookAtPointed}
+>
   <Mat
     bind:this={mat}
     bind:zoom

@@ -86,6 +86,7 @@
   /** The pages begun with are seen on their own stage. */
   async function beginBlank(): Promise<void> {
     await goto(`/jobs/${bench.id}/pages`);
+    bench.look('pages');
     bench.open({ kind: 'blank' });
   }
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);

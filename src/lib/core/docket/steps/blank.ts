@@ -37,8 +37,8 @@ export const blank = defineStep(
     count: z.number().int().min(1).max(2000),
     where: placeSchema,
     shape: blankShapeSchema.optional(),
-    /** Id of a format of the docket that the new pages get. */
-    format: z.string().min(1).max(64).optional(),
+    /** Id of a format of the docket that the new pages get; that of a neighbour that they are like where missing, and none for false. */
+    format: z.union([z.string().min(1).max(64), z.literal(false)]).optional(),
     /** Words in the middle of each, in letters of western Europe. */
     words: z.string().trim().min(1).max(120).regex(WESTERN).optional(),
   }),
@@ -59,17 +59,18 @@ export const blank = defineStep(
     const beside = step.where.at === 'before' || index === 0 ? list.pages[index] : list.pages[index - 1];
     const look =
       step.shape || !beside ? shaped(step.shape ?? A4_SHAPE, frontSide(list.book)) : likeNeighbour(beside);
+    const { format: _, ...loose } = look;
     const pages = Array.from({ length: step.count }, (_, n): Page => ({
-      ...look,
+      ...(step.format === false ? loose : look),
       id: `${step.id}:${n + 1}`,
       ...(step.words ? { words: step.words } : {}),
     }));
-    return insertPages(list, index, formatted(pages, step.format, formats, list.book));
+    return insertPages(list, index, formatted(pages, step.format || undefined, formats, list.book));
   },
 });
 
 const shaped = ({ width, height, bleed, margins }: BlankShape, side: Side): Omit<Page, 'id'> => {
-  const page = { id: '', trim: { width, height }, bleed: { by: 'edge' as const, ...bleed } };
+  const page: Page = { id: '', trim: { width, height }, bleed: { by: 'edge' as const, ...bleed } };
   return margins ? withMargins(page, margins, side) : page;
 };
 

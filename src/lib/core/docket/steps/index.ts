@@ -75,12 +75,13 @@ export type StepDraft = Step extends infer Each ? (Each extends Step ? Omit<Each
 /** What the records of all kinds have in common, whatever kind a step is of. */
 type AnyKind = Omit<
   StepKind<StepSchema>,
-  'kind' | 'schema' | 'apply' | 'fresh' | 'sources' | 'looksAtPages'
+  'kind' | 'schema' | 'apply' | 'fresh' | 'extended' | 'sources' | 'looksAtPages'
 > & {
   kind: Step['kind'];
   schema: StepSchema;
   apply(list: PageList, step: Step, context: StepContext): PageList;
   fresh?(begun: Beginning): StepDraft;
+  extended?(step: Step, begun: Pick<Beginning, 'list' | 'indexes'>): Step;
   sources?(step: Step): { source: string; name: string }[];
   looksAtPages?(step: Step): boolean;
 };

@@ -2,10 +2,17 @@ import * as z from 'zod';
 import { resolveSelection } from '../../select/selection';
 import { selectionSchema } from '../../model/selection';
 import { seriesShape, type Series } from '../../model/series';
-import { seriesOf } from '../../numbers/series';
-import { defineStep, StepProblem } from '../stepKind';
+import { numberedFrom, seriesOf } from '../../numbers/series';
+import { defineStep, StepProblem, type Beginning } from '../stepKind';
 import { stepBase } from './base';
 import { entryAt, firstOf } from '../../entries';
+
+/** All series with one more that begins with 1 at the first page selected; undefined where none is, or one begins there. */
+function seriesFrom({ list, indexes }: Pick<Beginning, 'list' | 'indexes'>): SeriesFrom[] | undefined {
+  const page = list.pages[indexes[0] ?? 0];
+  if (!page || !indexes[0] || list.series?.some(({ at }) => at === page.id)) return undefined;
+  return numberedFrom(list, page.id, '1');
+}
 
 /** A number series as a step says it: it begins at the first page that `from` picks. */
 export const seriesFromSchema = z.object({ from: selectionSchema, ...seriesShape });
@@ -24,7 +31,8 @@ export const numbers = defineStep(
   key: '#',
   button: true,
   single: true,
-  fresh: ({ list }) => ({ kind: 'numbers', series: seriesOf(list) }),
+  fresh: (begun) => ({ kind: 'numbers', series: seriesFrom(begun) ?? seriesOf(begun.list) }),
+  extended: (step, begun) => ({ ...step, series: seriesFrom(begun) ?? step.series }),
   apply(list, step) {
     const begins = new Map<number, Series>();
     for (const { from, ...series } of step.series) {

@@ -30,7 +30,7 @@ const overlayStep = z.object({
 export const overlay = defineStep(overlayStep)({
   kind: 'overlay',
   on: 'numbers',
-  key: 'z',
+  key: 'Z',
   button: true,
   fresh: ({ chosen = 'last' }) => ({ ...DIE_LINE, graphic: { page: chosen } }),
   sources: ({ graphic }) => fileOf(graphic),

@@ -14,6 +14,7 @@ export const remove = defineStep(
   key: 'Delete',
   button: true,
   fresh: ({ chosen = 'last' }) => ({ kind: 'remove', pages: chosen }),
+  possible: ({ chosen }) => !!chosen,
   apply(list, step) {
     const gone = new Set(resolveSelection(step.pages, list));
     return { ...takeOff(gone, list).rest, pages: list.pages.filter((_, index) => !gone.has(index)) };

@@ -80,7 +80,7 @@
     {#if wrong.words}<p class="wrong" role="alert">Words are letters of western Europe, up to 120 of them.</p>{/if}
   </div>
 {/if}
-<NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => set('format', { format })} />
+<NewFormatField value={step.format} formats={bench.docket.formats} like={!step.shape && !first} onchange={(format) => set('format', { format })} />
 {#if step.shape}
   <PaperFields {bench} value={step.shape} onchange={(size, bad) => shape('size', size, bad)} />
   <EdgeFields

@@ -23,5 +23,5 @@
 {/if}
 <PlaceField value={step.where} list={before} beside={bench.selected.selection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
 {#if !step.size}
-  <NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format })} />
+  <NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format: format || undefined })} />
 {/if}

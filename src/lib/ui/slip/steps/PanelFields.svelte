@@ -2,7 +2,8 @@
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { formatLength } from '../../../core/measure/formatLength';
-  import { addressOf, foldedOver, foldInWidth } from '../../../core/pages/panels';
+  import { TOLERANCES } from '../../../core/measure/tolerances';
+  import { addressOf, foldedOver, foldInWidth, panelsOf, workedPanels } from '../../../core/pages/panels';
   import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
@@ -22,6 +23,18 @@
   /** What the first new panel folds over. */
   const over = $derived(on === undefined || on >= before.pages.length ? undefined : foldedOver(on, before));
   const typed = $derived(step.width !== undefined);
+  /** The panels that the step hangs, as they would be. */
+  const made = $derived(bench.draft.trial ? panelsOf(bench.shown.list).filter(({ id }) => id.startsWith(`${step.id}:`)) : []);
+  const leaves = $derived(new Set(made.map(({ leaf }) => leaf)).size);
+  const workings = $derived(
+    over
+      ? workedPanels(
+          made.filter(({ leaf }) => leaf === made[0]?.leaf),
+          over.width,
+          step.allowance,
+        )
+      : [],
+  );
 </script>
 
 <div class="row">
@@ -75,12 +88,18 @@
     check={(points) => (points <= 0 ? 'A panel is wider than 0.' : undefined)}
     onchange={(width) => set(width === undefined ? {} : { width }, 'width', width === undefined)}
   />
-{:else if over}
+{:else if over && workings.length}
   <Working>
-    <code
-      >{formatLength(over.width, bench.unit)}, the {over.what} that it folds over<br />less {formatLength(step.allowance, bench.unit)}
-      = {formatLength(foldInWidth(over.width, step.allowance), bench.unit)}</code
-    >
+    {#each workings as { over: under, worked, width }, n (n)}
+      <code
+        >{workings.length > 1 ? `${addressOf({ on: over.on, nth: over.nth + n })}: ` : ''}{formatLength(under, bench.unit)}, the {n
+          ? 'panel'
+          : over.what} that it folds over, less {formatLength(step.allowance, bench.unit)} = {formatLength(
+          worked,
+          bench.unit,
+        )}{#if Math.abs(width - worked) > TOLERANCES.place}; made {formatLength(width, bench.unit)} wide, as the page that it shows{/if}</code
+      >
+    {/each}
   </Working>
 {/if}
 <Choice
@@ -101,12 +120,19 @@
 {#if step.show !== undefined}
   <PagesField label="Front and back in turn" value={step.show} list={before} onchange={(show) => set({ show })} />
 {/if}
+{#if made.length}
+  <p class="mono small">
+    {leaves}
+    {leaves === 1 ? 'leaf' : 'leaves'} × {step.count} = {made.length} panel{made.length === 1 ? '' : 's'}, {2 * made.length} faces
+  </p>
+{/if}
 <p class="quiet small">
   A panel is always two pages. It hangs on its leaf and changes no position{over ? `: its faces are ${addressOf(over)} front and back` : ''}.
 </p>
 
 <style>
   code {
+    display: block;
     font: 12px/1.5 var(--mono);
   }
 </style>

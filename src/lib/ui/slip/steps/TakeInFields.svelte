@@ -44,7 +44,7 @@
   </div>
 {/if}
 <PlaceField value={step.where} list={before} beside={bench.selected.selection ?? 'last'} onchange={(where) => onchange({ ...step, where })} />
-<NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format }, wrong)} />
+<NewFormatField value={step.format} formats={bench.docket.formats} onchange={(format) => onchange({ ...step, format: format || undefined }, wrong)} />
 
 <style>
   .file {

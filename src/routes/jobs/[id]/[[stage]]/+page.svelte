@@ -8,7 +8,8 @@
   import { schemeWords } from '$lib/words/schemes';
   import { Bench } from '$lib/ui/bench.svelte';
   import Docket from '$lib/ui/parts/Docket.svelte';
-  import Keys from '$lib/ui/parts/Keys.svelte';
+  import { isTyped } from '$lib/ui/isTyped';
+  import { keysShown } from '$lib/ui/keysShown.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/camera.svelte';
@@ -46,15 +47,13 @@
   ];
   const stage = $derived(STAGES.find(([key]) => key === page.params.stage)?.[0] ?? (bench.docket.steps.length ? 'pages' : 'take-in'));
   let zoom = $state(0);
-  let keys = $state(false);
   let chosen = $state<string | undefined>();
   let view: { zoomTo: (what: Zoom) => void; focus: () => void } | undefined = $state();
   let title: HTMLInputElement | undefined = $state();
 
-  const go = (to: Stage) => {
-    bench.leave();
-    void goto(`/jobs/${bench.id}/${to}`, { keepFocus: true });
-  };
+  $effect.pre(() => bench.look(stage));
+
+  const go = (to: Stage) => void goto(`/jobs/${bench.id}/${to}`, { keepFocus: true });
   $effect(() => bench.judgeSoon());
 
   /** Whether what is seen here is saved. */
@@ -94,7 +93,7 @@
 
   function rename(event: Event & { currentTarget: HTMLInputElement }): void {
     const text = event.currentTarget.value.trim().slice(0, 200);
-    if (text && text !== bench.docket.title) bench.put({ ...bench.docket, title: text });
+    if (text && text !== bench.docket.title) bench.putBeside({ ...bench.docket, title: text });
     else event.currentTarget.value = bench.docket.title;
   }
 
@@ -102,12 +101,24 @@
   async function begin(kind: Step['kind'], begun?: Step): Promise<void> {
     const where = stepKind(kind).on;
     if (stage !== where) await goto(`/jobs/${bench.id}/${where}`, { keepFocus: true });
+    bench.look(where);
     if (begun) bench.open({ kind, begun });
     else bench.begin(kind);
   }
   const COMPARE = { off: 'beside', beside: 'blink', blink: 'off' } as const;
+  /** Keys that the mat knows; where nothing else has the focus that takes them, they are the mat's. */
+  const OF_MAT = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'Home', 'End', '+', '-', '=', '0', '9', 'z'];
+  function passToMat(event: KeyboardEvent): boolean {
+    const at = event.target;
+    const isFree = at === document.body || (at instanceof Element && at.matches('button, a, summary, input[type=checkbox]'));
+    if (!isFree || !view || !OF_MAT.includes(event.key) || (at instanceof Element && at.closest('dialog, [role=menu]'))) return false;
+    event.preventDefault();
+    view.focus();
+    document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', event));
+    return true;
+  }
   function onkeydown(event: KeyboardEvent): void {
-    const typing = event.target instanceof Element ? event.target.closest('input, select, textarea') : null;
+    const typing = isTyped(event.target);
     const control = event.ctrlKey || event.metaKey;
     if (control && event.key.toLowerCase() === 'z' && !(typing instanceof HTMLInputElement && typing.type === 'text' && typing.id === 'title')) {
       event.preventDefault();
@@ -117,16 +128,15 @@
       go(STAGES[Number(event.key) - 1]![0]);
     } else if (event.key === 'Escape') {
       if (bench.view.measure) bench.view.measure = false;
-      else if (bench.draft.form || bench.draft.format || bench.draft.trial) bench.leave();
-      else bench.selected.choose([]);
+      else if (bench.draft.isOpen || bench.draft.trial) bench.leave();
+      else if (!typing) bench.selected.choose([]);
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
       view?.focus();
-    } else if (typing) return;
+    } else if (typing || (event.isTrusted && passToMat(event))) return;
     else if (control && event.key.toLowerCase() === 'a') {
       event.preventDefault();
       bench.selected.choose(facesOf(bench.shown.list).map(({ id }) => id));
     } else if (control || event.altKey) return;
-    else if (event.key === '?') keys = !keys;
     else if (event.key === '/') {
       event.preventDefault();
       document.getElementById('selected')?.focus();
@@ -173,13 +183,12 @@
     <nav aria-label="Stages">
       {#each STAGES as [key, word], i (key)}
         {@const { count, stop } = countsOf(key, bench.base.findings, bench.outputs)}
-        <a
-          href="/jobs/{bench.id}/{key}"
-          class:on={stage === key}
-          aria-current={stage === key ? 'page' : undefined}
-          title="Alt {i + 1}"
-          onclick={() => bench.leave()}
-          >{word}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a
+        <a href="/jobs/{bench.id}/{key}" class:on={stage === key} aria-current={stage === key ? 'page' : undefined} title="Alt {i + 1}"
+          >{word}{#if bench.drafts[key].isOpen && stage !== key}<span
+              class="begun"
+              title="Begun here, not applied yet"
+              aria-label="begun, not applied yet">…</span
+            >{/if}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a
         >
       {/each}
     </nav>
@@ -216,11 +225,11 @@
     {bench}
     zoom={stage === 'hand-over' ? 0 : zoom}
     onzoom={(what) => view?.zoomTo(what)}
-    onkeys={() => (keys = !keys)}
+    onkeys={() => (keysShown.on = true)}
     onact={(kind) => begin(kind)}
+    ondone={() => view?.focus()}
   />
 </div>
-{#if keys}<Keys onclose={() => (keys = false)} />{/if}
 
 <style>
   .room {
@@ -310,6 +319,10 @@
     background: var(--mat);
     border-color: var(--mat);
     color: #fff;
+  }
+  .begun {
+    font-weight: 700;
+    color: var(--act);
   }
   .n {
     padding: 0 5px;

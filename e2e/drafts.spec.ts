@@ -1,0 +1,120 @@
+import { expect, test } from '@playwright/test';
+import { markedPdf } from '../tests/outside';
+import { field, go, jobOf, pick, put, saved, slip, step, tile } from './bench';
+import { Folder } from './folder';
+
+let folder: Folder;
+test.beforeAll(async () => {
+  folder = await Folder.start();
+});
+test.afterAll(() => folder.kill('SIGTERM'));
+test.beforeEach(async ({ page }) => jobOf(page, folder.url, await markedPdf(8)));
+
+const stages = (page: import('@playwright/test').Page) => page.getByRole('navigation', { name: 'Stages' });
+
+test('what is half typed stays with its stage, which shows it, and units change in place', async ({
+  page,
+}) => {
+  await pick(page, '2-3');
+  await page.keyboard.press('s');
+  await field(page, 'Width').fill('123');
+  await go(page, 'Sheets');
+  await expect(stages(page).getByRole('link', { name: /Pages/ })).toContainText('…');
+  await field(page, 'Sheet width').fill('501');
+  await go(page, 'Take in');
+  await expect(stages(page).getByRole('link', { name: /Sheets/ })).toContainText('…');
+  await go(page, 'Pages');
+  await expect(field(page, 'Width')).toHaveValue('123');
+  await page.getByLabel('Unit').selectOption('cm');
+  await expect(field(page, 'Width')).toHaveValue('12.3');
+  await saved(page);
+  await go(page, 'Sheets');
+  await expect(field(page, 'Sheet width')).toHaveValue('50.1');
+  await put(page);
+  await go(page, 'Pages');
+  await put(page);
+  await expect(tile(page, 2)).toHaveAccessibleName(/123|12\.3/);
+});
+
+test('a form that is opened over another one gives it back, as it was typed', async ({ page }) => {
+  await pick(page, '4');
+  await page.keyboard.press('s');
+  await field(page, 'Height').fill('222');
+  await step(page, 1)
+    .getByRole('button', { name: /^Edit step/ })
+    .click();
+  await expect(field(page, 'Its pages')).toBeVisible();
+  await slip(page).getByRole('button', { name: 'Cancel', exact: true }).click();
+  await expect(field(page, 'Height')).toHaveValue('222');
+  await put(page);
+  await expect(step(page, 2)).toContainText('222');
+});
+
+test('a second window changes the job: the first one shows it by itself, and keeps what is half typed', async ({
+  page,
+  context,
+}) => {
+  await pick(page, '5');
+  await page.keyboard.press('s');
+  await field(page, 'Width').fill('111');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByLabel('Title of the job').fill('Two windows');
+  await other.getByLabel('Title of the job').press('Enter');
+  await saved(other);
+  await expect(page.getByLabel('Title of the job')).toHaveValue('Two windows', { timeout: 15_000 });
+  await expect(field(page, 'Width')).toHaveValue('111');
+  await pick(other, '1');
+  await other.keyboard.press('Delete');
+  await put(other);
+  await expect(step(page, 2)).toContainText('Remove', { timeout: 15_000 });
+  await expect(field(page, 'Width')).toHaveValue('111');
+  await put(page);
+  await expect(step(page, 3)).toContainText('111');
+});
+
+test('what nobody typed follows the pages that are named; a series begins where a page is selected', async ({
+  page,
+}) => {
+  await pick(page, '5');
+  await page.keyboard.press('s');
+  await field(page, 'Width').fill('99');
+  await put(page);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('s');
+  await expect(field(page, 'Width')).not.toHaveValue('99');
+  await slip(page).getByLabel('Pages', { exact: true }).fill('5');
+  await expect(field(page, 'Width')).toHaveValue('99');
+  await page.keyboard.press('Escape');
+  await pick(page, '3');
+  await page.keyboard.press('#');
+  await expect(slip(page).getByLabel('Series 1 begins at page')).toHaveValue('3');
+});
+
+test('keys act on the mat unless text is typed; with nothing selected Delete does nothing', async ({
+  page,
+}) => {
+  const selected = page.getByLabel('selected');
+  await selected.fill('2-3');
+  await selected.press('Enter');
+  await page.keyboard.press('s');
+  await expect(slip(page).getByRole('heading', { name: /size/i })).toBeVisible();
+  await expect(selected).toHaveValue('2-3');
+  // A choice by buttons is no text.
+  await slip(page).getByText('Fit', { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await expect(selected).toHaveValue('2-3');
+  await page.keyboard.press('Escape');
+  await expect(selected).toHaveValue('');
+  await page.keyboard.press('Delete');
+  await expect(slip(page).getByRole('heading', { name: 'Pages', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Zoom in' }).click();
+  await page.keyboard.press('End');
+  await expect(selected).toHaveValue('8');
+  await page.keyboard.press('z');
+  const box = await tile(page, 8).boundingBox();
+  expect(box!.height).toBeGreaterThan(400);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
