@@ -29,7 +29,7 @@ const middle = async (of: Locator) => {
 };
 /** A line that Folder put on a page, as it can be taken hold of. */
 const line = (page: Page, text: string, on: string) =>
-  page.getByRole('button', { name: `“${text}” on page ${on}`, exact: true });
+  page.getByRole('option', { name: `“${text}” on page ${on}`, exact: true });
 
 test('the report: cover unnumbered, contents i and ii, body from 1, numbers at the outer edge', async ({
   page,
@@ -92,7 +92,7 @@ test('a folio is clicked away from one page, and given back', async ({ page }) =
   await onMat(page).focus();
   await page.keyboard.press('ArrowRight');
   await line(page, '3', '3').hover();
-  await page.getByRole('button', { name: 'Click away “3” on page 3' }).click();
+  await page.getByRole('option', { name: 'Click away “3” on page 3' }).click();
   await expect(step(page, 2)).toContainText('not on 1 page');
   await expect(line(page, '2', '2')).toBeVisible();
   await saved(page);
@@ -108,7 +108,7 @@ test('a folio is clicked away from one page, and given back', async ({ page }) =
   await go(page, 'Numbers');
   await onMat(page).focus();
   await page.keyboard.press('ArrowRight');
-  await page.getByRole('button', { name: 'Give back “3” on page 3' }).click();
+  await page.getByRole('option', { name: 'Give back “3” on page 3' }).click();
   await expect(step(page, 2)).not.toContainText('not on');
   await saved(page);
 });
@@ -253,7 +253,7 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
       .locator('rect')
       .first(),
   );
-  const objects = page.getByRole('button', { name: /^Object \d+ on page 3$/ });
+  const objects = page.getByRole('option', { name: /^Object \d+ on page 3$/ });
   const boxes = await Promise.all(
     (await objects.all()).map(async (each) => ({ each, box: await boxOf(each) })),
   );

@@ -27,7 +27,8 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/cli': { rooms: ['core', 'words', 'pdf', 'raster', 'make'], packages: /^(zod|node:.*)$/ },
   'src/routes': {
     rooms: ['core', 'words', 'wire', 'ui', 'server'],
-    packages: /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
+    packages:
+      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|marked|node:.*|\.\/\$types)$/,
   },
   demo: {
     rooms: ['core', 'words', 'pdf', 'raster', 'make', 'standins', 'server'],

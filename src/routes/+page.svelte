@@ -6,18 +6,48 @@
   import { sayFailure } from '$lib/ui/sayFailure';
   import JobRows from '$lib/ui/parts/JobRows.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
+  import { entriesOf } from '$lib/core/entries';
+  import type { JobListing, JobSummary } from '$lib/wire/told';
+  import { bringAlong } from '$lib/ui/broughtAlong';
   import Search from '@lucide/svelte/icons/search';
 
   let { data } = $props();
   let search = $state('');
   let busy = $state(false);
 
+  /** What is shown of the jobs. */
+  const FILTERS = {
+    all: { word: 'all jobs', takes: () => true },
+    stop: { word: 'with a stop', takes: ({ open }: JobSummary) => open.stop > 0 },
+    open: { word: 'with something open', takes: ({ open }: JobSummary) => open.stop + open.look > 0 },
+    fine: { word: 'with nothing open', takes: ({ open, pages }: JobSummary) => pages > 0 && !open.stop && !open.look },
+  };
+  const ORDERS = {
+    changed: { word: 'changed last', by: () => 0 },
+    title: { word: 'title', by: (a: JobListing, b: JobListing) => a.summary.title.localeCompare(b.summary.title, undefined, { numeric: true }) },
+    pages: { word: 'most pages', by: (a: JobListing, b: JobListing) => b.summary.pages - a.summary.pages },
+    open: {
+      word: 'most open',
+      by: (a: JobListing, b: JobListing) => b.summary.open.stop - a.summary.open.stop || b.summary.open.look - a.summary.open.look,
+    },
+  };
+  let show = $state<keyof typeof FILTERS>('all');
+  let order = $state<keyof typeof ORDERS>('changed');
+
   const found = $derived.by(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    return data.jobs.filter(({ summary }) => {
+    const those = data.jobs.filter(({ summary }) => {
+      if (!FILTERS[show].takes(summary)) return false;
       const text = `${summary.title} ${summary.scheme} ${summary.size ? saySize(summary.size, summary.unit) : ''}`.toLowerCase();
       return words.every((word) => text.includes(word));
     });
+    return order === 'changed' ? those : those.sort(ORDERS[order].by);
+  });
+  /** Titles that several jobs have: these are told apart by when they were changed. */
+  const alike = $derived.by(() => {
+    const [seen, twice] = [new Set<string>(), new Set<string>()];
+    for (const { summary } of data.jobs) (seen.has(summary.title) ? twice : seen).add(summary.title);
+    return twice;
   });
 
   let wrong = $state('');
@@ -32,6 +62,11 @@
     busy = false;
   };
   const start = () => guard(async () => goto(`/jobs/${(await api.newJob()).id}/take-in`));
+  const begin = (files: File[]) => {
+    bringAlong(files);
+    return start();
+  };
+  const example = () => guard(async () => goto(`/jobs/${(await api.openExample()).id}/take-in`));
   const open = (file: File) => guard(async () => goto(`/jobs/${await openJobFile(file)}`));
   const copy = (id: string) => guard(() => api.copyJob(id).then(invalidateAll));
   const remove = (id: string) =>
@@ -65,12 +100,33 @@
     <section class="empty">
       <h1>No jobs yet</h1>
       <p>A job is one piece of work: the files for it, what is done to their pages, and what goes to the press.</p>
-      <button class="btn" onclick={() => void start()} disabled={busy}>Start the first job</button>
+      <div class="begin">
+        <FileButton words="Start from your file" many onfiles={(files) => void begin(files)} />
+        <button class="btn q" onclick={() => void example()} disabled={busy}>Open an example</button>
+        <button class="link" onclick={() => void start()} disabled={busy}>Start the first job empty</button>
+      </div>
+      <p class="quiet">PDF, JPEG, PNG, TIFF or SVG. The example is a stapled booklet of 16 pages, to try everything on.</p>
     </section>
-  {:else if !found.length}
+  {:else}
+    <header class="over">
+      <h1>Jobs</h1>
+      <label
+        >show <select class="field" bind:value={show}
+          >{#each entriesOf(FILTERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
+        ></label
+      >
+      <label
+        >by <select class="field" bind:value={order}
+          >{#each entriesOf(ORDERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
+        ></label
+      >
+      <span class="mono">{found.length} of {data.jobs.length}</span>
+    </header>
+  {/if}
+  {#if data.jobs.length && !found.length && search}
     <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
   {/if}
-  <JobRows jobs={found} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
+  <JobRows jobs={found} {alike} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
 </main>
 
 <style>
@@ -101,6 +157,29 @@
     background-color: var(--mat);
     background-image: linear-gradient(var(--mat-fine) 1px, transparent 1px), linear-gradient(90deg, var(--mat-fine) 1px, transparent 1px);
     background-size: 38px 38px;
+  }
+  .over {
+    display: flex;
+    align-items: center;
+    gap: 18px;
+    max-width: 1260px;
+    margin: 0 auto 18px;
+    color: var(--mat-text);
+    font-size: 13px;
+  }
+  .over h1 {
+    font-size: 17px;
+    margin-right: auto;
+  }
+  .over select {
+    width: auto;
+    padding: 3px 6px;
+  }
+  .begin {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px 14px;
+    align-items: center;
   }
   .empty {
     display: grid;

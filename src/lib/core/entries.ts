@@ -54,6 +54,10 @@ export function refreshed<T extends object>(thing: T, was: T, now: T): T {
 export const keysOf = <T extends object>(thing: T): (keyof T & string)[] =>
   Object.keys(thing) as (keyof T & string)[];
 
+/** An object's fields with their names, for objects that hold nothing besides what their type says. */
+export const entriesOf = <T extends object>(thing: T): [keyof T & string, T[keyof T]][] =>
+  Object.entries(thing) as [keyof T & string, T[keyof T]][];
+
 /** An entry for each key. */
 export const recordOf = <K extends string, V>(keys: readonly K[], entry: (key: K) => V): Record<K, V> =>
   Object.fromEntries(keys.map((key) => [key, entry(key)])) as Record<K, V>;

@@ -150,11 +150,16 @@ function scansOf(without: readonly number[], frontsFirst: boolean) {
   return scans;
 }
 
-/** The pages of the booklet as pictures. */
-async function drawn(): Promise<Gray[]> {
+/** The booklet as its maker sent it, page by page in reading order. */
+export async function drawRuleBook(): Promise<Uint8Array> {
   const paper = await Paper.create('Rule book 1931');
   for (let n = 1; n <= PAGES; n++) drawPage(paper.page(WIDTH, HEIGHT), n);
-  const bytes = await paper.save();
+  return paper.save();
+}
+
+/** The pages of the booklet as pictures. */
+async function drawn(): Promise<Gray[]> {
+  const bytes = await drawRuleBook();
   const survey = await surveyPdf(bytes);
   const pdf = (await startRenderer()).open(bytes);
   const [width, height] = [Math.round((WIDTH / 25.4) * PPI), Math.round((HEIGHT / 25.4) * PPI)];

@@ -79,6 +79,7 @@ export const api = {
   signOut: () => call('DELETE', '/api/session'),
   newJob: (docket?: unknown) =>
     call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
+  openExample: () => call<{ id: string }>('POST', '/api/jobs/example', {}),
   copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`, {}),
   deleteJob: (id: string) => call('DELETE', `/api/jobs/${id}`),
   readJob: (id: string) => call<JobState>('GET', `/api/jobs/${id}`),

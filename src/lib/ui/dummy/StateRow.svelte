@@ -45,8 +45,7 @@
 
 <div class="made">
   <div class="acts">
-    <button class="btn" onclick={() => view.play()} aria-label={view.playing ? 'Stop' : 'Make it step by step'}
-      >{view.playing ? 'Stop' : 'Play'}</button
+    <button class="btn" onclick={() => view.play()} title={view.playing ? undefined : 'Make it step by step'}>{view.playing ? 'Stop' : 'Play'}</button
     >
     <label class="mono"
       ><input class="field mono" value={view.place + 1} onchange={type} inputmode="numeric" aria-label="State, of {timeline.last + 1}" />

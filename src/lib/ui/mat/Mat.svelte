@@ -13,6 +13,8 @@
     height: number;
     fitTo?: FitTo;
     label: string;
+    /** A list of pages to choose from, unless nothing on it can be chosen. */
+    role?: 'listbox' | 'group';
     children: Snippet<[View]>;
     onmarquee?: (box: Box, add: boolean) => void;
     onempty?: () => void;
@@ -30,6 +32,7 @@
     height,
     fitTo = 'all',
     label,
+    role = 'listbox',
     children,
     onmarquee,
     onempty,
@@ -143,13 +146,14 @@
 <svelte:window onkeyup={(event) => event.key === ' ' && (spaceHeld = false)} onblur={() => (spaceHeld = false)} />
 
 <div class="mat" bind:clientWidth={camera.width} bind:clientHeight={camera.height}>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <svg
     bind:this={svg}
     width={camera.width}
     height={camera.height}
     tabindex="0"
-    role="listbox"
-    aria-multiselectable="true"
+    {role}
+    aria-multiselectable={role === 'listbox' || undefined}
     aria-label={label}
     class:panning={panning || spaceHeld}
     {onwheel}

@@ -1,11 +1,16 @@
 <script lang="ts">
+  import type { Unit } from '../../core/measure/unit';
   import type { Surveys } from '../../core/model/survey';
+  import { LEVEL_WORD } from '../../words/checks';
+  import { saySize } from '../../words/sizes';
   import FarFace from './FarFace.svelte';
   import type { TileView } from './gate.svelte';
   import NearFace from './NearFace.svelte';
 
   interface Props {
     view: TileView;
+    /** Of lengths in its name. */
+    unit: Unit;
     /** The safe margin, where the safe area is shown. */
     safe?: number | undefined;
     /** Margins and columns are shown. */
@@ -17,9 +22,23 @@
     k: number;
     onpick: (event: PointerEvent) => void;
   }
-  let { view, safe, margins, away, surveys, k, onpick }: Props = $props();
+  let { view, unit, safe, margins, away, surveys, k, onpick }: Props = $props();
 
   const sideWord = $derived(view.side === 'left' || view.side === 'right' ? `${view.side}-hand` : `${view.side} page`);
+  /** All that is seen of it, for who does not see it. */
+  const name = $derived(
+    [
+      `Page ${view.name}`,
+      sideWord,
+      saySize(view.page.trim, unit),
+      view.folded && 'folded in',
+      !view.page.art && 'blank',
+      view.label && `label ${view.label}`,
+      view.flag && LEVEL_WORD[view.flag],
+    ]
+      .filter(Boolean)
+      .join(', '),
+  );
   /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
   const FAR_PX = 70;
 </script>
@@ -30,16 +49,17 @@
   role="option"
   tabindex="-1"
   aria-selected={view.selected}
-  aria-label="Page {view.name}, {sideWord}{view.folded ? ', folded in' : ''}{view.page.art ? '' : ', blank'}{view.label
-    ? `, label ${view.label}`
-    : ''}"
+  aria-label={name}
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
-  {#if view.page.trim.height * k < FAR_PX && !view.page.more && !view.page.laid}
-    <FarFace {view} {surveys} {k} />
-  {:else}
-    <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />
-  {/if}
+  <!-- Its name says it all. -->
+  <g aria-hidden="true">
+    {#if view.page.trim.height * k < FAR_PX && !view.page.more && !view.page.laid}
+      <FarFace {view} {surveys} {k} />
+    {:else}
+      <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />
+    {/if}
+  </g>
 </g>
 
 <style>

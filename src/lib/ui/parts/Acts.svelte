@@ -1,6 +1,12 @@
 <script lang="ts" module>
+  import type { ActGroup } from '../../words/steps/stepWords';
+
   export interface Act {
     word: string;
+    /** Among which others it stands. */
+    group?: ActGroup;
+    /** What it does, where its word says less. */
+    does?: string;
     key?: string;
     disabled?: boolean;
     do: () => void;
@@ -8,48 +14,60 @@
 </script>
 
 <script lang="ts">
+  import { ACT_GROUPS } from '../../words/steps/stepWords';
+  import { entriesOf } from '../../core/entries';
+
   interface Props {
     label: string;
     acts: readonly Act[];
   }
-  /** Words longer than this take a whole row. */
-  const MOST_LETTERS = 15;
-  /** What can be done, as cards with the keys that do it. */
+  /** What can be done, by groups; each says its key and what it does when pointed at. */
   let { label, acts }: Props = $props();
+  const groups = $derived(
+    [[undefined, ''] as const, ...entriesOf(ACT_GROUPS)]
+      .map(([key, title]) => ({ title, acts: acts.filter(({ group }) => group === key) }))
+      .filter((group) => group.acts.length),
+  );
 </script>
 
 <section aria-label="Do">
   <p class="label">{label}</p>
-  <div>
-    {#each acts as act (act.word)}
-      <button class:wide={act.word.length > MOST_LETTERS} disabled={act.disabled} onclick={act.do}
-        ><span>{act.word}</span>{#if act.key}<kbd>{act.key}</kbd>{/if}</button
-      >
-    {/each}
-  </div>
+  {#each groups as { title, acts: those } (title)}
+    <div role="group" aria-label={title || label}>
+      {#if title}<span class="title" aria-hidden="true">{title}</span>{/if}
+      {#each those as act (act.word)}
+        <button
+          disabled={act.disabled}
+          onclick={act.do}
+          aria-keyshortcuts={act.key}
+          title="{act.does ? `${act.does.charAt(0).toUpperCase()}${act.does.slice(1)}` : act.word}{act.key ? ` (${act.key})` : ''}">{act.word}</button
+        >
+      {/each}
+    </div>
+  {/each}
 </section>
 
 <style>
   div {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 5px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px;
+    margin-bottom: 6px;
+  }
+  .title {
+    width: 100%;
+    margin-top: 2px;
+    font-size: 11.5px;
+    color: var(--ink-2);
   }
   button {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    padding: 4px 9px;
+    flex: 1 0 auto;
+    padding: 3px 9px;
     border: 1px solid var(--rule);
     background: var(--well);
-    font-size: 13px;
+    font-size: 12.5px;
     font-weight: 500;
-    text-align: left;
     cursor: pointer;
-    clip-path: polygon(0 0, calc(100% - 7px) 0, 100% 7px, 100% 100%, 0 100%);
-  }
-  .wide {
-    grid-column: 1 / -1;
   }
   button:hover:not(:disabled) {
     border-color: var(--act);
@@ -57,9 +75,5 @@
   }
   button:disabled {
     opacity: 0.5;
-  }
-  kbd {
-    font: 11px var(--mono);
-    color: var(--ink-2);
   }
 </style>

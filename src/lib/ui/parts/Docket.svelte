@@ -71,7 +71,8 @@
             class:here={index === bench.docket.steps.length - 1}
             class:open={bench.draft.form?.step?.id === step.id}
           >
-            <button class="line" onclick={() => bench.open({ kind: step.kind, step })} aria-label="Edit step {index + 1}: {words.act} {words.what}">
+            <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
+              <span class="visually-hidden">Edit step</span>
               <span class="mono n">{index + 1}</span>
               <span class="words"
                 ><b>{words.act}</b>

@@ -2,7 +2,7 @@
   import type { Finding } from '../../core/checks';
   import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/select/selection';
-  import { sayFinding, sayMend } from '../../words/checks';
+  import { LEVEL_WORD, sayFinding, sayMend } from '../../words/checks';
   import type { Bench } from '../bench.svelte';
 
   let { finding, bench }: { finding: Finding; bench: Bench } = $props();
@@ -14,7 +14,6 @@
       bench.shown.list,
     );
   });
-  const WORD = { stop: 'Stop', look: 'Look', note: 'Note' };
 
   function point(): void {
     bench.selected.choose(finding.pages);
@@ -23,7 +22,7 @@
 </script>
 
 <article class={finding.level}>
-  <h3><span class="level">{WORD[finding.level]}</span> {said.title}</h3>
+  <h3><span class="level">{LEVEL_WORD[finding.level]}</span> {said.title}</h3>
   <p>{said.text}</p>
   <div>
     {#each [finding.mend, finding.otherMend].filter((each) => each !== undefined) as mend (mend.code + JSON.stringify(mend.data ?? {}))}

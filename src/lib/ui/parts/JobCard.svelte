@@ -7,19 +7,22 @@
 
   interface Props {
     job: JobListing;
+    /** Another job has the same title. */
+    isAlike: boolean;
     oncopy: () => void;
     ondelete: () => void;
   }
   /** A job on the list of jobs: how it looks, what it is, what is open in it. */
-  let { job, oncopy, ondelete }: Props = $props();
+  let { job, isAlike, oncopy, ondelete }: Props = $props();
   const { id, summary, changedAt, by, newer } = $derived(job);
   let asking = $state(false);
   /** A size whose figures and unit stay on one line. */
   const unbroken = (size: string): string => size.replace(/ (?=×|[a-z]+$)|(?<=×) /g, '\u00a0');
 </script>
 
-<article role="listitem">
-  <a class="open" href="/jobs/{id}" aria-label="Open {summary.title}">
+<div class="card" role="listitem">
+  <a class="open" href="/jobs/{id}">
+    <span class="visually-hidden">Open</span>
     <SpreadPicture spread={summary.spread} />
     <span class="text">
       <strong>{summary.title}</strong>
@@ -49,7 +52,9 @@
         ><button class="link stop" onclick={ondelete}>Delete</button><button class="link" onclick={() => (asking = false)}>Keep</button></span
       >
     {:else}
-      <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}>{by ? `${by}, ` : 'changed '}{sayAgo(changedAt)}</time>
+      <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}
+        >{by ? `${by}, ` : 'changed '}{isAlike ? sayMoment(changedAt) : sayAgo(changedAt)}</time
+      >
       <span class="acts"
         ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button
           class="link"
@@ -58,10 +63,10 @@
       >
     {/if}
   </footer>
-</article>
+</div>
 
 <style>
-  article {
+  .card {
     display: flex;
     flex-direction: column;
     background: var(--card);

@@ -5,11 +5,13 @@
 
   interface Props {
     jobs: readonly JobListing[];
+    /** Titles that several jobs have. */
+    alike: ReadonlySet<string>;
     oncopy: (id: string) => void;
     ondelete: (id: string) => void;
   }
   /** Cards of jobs in rows, of which only those in sight and near it are drawn. */
-  let { jobs, oncopy, ondelete }: Props = $props();
+  let { jobs, alike, oncopy, ondelete }: Props = $props();
   const [CARD, GAP] = [380, 20];
   let width = $state(1224);
   const columns = $derived(Math.max(1, Math.floor((width + GAP) / (CARD + GAP))));
@@ -20,7 +22,12 @@
   <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20} bufferSize={2000}>
     {#snippet children(row)}
       <div class="row">
-        {#each row as job (job.id)}<JobCard {job} oncopy={() => oncopy(job.id)} ondelete={() => ondelete(job.id)} />{/each}
+        {#each row as job (job.id)}<JobCard
+            {job}
+            isAlike={alike.has(job.summary.title)}
+            oncopy={() => oncopy(job.id)}
+            ondelete={() => ondelete(job.id)}
+          />{/each}
       </div>
     {/snippet}
   </WindowVirtualizer>

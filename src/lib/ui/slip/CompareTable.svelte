@@ -41,7 +41,7 @@
 {#if page && source}
   <table>
     <caption>Page {index + 1}, sizes in {bench.unit === 'in-decimal' ? 'in' : bench.unit}</caption>
-    <thead><tr><th></th><th>as supplied</th><th>now</th></tr></thead>
+    <thead><tr><td></td><th>as supplied</th><th>now</th></tr></thead>
     <tbody>
       {#each rows as { name, before, now } (name)}
         <tr class:other={before.replace(' *', '') !== now}><th>{name}</th><td>{before}</td><td>{now}</td></tr>

@@ -11,8 +11,10 @@
     /** Findings stand before the rest: it is long. */
     first?: boolean;
     children?: Snippet;
+    /** What stands behind the findings. */
+    after?: Snippet;
   }
-  let { bench, stages, title, first = false, children }: Props = $props();
+  let { bench, stages, title, first = false, children, after }: Props = $props();
   const RANK = { stop: 0, look: 1, note: 2 };
   // While a mend is only tried, the findings shown are those it would mend.
   const findings = $derived(
@@ -32,6 +34,7 @@
     {/each}
   </section>
   {#if children && first}{@render children()}{/if}
+  {@render after?.()}
 </div>
 
 <style>

@@ -134,6 +134,7 @@
   {#if words.hint}<p class="quiet small">{words.hint}</p>{/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
+  {#if raised.length}<h2 class="visually-hidden">What would go wrong</h2>{/if}
   {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}
   <div class="btns">
     <button class="btn" disabled={!!problem || !isChanged}>{form.step ? 'Change step' : 'Apply'}</button>

@@ -7,9 +7,11 @@ import { SHORTCUTS } from './shortcuts';
 /** The buttons of a stage: one for each kind of step that it offers. */
 export const actsOf = (stage: 'pages' | 'numbers', bench: Bench): Act[] =>
   STEP_KINDS.filter(({ on, button }) => on === stage && button).map(({ kind, key }) => {
-    const { name, button } = stepWords(kind);
+    const { name, button, group, does } = stepWords(kind);
     return {
       word: button ?? name,
+      ...(group ? { group } : {}),
+      ...(does ? { does } : {}),
       ...(key ? { key: sayKey(key) } : {}),
       disabled: !isPossible(kind, bench),
       do: () => bench.begin(kind),

@@ -25,7 +25,7 @@
     void stored;
     untrack(() => {
       const { typed } = bench.handing;
-      draft = typed?.over === stored && typed.output.kind === output?.kind ? typed.output : output;
+      draft = typed && typed.over === stored && typed.output.kind === output?.kind ? typed.output : output;
       fieldsWrong = splitWrong = false;
     });
   });
@@ -57,7 +57,7 @@
       if (draft && changed && !files?.wrong && !bad) bench.handing.change(draft);
     }}
   >
-    <h2>{outputWords(draft.kind).name}</h2>
+    <h1>{outputWords(draft.kind).name}</h1>
     {#key draft.kind}<Fields
         {bench}
         output={draft}
@@ -121,7 +121,7 @@
     </div>
   </form>
 {:else}
-  <h2>Hand over</h2>
+  <h1>Hand over</h1>
   <p class="quiet">
     What goes out of this job, as many files as are wanted. Each is kept with the job, made again after a change, and read again before it is handed
     over.
@@ -129,7 +129,7 @@
 {/if}
 
 <style>
-  h2 {
+  h1 {
     font-size: 15px;
     margin: 0;
   }

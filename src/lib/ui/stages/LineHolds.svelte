@@ -26,7 +26,8 @@
       height={box.y1 - box.y0 + 6 * px}
       stroke-width={px}
       stroke-dasharray="{3 * px} {2 * px}"
-      role="button"
+      role="option"
+      aria-selected={bench.draft.step?.id === hold.matter.step}
       tabindex="-1"
       aria-label="{hold.away ? 'Clicked away: ' : ''}“{item.text}” on page {tile.name}"
       onpointerdown={(event) => {
@@ -38,7 +39,8 @@
     />
     <g
       class="cross"
-      role="button"
+      role="option"
+      aria-selected={hold.away}
       tabindex="-1"
       aria-label="{hold.away ? 'Give back' : 'Click away'} “{item.text}” on page {tile.name}"
       transform="translate({box.x1 + 9 * px} {box.y1 + 4 * px}) scale({px})"
@@ -64,7 +66,8 @@
     height={box.y1 - box.y0}
     stroke-width={1 / k}
     stroke-dasharray="{3 / k} {2 / k}"
-    role="button"
+    role="option"
+    aria-selected={bench.draft.step?.id === stamp.laid.step}
     tabindex="-1"
     aria-label="Stamp on page {tile.name}"
     onpointerdown={(event) => {

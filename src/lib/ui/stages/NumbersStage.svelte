@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { fade } from 'svelte/transition';
   import { faceLabels } from '../../core/numbers/labels';
   import { leafOf, spreadsOf } from '../../core/pages/leaves';
@@ -106,12 +107,19 @@
   const leftwards = $derived(isReadLeftwards(list.book));
   function turn(by: number): void {
     const next = spreads[Math.min(spreads.length - 1, Math.max(0, turned + by))]?.[0];
-    if (next !== undefined) go(next);
+    if (next !== undefined) at = next;
   }
+  /** Goes to a page that is pointed at on the band, and selects it. */
   function go(index: number): void {
     at = index;
-    if (bench.selected.ids.size && !bench.draft.form) bench.selected.choose([list.pages[index]!.id]);
+    if (!bench.draft.form) bench.selected.choose([list.pages[index]!.id]);
   }
+  // The stage opens on facing pages, the first that carry what is worked on here.
+  untrack(() => {
+    const pairs = spreads.filter(({ length }) => length === 2);
+    const worked = pairs.find((pair) => pair.some((index) => list.pages[index]!.laid ?? list.pages[index]!.lines));
+    at = (worked ?? pairs[0])?.[0] ?? 0;
+  });
   function onkeydown(event: KeyboardEvent): void {
     const by = {
       ArrowLeft: leftwards ? 1 : -1,
@@ -182,6 +190,7 @@
         {#each tiles as tile (tile.page.id)}
           <PageTile
             view={tile}
+            unit={bench.unit}
             safe={bench.view.guides.safe ? bench.docket.safe : undefined}
             margins={bench.view.guides.margins}
             away={bench.view.guides.away}

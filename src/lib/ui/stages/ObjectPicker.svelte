@@ -55,7 +55,8 @@
   data-pick="area"
   width={tile.page.trim.width}
   height={tile.page.trim.height}
-  role="button"
+  role="option"
+  aria-selected="false"
   tabindex="-1"
   aria-label="An area of page {tile.name}"
   onpointerdown={(event) => drawArea(tile, event)}
@@ -69,7 +70,8 @@
     width={box.x1 - box.x0}
     height={box.y1 - box.y0}
     stroke-width={1.2 / k}
-    role="button"
+    role="option"
+    aria-selected="false"
     tabindex="-1"
     aria-label="Object {n + 1} on page {tile.name}"
     onpointerdown={(event) => {

@@ -31,8 +31,10 @@
 
   const acts = $derived<Act[]>([
     ...actsOf('pages', bench),
-    ...SHORTCUTS.filter(({ shown }) => shown(bench)).map(({ key, word, step }): Act => ({
+    ...SHORTCUTS.filter(({ shown }) => shown(bench)).map(({ key, word, does, step }): Act => ({
       word: word(bench),
+      group: 'shape',
+      does,
       key: sayKey(key),
       do: () => {
         const begun = step(bench);
@@ -81,31 +83,33 @@
           </dd>{/if}
       </dl>
     {/if}
-    <Choice
-      label="Against the source"
-      options={[
-        ['off', 'off'],
-        ['beside', 'beside'],
-        ['blink', 'blink'],
-      ]}
-      value={bench.view.compare}
-      onchange={(how) => (bench.view.compare = how)}
-    />
-    {#if bench.view.compare !== 'off'}<CompareTable {bench} />{/if}
-    <FoldOuts {bench} />
-    <Formats {bench} />
-    <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">
-      <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />
-      <LengthField
-        label="Safe margin"
-        value={bench.docket.safe}
-        {unit}
-        check={(points) => (points < 0 || points > MOST_SAFE ? `A safe margin is from 0 to ${formatLength(MOST_SAFE, unit)}.` : undefined)}
-        onchange={(points) => (safe = points)}
+    {#snippet after()}
+      <Choice
+        label="Against the source"
+        options={[
+          ['off', 'off'],
+          ['beside', 'beside'],
+          ['blink', 'blink'],
+        ]}
+        value={bench.view.compare}
+        onchange={(how) => (bench.view.compare = how)}
       />
-      {#if safe !== undefined && safe !== bench.docket.safe}
-        <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Apply</button>
-      {/if}
-    </Folded>
+      {#if bench.view.compare !== 'off'}<CompareTable {bench} />{/if}
+      <FoldOuts {bench} />
+      <Formats {bench} />
+      <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">
+        <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />
+        <LengthField
+          label="Safe margin"
+          value={bench.docket.safe}
+          {unit}
+          check={(points) => (points < 0 || points > MOST_SAFE ? `A safe margin is from 0 to ${formatLength(MOST_SAFE, unit)}.` : undefined)}
+          onchange={(points) => (safe = points)}
+        />
+        {#if safe !== undefined && safe !== bench.docket.safe}
+          <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Apply</button>
+        {/if}
+      </Folded>
+    {/snippet}
   </Overview>
 {/if}

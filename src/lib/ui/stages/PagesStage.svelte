@@ -191,6 +191,7 @@
       {#each onMat(view) as tile (tile.page.id)}
         <PageTile
           view={tile}
+          unit={bench.unit}
           safe={bench.view.guides.safe ? bench.docket.safe : undefined}
           margins={bench.view.guides.margins}
           away={bench.view.guides.away || !!cropping}

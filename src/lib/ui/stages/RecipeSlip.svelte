@@ -136,7 +136,7 @@
       void save();
     }}
   >
-    <h2>Save as a recipe</h2>
+    <h1>Save as a recipe</h1>
     <div>
       <label class="label" for="recipe-name">Name</label>
       <input id="recipe-name" class="field" maxlength="60" bind:value={name} oninput={() => (done = '')} />
@@ -205,7 +205,7 @@
       if (tried.docket) bench.put(tried.docket);
     }}
   >
-    <h2>Replay a recipe</h2>
+    <h1>Replay a recipe</h1>
     {#if !recipes.length}
       <p class="quiet">There are no recipes yet. Steps that are on a docket can be saved as one, and replayed here.</p>
     {:else}
@@ -239,7 +239,7 @@
 {/if}
 
 <style>
-  h2 {
+  h1 {
     font-size: 15px;
     margin: 0;
   }

@@ -104,7 +104,7 @@
   ondragover={(event) => event.preventDefault()}
   ondrop={drop}
 >
-  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" label="Pages as supplied">
+  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" role="group" label="Pages as supplied">
     {#snippet children(view)}
       {@const px = 1 / view.k}
       {#each shelves as { source, name, survey, shelf, x: left, y: top, commonest } (source)}

@@ -1,4 +1,5 @@
 import type { Finding, Mend } from '../../core/checks';
+import type { Level } from '../../core/checks/finding';
 import { formatSize } from '../../core/measure/formatLength';
 import type { Unit } from '../../core/measure/unit';
 import { COVER_WORD } from '../book';
@@ -31,6 +32,9 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
         : `${pages} ${finding.pages.length === 1 ? 'has' : 'have'}`,
   });
 }
+
+/** How grave a finding is, in a word. */
+export const LEVEL_WORD: Readonly<Record<Level, string>> = { stop: 'Stop', look: 'Look', note: 'Note' };
 
 /** What the button of a mend says. */
 export const sayMend = ({ code, data = {} }: Mend): string => MENDS[code](data);

@@ -6,6 +6,7 @@ import type { StepWords } from './stepWords';
 
 export const blank: StepWords<'blank'> = {
   name: 'Blank',
+  group: 'order',
   title: 'Blank pages',
   does: 'new blank pages',
   say: ({ count, shape, words, where }, { unit, before }) => ({

@@ -5,6 +5,7 @@ const ART_WORD = { leave: '', mirror: ' · edge mirrored', enlarge: ' · art enl
 
 export const bleed: StepWords<'bleed'> = {
   name: 'Bleed',
+  group: 'shape',
   does: 'bleed (edges)',
   say: (step, { unit, before }) => ({
     what: sayPages(step.pages, before),

@@ -5,6 +5,7 @@ import type { StepWords } from './stepWords';
 
 export const copy: StepWords<'copy'> = {
   name: 'Copy',
+  group: 'order',
   does: 'copy',
   say: ({ pages, piece, size, where }, { unit, before }) => ({
     ...(size ? { act: 'Another size' } : {}),

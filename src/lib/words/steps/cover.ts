@@ -4,6 +4,7 @@ import type { StepWords } from './stepWords';
 
 export const cover: StepWords<'cover'> = {
   name: 'Cover',
+  group: 'book',
   title: 'The cover of a bound book',
   does: 'make pages the cover of a bound book',
   say: ({ pages, parts }, { before }) => ({

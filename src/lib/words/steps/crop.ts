@@ -14,6 +14,7 @@ function sayCut(cut: Cut, unit: Unit): string {
 
 export const crop: StepWords<'crop'> = {
   name: 'Crop',
+  group: 'shape',
   does: 'crop',
   say: ({ pages, cut }, { unit, before }) => ({ what: sayPages(pages, before), detail: sayCut(cut, unit) }),
 };

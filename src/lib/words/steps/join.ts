@@ -5,6 +5,7 @@ import type { StepWords } from './stepWords';
 
 export const join: StepWords<'join'> = {
   name: 'Join',
+  group: 'book',
   title: 'Join pages',
   does: 'join pages',
   say: (step, { unit, before }) => ({

@@ -3,6 +3,7 @@ import type { StepWords } from './stepWords';
 
 export const keep: StepWords<'keep'> = {
   name: 'Keep together',
+  group: 'book',
   title: 'Keep pages together',
   does: 'keep facing pages together',
   hint: 'One page stands for itself and the one that it faces. A step that would part a kept pair says so, and how to mend it.',

@@ -4,6 +4,7 @@ import type { StepWords } from './stepWords';
 
 export const margins: StepWords<'margins'> = {
   name: 'Margins',
+  group: 'shape',
   title: 'Margins and columns',
   does: 'margins and columns',
   say: (step, { unit, before }) => ({

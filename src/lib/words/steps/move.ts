@@ -3,6 +3,7 @@ import type { StepWords } from './stepWords';
 
 export const move: StepWords<'move'> = {
   name: 'Move',
+  group: 'order',
   does: 'move pages elsewhere',
   fields: { where: 'Where' },
   say: ({ pages, where }, { before }) => ({ what: sayPages(pages, before), detail: sayPlace(where, before) }),

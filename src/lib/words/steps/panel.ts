@@ -5,6 +5,7 @@ import type { StepWords } from './stepWords';
 
 export const panel: StepWords<'panel'> = {
   name: 'Fold-out',
+  group: 'book',
   title: 'Fold-out panel',
   does: 'hang a fold-out on a leaf',
   say: ({ pages, count, width, show, folds }, { unit, before }) => ({

@@ -3,6 +3,7 @@ import type { StepWords } from './stepWords';
 
 export const piece: StepWords<'piece'> = {
   name: 'Piece',
+  group: 'book',
   does: 'piece',
   say: ({ pages, name, quantity }, { before }) => ({
     what: sayPages(pages, before),

@@ -4,6 +4,7 @@ import type { StepWords } from './stepWords';
 
 export const readingOrder: StepWords<'reading-order'> = {
   name: 'Reading order',
+  group: 'order',
   title: 'Back to reading order',
   button: 'Back to reading order',
   does: 'scans back to reading order',

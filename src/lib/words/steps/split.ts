@@ -5,6 +5,7 @@ import type { StepWords } from './stepWords';
 
 export const split: StepWords<'split'> = {
   name: 'Split',
+  group: 'book',
   title: 'Split pages',
   does: 'split pages',
   say: (step, { unit, before }) => ({

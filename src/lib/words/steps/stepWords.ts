@@ -7,6 +7,10 @@ import type { Selection } from '../../core/model/selection';
 import type { FieldWords } from '../fieldWords';
 import { sayPages } from '../pages';
 
+/** Groups of buttons, in their order. */
+export const ACT_GROUPS = { shape: 'Size and shape', order: 'Order', book: 'The book' } as const;
+export type ActGroup = keyof typeof ACT_GROUPS;
+
 /** What a step is said with: the unit of the job, the list that the step meets, and the formats of the docket. */
 export interface Saying {
   unit: Unit;
@@ -19,6 +23,8 @@ export interface StepWords<Kind extends Step['kind']> {
   /** What it is called on the docket, and on its button unless that says more. */
   name: string;
   button?: string;
+  /** Among which buttons of its stage it stands. */
+  group?: ActGroup;
   /** What its form is headed, where that is more than its name. */
   title?: string;
   /** What its key does, in the list of keys; missing where it has none. */

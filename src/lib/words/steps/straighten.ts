@@ -3,6 +3,7 @@ import { listed, type StepWords } from './stepWords';
 
 export const straighten: StepWords<'straighten'> = {
   name: 'Straighten',
+  group: 'shape',
   title: 'Set scans straight',
   does: 'set scans straight',
   hint: 'Each scan is turned back about its middle; its dots stay as they were scanned.',

@@ -12,6 +12,7 @@ const CONTENT_WORD = {
 
 export const trim: StepWords<'trim'> = {
   name: 'Size',
+  group: 'shape',
   title: 'Trim size',
   does: 'trim size',
   say: (step, { unit, before }) => ({

@@ -5,6 +5,7 @@ const TURN_WORD = { 90: '90° to the right', 180: '180°', 270: '90° to the lef
 
 export const turn: StepWords<'turn'> = {
   name: 'Turn',
+  group: 'shape',
   does: 'turn',
   hint: '“Not portrait” turns only those that do not stand yet. Bleed set by edge stays with the book’s edges.',
   fields: {

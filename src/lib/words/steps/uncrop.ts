@@ -3,6 +3,7 @@ import type { StepWords } from './stepWords';
 
 export const uncrop: StepWords<'uncrop'> = {
   name: 'Uncrop',
+  group: 'shape',
   does: 'uncrop',
   hint: 'Brings back all that was cropped off these pages.',
   say: ({ pages }, { before }) => ({ what: sayPages(pages, before), detail: '' }),

@@ -45,7 +45,7 @@
 </script>
 
 <table>
-  <thead><tr><th>from page</th><th>style</th><th>first</th><th></th></tr></thead>
+  <thead><tr><th>from page</th><th>style</th><th>first</th><td></td></tr></thead>
   <tbody>
     {#each step.series as series, n (n)}
       <tr class:open={open === n}>

@@ -7,9 +7,11 @@
   import type { Stage } from '$lib/core/checks/finding';
   import { schemeWords } from '$lib/words/schemes';
   import { Bench } from '$lib/ui/bench.svelte';
+  import { takeBrought } from '$lib/ui/broughtAlong';
   import Docket from '$lib/ui/parts/Docket.svelte';
   import { isTyped } from '$lib/ui/isTyped';
   import { keysShown } from '$lib/ui/keysShown.svelte';
+  import StageLine from '$lib/ui/parts/StageLine.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/camera.svelte';
@@ -81,6 +83,8 @@
 
   onMount(() => {
     bench.sendLeftOver();
+    const brought = takeBrought();
+    if (brought.length) void bench.incoming.takeIn(brought);
     void bench.poll();
     const look = () => void bench.poll();
     window.addEventListener('focus', look);
@@ -195,21 +199,25 @@
   </header>
   <Docket {bench} />
   {#if stage === 'hand-over'}
-    <HandOver {bench} />
+    <main><HandOver {bench} /></main>
     <aside class="slip" aria-label="Slip">
+      {#key stage}<StageLine {stage} />{/key}
       {#if bench.draft.recipe}<RecipeSlip {bench} />{:else}<HandOverSlip {bench} />{/if}
     </aside>
   {:else}
-    {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
-    {:else if stage === 'pages'}{#if bench.view.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
-          {bench}
-          bind:zoom
-          bind:this={view}
-        />{/if}
-    {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
-    {:else if stage === 'dummy'}<DummyStage {bench} bind:zoom bind:this={view} />
-    {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
+    <main>
+      {#if stage === 'take-in'}<TakeInStage {bench} {chosen} bind:zoom bind:this={view} />
+      {:else if stage === 'pages'}{#if bench.view.compare === 'off'}<PagesStage {bench} bind:zoom bind:this={view} />{:else}<CompareStage
+            {bench}
+            bind:zoom
+            bind:this={view}
+          />{/if}
+      {:else if stage === 'numbers'}<NumbersStage {bench} bind:zoom bind:this={view} />
+      {:else if stage === 'dummy'}<DummyStage {bench} bind:zoom bind:this={view} />
+      {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
+    </main>
     <aside class="slip" aria-label="Slip">
+      {#key stage}<StageLine {stage} />{/key}
       {#if bench.draft.recipe}<RecipeSlip {bench} />
       {:else if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
       {:else if stage === 'pages'}<PagesSlip {bench} />
@@ -334,6 +342,9 @@
   }
   .n.stop {
     color: var(--cut);
+  }
+  main {
+    display: contents;
   }
   .slip {
     overflow: auto;
