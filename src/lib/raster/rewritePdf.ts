@@ -24,14 +24,14 @@ const FLATTEN_FAILED = 0;
 /**
  * The same document written plainly, by PDFium: decrypted, put together anew where its cross-references are wrong, stream
  * lengths right. With `printed`, annotations and form fields that are meant to print become content of their pages (ISO
- * 32000-1, 12.5.3 and 12.5.5). Throws RewriteError.
+ * 32000-1, 12.5.3 and 12.5.5). A file that opens only with a password (7.6.3) is opened with that. Throws RewriteError.
  */
-export async function rewritePdf(bytes: Uint8Array, printed = false): Promise<Uint8Array> {
+export async function rewritePdf(bytes: Uint8Array, printed = false, password = ''): Promise<Uint8Array> {
   const p = await (started ??= pdfiumWasm().then(startPdfium));
   const at = p.pdfium.wasmExports.malloc(bytes.length);
   if (!at) throw new RewriteError('damaged', { reason: 'not enough memory to open the file' });
   p.pdfium.HEAPU8.set(bytes, at);
-  const document = p.FPDF_LoadMemDocument(at, bytes.length, '');
+  const document = p.FPDF_LoadMemDocument(at, bytes.length, password);
   try {
     if (!document) {
       const error = p.FPDF_GetLastError();

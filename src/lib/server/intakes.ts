@@ -1,6 +1,8 @@
 import type { PoolClient } from 'pg';
 import * as z from 'zod';
-import { sourcesOf, titleFrom } from '../core/docket/docket';
+import { sourcesOf, titleFrom, type Docket } from '../core/docket/docket';
+import { asLikely } from '../core/docket/likely';
+import { replay } from '../core/docket/replay';
 import { sourceSchema } from '../core/docket/steps/takeIn';
 import { cleaningSchema, type Cleaning } from '../core/pages/cleaning';
 import { placeSchema } from '../core/select/place';
@@ -12,7 +14,7 @@ import { beginAgain, endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { pushState, readJob, seenAnew } from './jobs';
 import { Problem } from './problem';
-import { addSource } from './sources';
+import { addSource, surveysOf } from './sources';
 import { arrivedFile, type Coming } from './uploads';
 import type { IntakeState } from '../wire/told';
 import { firstOf } from '../core/entries';
@@ -115,9 +117,24 @@ export async function dismissIntake(id: string): Promise<void> {
   });
 }
 
-/** Queues a failed file for another survey. Returns false if the file is not stored any more. */
-export const tryIntakeAgain = (id: string): Promise<boolean> =>
-  beginAgain('survey', id, 'blob_id is not null');
+/** Queues a failed file for another survey, with the password that opens it where one is given. Returns false if the file is not stored any more. */
+export async function tryIntakeAgain(id: string, password?: string): Promise<boolean> {
+  if (password !== undefined)
+    await db().query("update intake set password = $2 where id::text = $1 and state = 'failed'", [
+      id,
+      password,
+    ]);
+  return beginAgain('survey', id, 'blob_id is not null');
+}
+
+const openingSchema = z.object({ password: z.string().min(1).max(200) });
+
+/** Has a file that needs a password surveyed with it. Throws Problem. */
+export async function openWithPassword(id: string, value: unknown): Promise<void> {
+  const asked = openingSchema.safeParse(value);
+  if (!asked.success || !(await tryIntakeAgain(id, asked.data.password)))
+    throw new Problem(409, { code: 'not-again' });
+}
 
 /** The file of a claimed intake; undefined if its job was deleted meanwhile. */
 export async function fileOfIntake({ id }: Claim): Promise<FileOfIntake | undefined> {
@@ -127,8 +144,9 @@ export async function fileOfIntake({ id }: Claim): Promise<FileOfIntake | undefi
     sha256: string;
     size: string;
     place: IntakePlace;
+    password: string | null;
   }>(
-    'select i.job_id, i.blob_id, i.place, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1',
+    'select i.job_id, i.blob_id, i.place, i.password, b.sha256, b.size from intake i join blob b on b.id = i.blob_id where i.id = $1',
     [id],
   );
   return (
@@ -138,6 +156,7 @@ export async function fileOfIntake({ id }: Claim): Promise<FileOfIntake | undefi
       sha256: rows[0].sha256,
       size: Number(rows[0].size),
       ...(rows[0].place.at === 'instead' ? { clean: rows[0].place } : {}),
+      ...(rows[0].password === null ? {} : { password: rows[0].password }),
     }
   );
 }
@@ -147,6 +166,8 @@ interface FileOfIntake {
   blobId: string;
   sha256: string;
   size: number;
+  /** What it is opened with. */
+  password?: string;
   /** A clean copy is to be made of it. */
   clean?: CopyPlace;
 }
@@ -200,9 +221,23 @@ const ending = (jobId: string, end: (client: PoolClient) => Promise<boolean>): P
     // The job before the intake, as deleting a job locks them.
     const { rowCount } = await client.query('select from job where id = $1 for update', [jobId]);
     if (!rowCount || !(await end(client))) return false;
+    await client.query(
+      "update intake set password = null where job_id = $1 and password is not null and state not in ('waiting', 'working')",
+      [jobId],
+    );
     await putOnDocket(client, jobId);
     return true;
   });
+
+/** Above so many files it is a booklet of scans, or somebody knows what it is. */
+const MOST_GUESSED = 40;
+
+/** The docket as what its pages are likely to become, as long as files are only taken in. */
+async function likely(client: PoolClient, before: Docket, now: Docket): Promise<Docket> {
+  if (now.steps.length > MOST_GUESSED || now.steps.some(({ kind }) => kind !== 'take-in')) return now;
+  const surveys = await surveysOf(sourcesOf(now), client);
+  return asLikely(now, replay(before, surveys).list, replay(now, surveys).list);
+}
 
 /** Files of one drop go on the docket in the order they came, however long each survey took. The caller holds the job's row. */
 async function putOnDocket(client: PoolClient, jobId: string): Promise<void> {
@@ -247,11 +282,11 @@ async function putOnDocket(client: PoolClient, jobId: string): Promise<void> {
       where: place,
     };
     await actAs(intake.by, () =>
-      pushState(client, jobId, {
+      likely(client, docket, {
         ...docket,
         title: docket.steps.length || docket.title !== 'New job' ? docket.title : titleFrom(intake.name),
         steps: [...docket.steps, step],
-      }),
+      }).then((next) => pushState(client, jobId, next)),
     );
   }
 }

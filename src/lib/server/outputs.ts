@@ -5,7 +5,7 @@ import type { Docket } from '../core/docket/docket';
 import type { Outcome, Proved } from '../core/finish/proof';
 import { outputKind, outputSchema, type Output } from '../core/handover/outputs';
 import type { Trouble } from '../words/troubles';
-import { archiveName } from '../words/fileName';
+import { archiveName, archiveNamed } from '../words/fileName';
 import { sweep } from './blobs';
 import { actor } from './actor';
 import { endClaim, type Claim } from './claims';
@@ -28,7 +28,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   const { docket, revision } = await readJob(jobId);
   const { findings } = await judge(docket);
   const stops = findings.filter(({ level }) => level === 'stop').length;
-  if (stops && !despite && !outputKind(output.kind).stays)
+  if (stops && !despite && !outputKind(output.kind).isForReading?.(output))
     throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
     "insert into output (job_id, spec, docket, file_name, state, despite, by, revision) values ($1, $2, $3, $4, 'waiting', $5, $6, $7) returning id",
@@ -77,7 +77,10 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
   return rows.map((row) => ({
     id: row.id,
     spec: row.spec,
-    fileName: row.files?.length === 1 ? firstOf(row.files).name : row.file_name,
+    fileName:
+      row.files?.length === 1
+        ? firstOf(row.files).name
+        : archiveNamed(row.spec, row.file_name, row.files ?? []),
     state: row.state,
     doing: row.doing ?? 'writing',
     done: row.done,
@@ -126,19 +129,20 @@ export async function outputFiles(
 ): Promise<{ archive: string; files: { blobId: string; name: string; size: number; at: Date }[] }> {
   const { rows } = await db().query<{
     archive: string;
+    spec: Output;
     blob_id: string;
     name: string;
     size: string;
     at: Date;
   }>(
-    `select o.file_name as archive, f.blob_id, f.name, b.size, o.finished_at as at
+    `select o.file_name as archive, o.spec, f.blob_id, f.name, b.size, o.finished_at as at
      from output o join output_file f on f.output_id = o.id join blob b on b.id = f.blob_id
      where o.id::text = $1 and o.state = 'done' order by f.n`,
     [id],
   );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-output' });
   return {
-    archive: rows[0].archive,
+    archive: archiveNamed(rows[0].spec, rows[0].archive, rows),
     files: rows.map(({ blob_id, name, size, at }) => ({ blobId: blob_id, name, size: Number(size), at })),
   };
 }

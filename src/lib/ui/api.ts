@@ -98,6 +98,7 @@ export const api = {
   survey: (sha256: string) => call<Survey>('GET', `/api/sources/${sha256}/survey`),
   clean: (id: string, source: string, cleaning: Cleaning) =>
     call<{ id: string }>('POST', `/api/jobs/${id}/clean`, { source, cleaning }),
+  openWith: (intake: string, password: string) => call('POST', `/api/intakes/${intake}`, { password }),
   dismiss: (intake: string) => call('DELETE', `/api/intakes/${intake}`),
   order: (id: string, output: Output, despite?: string) =>
     call<{ id: string }>('POST', `/api/jobs/${id}/outputs`, { output, despite }),

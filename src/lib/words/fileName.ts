@@ -59,3 +59,13 @@ export function partNames(
 /** The name of the archive that holds several files of an output. */
 export const archiveName = ({ title }: Pick<Docket, 'title'>, output: Output): string =>
   `${safeName([title, outputWords(output.kind).inName(output)].filter(Boolean).join(' '))}.zip`;
+
+/** The same once its files are named: where they follow a pattern of their own, by what their names have in common. */
+export function archiveNamed(output: Output, plain: string, files: readonly { name: string }[]): string {
+  const [first, ...others] = files.map(({ name }) => name.replace(/\.[^.]+$/, ''));
+  if (!output.name?.trim() || first === undefined || !others.length) return plain;
+  let common = first;
+  for (const name of others) while (!name.startsWith(common)) common = common.slice(0, -1);
+  const bare = common.replace(/[\d\s._(–-]+$/, '');
+  return bare ? `${bare}.zip` : plain;
+}

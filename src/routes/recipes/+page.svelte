@@ -111,7 +111,8 @@
       await api.saveRecipe(json);
       ({ recipes, unread, by } = await api.recipes());
     });
-  const exported = (recipe: Recipe) => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(recipe, null, 2))}`;
+  const exported = (recipe: Recipe) =>
+    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify({ ...recipe, lengths: 'points of 1/72 inch' }, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
     [
       ...steps.map(({ kind }) => stepWords(kind).name.toLowerCase()),

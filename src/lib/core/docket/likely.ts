@@ -1,6 +1,10 @@
-import type { Page } from '../model/page';
+import type { Size } from '../measure/box';
+import { mm } from '../measure/unit';
+import type { Page, PageList } from '../model/page';
 import { CENTRE } from '../pages/resize';
 import { oddOnes, piecesOf } from '../pages/sizes';
+import { freshScheme } from '../sheets/schemes';
+import { emptyDocket, type Docket } from './docket';
 import type { Beginning } from './stepKind';
 import type { StepOf } from './steps';
 import { sizeLike } from './steps/trim';
@@ -22,3 +26,44 @@ export const anotherSize = ({ id, trim, piece }: Page): Omit<StepOf<'copy'>, 'id
   size: { ...trim, content: 'fit', fixed: CENTRE },
   piece: { name: `${piece?.name ?? 'Piece'} 2`, quantity: piece?.quantity ?? 1 },
 });
+
+/** Pages whose sides differ by less than this share of them are of one size: scans lie now so, now so. */
+const ALIKE = 0.04;
+/** Pages whose longer side is shorter are tickets, labels or cards, not a booklet's. */
+const SMALL = mm(96);
+
+/** What pages that were only taken in are likely to become: flat work, whose pages are pieces of their own or the two sides of one, else a booklet. */
+export function likelyWork({ pages }: PageList): { kind: 'flat' | 'stitched'; facing: boolean } {
+  const [first, ...others] = pages.map(({ trim }) => trim);
+  const booklet = { kind: 'stitched', facing: true } as const;
+  if (!first) return booklet;
+  const isLike = ({ width, height }: Size): boolean =>
+    Math.abs(width / first.width - 1) < ALIKE && Math.abs(height / first.height - 1) < ALIKE;
+  const one = others.every((size) => isLike(size) || isLike({ width: size.height, height: size.width }));
+  if (pages.length === 2 && one) return { kind: 'flat', facing: true };
+  const few = pages.length < 4;
+  const small = one && Math.max(first.width, first.height) < SMALL;
+  const mixed = others.length > 0 && others.every((size) => !isLike(size));
+  return few || small || mixed ? { kind: 'flat', facing: false } : booklet;
+}
+
+/**
+ * A docket whose pages were only taken in, as what they are likely to become, unless somebody chose otherwise: `before` is the
+ * list when that was said last.
+ */
+export function asLikely(docket: Docket, before: PageList, now: PageList): Docket {
+  const [was, is] = [likelyWork(before), likelyWork(now)];
+  const begun = emptyDocket('').scheme;
+  const said = was.kind === begun.kind ? begun : freshScheme(was.kind, before, begun).scheme;
+  const isUntouched =
+    docket.steps.every(({ kind }) => kind === 'take-in') &&
+    docket.book.facing === was.facing &&
+    JSON.stringify(docket.scheme) === JSON.stringify(said);
+  if (!isUntouched || (was.kind === is.kind && was.facing === is.facing)) return docket;
+  const fresh = is.kind === begun.kind ? { scheme: begun, book: {} } : freshScheme(is.kind, now, begun);
+  return {
+    ...docket,
+    scheme: fresh.scheme,
+    book: { ...docket.book, ...fresh.book, facing: is.facing },
+  };
+}

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { mm } from '../measure/unit';
 import type { PageList } from '../model/page';
 import { describeIndexes, resolveSelection, SelectionError } from '../select/selection';
 import { ASK_KINDS, askable, type Askable, type Path } from './askable';
@@ -48,6 +49,8 @@ export const recipeSchema = z.object({
   /** Counts how often it was saved under its name. */
   version: z.number().int().min(1).default(1),
   about: z.string().max(500).optional(),
+  /** In words, what its lengths are in: for who reads the file. */
+  lengths: z.string().max(60).optional(),
   steps: parts.steps,
   formats: parts.formats,
   ...besides,
@@ -106,7 +109,7 @@ export function readRecipe(json: unknown): Recipe {
   if (!read.success) {
     const [issue] = read.error.issues;
     throw new RecipeError('recipe-invalid', {
-      reason: `${issue!.path.join('.') || 'the whole'}: ${issue!.message}`.slice(0, 300),
+      reason: `${placeOf(issue!.path)}: ${reasonOf(issue!)}`.slice(0, 300),
     });
   }
   return read.data;
@@ -260,6 +263,27 @@ function copied({ steps, book, safe, scheme, outputs }: Recipe): FilledIn {
   return JSON.parse(JSON.stringify({ steps, book, safe, scheme, outputs })) as FilledIn;
 }
 
+/** Why a value cannot be what it is, in plain words; lengths are in points, and said in millimetres. */
+function reasonOf(issue: z.core.$ZodIssue, isLength = false): string {
+  const figure = (value: number | bigint) =>
+    isLength ? `${Math.round((Number(value) / mm(1)) * 100) / 100} mm` : String(value);
+  if (issue.code === 'too_small') return `it is at least ${figure(issue.minimum)}`;
+  if (issue.code === 'too_big') return `it is at most ${figure(issue.maximum)}`;
+  if (issue.code === 'invalid_value') return `it is one of ${issue.values.map(String).join(', ')}`;
+  if (issue.code === 'invalid_type')
+    return issue.input === undefined ? 'nothing is said there' : `it is to be a ${issue.expected}`;
+  if (issue.code === 'unrecognized_keys') return `nothing is known of ${issue.keys.join(', ')}`;
+  return 'it is not written as it must be';
+}
+
+/** Where in a recipe something stands: `step 3, width`. */
+const placeOf = ([first, second, ...rest]: readonly PropertyKey[]): string =>
+  first === undefined
+    ? 'the whole'
+    : first === 'steps' && typeof second === 'number'
+      ? ['step ' + (second + 1), ...rest.map(String)].join(', ')
+      : [first, ...(second === undefined ? [] : [second]), ...rest].map(String).join(', ');
+
 /** What was filled in, read; where it cannot be, the value that is to blame is named. */
 function readFilled<T>(
   schema: z.ZodType<T>,
@@ -268,12 +292,13 @@ function readFilled<T>(
 ): T {
   const read = schema.safeParse(given);
   if (read.success) return read.data;
-  const { path, message } = firstOf(read.error.issues);
+  const issue = firstOf(read.error.issues);
+  const { path } = issue;
   const ask = asked(path);
   throw new RecipeError('value-wrong', {
     name: ask?.name ?? '',
     label: ask?.label ?? path.join('.'),
-    reason: message,
+    reason: reasonOf(issue, ask?.kind === 'length'),
   });
 }
 

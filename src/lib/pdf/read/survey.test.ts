@@ -6,6 +6,7 @@ import { expandLabels, formatNumber, labelRuns } from '../../core/pages/pageLabe
 import { drawCover, drawInterior } from '../../../../demo/timetable';
 import { keep, markedPdf, readBack, tool, writtenPdf } from '../../../../tests/outside';
 import { surveyPdf } from './survey';
+import { tidyPdf } from './tidy';
 
 const written = (...objects: string[]) => writtenPdf(objects);
 const catalog = '<< /Type /Catalog /Pages 2 0 R >>';
@@ -89,8 +90,14 @@ describe('survey', () => {
         plain,
         locked,
       );
-      if (user) await expect(surveyPdf(readBack(locked))).rejects.toMatchObject({ code: 'needs-password' });
-      else
+      if (user) {
+        await expect(surveyPdf(readBack(locked))).rejects.toMatchObject({ code: 'needs-password' });
+        await expect(tidyPdf(readBack(locked), false, 'wrong')).rejects.toMatchObject({
+          code: 'needs-password',
+        });
+        const opened = await surveyPdf(await tidyPdf(readBack(locked), false, user));
+        expect(opened.pages).toHaveLength(3);
+      } else
         expect(await surveyPdf(readBack(locked))).toMatchObject({
           encryption: 'owner',
           pages: { length: 3 },

@@ -1,5 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { readablePdf } from '../../pdf/read/load';
+import { tidyPdf } from '../../pdf/read/tidy';
 import { surveyPdf } from '../../pdf/read/survey';
 import { asPdf } from '../../make/asPdf';
 import { runFenced } from './protocol';
@@ -10,12 +11,16 @@ export interface SurveyTask {
   file: string;
   out: string;
   pdf: string;
+  /** With which the file is opened, where it needs one. */
+  password?: string;
 }
 
 await runFenced<SurveyTask>(
-  async ({ file, out, pdf }, onProgress) => {
+  async ({ file, out, pdf, password }, onProgress) => {
     const bytes = await readFile(file);
-    const { pdf: readable, picture } = await asPdf(bytes);
+    const { pdf: readable, picture } = await asPdf(
+      password === undefined ? bytes : await tidyPdf(bytes, false, password),
+    );
     const survey = await surveyPdf(readable, onProgress);
     // What cannot be read as it lies has a plain copy beside it, as a picture has a PDF made of it.
     const { bytes: plain } = await readablePdf(readable);

@@ -29,6 +29,7 @@ export const surveyWork: Worked = {
         file: join(folder, 'in.pdf'),
         out: join(folder, 'survey.json'),
         pdf: join(folder, 'made.pdf'),
+        ...(file.password === undefined ? {} : { password: file.password }),
       };
       await blobToFile(file.blobId, file.clean ? join(folder, 'scans.pdf') : task.file);
       const seconds = LIMITS.seconds + Math.ceil(file.size / 1024 / 1024 / MB_PER_SECOND);

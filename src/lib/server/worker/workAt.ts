@@ -24,8 +24,8 @@ export class Lost extends Error {}
 const TEND_EVERY_MS = 500;
 /** Troubles that say nothing about the piece itself: another try may well end better. */
 const CHANCE: ReadonlySet<string> = new Set(['stopped-early', 'unforeseen', 'database-away']);
-/** Troubles that go away when somebody makes room: what the piece needs is kept. */
-const MENDABLE: ReadonlySet<string> = new Set(['disk-full']);
+/** Troubles that go away when somebody makes room, or says the password: what the piece needs is kept. */
+const MENDABLE: ReadonlySet<string> = new Set(['disk-full', 'needs-password']);
 
 interface Held {
   claim: Claim;

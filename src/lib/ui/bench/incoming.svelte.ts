@@ -8,7 +8,9 @@ export interface Upload {
 }
 
 /** What is asked of the server of files on their way. */
-export type FilesServer = Pick<typeof api, 'status' | 'dismiss' | 'tryAgain'> & { upload: typeof upload };
+export type FilesServer = Pick<typeof api, 'status' | 'dismiss' | 'tryAgain' | 'openWith'> & {
+  upload: typeof upload;
+};
 
 /** How often it is asked for a file that is waited for. */
 const ASK_MS = 350;
@@ -85,6 +87,12 @@ export class Incoming {
   /** Has a file surveyed again whose survey failed. */
   async tryIntake(intake: IntakeState): Promise<void> {
     await this.server.tryAgain('intake', intake.id).catch(() => undefined);
+    this.onChange();
+  }
+
+  /** Opens a file that needs a password. */
+  async openWith(intake: IntakeState, password: string): Promise<void> {
+    await this.server.openWith(intake.id, password).catch(() => undefined);
     this.onChange();
   }
 

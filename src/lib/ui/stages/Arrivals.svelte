@@ -22,8 +22,23 @@
         <b>{intake.name}</b>
         {#if intake.state === 'failed'}
           <p role="alert">{sayTrouble(intake.trouble ?? { code: 'unforeseen' })}</p>
+          {#if intake.again && intake.trouble?.code === 'needs-password'}
+            <form
+              class="password"
+              onsubmit={(event) => {
+                event.preventDefault();
+                const typed = new FormData(event.currentTarget).get('password');
+                if (typeof typed === 'string' && typed) void bench.incoming.openWith(intake, typed);
+              }}
+            >
+              <label>Password <input class="field" type="password" name="password" autocomplete="off" maxlength="200" /></label>
+              <button class="btn q small">Open</button>
+            </form>
+          {/if}
           <span
-            >{#if intake.again}<button class="link" onclick={() => void bench.incoming.tryIntake(intake)}>Try again</button>{/if}
+            >{#if intake.again && intake.trouble?.code !== 'needs-password'}<button class="link" onclick={() => void bench.incoming.tryIntake(intake)}
+                >Try again</button
+              >{/if}
             <button class="link" onclick={() => bench.incoming.dismiss(intake)}>Dismiss</button></span
           >
         {:else}
@@ -67,6 +82,16 @@
   .failed p {
     grid-column: 1 / -1;
     grid-row: 2;
+  }
+  .password {
+    grid-column: 1 / -1;
+    display: flex;
+    gap: 10px;
+    align-items: center;
+  }
+  .password input {
+    display: inline-block;
+    width: 200px;
   }
   b {
     overflow-wrap: anywhere;

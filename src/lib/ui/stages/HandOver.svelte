@@ -37,6 +37,7 @@
       );
     }),
   );
+  const beingMade = $derived(bench.outputs.filter(({ state }) => state === 'waiting' || state === 'working').length);
   let wrong = $state('');
 
   /** Hands a text over as a file, made only now. */
@@ -50,7 +51,7 @@
 
   async function make(these: readonly Output[]): Promise<void> {
     wrong = '';
-    if (stops.length && !handing.despite.trim() && these.some(({ kind }) => !outputKind(kind).stays)) {
+    if (stops.length && !handing.despite.trim() && these.some((output) => !outputKind(output.kind).isForReading?.(output))) {
       wrong = sayTrouble({ code: 'stop-findings', data: { count: stops.length } });
       document.getElementById('despite')?.focus();
       return;
@@ -94,7 +95,7 @@
       {#if outputs.length > 1}
         <div class="all">
           <button class="btn" disabled={!outOfDate.length} onclick={() => void make(outOfDate)}>
-            {outOfDate.length ? `Make all that is out of date (${outOfDate.length})` : 'All is up to date'}
+            {outOfDate.length ? `Make all that is out of date (${outOfDate.length})` : beingMade ? `Being made: ${beingMade}` : 'All is up to date'}
           </button>
         </div>
       {/if}

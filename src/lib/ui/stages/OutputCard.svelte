@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sayAgo } from '../../words/ago';
-  import { outputKey, outputKind, type Output } from '../../core/handover/outputs';
+  import { outputKey, outputKind, outputSchema, type Output } from '../../core/handover/outputs';
   import { pressMistake } from '../../core/handover/standIns';
   import { PRESS_MISTAKE } from '../../words/machines';
   import { outputWords, sayBytes, sayOutput, sayPart } from '../../words/outputs';
@@ -8,6 +8,7 @@
   import { sayTrouble } from '../../words/troubles';
   import type { OutputState } from '../../wire/told';
   import { api } from '../api';
+  import { asSaved } from '../asSaved';
   import type { Bench } from '../bench.svelte';
   import { timeLeft } from '../timeLeft';
   import { filesOf } from './outputFiles';
@@ -28,6 +29,8 @@
   const chosen = $derived(bench.handing.chosen === key);
   const mistake = $derived(output.kind === 'press' && bench.base.plan ? pressMistake(bench.base.plan, output) : undefined);
   const files = $derived(filesOf(bench.base, output));
+  const wanted = $derived(asSaved(outputSchema, output));
+  const isNow = ({ upToDate, spec }: OutputState): boolean => upToDate && asSaved(outputSchema, spec) === wanted;
 
   async function drop({ id }: OutputState): Promise<void> {
     await api.drop(id);
@@ -71,7 +74,10 @@
           {#if one.state === 'done'}
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
-            <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? 'up to date' : 'out of date: the job has changed since'}</span>
+            {#if sayOutput(one.spec).length}<span class="quiet">{sayOutput(one.spec).join(' · ')}</span>{/if}
+            <span class={isNow(one) ? 'up-to-date' : 'out-of-date'}
+              >{!one.upToDate ? 'out of date: the job has changed since' : isNow(one) ? 'up to date' : 'made with other settings'}</span
+            >
             {#if one.files[0]?.proof}<span class={one.files[0].proof.holds ? 'up-to-date' : 'out-of-date'}>{sayOutcome(one.files[0].proof)}</span
               >{/if}
             {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}

@@ -7,6 +7,9 @@
   import { sizeGroups } from '../../core/pages/sizes';
   import { sourcesOf } from '../../core/docket/docket';
   import { saySize } from '../../words/sizes';
+  import { likelyWork } from '../../core/docket/likely';
+  import { freshScheme, type Scheme } from '../../core/sheets/schemes';
+  import { schemeWords } from '../../words/schemes';
   import type { Survey } from '../../core/model/survey';
   import type { Bench } from '../bench.svelte';
   import FileButton from '../parts/FileButton.svelte';
@@ -24,6 +27,19 @@
     const step = bench.docket.steps.find((each) => each.kind === 'take-in' && each.source === hash);
     return step?.kind === 'take-in' ? step.name : hash.slice(0, 12);
   };
+
+  /** What the pages were taken for, while nothing else is done than taking them in. */
+  const likely = $derived(
+    sources.length > 0 && bench.docket.steps.every(({ kind }) => kind === 'take-in') && bench.docket.scheme.kind === likelyWork(bench.base.list).kind
+      ? schemeWords(bench.docket.scheme.kind).name
+      : '',
+  );
+  const others = $derived((['stitched', 'signatures', 'leaflet', 'flat', 'none'] as const).filter((kind) => kind !== bench.docket.scheme.kind));
+  function become(kind: Scheme['kind']): void {
+    const { docket } = bench;
+    const fresh = freshScheme(kind, bench.base.list, docket.scheme);
+    bench.put({ ...docket, scheme: fresh.scheme, book: { ...docket.book, ...fresh.book, ...(kind === 'flat' ? {} : { facing: true }) } });
+  }
 
   /** Pages grouped by trim size and rotation, because a page with /Rotate is not the same as one drawn that way. */
   const groups = (facts: Survey) =>
@@ -50,6 +66,13 @@
 {:else}
   <Overview {bench} stages={['take-in']} title="Take in">
     <FileButton many quiet onfiles={(files) => void bench.incoming.takeIn(files)} />
+    {#if likely}
+      <p class="likely">
+        Taken for <b>{likely}</b>, by {bench.base.list.pages.length === 1 ? 'its one page' : 'the number and the sizes of its pages'}. It becomes
+        {#each others as kind, n (kind)}{n ? ', ' : ''}<button class="link" onclick={() => become(kind)}>{schemeWords(kind).name}</button>{/each}
+        instead.
+      </p>
+    {/if}
     <Measuring {bench} />
     {#if sources.length > 1}
       <div>
@@ -134,6 +157,9 @@
   li .mono {
     font-size: 12px;
     white-space: nowrap;
+  }
+  .likely {
+    font-size: 12.5px;
   }
   .odd {
     color: var(--look);

@@ -78,6 +78,9 @@
     if (found) mat?.show({ x0: found.x, y0: found.y, x1: found.x + found.shelf.width, y1: found.y + found.shelf.height });
   });
 
+  /** How wide a letter of a caption is, in pixels: captions that would lie over each other are left out, and said when pointed at. */
+  const LETTER = 7.3;
+
   function drop(event: DragEvent): void {
     event.preventDefault();
     over = 0;
@@ -125,6 +128,7 @@
           {#if top + y + height + 60 > view.y0 && top + y - 60 < view.y1 && left + x + width > view.x0 && left + x < view.x1}
             {@const trim = sizeOf(page.boxes.trim)}
             {@const odd = !sameSize(trim, commonest)}
+            {@const room = width * view.k}
             <g transform="translate({left + x} {top + y})">
               <g transform="translate(0 {height}) scale(1 -1)">
                 <rect {width} {height} fill="#fffdf7" />
@@ -141,16 +145,25 @@
                   width={trim.width}
                   height={trim.height}
                   fill="none"
-                  stroke={odd ? '#f2c230' : '#1d2422'}
+                  stroke={odd ? '#d9772b' : '#1d2422'}
                   stroke-width={(odd ? 3 : 1.5) * px}
+                  stroke-dasharray={odd ? `${6 * px} ${3 * px}` : undefined}
                 />
               </g>
-              <text class="number" y={height + 17 * px} font-size={12 * px}
-                ><tspan class="mono">{index + 1}</tspan>{#if page.label && page.label !== String(index + 1)}<tspan class="said" dx={6 * px}
-                    >“{page.label}”</tspan
-                  >{/if}</text
-              >
-              {#if odd}<text class="odd" y={height + 31 * px} font-size={11 * px}>{saySize(trim, bench.unit)}</text>{/if}
+              <title>{index + 1}{page.label ? ` “${page.label}”` : ''}: {saySize(trim, bench.unit)}</title>
+              {#if index % Math.max(1, Math.ceil((LETTER * String(survey.pages.length).length + 6) / room)) === 0}<text
+                  class="number"
+                  y={height + 17 * px}
+                  font-size={12 * px}
+                  ><tspan class="mono">{index + 1}</tspan
+                  >{#if page.label && page.label !== String(index + 1) && room > LETTER * (String(index + 1).length + page.label.length + 4)}<tspan
+                      class="said"
+                      dx={6 * px}>“{page.label}”</tspan
+                    >{/if}</text
+                >{/if}
+              {#if odd && room > LETTER * 0.9 * saySize(trim, bench.unit).length}<text class="odd" y={height + 31 * px} font-size={11 * px}
+                  >{saySize(trim, bench.unit)}</text
+                >{/if}
             </g>
           {/if}
         {/each}
@@ -187,7 +200,7 @@
   }
   .odd {
     font-family: var(--narrow);
-    fill: var(--pick);
+    fill: #f2a766;
   }
   .over {
     position: absolute;

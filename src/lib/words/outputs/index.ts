@@ -54,5 +54,7 @@ export function sayPart(
   if (from === undefined || to === undefined || pages === undefined || !splitsOf(kind).length) return '';
   const unit = NUMBERED[counted(kind)];
   const sides = counted(kind) === 'sides' ? `${plural(pages, 'side')}, ` : '';
-  return `${sides}${from === to ? `${unit} ${from}` : `${unit}s ${from}–${to}`}`;
+  // Where some between are left out, how many there are says so.
+  const some = !sides && pages < to - from + 1 ? `${pages} of ` : '';
+  return `${sides}${some}${from === to ? `${unit} ${from}` : `${unit}s ${from}–${to}`}`;
 }

@@ -20,7 +20,7 @@ export const files = {
   'svg-not-lines': (data: { element: string | number }) =>
     `This drawing (SVG) holds <${data.element}>, which would not come out as it was drawn. Turn its text into outlines and its copies into shapes, or have it saved as PDF.`,
   'needs-password': () =>
-    'This PDF opens only with a password, so its pages cannot be read. Ask the sender for a copy without one.',
+    'This PDF opens only with a password, and was not opened: type it, or ask the sender for a copy without one.',
   'needs-key': () =>
     'This PDF is locked for certain people, with their keys (a certificate), so its pages cannot be read. Ask the sender for a copy that is not locked.',
   damaged: () =>

@@ -6,6 +6,7 @@ import { defineOutput } from './outputKind';
 /** The steps of the job as JSON. */
 export const docket = defineOutput(z.object({ ...outputBase, kind: z.literal('docket') }))({
   kind: 'docket',
+  isForReading: () => true,
   extension: () => 'docket.json',
   possible: () => true,
   fresh: () => ({ kind: 'docket' }),

@@ -11,7 +11,7 @@ export const dummy = defineOutput(
   z.object({ ...outputBase, kind: z.literal('dummy'), paper: z.enum(keysOf(DUMMY_PAPERS)) }),
 )({
   kind: 'dummy',
-  stays: true,
+  isForReading: () => true,
   extension: () => 'pdf',
   possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'dummy', paper: 'A4' }),

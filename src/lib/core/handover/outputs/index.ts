@@ -50,12 +50,10 @@ export type OutputDraft = Output extends infer Each
 
 const BY_KIND = byKind(OUTPUTS);
 /** What the records of all kinds have in common, whatever kind an output is of. */
-type AnyKind = Pick<
-  Record<OutputSchema>,
-  'counts' | 'single' | 'sent' | 'stays' | 'tellsFindings' | 'possible'
-> & {
+type AnyKind = Pick<Record<OutputSchema>, 'counts' | 'single' | 'sent' | 'tellsFindings' | 'possible'> & {
   schema: OutputSchema;
   extension(output: Output): string;
+  isForReading?(output: Output): boolean;
   fresh(work: Cuttable): OutputDraft;
   parts(work: Cuttable, output: Output): Part[];
   sheetSized?(output: Output): boolean;

@@ -25,8 +25,8 @@ export interface OutputKind<Schema extends OutputSchema> {
   single?: true;
   /** It goes to a stand-in for a machine, which shows what it received. */
   sent?: true;
-  /** It is for who prepares the job and goes out to nobody: findings that say stop do not hold it. */
-  stays?: true;
+  /** It is for reading or for who prepares the job, and goes to no press or knife: findings that say stop do not hold it. */
+  isForReading?(output: z.infer<Schema>): boolean;
   /** It prints findings, so that all that was measured of the pages is needed. */
   tellsFindings?: true;
   /** Whether what is drawn on pages must be measured before it is made. */

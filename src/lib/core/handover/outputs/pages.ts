@@ -18,6 +18,8 @@ export const pages = defineOutput(
   }),
 )({
   kind: 'pages',
+  // Cut to the trim there is no bleed left to print with.
+  isForReading: ({ crop }) => crop === 'trim',
   counts: 'pages',
   extension: () => 'pdf',
   possible: () => true,

@@ -18,6 +18,7 @@ export const previews = defineOutput(
   }),
 )({
   kind: 'previews',
+  isForReading: () => true,
   single: true,
   extension: () => 'png',
   possible: () => true,

@@ -16,7 +16,7 @@ export const proof = defineOutput(
   }),
 )({
   kind: 'proof',
-  stays: true,
+  isForReading: () => true,
   extension: () => 'pdf',
   possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'proof', error: PLAIN_ERROR }),

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { markedPdf } from '../tests/outside';
-import { field, go, jobOf, pick, put, saved, slip, step, tile } from './bench';
+import { keep, markedPdf, readBack, tool } from '../tests/outside';
+import { field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -117,4 +117,28 @@ test('keys act on the mat unless text is typed; with nothing selected Delete doe
   expect(box!.height).toBeGreaterThan(400);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('a PDF that opens only with a password is opened with it, and its pages come in', async ({ page }) => {
+  const plain = keep(await markedPdf(3));
+  const locked = `${plain}.locked.pdf`;
+  tool('qpdf', '--encrypt', 'häuser 7', 'owner', '256', '--', plain, locked);
+  await go(page, 'Take in');
+  await takeIn(page, pdf('secret.pdf', readBack(locked)));
+  const password = page.getByLabel('Password');
+  await password.fill('wrong');
+  await password.press('Enter');
+  await expect(password).toHaveValue('', { timeout: 15_000 });
+  await password.fill('häuser 7');
+  await password.press('Enter');
+  await expect(step(page, 2)).toContainText('secret.pdf', { timeout: 15_000 });
+  await expect(page.locator('.job')).toContainText('11 pages');
+});
+
+test('what pages are likely to become is said, and is another thing in one click', async ({ page }) => {
+  await newJob(page, folder.url);
+  await takeIn(page, pdf('poster.pdf', await markedPdf(1)));
+  await expect(slip(page).getByText('Taken for flat work')).toBeVisible({ timeout: 15_000 });
+  await slip(page).getByRole('button', { name: 'stitched booklet' }).click();
+  await expect(page.locator('.job')).toContainText('stitched booklet');
 });
