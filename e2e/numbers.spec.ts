@@ -89,8 +89,6 @@ test('a folio is clicked away from one page, and given back', async ({ page }) =
   await jobOf(page, await markedPdf(6, A5));
   await page.keyboard.press('i');
   await put(page);
-  await onMat(page).focus();
-  await page.keyboard.press('ArrowRight');
   await line(page, '3', '3').hover();
   await page.getByRole('option', { name: 'Click away “3” on page 3' }).click();
   await expect(step(page, 2)).toContainText('not on 1 page');
@@ -106,8 +104,6 @@ test('a folio is clicked away from one page, and given back', async ({ page }) =
     true,
   ]);
   await go(page, 'Numbers');
-  await onMat(page).focus();
-  await page.keyboard.press('ArrowRight');
   await page.getByRole('option', { name: 'Give back “3” on page 3' }).click();
   await expect(step(page, 2)).not.toContainText('not on');
   await saved(page);
@@ -117,8 +113,6 @@ test('a folio that is dragged takes its twin along; it snaps, and its numbers fo
   await jobOf(page, await markedPdf(6, A5));
   await page.keyboard.press('i');
   await put(page);
-  await onMat(page).focus();
-  await page.keyboard.press('ArrowRight');
   const [right, left] = [line(page, '3', '3'), line(page, '2', '2')];
   const leaf = await boxOf(
     page
@@ -226,8 +220,6 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
     )
     .toBe(0);
   await page.reload();
-  await onMat(page).focus();
-  await page.keyboard.press('ArrowRight');
   await page.keyboard.press('w');
   const file = slip(page).locator('input[type=file]');
   await file.setInputFiles({

@@ -207,7 +207,7 @@ test('fold-outs: worked out, dropped on a leaf, folded in, given back; longer sh
   await slip(page).getByText('on from the last').click();
   await expect(page.locator('footer')).toContainText('label “8”');
   await slip(page).getByRole('button', { name: 'fold it in' }).last().click();
-  await expect(page.getByRole('option', { name: /^Page 3\+1 back, right-hand, folded in/ })).toBeVisible();
+  await expect(page.getByRole('option', { name: /^Page 3\+1 back, right-hand, .*folded in/ })).toBeVisible();
   await go(page, 'Sheets');
   await field(page, 'Sheet width').fill('640');
   await field(page, 'Sheet height').fill('900');

@@ -172,6 +172,7 @@
     margin-right: auto;
   }
   .over select {
+    color: var(--ink);
     width: auto;
     padding: 3px 6px;
   }

@@ -3,6 +3,7 @@ import { docketOf, hashOf, survey, surveyPage, takeInStep } from '../../../../te
 import { mm } from '../measure/unit';
 import { emptyDocket } from './docket';
 import { asLikely, likelyWork } from './likely';
+import { readDocket } from './readDocket';
 import { replay } from './replay';
 
 const A4 = [210, 297] as const;
@@ -37,7 +38,8 @@ test.each([
 
 test('what was guessed follows further files, and what somebody chose stays', () => {
   const [none, poster, booklet] = [listOf(), listOf(A4), listOf(...many(12, A4))];
-  const begun = emptyDocket('Work');
+  // As the database gives it back: its fields in another order.
+  const begun = readDocket(emptyDocket('Work'));
   const flat = asLikely(begun, none, poster);
   expect([flat.scheme.kind, flat.book.facing]).toEqual(['flat', false]);
   const again = asLikely(flat, poster, booklet);

@@ -3,7 +3,7 @@ import { mm } from '../measure/unit';
 import type { Page, PageList } from '../model/page';
 import { CENTRE } from '../pages/resize';
 import { oddOnes, piecesOf } from '../pages/sizes';
-import { freshScheme } from '../sheets/schemes';
+import { freshScheme, schemeSchema, type Scheme } from '../sheets/schemes';
 import { emptyDocket, type Docket } from './docket';
 import type { Beginning } from './stepKind';
 import type { StepOf } from './steps';
@@ -47,6 +47,9 @@ export function likelyWork({ pages }: PageList): { kind: 'flat' | 'stitched'; fa
   return few || small || mixed ? { kind: 'flat', facing: false } : booklet;
 }
 
+/** A scheme as it is saved, its fields in one order. */
+const plain = (scheme: Scheme): string => JSON.stringify(schemeSchema.parse(scheme));
+
 /**
  * A docket whose pages were only taken in, as what they are likely to become, unless somebody chose otherwise: `before` is the
  * list when that was said last.
@@ -58,7 +61,7 @@ export function asLikely(docket: Docket, before: PageList, now: PageList): Docke
   const isUntouched =
     docket.steps.every(({ kind }) => kind === 'take-in') &&
     docket.book.facing === was.facing &&
-    JSON.stringify(docket.scheme) === JSON.stringify(said);
+    plain(docket.scheme) === plain(said);
   if (!isUntouched || (was.kind === is.kind && was.facing === is.facing)) return docket;
   const fresh = is.kind === begun.kind ? { scheme: begun, book: {} } : freshScheme(is.kind, now, begun);
   return {

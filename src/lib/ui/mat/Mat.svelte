@@ -99,7 +99,30 @@
     camera.pan(-(sideways ? event.deltaY : event.deltaX), sideways ? 0 : -event.deltaY);
   }
 
+  /** Fingers on the mat, where each is: one on the empty mat moves it, two zoom. */
+  const fingers = new Map<number, { x: number; y: number }>();
+  function touch(event: PointerEvent, onPage: boolean): void {
+    fingers.set(event.pointerId, onScreen(event));
+    if (fingers.size > 2 || (fingers.size === 1 && onPage)) return;
+    svg!.setPointerCapture(event.pointerId);
+  }
+  function slide(event: PointerEvent): void {
+    const was = fingers.get(event.pointerId);
+    if (!was || !svg?.hasPointerCapture(event.pointerId)) return;
+    const now = onScreen(event);
+    const other = [...fingers].find(([id]) => id !== event.pointerId)?.[1];
+    if (other) {
+      const apart = (at: { x: number; y: number }) => Math.max(10, Math.hypot(at.x - other.x, at.y - other.y));
+      camera.zoomBy(apart(now) / apart(was), (now.x + other.x) / 2, (now.y + other.y) / 2);
+    }
+    const share = other ? 0.5 : 1;
+    camera.pan((now.x - was.x) * share, (now.y - was.y) * share);
+    fingers.set(event.pointerId, now);
+  }
+  const lift = (event: PointerEvent): void => void fingers.delete(event.pointerId);
+
   function onpointerdown(event: PointerEvent): void {
+    if (event.pointerType === 'touch') return touch(event, event.target instanceof Element && !!event.target.closest('[data-pick]'));
     const from = onScreen(event);
     const pans = event.button === 1 || (event.button === 0 && spaceHeld);
     const onPage = event.target instanceof Element && event.target.closest('[data-pick]');
@@ -158,7 +181,12 @@
     class:panning={panning || spaceHeld}
     {onwheel}
     {onpointerdown}
-    onpointermove={(event) => onhover?.(toMat(event), event)}
+    onpointermove={(event) => {
+      slide(event);
+      onhover?.(toMat(event), event);
+    }}
+    onpointerup={lift}
+    onpointercancel={lift}
     onpointerleave={() => onhover?.(undefined)}
     style:cursor={panning || spaceHeld ? undefined : cursor}
     onkeydown={keys}

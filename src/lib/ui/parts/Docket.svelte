@@ -4,6 +4,7 @@
   import type { PageList } from '../../core/model/page';
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
+  import { openMenu, type MenuItem } from '../menu.svelte';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Power from '@lucide/svelte/icons/power';
@@ -34,6 +35,14 @@
     bench.leave();
     bench.draft.recipe = what;
   }
+  const remove = (id: string) => bench.changeSteps((steps) => steps.filter((each) => each.id !== id));
+  const offersFor = (step: Step, index: number): MenuItem[] => [
+    { word: 'Edit', do: () => bench.open({ kind: step.kind, step }) },
+    { word: step.off ? 'Switch on' : 'Switch off', do: () => toggle(step.id) },
+    { word: 'Earlier', disabled: index === 0, do: () => swap(index, -1) },
+    { word: 'Later', disabled: index === bench.docket.steps.length - 1, do: () => swap(index, 1) },
+    { word: 'Remove from the docket', do: () => remove(step.id) },
+  ];
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
       steps.map((step) => (step.id !== id ? step : step.off ? changed(step, { off: undefined }) : { ...step, off: true as const })),
@@ -70,6 +79,8 @@
             class:failed={failed.has(step.id)}
             class:here={index === bench.docket.steps.length - 1}
             class:open={bench.draft.form?.step?.id === step.id}
+            role="presentation"
+            oncontextmenu={(event) => openMenu(event, `Step ${index + 1}`, offersFor(step, index))}
           >
             <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
               <span class="visually-hidden">Edit step</span>
@@ -96,11 +107,7 @@
                 disabled={index === bench.docket.steps.length - 1}
                 onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
               >
-              <button
-                title="Remove from the docket"
-                aria-label="Delete step {index + 1}"
-                onclick={() => bench.changeSteps((steps) => steps.filter(({ id }) => id !== step.id))}><Trash size={13} /></button
-              >
+              <button title="Remove from the docket" aria-label="Delete step {index + 1}" onclick={() => remove(step.id)}><Trash size={13} /></button>
             </span>
           </div>
         {/if}

@@ -5,19 +5,21 @@
     title: string;
     /** A figure beside the title. */
     count?: number;
+    /** What stands in it, in a line, while it is closed. */
+    said?: string;
     open?: boolean;
     ontoggle?: (shown: boolean) => void;
     children: Snippet;
   }
   /** A card with a folded corner, which opens. */
-  let { title, count, open = false, ontoggle, children }: Props = $props();
+  let { title, count, said = '', open = false, ontoggle, children }: Props = $props();
   // How it stands is its reader's from then on.
   let shown = $state(untrack(() => open));
 </script>
 
 <details bind:open={shown} ontoggle={(event) => ontoggle?.(event.currentTarget.open)}>
   <summary
-    >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}</summary
+    >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small>{said}</small>{/if}</summary
   >
   {@render children()}
 </details>
@@ -36,6 +38,11 @@
     font-weight: 600;
     cursor: pointer;
     list-style: none;
+  }
+  small {
+    display: block;
+    font-weight: 400;
+    color: var(--ink-2);
   }
   .mono {
     font-weight: 400;

@@ -24,6 +24,7 @@
     ['D', 'measure a distance'],
     ['V', 'against the source: beside, blink, off'],
     ['+  −  0  9', 'zoom in, out, fit, the whole book'],
+    ['Right button, menu key', 'what can be done to pages, to a step'],
     ['Z, double click', 'zoom to the pages selected, to a page'],
     ['Wheel / Ctrl wheel', 'move the mat / zoom'],
     ['Space and drag', 'move the mat'],

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { limitsOf } from '../../core/docket/limitsOf';
   import { schemeSchema } from '../../core/sheets/schemes';
+  import { formatLength } from '../../core/measure/formatLength';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { workOf } from '../../core/sheets/press';
   import { LAYS, WORK_STYLES } from '../../core/sheets/pressTerms';
@@ -26,6 +27,20 @@
   /** As it was chosen, else as it was planned for these pages. */
   const work = $derived(scheme.work ?? plan?.work ?? workOf(scheme));
   const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
+  /** How the work lies, and how many pieces are wanted, in a line each. */
+  const placed = $derived(
+    [
+      scheme.copies === 'most' ? 'as many as fit' : `${copies.across} × ${copies.up}`,
+      LAY_NAME[scheme.lay ?? 'centre'],
+      scheme.turned ? `turned ${scheme.turned}°` : '',
+      scheme.gripper ? `gripper ${formatLength(scheme.gripper, unit)}` : '',
+    ]
+      .filter(Boolean)
+      .join(' · '),
+  );
+  const run = $derived(
+    [scheme.run?.pieces ? `${scheme.run.pieces} pieces` : '', `${scheme.run?.overs ?? PLAIN_OVERS} % overs`].filter(Boolean).join(' · '),
+  );
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
     draft.take(`copies ${key}`, wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
   }
@@ -59,7 +74,7 @@
     />
   {/if}
 </div>
-<Folded title="Place on the sheet">
+<Folded title="Place on the sheet" said={placed}>
   <div class="fields">
     <div class="row">
       <NumberField
@@ -112,7 +127,7 @@
     />
   </div>
 </Folded>
-<Folded title="Run">
+<Folded title="Run" said={run}>
   <div class="fields">
     <div class="row">
       {#if !ganged}

@@ -55,6 +55,15 @@
     const { width, height } = STOCKS.find((known) => known.name === key)!;
     set({ width, height });
   }
+  const paper = $derived(
+    [
+      stock.grammage ? `${stock.grammage} g/m²` : '',
+      stock.caliper || caliper ? `${formatLength(stock.caliper ?? caliper ?? 0, unit === 'in' ? 'in-decimal' : unit)} thick` : '',
+      stock.grain ? `grain along the ${stock.grain} side` : '',
+    ]
+      .filter(Boolean)
+      .join(' · ') || 'nothing said of it',
+  );
   const say = ({ width, height, grammage }: Stock) => `${formatSize(width, height, unit)}${grammage ? `, ${grammage} g` : ''}`;
 </script>
 
@@ -78,7 +87,7 @@
   <LengthField label="Sheet width" value={stock.width} {unit} check={sayPageLength} onchange={length('width')} />
   <LengthField label="Sheet height" value={stock.height} {unit} check={sayPageLength} onchange={length('height')} />
 </div>
-<Folded title="Paper">
+<Folded title="Paper" said={paper}>
   <div class="fields">
     <div class="row">
       <NumberField label="Grammage" unit="g/m²" {...figure('grammage')} />

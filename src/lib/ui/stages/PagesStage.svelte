@@ -18,6 +18,8 @@
   import { arrangeCropped, arrangeSpreads, CENTRE, edgesToMeet, type Arrangement, type Tile } from '../mat/arrange';
   import { Carrying } from './carrying.svelte';
   import { Picking, tileAt, tilesIn } from './picking.svelte';
+  import { openMenu } from '../menu.svelte';
+  import { actsOf } from '../slip/acts';
   import { Pulling } from './pulling.svelte';
   import { worstLevels } from './worstLevels';
 
@@ -117,6 +119,17 @@
     if (tile && !cropping) lookAt([tile.index]);
   }
 
+  /** What can be done to the page under the pointer, or to all that are selected with it. */
+  function offer(event: MouseEvent): void {
+    if (!mat || bench.draft.form || bench.draft.format) return;
+    const tile = event.button === 2 ? tileAt(arranged.tiles, mat.toMat(event), sizeOf) : undefined;
+    const page = tile && faces[tile.index];
+    if (page && !bench.selected.ids.has(page.id)) bench.selected.choose([page.id]);
+    const { indexes } = bench.selected;
+    if (!indexes.length) return;
+    openMenu(event, 'With the pages selected', [{ word: 'Zoom to it', key: 'Z', do: () => lookAt(indexes) }, ...actsOf('pages', bench)]);
+  }
+
   function showPage(index: number): void {
     const tile = arranged.tiles.find((each) => each.index === index);
     const page = faces[index];
@@ -171,6 +184,7 @@
   ondragover={over}
   ondrop={drop}
   ondblclick={lookAtPointed}
+  oncontextmenu={offer}
 >
   <Mat
     bind:this={mat}

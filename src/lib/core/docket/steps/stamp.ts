@@ -48,10 +48,10 @@ export const stamp = defineStep(
   on: 'numbers',
   key: 'w',
   button: true,
-  fresh: ({ chosen = 'last' }) => ({
+  fresh: ({ chosen = 'all' }) => ({
     kind: 'stamp',
-    pages: 'all',
-    graphic: { page: chosen },
+    pages: chosen,
+    graphic: { page: 'last' },
     size: { by: 'width', width: mm(30) },
     placing: { box: 'trim', x: 'outer', y: 'foot', dx: mm(10), dy: mm(10), turn: 0 },
     opacity: 1,

@@ -12,6 +12,7 @@
   import { isTyped } from '$lib/ui/isTyped';
   import { keysShown } from '$lib/ui/keysShown.svelte';
   import StageLine from '$lib/ui/parts/StageLine.svelte';
+  import Menu from '$lib/ui/parts/Menu.svelte';
   import SelectionLine from '$lib/ui/parts/SelectionLine.svelte';
   import type { Present } from '$lib/wire/told';
   import type { Zoom } from '$lib/ui/mat/camera.svelte';
@@ -238,6 +239,7 @@
     ondone={() => view?.focus()}
   />
 </div>
+<Menu />
 
 <style>
   .room {
@@ -363,5 +365,55 @@
     background: var(--card);
     border: 1px solid var(--ink-2);
     border-left: 4px solid var(--cut);
+  }
+  /* Wide screens give the panels more room. */
+  @media (min-width: 1600px) {
+    .room {
+      grid-template-columns: 270px minmax(0, 1fr) 372px;
+    }
+    .brand {
+      flex-basis: 270px;
+    }
+  }
+  @media (max-width: 1100px) {
+    .room {
+      grid-template-columns: 184px minmax(0, 1fr) 268px;
+    }
+    .brand {
+      flex-basis: 184px;
+    }
+    nav a {
+      padding-inline: 10px;
+    }
+  }
+  /* Narrow ones, and those that are magnified, show one under the other, and scroll. */
+  @media (max-width: 860px) {
+    .room {
+      display: flex;
+      flex-direction: column;
+      height: auto;
+      overflow: visible;
+    }
+    header,
+    nav {
+      flex-wrap: wrap;
+    }
+    .room > :global(main > *) {
+      flex: none;
+      height: 70vh;
+    }
+    .room > :global(aside) {
+      order: 1;
+      border: 0;
+      border-top: 1px solid var(--rule);
+    }
+    .room > .slip {
+      order: 0;
+    }
+    .room > :global(footer) {
+      order: 2;
+      flex-wrap: wrap;
+      padding-block: 6px;
+    }
   }
 </style>
