@@ -47,7 +47,7 @@ const SENTENCES: { [Code in StepProblemCode]: (data: StepProblems[Code]) => stri
     `Part ${data.part} is not in the list. All ${data.parts} parts of the scans need a place.`,
   'order-outside': (data) => `There is no part ${data.part}: these scans have ${data.parts}.`,
   'series-overlap': (data) =>
-    `Two series begin at page ${data.position}, and a page has one number. Let one of them begin elsewhere, or take it out.`,
+    `Two series begin at page ${data.position}, and a page has one number. Let one of them begin elsewhere, or remove it.`,
   'series-at-panel': () =>
     'A series begins at a page of the list; panels follow the leaf that they hang on. Choose the page.',
   'empty-pattern': (data) => sayPatternError({ code: 'empty-pattern', ...data }, TOKENS),

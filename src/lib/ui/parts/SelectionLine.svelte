@@ -63,7 +63,7 @@
     ['margins', 'margins'],
     ['away', 'cut-away'],
   ] as const;
-  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch, fractions', 'in-decimal': 'inch, decimals', pt: 'point', pica: 'pica' };
+  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch, 1/8', 'in-decimal': 'inch, 0.1', pt: 'point', pica: 'pica' };
 </script>
 
 <footer>
@@ -189,7 +189,7 @@
     cursor: pointer;
   }
   select {
-    width: 78px;
+    width: 92px;
   }
   .acts {
     width: 62px;

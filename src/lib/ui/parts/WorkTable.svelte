@@ -54,7 +54,8 @@
             <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
         </span>
         <span role="cell">
-          {#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
+          {#if each.of === 'output' && each.state === 'done'}<a href="/api/outputs/{each.id}/file" download>Download</a>&nbsp;·
+          {/if}{#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
           {#if each.trouble}<span class="trouble">{sayTrouble(each.trouble)}</span>
           {:else if found(each).length}<small
               >{found(each)

@@ -137,7 +137,7 @@
     />
   {/if}
   {#if ownName}
-    <button type="button" class="link" onclick={() => void sizes.drop(ownName)}>forget “{ownName}”</button>
+    <button type="button" class="link" onclick={() => void sizes.drop(ownName)}>remove “{ownName}”</button>
   {:else if keeping === undefined && !chosen}
     <button type="button" class="link" onclick={() => (keeping = '')}>name this size</button>
   {/if}

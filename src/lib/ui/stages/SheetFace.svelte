@@ -130,18 +130,18 @@
   {@const depth = (cell.turn % 180 ? widthOf(cell.trim) : heightOf(cell.trim)) * k}
   {@const labelled = labelOf(cell) !== '' && breadth > 100}
   {@const wide = half(cell, labelled)}
-  <!-- The tag stands at the foot of the page as it lies, reading the way the page reads. -->
+  <!-- The tag stands in the corner at the head and left of the page as it lies, where no folio does, reading the way the page reads. -->
   <g transform="translate({footOf(cell).x} {sheet.height - footOf(cell).y}) rotate({cell.turn}) scale({px})" pointer-events="none">
     {#if depth < 30}
       <!-- Nothing of so flat a cell would be seen. -->
     {:else if breadth > 2 * wide + 4}
-      <rect class="tag" class:hand={cell.hand} x={-wide} y="-25" width={2 * wide} height="20" />
-      <text y="-10.5" text-anchor="middle"
+      <rect class="tag" class:hand={cell.hand} x={2 - breadth / 2} y={2 - depth} width={2 * wide} height="17" />
+      <text x={2 - breadth / 2 + wide} y={14.5 - depth} text-anchor="middle"
         ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">{cell.hand ? 'out' : 'fill'}</tspan
           >{:else if labelled}<tspan class="fill" dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan>{/if}</text
       >
     {:else if breadth > 6 * shortName(cell).length}
-      <text class="small" y="-4" text-anchor="middle">{shortName(cell)}</text>
+      <text class="small" x={2 - breadth / 2} y={11 - depth}>{shortName(cell)}</text>
     {/if}
   </g>
 {/each}
@@ -160,7 +160,7 @@
     fill: #8a5a00;
   }
   text {
-    font: 12px var(--narrow);
+    font: 11.5px var(--narrow);
     fill: #fff;
   }
   .fill {

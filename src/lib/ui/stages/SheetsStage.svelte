@@ -6,7 +6,6 @@
   import type { Cell } from '../../core/sheets/plan';
   import type { Bench } from '../bench.svelte';
   import type { SheetsLook } from '../sheetsView.svelte';
-  import Caption from '../mat/Caption.svelte';
   import Mat from '../mat/Mat.svelte';
   import type { Zoom } from '../mat/camera.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
@@ -129,19 +128,6 @@
 </script>
 
 <div class="stage">
-  {#if plan}
-    <div class="looks" role="toolbar" aria-label="How the sheets are looked at">
-      {#each looks as { word, on, act } (word)}
-        <button
-          aria-pressed={on}
-          onclick={() => {
-            act();
-            mat?.focus();
-          }}>{word}</button
-        >
-      {/each}
-    </div>
-  {/if}
   <Mat
     bind:this={mat}
     bind:zoom
@@ -231,11 +217,25 @@
     {/snippet}
   </Mat>
   {#if plan}
-    <Caption>
-      {plan.sheetCount} sheet{plan.sheetCount === 1 ? '' : 's'} of {sizeOf(plan.sheet)}{plan.cover
-        ? `, the cover on ${sizeOf(plan.cover.plan.sheet)}`
-        : ''}{backed ? (look === 'light' ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
-    </Caption>
+    <!-- Below the mat, so that it covers no cell. -->
+    <div class="strip">
+      <div class="looks" role="toolbar" aria-label="How the sheets are looked at">
+        {#each looks as { word, on, act } (word)}
+          <button
+            aria-pressed={on}
+            onclick={() => {
+              act();
+              mat?.focus();
+            }}>{word}</button
+          >
+        {/each}
+      </div>
+      <p>
+        {plan.sheetCount} sheet{plan.sheetCount === 1 ? '' : 's'} of {sizeOf(plan.sheet)}{plan.cover
+          ? `, the cover on ${sizeOf(plan.cover.plan.sheet)}`
+          : ''}{backed ? (look === 'light' ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
+      </p>
+    </div>
   {:else if bench.shown.list.pages.length}
     <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
       <a class="btn" href="/jobs/{bench.id}/hand-over">Hand over</a>
@@ -248,8 +248,22 @@
 </div>
 
 <style>
+  .stage {
+    display: grid;
+    grid-template-rows: minmax(0, 1fr) auto;
+  }
+  .strip {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 16px;
+    padding: 5px 12px;
+    background: var(--card-2);
+    font-size: 12.5px;
+  }
   .looks {
-    bottom: 42px;
+    position: static;
+    flex: none;
   }
   .turnword {
     font-family: var(--narrow);

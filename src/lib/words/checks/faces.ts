@@ -3,12 +3,12 @@ import type { CheckWords, FindingWith } from './checkWords';
 
 const WHY_LOST: Record<FindingWith<'face-lost'>['why'], string> = {
   'fold-out':
-    'A folded leaflet has no leaves that fold-outs could hang on, so they would be missing from it. Take them off, or choose another scheme.',
+    'A folded leaflet has no leaves that fold-outs could hang on, so they would be missing from it. Remove them, or choose another scheme.',
   'one-side':
     'These pages are the backs of others, and only one side of the sheet is printed. Print both sides, or make every page a piece of its own.',
   cover: 'This part of the cover has no place on its sheet, so the book would be bound without it.',
   place:
-    'The scheme has no place for it, so the finished piece would be without it. Change the scheme, or take the page out.',
+    'The scheme has no place for it, so the finished piece would be without it. Change the scheme, or remove the page.',
 };
 
 const some = (names: readonly string[]): string => {

@@ -17,7 +17,7 @@ export const lines: CheckWords<'lines'> = {
     }),
     'lines-meet': (_, { pages }) => ({
       title: 'Two lines at one place',
-      text: `${pages}: one line prints over another. Move one of them, or take it out.`,
+      text: `${pages}: one line prints over another. Move one of them, or remove it.`,
     }),
     'glyph-missing': (finding) => ({
       title: 'Letters that the face does not have',

@@ -18,7 +18,7 @@ export const scans: CheckWords<'scans'> = {
     }),
     'sheet-doubled': (finding) => ({
       title: 'Scans are there twice',
-      text: `${sayNumbers(finding.numbers)} came more than once: a sheet was scanned twice. Take the second one out.`,
+      text: `${sayNumbers(finding.numbers)} came more than once: a sheet was scanned twice. Remove the second one.`,
     }),
     'order-differs': (finding) => ({
       title: 'Numbers that do not count up',

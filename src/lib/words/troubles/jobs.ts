@@ -1,7 +1,7 @@
 /** Sentences: what is wrong, why it matters, what to do. */
 export const jobs = {
   'no-such-drop-folder': () =>
-    'This drop folder is no longer there: somebody had Folder forget it. Its directory stays; add it anew.',
+    'This drop folder is no longer there: somebody removed it. Its directory stays; add it anew.',
   'bad-output': (data: { reason: string | number }) =>
     `This cannot be handed over as it is set up: ${data.reason}. Mend what is marked wrong first.`,
   'no-such-job': () => 'This job is no longer there: somebody deleted it. Go back to the jobs.',

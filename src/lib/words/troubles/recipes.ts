@@ -30,7 +30,7 @@ export const recipes = {
   'drop-full': (data: { name: string | number }) =>
     `The disk that “${data.name}” is on is full, so no file is taken from it. Make room: the files that wait are taken by themselves then.`,
   'drop-busy': (data: { count: string | number }) =>
-    `${data.count === 1 ? 'A file of this folder is' : `${data.count} files of this folder are`} still being worked. Pause it, wait until they are done, then forget it.`,
+    `${data.count === 1 ? 'A file of this folder is' : `${data.count} files of this folder are`} still being worked. Pause it, wait until they are done, then remove it.`,
   'drop-file-gone': () => 'The file was taken away again before it could be read. Drop it anew.',
   'drop-no-file': () =>
     'This is no plain file but a link or a device, and is not followed. Drop the file itself.',

@@ -113,7 +113,7 @@
               <label
                 ><input type="checkbox" checked={!!series.panels} onchange={(event) => put(n, { panels: flag(event) })} /> counts fold-out panels</label
               >
-              {#if step.series.length > 1}<button type="button" class="link" onclick={() => drop(n)}>Take this series out</button>{/if}
+              {#if step.series.length > 1}<button type="button" class="link" onclick={() => drop(n)}>Remove this series</button>{/if}
             </div></td
           >
         </tr>

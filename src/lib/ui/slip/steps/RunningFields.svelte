@@ -66,7 +66,7 @@
       optional
       onchange={(first) => put({ first })}
     />{/if}
-  {#if step.texts.length > 1}<button type="button" class="link" onclick={drop}>Take this one out</button>{/if}
+  {#if step.texts.length > 1}<button type="button" class="link" onclick={drop}>Remove this one</button>{/if}
 </div>
 <Choice
   label="Rule"

@@ -74,7 +74,7 @@
 {#if 'page' in step.graphic && !step.graphic.area}
   <label class="check"
     ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => set('takeOut', { takeOut: event.currentTarget.checked || undefined })} /> and
-    take it out of the list</label
+    remove it from the list</label
   >
 {/if}
 <div class="row">
