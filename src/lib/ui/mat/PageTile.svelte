@@ -30,10 +30,10 @@
     [
       `Page ${view.name}`,
       sideWord,
-      saySize(view.page.trim, unit),
       view.folded && 'folded in',
       !view.page.art && 'blank',
       view.label && `label ${view.label}`,
+      saySize(view.page.trim, unit),
       view.flag && LEVEL_WORD[view.flag],
     ]
       .filter(Boolean)

@@ -84,7 +84,7 @@
           >
             <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
               <span class="visually-hidden">Edit step</span>
-              <span class="mono n">{index + 1}</span>
+              <span class="mono n">{index + 1}<span class="visually-hidden">:</span></span>
               <span class="words"
                 ><b>{words.act}</b>
                 {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small>{#if step.recipe}<small

@@ -21,11 +21,10 @@
 </script>
 
 <div class="card" role="listitem">
-  <a class="open" href="/jobs/{id}">
-    <span class="visually-hidden">Open</span>
+  <div class="open">
     <SpreadPicture spread={summary.spread} />
     <span class="text">
-      <strong>{summary.title}</strong>
+      <a class="title" href="/jobs/{id}"><span class="visually-hidden">Open</span> <strong>{summary.title}</strong></a>
       <span class="quiet"
         >{schemeWords(summary.scheme).name}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
       >
@@ -44,7 +43,7 @@
         {#if summary.pages && !summary.open.stop && !summary.open.look}<span class="n fine">nothing open</span>{/if}
       </span>
     </span>
-  </a>
+  </div>
   <footer>
     {#if asking}
       <span role="alert">Delete this job? Files that other jobs use stay.</span>
@@ -72,7 +71,18 @@
     background: var(--card);
     clip-path: var(--corner);
   }
+  .title {
+    color: inherit;
+    text-decoration: none;
+  }
+  /* All of the card opens the job. */
+  .title::after {
+    content: '';
+    position: absolute;
+    inset: 0;
+  }
   .open {
+    position: relative;
     display: grid;
     grid-template-columns: 150px 1fr;
     flex: 1;

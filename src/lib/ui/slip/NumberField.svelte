@@ -47,6 +47,13 @@
     sent = number;
     onchange(number, false);
   }
+  /** Arrow keys count by one, with Shift by ten. */
+  function nudge(event: KeyboardEvent): void {
+    if (value === undefined || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
+    event.preventDefault();
+    const by = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
+    set(String(Math.min(most, Math.max(least, Math.round((value + by) * 1000) / 1000))));
+  }
 </script>
 
 <div class:inline>
@@ -58,6 +65,11 @@
       value={shown}
       {placeholder}
       inputmode={whole ? 'numeric' : 'decimal'}
+      role={whole ? 'spinbutton' : undefined}
+      aria-valuenow={whole ? value : undefined}
+      aria-valuemin={whole ? least : undefined}
+      aria-valuemax={whole && Number.isFinite(most) ? most : undefined}
+      onkeydown={nudge}
       autocomplete="off"
       aria-invalid={!!wrong}
       aria-describedby="{id}-wrong"

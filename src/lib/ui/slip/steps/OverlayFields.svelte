@@ -30,7 +30,8 @@
 />
 {#if 'page' in step.graphic}
   <label class="check"
-    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => change({ takeOut: event.currentTarget.checked || undefined })} /> and remove it from the list</label
+    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => change({ takeOut: event.currentTarget.checked || undefined })} /> and remove it
+    from the list</label
   >
 {/if}
 <div class="fixed">
