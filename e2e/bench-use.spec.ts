@@ -142,3 +142,53 @@ test('what pages are likely to become is said, and is another thing in one click
   await slip(page).getByRole('button', { name: 'stitched booklet' }).click();
   await expect(page.locator('.job')).toContainText('stitched booklet');
 });
+
+test('jobs are sorted and filtered, those of one title told apart; keys and the guide are at hand', async ({
+  page,
+}) => {
+  await page.goto(folder.url);
+  const titles = () => page.getByRole('listitem').getByRole('link', { name: /^Open/ }).allTextContents();
+  const all = (await titles()).length;
+  expect(all).toBeGreaterThan(2);
+  await page.getByLabel('by', { exact: true }).selectOption('pages');
+  const pages = await page.getByRole('listitem').locator('.counts .mono:first-child').allTextContents();
+  expect(pages.map(Number)).toEqual(pages.map(Number).sort((a, b) => b - a));
+  await page.getByLabel('show', { exact: true }).selectOption('stop');
+  expect((await titles()).length).toBeLessThan(all);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('?');
+  await page.getByRole('link', { name: 'Work', exact: true }).click();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.goto(`${folder.url}/guide/pages`);
+  await expect(page.getByRole('heading', { name: 'Pages', exact: true })).toBeVisible();
+});
+
+test('the right button offers what can be done to a page, and to a step', async ({ page }) => {
+  await tile(page, 4).click({ button: 'right' });
+  const menu = page.getByRole('menu');
+  await menu.getByRole('menuitem', { name: 'Size' }).click();
+  await expect(slip(page).getByLabel('Pages', { exact: true })).toHaveValue('4');
+  await page.keyboard.press('Escape');
+  await step(page, 1).click({ button: 'right' });
+  await page.keyboard.press('Escape');
+  await expect(menu).toBeHidden();
+  await step(page, 1).click({ button: 'right' });
+  await menu.getByRole('menuitem', { name: 'Switch off' }).click();
+  await expect(step(page, 1)).toContainText('switched off');
+});
+
+test('a window magnified twice shows everything one under the other', async ({ page }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  for (const name of ['Pages', 'Numbers', 'Sheets', 'Dummy'] as const) {
+    await go(page, name);
+    const { scroll, width } = await page.evaluate(() => ({
+      scroll: document.documentElement.scrollWidth,
+      width: innerWidth,
+    }));
+    expect(scroll, name).toBeLessThanOrEqual(width);
+    await slip(page).getByRole('heading').first().scrollIntoViewIfNeeded();
+    await expect(slip(page).getByRole('heading').first()).toBeInViewport();
+  }
+});

@@ -13,7 +13,7 @@ export interface NumberLimits {
 
 /** `1,000` can be read in two ways: both of them. */
 export const sayThousands = (text: string): string =>
-  `“${text}” can be ${text.replace(',', '.')} or ${text.replaceAll(',', '')}: type ${text.replace(',', '.')} or ${text.replaceAll(',', '')}.`;
+  `“${text}” can be read in two ways: type ${text.replace(',', '.')} or ${text.replaceAll(',', '')}.`;
 
 /** Why what was typed cannot be the number of a field; undefined if it can. */
 export function sayWrongNumber(

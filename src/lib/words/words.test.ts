@@ -2,6 +2,8 @@ import { sayFold, sayStrips } from './finishing';
 import type { Output } from '../core/handover/outputs';
 import { sayAgo } from './ago';
 import { sayAsked, sayChoice } from './asked';
+import { archiveNamed } from './fileName';
+import { sayWrongNumber } from './numberField';
 import { sayBytes, sayOutput, sayPart } from './outputs';
 import { describe, expect, test } from 'vitest';
 import type { Finding } from '../core/checks';
@@ -340,6 +342,9 @@ test.each<[Parameters<typeof sayPart>, string]>([
   [[{ from: 3, to: 3, pages: 1 }, 'pages'], 'page 3'],
   [[{ from: 1, to: 4, pages: 8 }, 'sheets'], '8 sides, sheets 1–4'],
   [[{}, 'ticket'], ''],
+  // 2-3 and the last of eight; every other page.
+  [[{ from: 2, to: 8, pages: 3 }, 'pages'], '3 of pages 2–8'],
+  [[{ from: 1, to: 127, pages: 64 }, 'pages'], '64 of pages 1–127'],
 ])('the part %j', (given, said) => expect(sayPart(...given)).toBe(said));
 
 test.each([
@@ -394,4 +399,28 @@ test('cuts and folds are told as an operator is: strips by their names, the part
     'level, 99 mm from the foot: upper part over, 3 layers',
   );
   expect(sayFold({ ...fold, moves: 'head', goes: 'over', layers: 1 }, 'mm')).toContain('over, 1 of 3 layers');
+});
+
+test.each([
+  ['1,000', '“1,000” can be read in two ways: type 1.000 or 1000.'],
+  ['abc', 'A whole number of pages from 1 to 40.'],
+  ['', 'A whole number of pages from 1 to 40.'],
+  ['2.5', 'A whole number of pages from 1 to 40.'],
+  ['41', 'A whole number of pages from 1 to 40.'],
+  ['−3', 'A whole number of pages from 1 to 40.'],
+  ['12', undefined],
+])('a field for a count of pages that holds “%s” says so', (text, said) => {
+  const limits = { least: 1, most: 40, whole: true, of: 'pages', optional: false };
+  expect(sayWrongNumber(text, limits)).toBe(said);
+  if (!text) expect(sayWrongNumber(text, { ...limits, optional: true })).toBeUndefined();
+});
+
+test('an archive is called by what the names of its files have in common, where these follow a pattern', () => {
+  const spec = { kind: 'pages', crop: 'trim', name: '{job} {from}' } as Output;
+  const files = ['Moor guide 001-010.pdf', 'Moor guide 011-020.pdf'].map((name) => ({ name }));
+  expect(archiveNamed(spec, 'Moor guide pages.zip', files)).toBe('Moor guide.zip');
+  expect(archiveNamed({ ...spec, name: undefined }, 'Moor guide pages.zip', files)).toBe(
+    'Moor guide pages.zip',
+  );
+  expect(archiveNamed(spec, 'plain.zip', [{ name: '1.pdf' }, { name: '2.pdf' }])).toBe('plain.zip');
 });

@@ -27,6 +27,12 @@ describe('parseLength', () => {
     ['8.5in / 1in', 'pt', 8.5],
     ['-3', 'mm', mm(-3)],
     ['210 × 2', 'mm', mm(420)],
+    ['1080px@300', 'mm', inch(3.6)],
+    ['1080 px @ 300 / 2', 'mm', inch(1.8)],
+    ['210-(-5)', 'mm', mm(215)],
+    ['1000', 'mm', mm(1000)],
+    ['0,125in', 'mm', 9],
+    ['1.000', 'mm', mm(1)],
   ])('%s in %s', (text, unit, points) => expect(parseLength(text, unit)).toBeCloseTo(points, 9));
 
   test.each([
@@ -41,6 +47,14 @@ describe('parseLength', () => {
     ['3 mm mm', 'unexpected', 5],
     ['A5', 'unexpected', 0],
     [`1${'0'.repeat(400)}`, 'not-finite', 401],
+    // A thousand to some, one to others.
+    ['1,000', 'thousands', 0],
+    ['210 + 12,500', 'thousands', 6],
+    ['--5', 'two-signs', 1],
+    ['210--5', 'two-signs', 4],
+    ['5+-2', 'two-signs', 2],
+    ['1080px', 'pixels', 4],
+    ['1080px@0', 'divide-by-zero', 4],
   ])('refuses %j: %s at %i', (text, code, at) => {
     const error = (() => {
       try {

@@ -39,7 +39,9 @@
   const own = $props.id();
   const shown = $derived(typed ?? (value === undefined ? '' : formatFigure(value, unit)));
   /** What was understood stands beside what is typed. */
-  const understood = $derived(typed !== undefined && !wrong && value !== undefined ? `= ${formatLength(value, unit)}` : '');
+  const understood = $derived(
+    typed !== undefined && !wrong && value !== undefined && typed.trim() !== formatFigure(value, unit) ? `= ${formatLength(value, unit)}` : '',
+  );
 
   function read(text: string): void {
     typed = text;
@@ -84,7 +86,16 @@
       onkeydown={nudge}
       onfocus={(event) => event.currentTarget.select()}
     />
-    <span class="mono quiet">{understood || UNIT_SIGN[unit]}</span>
+    <span class="mono quiet">{UNIT_SIGN[unit]}</span>
   </div>
+  {#if understood}<p class="mono quiet understood">{understood}</p>{/if}
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
 </div>
+
+<style>
+  .understood {
+    margin-top: 2px;
+    font-size: 12px;
+    text-align: right;
+  }
+</style>
