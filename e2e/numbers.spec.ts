@@ -253,7 +253,7 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
     ({ box }) => box.x > leaf.x + leaf.width * 0.85 && box.y > leaf.y + leaf.height * 0.85 && box.width < 30,
   )!;
   await number.each.click();
-  await page.getByRole('radio', { name: 'inner' }).check({ force: true });
+  await slip(page).getByText('inner', { exact: true }).click();
   await field(page, 'Gap').fill('9pt');
   await slip(page).locator('summary', { hasText: 'Kept stamps' }).click();
   await page.getByLabel('Name to keep it under').fill('Moor mark');

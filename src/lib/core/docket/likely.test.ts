@@ -22,7 +22,8 @@ test.each([
   ['a card with its back', many(2, [85, 55]), 'flat', true],
   ['three designs', many(3, A5), 'flat', false],
   ['five designs of five sizes', [A4, A5, [99, 210], [85, 55], [210, 210]] as const, 'flat', false],
-  ['fifty tickets', many(50, [57, 30]), 'flat', false],
+  ['fifty tickets, or 25 with their backs', many(50, [57, 30]), 'flat', true],
+  ['51 tickets', many(51, [57, 30]), 'flat', false],
   ['a booklet', many(16, A5), 'stitched', true],
   ['a booklet with a page of another size', [...many(15, A5), A4], 'stitched', true],
   // Each scan has a size of its own, nearly the same.

@@ -40,9 +40,10 @@ export function likelyWork({ pages }: PageList): { kind: 'flat' | 'stitched'; fa
   const isLike = ({ width, height }: Size): boolean =>
     Math.abs(width / first.width - 1) < ALIKE && Math.abs(height / first.height - 1) < ALIKE;
   const one = others.every((size) => isLike(size) || isLike({ width: size.height, height: size.width }));
-  if (pages.length === 2 && one) return { kind: 'flat', facing: true };
-  const few = pages.length < 4;
   const small = one && Math.max(first.width, first.height) < SMALL;
+  // An even number of one size may be fronts and backs in turn.
+  if (one && (pages.length === 2 || (small && pages.length % 2 === 0))) return { kind: 'flat', facing: true };
+  const few = pages.length < 4;
   const mixed = others.length > 0 && others.every((size) => !isLike(size));
   return few || small || mixed ? { kind: 'flat', facing: false } : booklet;
 }

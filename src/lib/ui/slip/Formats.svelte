@@ -31,6 +31,7 @@
     bench.leave();
     bench.draft.format = format;
   }
+  const choose = (id: string) => bench.selected.choose(bench.base.list.pages.filter(({ format }) => format?.id === id).map((each) => each.id));
 </script>
 
 <Folded title="Formats" count={bench.docket.formats.length} open={bench.docket.formats.length > 0}>
@@ -43,7 +44,9 @@
           title="Drop it on a page. {sayFormat(format, bench.unit)}"
         >
           <button class="name" onclick={() => edit(format)}>{format.name}</button>
-          <span class="mono">{uses.get(format.id) ?? 0} p</span>
+          <button class="link mono" title="Select the pages that follow it" disabled={!uses.get(format.id)} onclick={() => choose(format.id)}
+            >{uses.get(format.id) ?? 0} p</button
+          >
           <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.tryFormat(format.id, bench.selected.selection ?? 'all')}
             >apply to {bench.selected.ids.size ? 'selected' : 'all'}</button
           >

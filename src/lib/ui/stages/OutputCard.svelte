@@ -75,9 +75,8 @@
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             {#if sayOutput(one.spec).length}<span class="quiet">{sayOutput(one.spec).join(' · ')}</span>{/if}
-            <span class={isNow(one) ? 'up-to-date' : 'out-of-date'}
-              >{!one.upToDate ? 'out of date: the job has changed since' : isNow(one) ? 'up to date' : 'made with other settings'}</span
-            >
+            <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? 'up to date' : 'out of date: the job has changed since'}</span>
+            {#if one.upToDate && !isNow(one)}<span class="out-of-date">made with other settings</span>{/if}
             {#if one.files[0]?.proof}<span class={one.files[0].proof.holds ? 'up-to-date' : 'out-of-date'}>{sayOutcome(one.files[0].proof)}</span
               >{/if}
             {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}

@@ -18,7 +18,7 @@ export const pages = defineOutput(
   }),
 )({
   kind: 'pages',
-  // Cut to the trim there is no bleed left to print with.
+  // Shown at the trim, it is for screens and proofs.
   isForReading: ({ crop }) => crop === 'trim',
   counts: 'pages',
   extension: () => 'pdf',
