@@ -146,6 +146,8 @@ test('what pages are likely to become is said, and is another thing in one click
 test('jobs are sorted and filtered, those of one title told apart; keys and the guide are at hand', async ({
   page,
 }) => {
+  await newJob(page, folder.url);
+  await newJob(page, folder.url);
   await page.goto(folder.url);
   const titles = () => page.getByRole('listitem').getByRole('link', { name: /^Open/ }).allTextContents();
   const all = (await titles()).length;

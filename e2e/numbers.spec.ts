@@ -220,6 +220,8 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
     )
     .toBe(0);
   await page.reload();
+  await expect(page.getByRole('option', { name: /^Page 3,/ })).toBeVisible();
+  await onMat(page).focus();
   await page.keyboard.press('w');
   const file = slip(page).locator('input[type=file]');
   await file.setInputFiles({

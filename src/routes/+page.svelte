@@ -110,15 +110,13 @@
   {:else}
     <header class="over">
       <h1>Jobs</h1>
-      <label
-        >show <select class="field" bind:value={show}
-          >{#each entriesOf(FILTERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
-        ></label
+      <label for="show">show</label>
+      <select id="show" class="field" bind:value={show}
+        >{#each entriesOf(FILTERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
       >
-      <label
-        >by <select class="field" bind:value={order}
-          >{#each entriesOf(ORDERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
-        ></label
+      <label for="order">by</label>
+      <select id="order" class="field" bind:value={order}
+        >{#each entriesOf(ORDERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
       >
       <span class="mono">{found.length} of {data.jobs.length}</span>
     </header>
