@@ -40,6 +40,7 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     this.seen = stored;
     this.value = stored;
     this.wrong = {};
+    this.bench.draft.scheme = undefined;
   }
 
   set(change: Partial<Of>): void {

@@ -116,6 +116,8 @@
   function passToMat(event: KeyboardEvent): boolean {
     const at = event.target;
     const isFree = at === document.body || (at instanceof Element && at.matches('button, a, summary, input[type=checkbox]'));
+    // With Ctrl they are the browser's: its own zoom.
+    if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return false;
     if (!isFree || !view || !OF_MAT.includes(event.key) || (at instanceof Element && at.closest('dialog, [role=menu]'))) return false;
     event.preventDefault();
     view.focus();
