@@ -1,4 +1,4 @@
-import { commonestSize } from '../../core/pages/sizes';
+import { sizeGroups } from '../../core/pages/sizes';
 import { plural } from '../plural';
 import { saySize } from '../sizes';
 import type { OutputWords } from './outputWords';
@@ -16,8 +16,11 @@ export const pages: OutputWords<'pages'> = {
     ...(searchable ? ['words on scans can be found'] : []),
   ],
   amount({ list }, unit) {
-    const size = commonestSize(list.pages);
+    const [most, ...others] = sizeGroups(list.pages.map(({ trim }) => ({ trim })));
     const count = list.pages.length + (list.panels?.length ?? 0);
-    return `${plural(count, 'page')}${size ? ` · ${saySize(size, unit)}` : ''}`;
+    const odd = others.reduce((sum, { indexes }) => sum + indexes.length, 0);
+    return [plural(count, 'page'), most && saySize(most.size, unit), odd && `${odd} of other sizes`]
+      .filter(Boolean)
+      .join(' · ');
   },
 };
