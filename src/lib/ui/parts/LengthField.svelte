@@ -71,7 +71,10 @@
 </script>
 
 <div>
-  <label class="label" for={id ?? own}>{label}</label>
+  <!-- What was understood stands beside the label: it comes and goes, and nothing below may move under the pointer. -->
+  <div class="head">
+    <label class="label" for={id ?? own}>{label}</label>{#if understood}<span class="mono quiet">{understood}</span>{/if}
+  </div>
   <div class="figure" class:bad={wrong}>
     <input
       id={id ?? own}
@@ -88,14 +91,17 @@
     />
     <span class="mono quiet">{UNIT_SIGN[unit]}</span>
   </div>
-  {#if understood}<p class="mono quiet understood">{understood}</p>{/if}
   {#if wrong}<p class="wrong" id="{own}-wrong" role="alert">{wrong}</p>{/if}
 </div>
 
 <style>
-  .understood {
-    margin-top: 2px;
-    font-size: 12px;
-    text-align: right;
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 6px;
+  }
+  .head span {
+    font-size: 11.5px;
+    white-space: nowrap;
   }
 </style>
