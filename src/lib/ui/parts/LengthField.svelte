@@ -73,7 +73,7 @@
 <div>
   <!-- What was understood stands beside the label: it comes and goes, and nothing below may move under the pointer. -->
   <div class="head">
-    <label class="label" for={id ?? own}>{label}</label>{#if understood}<span class="mono quiet">{understood}</span>{/if}
+    <label class="label" for={id ?? own}>{label}</label>{#if understood}<span class="mono quiet" title={understood}>{understood}</span>{/if}
   </div>
   <div class="figure" class:bad={wrong}>
     <input
@@ -101,7 +101,13 @@
     gap: 6px;
   }
   .head span {
+    min-width: 0;
+    overflow: hidden;
     font-size: 11.5px;
+    text-overflow: ellipsis;
     white-space: nowrap;
+  }
+  .head label {
+    flex: none;
   }
 </style>
