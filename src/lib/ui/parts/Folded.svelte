@@ -19,7 +19,7 @@
 
 <details bind:open={shown} ontoggle={(event) => ontoggle?.(event.currentTarget.open)}>
   <summary
-    >{title}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small>{said}</small>{/if}</summary
+    ><span>{title}</span>{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small>{said}</small>{/if}</summary
   >
   {@render children()}
 </details>
