@@ -19,7 +19,9 @@
 
 <details bind:open={shown} ontoggle={(event) => ontoggle?.(event.currentTarget.open)}>
   <summary
-    ><span>{title}</span>{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small>{said}</small>{/if}</summary
+    >{#if said}<span>{title}</span>{:else}{title}{/if}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small
+        >{said}</small
+      >{/if}</summary
   >
   {@render children()}
 </details>
