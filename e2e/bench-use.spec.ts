@@ -152,6 +152,8 @@ test('jobs are sorted and filtered, those of one title told apart; keys and the 
   const titles = () => page.getByRole('listitem').getByRole('link', { name: /^Open/ }).allTextContents();
   const all = (await titles()).length;
   expect(all).toBeGreaterThan(2);
+  // Two are called “New job”: when each was changed tells them apart, where others say how long ago.
+  await expect(page.locator('time', { hasText: /\d{4} at \d\d:\d\d/ }).nth(1)).toBeVisible();
   await page.getByLabel('by', { exact: true }).selectOption('pages');
   const pages = await page.getByRole('listitem').locator('.counts .mono:first-child').allTextContents();
   expect(pages.map(Number)).toEqual(pages.map(Number).sort((a, b) => b - a));

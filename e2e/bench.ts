@@ -77,6 +77,20 @@ export const pick = async (page: Page, text: string) => {
   await page.getByLabel('selected').fill(text);
   await page.getByRole('listbox', { name: 'Pages' }).focus();
 };
+/** Opens the form of each button of a stage in turn, hands it over with the button's words, and cancels it. */
+export async function eachForm(page: Page, look: (name: string) => Promise<void>): Promise<void> {
+  const acts = slip(page).getByRole('region', { name: 'Do' }).getByRole('button');
+  await expect(acts.first()).toBeVisible();
+  for (let n = 0; n < (await acts.count()); n++) {
+    if (await acts.nth(n).isDisabled()) continue;
+    const name = (await acts.nth(n).textContent())!;
+    await acts.nth(n).click();
+    const cancel = slip(page).getByRole('button', { name: 'Cancel', exact: true });
+    await expect(cancel).toBeVisible();
+    await look(name);
+    await cancel.click();
+  }
+}
 /** A new job with one file, on Pages. */
 export async function jobOf(page: Page, url: string, bytes: Uint8Array): Promise<void> {
   await newJob(page, url);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { expectOpenToAll } from './axe';
-import { go, pick, slip } from './bench';
+import { eachForm, go, pick } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -29,16 +29,7 @@ test('no view and no open form keeps anybody out (axe-core)', async ({ page }) =
     await expectOpenToAll(page, stage);
     if (stage !== 'Pages' && stage !== 'Numbers') continue;
     if (stage === 'Pages') await pick(page, '4-5');
-    const acts = slip(page).getByRole('region', { name: 'Do' }).getByRole('button');
-    for (let n = 0; n < (await acts.count()); n++) {
-      if (await acts.nth(n).isDisabled()) continue;
-      const name = (await acts.nth(n).textContent())!;
-      await acts.nth(n).click();
-      const cancel = slip(page).getByRole('button', { name: 'Cancel', exact: true });
-      await expect(cancel).toBeVisible();
-      await expectOpenToAll(page, `${stage}: ${name}`);
-      await cancel.click();
-    }
+    await eachForm(page, (name) => expectOpenToAll(page, `${stage}: ${name}`));
   }
   await page.getByRole('button', { name: 'Settings' }).first().click();
   await expectOpenToAll(page, 'settings of an output');

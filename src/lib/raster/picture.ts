@@ -103,8 +103,8 @@ export async function dotsOfJpeg(jpeg: Uint8Array, colours: 1 | 3): Promise<Uint
 
 /** Dots as a JPEG that a PDF takes as it is. */
 export async function jpegOfDots({ width, height, colours, data }: Dots): Promise<Uint8Array> {
-  const { default: sharp } = await import('sharp');
-  return sharp(data, { raw: { width, height, channels: colours } })
+  const picture = await open(data, { raw: { width, height, channels: colours } });
+  return picture
     .toColourspace(colours === 1 ? 'b-w' : 'srgb')
     .jpeg({ quality: CLEAN_QUALITY, chromaSubsampling: '4:4:4' })
     .toBuffer();

@@ -13,13 +13,13 @@ type Found =
   | { code: 'order-differs'; agree: number; differ: number }
   | { code: 'scan-unsure'; scans: readonly number[] }
   | { code: 'blank-scans' };
-type Mends = 'take-blank-out';
+type Mends = 'remove-blank-scans';
 type Finding = FindingOf<Found, Mends>;
 
 /** Below this share of pages with a folio that counts up, numbers on the pages prove nothing. */
 const ENOUGH = 0.4;
 
-/** Sheets that are missing, or there twice, in scans that were put in reading order, as the folios on their pages tell. */
+/** What can be wrong with scans: their order, and blank ones among them. */
 const checkScans: Check<Found, Mends> = (state) => [...checkOrder(state), ...checkBlank(state)];
 
 /** Blank sides that were scanned along: of a booklet they belong to it, of single sheets they rarely do. */
@@ -27,10 +27,11 @@ function checkBlank({ list, surveys }: JobState): Finding[] {
   const ids = list.pages.filter((page) => scanOf(page, surveys)?.blank).map(({ id }) => id);
   if (!ids.length) return [];
   const steps: StepDraft[] = [{ kind: 'remove', pages: { ids } }];
-  const mend = { code: 'take-blank-out' as const, steps, data: { count: ids.length } };
+  const mend = { code: 'remove-blank-scans' as const, steps, data: { count: ids.length } };
   return [{ code: 'blank-scans', level: 'note', stage: 'pages', pages: ids, mend }];
 }
 
+/** Sheets that are missing, or there twice, in scans that were put in reading order, as the folios on their pages tell. */
 const checkOrder = ({ docket, replay, surveys }: JobState): Finding[] =>
   docket.steps.flatMap((step, n): Finding[] => {
     if (step.kind !== 'reading-order' || step.off) return [];

@@ -1,4 +1,5 @@
-import type { Book } from '../model/page';
+import type { Book, PageList } from '../model/page';
+import { freshScheme, type Scheme } from '../sheets/schemes';
 import type { Docket } from './docket';
 import type { Format } from './format';
 import type { Step } from './steps';
@@ -9,6 +10,12 @@ export const withStep = (docket: Docket, step: Step, book: Book = docket.book): 
   book,
   steps: putIn(docket.steps, step),
 });
+
+/** The docket as another kind of work, on the same paper and with the same marks, its book as the scheme wants it. */
+export function withScheme(docket: Docket, kind: Scheme['kind'], list: PageList): Docket {
+  const { scheme, book } = freshScheme(kind, list, docket.scheme);
+  return { ...docket, scheme, book: { ...docket.book, ...book } };
+}
 
 /** The docket with a format in the place of the one with its id, else added. */
 export const withFormat = (docket: Docket, format: Format): Docket => ({

@@ -2,7 +2,7 @@ import type { Size } from '../measure/box';
 import { mm } from '../measure/unit';
 import type { Page, PageList } from '../model/page';
 import { CENTRE } from '../pages/resize';
-import { oddOnes, piecesOf } from '../pages/sizes';
+import { isNearly, oddOnes, piecesOf } from '../pages/sizes';
 import { freshScheme, schemeSchema, type Scheme } from '../sheets/schemes';
 import { emptyDocket, type Docket } from './docket';
 import type { Beginning } from './stepKind';
@@ -27,8 +27,6 @@ export const anotherSize = ({ id, trim, piece }: Page): Omit<StepOf<'copy'>, 'id
   piece: { name: `${piece?.name ?? 'Piece'} 2`, quantity: piece?.quantity ?? 1 },
 });
 
-/** Pages whose sides differ by less than this share of them are of one size: scans lie now so, now so. */
-const ALIKE = 0.04;
 /** Pages whose longer side is shorter are tickets, labels or cards, not a booklet's. */
 const SMALL = mm(96);
 
@@ -37,8 +35,7 @@ export function likelyWork({ pages }: PageList): { kind: 'flat' | 'stitched'; fa
   const [first, ...others] = pages.map(({ trim }) => trim);
   const booklet = { kind: 'stitched', facing: true } as const;
   if (!first) return booklet;
-  const isLike = ({ width, height }: Size): boolean =>
-    Math.abs(width / first.width - 1) < ALIKE && Math.abs(height / first.height - 1) < ALIKE;
+  const isLike = (size: Size): boolean => isNearly(size, first);
   const one = others.every((size) => isLike(size) || isLike({ width: size.height, height: size.width }));
   const small = one && Math.max(first.width, first.height) < SMALL;
   // An even number of one size may be fronts and backs in turn.

@@ -42,3 +42,8 @@ export function oddOnes(
   const odd = like ? pages.filter(({ trim }) => !sameSize(trim, like)) : [];
   return like && odd.length ? { like, pages: odd } : undefined;
 }
+
+/** Sizes that differ by less than this share of the second are nearly one: of scans each lies a little otherwise. */
+const NEARLY = 0.04;
+export const isNearly = (a: Size, b: Size): boolean =>
+  Math.abs(a.width / b.width - 1) < NEARLY && Math.abs(a.height / b.height - 1) < NEARLY;

@@ -5,6 +5,7 @@ import { applyToBox, compose, turnBack, turnIn, type Matrix } from '../measure/m
 import type { Page } from '../model/page';
 import type { Drawn, Surveys } from '../model/survey';
 import { artsOf, movePage, withOwn } from './page';
+import { isNearly } from './sizes';
 
 /** What is made of scans once they lie straight. */
 export interface Straightening {
@@ -32,9 +33,6 @@ interface Lying {
   upright: boolean;
 }
 
-/** Papers are alike that differ from the commonest by less than this share of it. */
-const ALIKE = 0.04;
-
 /** Scans set straight: each is turned back about its middle, nothing is drawn anew. Pages that are no scans stay as they are. */
 export function straightened(pages: readonly Page[], surveys: Surveys, how: Straightening): Page[] {
   const lying = pages.map((page) => layOf(page, surveys, how));
@@ -45,7 +43,7 @@ export function straightened(pages: readonly Page[], surveys: Surveys, how: Stra
     if (!one) return page;
     if (!how.toPaper) return one.page;
     const own = sizeOf(one);
-    const isAlike = common && differs(upright(own, page, surveys), common) < ALIKE;
+    const isAlike = common && isNearly(upright(own, page, surveys), common);
     return onPaper(one, isAlike ? upright(common, page, surveys) : own);
   });
 }
@@ -108,5 +106,3 @@ const commonOf = (sizes: readonly Size[]): Size => ({
   width: TO * Math.round(median(sizes.map(({ width }) => width)) / TO),
   height: TO * Math.round(median(sizes.map(({ height }) => height)) / TO),
 });
-const differs = (a: Size, b: Size): number =>
-  Math.max(Math.abs(a.width / b.width - 1), Math.abs(a.height / b.height - 1));

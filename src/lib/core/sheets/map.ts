@@ -68,4 +68,8 @@ export function toCsv<Row extends object>(
     .join('');
 }
 
+/** The same as JSON, which says the unit of its lengths. */
+export const mapJson = (plan: SheetPlan): string =>
+  `${JSON.stringify({ unit: 'mm', cells: sheetMap(plan) }, null, 2)}\n`;
+
 export const mapCsv = (plan: SheetPlan): string => toCsv(sheetMap(plan), COLUMNS);

@@ -34,15 +34,17 @@ export const surveyWork: Worked = {
       await blobToFile(file.blobId, file.clean ? join(folder, 'scans.pdf') : task.file);
       const seconds = LIMITS.seconds + Math.ceil(file.size / 1024 / 1024 / MB_PER_SECOND);
       const asScanned = file.clean && (await surveysOf([file.clean.from]))[file.clean.from];
+      // The file that was to be cleaned is gone, and its job with it.
+      if (file.clean && !asScanned) throw new Lost();
       if (file.clean && asScanned) {
         const cleaning: CleanTask = {
-          ...task,
           file: join(folder, 'scans.pdf'),
           survey: asScanned,
           how: file.clean.cleaning,
+          out: task.file,
         };
         const limits = { ...LIMITS, seconds: seconds + CLEAN_SECONDS_A_PAGE * asScanned.pages.length };
-        await runInFence('cleanFile', { ...cleaning, out: task.file }, limits, signal, (done, total) =>
+        await runInFence('cleanFile', cleaning, limits, signal, (done, total) =>
           Object.assign(now, { done, total }),
         );
       }

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { freshScheme, SCHEMES, type Scheme } from '../../core/sheets/schemes';
+  import { withScheme } from '../../core/docket/edit';
+  import { SCHEMES, type Scheme } from '../../core/sheets/schemes';
   import { schemeWords } from '../../words/schemes';
   import type { Bench } from '../bench.svelte';
   import Overview from '../slip/Overview.svelte';
@@ -10,12 +11,7 @@
   let { bench }: { bench: Bench } = $props();
   const scheme = $derived(bench.docket.scheme);
   const KINDS = SCHEMES.map(({ kind }) => kind);
-  /** Another kind of scheme on the same paper, with the same marks. */
-  function choose(kind: Scheme['kind']): void {
-    const { docket, shown } = bench;
-    const fresh = freshScheme(kind, shown.list, scheme);
-    bench.put({ ...docket, scheme: fresh.scheme, book: { ...docket.book, ...fresh.book } });
-  }
+  const choose = (kind: Scheme['kind']) => bench.put(withScheme(bench.docket, kind, bench.shown.list));
   const facing = $derived(bench.docket.book.facing);
   const pair = () => bench.put({ ...bench.docket, book: { ...bench.docket.book, facing: !facing } });
 </script>

@@ -8,7 +8,8 @@
   import { sourcesOf } from '../../core/docket/docket';
   import { saySize } from '../../words/sizes';
   import { likelyWork } from '../../core/docket/likely';
-  import { freshScheme, type Scheme } from '../../core/sheets/schemes';
+  import { withScheme } from '../../core/docket/edit';
+  import type { Scheme } from '../../core/sheets/schemes';
   import { schemeWords } from '../../words/schemes';
   import type { Survey } from '../../core/model/survey';
   import type { Bench } from '../bench.svelte';
@@ -35,11 +36,7 @@
       : '',
   );
   const others = $derived((['stitched', 'signatures', 'leaflet', 'flat', 'none'] as const).filter((kind) => kind !== bench.docket.scheme.kind));
-  function become(kind: Scheme['kind']): void {
-    const { docket } = bench;
-    const fresh = freshScheme(kind, bench.base.list, docket.scheme);
-    bench.put({ ...docket, scheme: fresh.scheme, book: { ...docket.book, ...fresh.book, ...(kind === 'flat' ? {} : { facing: true }) } });
-  }
+  const become = (kind: Scheme['kind']) => bench.put(withScheme(bench.docket, kind, bench.base.list));
 
   /** Pages grouped by trim size and rotation, because a page with /Rotate is not the same as one drawn that way. */
   const groups = (facts: Survey) =>

@@ -30,6 +30,6 @@ export const scans: CheckWords<'scans'> = {
     }),
   },
   mends: {
-    'take-blank-out': ({ count }) => `Remove the blank ${count === 1 ? 'page' : 'pages'}`,
+    'remove-blank-scans': ({ count }) => `Remove the blank ${count === 1 ? 'page' : 'pages'}`,
   },
 };

@@ -52,11 +52,13 @@ export function freshScheme(
   list: PageList,
   before: Scheme,
 ): { scheme: Scheme; book: Partial<Book> } {
-  const { plain, suited } = schemeKind(kind);
+  const { plain, suited, makes } = schemeKind(kind);
   const shared: Partial<Press> = {
     ...('stock' in before && 'stock' in plain ? { stock: before.stock, turn: before.turn } : {}),
     ...('marks' in before && 'marks' in plain ? { marks: before.marks } : {}),
   };
   const begun = { ...plain, ...shared };
-  return { scheme: begun, book: {}, ...suited?.(begun, list) };
+  // The pages of bound leaves face each other.
+  const book: Partial<Book> = makes === 'book' ? { facing: true } : {};
+  return { scheme: begun, book, ...suited?.(begun, list) };
 }
