@@ -25,6 +25,7 @@
   /** The recipe that is being set to work, and on what. */
   let chosen = $state<string | undefined>();
   let values = $state.raw<RecipeValues>({});
+  let valuesWrong = $state(false);
   let selected = $state.raw<readonly string[]>([]);
   let results = $state.raw<readonly ReplayedState[]>([]);
   let sending = $state('');
@@ -74,7 +75,7 @@
 
   function choose(name: string): void {
     chosen = chosen === name ? undefined : name;
-    [values, selected, results, folderName] = [{}, [], [], ''];
+    [values, valuesWrong, selected, results, folderName] = [{}, false, [], [], ''];
   }
   const take = (files: FileList | null) =>
     guard(async () => {
@@ -175,7 +176,9 @@
         </div>
         {#if chosen === each.name && recipe}
           <div class="use">
-            {#if recipe.asks.length}<div class="asked"><AskedFields {recipe} {values} unit="mm" onchange={(next) => (values = next)} /></div>{/if}
+            {#if recipe.asks.length}<div class="asked">
+                <AskedFields {recipe} {values} unit="mm" onchange={(next, wrong) => ([values, valuesWrong] = [next, wrong])} />
+              </div>{/if}
             <div>
               <h3>On files</h3>
               <p class="quiet">
@@ -186,7 +189,7 @@
                   class="visually-hidden"
                   type="file"
                   multiple
-                  disabled={!!sending}
+                  disabled={!!sending || valuesWrong}
                   onchange={(event) => void take(event.currentTarget.files)}
                 /></label
               >
@@ -196,7 +199,7 @@
               <select class="field" multiple size="4" aria-label="Jobs" bind:value={selected}>
                 {#each data.jobs as job (job.id)}<option value={job.id}>{job.title} ({job.pages} p)</option>{/each}
               </select>
-              <button class="btn q small" disabled={!selected.length} onclick={() => void replay()}
+              <button class="btn q small" disabled={!selected.length || valuesWrong} onclick={() => void replay()}
                 >Replay on {selected.length || 'no'} job{selected.length === 1 ? '' : 's'}</button
               >
             </div>
@@ -205,7 +208,7 @@
               <p class="quiet">A directory that is watched: files that have arrived are processed by this recipe as it is then.</p>
               <label class="label" for="folder-name">Its name</label>
               <input id="folder-name" class="field" maxlength="120" bind:value={folderName} />
-              <button class="btn q small" disabled={!folderName.trim()} onclick={() => void addFolder()}>Add drop folder</button>
+              <button class="btn q small" disabled={!folderName.trim() || valuesWrong} onclick={() => void addFolder()}>Add drop folder</button>
             </div>
           </div>
           {#if results.length}

@@ -9,19 +9,25 @@
     recipe: Recipe;
     values: RecipeValues;
     unit: Unit;
-    onchange: (values: RecipeValues) => void;
+    /** `wrong`: what a field holds cannot be used, and the values are those before it. */
+    onchange: (values: RecipeValues, wrong: boolean) => void;
   }
   /** What a recipe asks for, with what it is if nothing else is said. */
   let { recipe, values, unit, onchange }: Props = $props();
   const id = $props.id();
-  const set = (name: string, value: string | number) => onchange({ ...values, [name]: value });
+  let wrong = $state<Record<string, boolean>>({});
+  /** Takes the value of a field; undefined while it holds what cannot be used. */
+  function set(name: string, value: string | number | undefined): void {
+    wrong = { ...wrong, [name]: value === undefined };
+    onchange(value === undefined ? values : { ...values, [name]: value }, Object.values(wrong).some(Boolean));
+  }
 </script>
 
 {#each recipe.asks as ask (ask.name)}
   {@const { name, label, kind, preset } = ask}
   {@const value = values[name] ?? preset}
   {#if kind === 'length'}
-    <LengthField {label} value={typeof value === 'number' ? value : 0} {unit} onchange={(points) => points !== undefined && set(name, points)} />
+    <LengthField {label} value={typeof value === 'number' ? value : 0} {unit} onchange={(points) => set(name, points)} />
   {:else if kind === 'choice'}
     <div>
       <label class="label" for="{id}-{name}">{label}</label>
@@ -36,7 +42,7 @@
       value={typeof value === 'number' ? value : undefined}
       least={-Infinity}
       most={Infinity}
-      onchange={(number, wrong) => !wrong && set(name, number)}
+      onchange={(number, bad) => set(name, bad ? undefined : number)}
     />
   {:else}
     <div>

@@ -94,6 +94,7 @@
   // Replaying
   let chosen = $state('');
   let values = $state.raw<RecipeValues>({});
+  let valuesWrong = $state(false);
   const recipe = $derived(recipes.find((each) => each.name === chosen));
   const tried = $derived.by(() => {
     if (bench.draft.recipe !== 'replay' || !recipe) return { docket: undefined, wrong: '' };
@@ -224,7 +225,7 @@
           : ''}{recipe.outputs ? `, ${recipe.outputs.length} output${recipe.outputs.length === 1 ? '' : 's'}` : ''}. What it makes of this job is
         shown; nothing is changed yet.
       </p>
-      <AskedFields {recipe} {values} unit={bench.unit} onchange={(next) => (values = next)} />
+      <AskedFields {recipe} {values} unit={bench.unit} onchange={(next, wrong) => ([values, valuesWrong] = [next, wrong])} />
       {#if tried.wrong}<p class="wrong" role="alert">{tried.wrong}</p>{/if}
       {#if tried.docket}
         <p>{plural(bench.shown.list.pages.length, 'page')}, {plural(bench.findings.length, 'finding')}</p>
@@ -232,7 +233,7 @@
       {/if}
     {/if}
     <div class="btns">
-      <button class="btn" disabled={!tried.docket}>Replay</button>
+      <button class="btn" disabled={!tried.docket || valuesWrong}>Replay</button>
       <button type="button" class="btn q" onclick={() => bench.leave()}>Cancel</button>
     </div>
   </form>
