@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
+  import { formatFigure, UNIT_SIGN } from '../../core/measure/formatLength';
   import { LengthError, parseLength } from '../../core/measure/parseLength';
   import { NUDGE, type Unit } from '../../core/measure/unit';
   import { sayLengthError, sayNoLength } from '../../words/lengths';
@@ -40,7 +40,7 @@
   const shown = $derived(typed ?? (value === undefined ? '' : formatFigure(value, unit)));
   /** What was understood stands beside what is typed. */
   const understood = $derived(
-    typed !== undefined && !wrong && value !== undefined && typed.trim() !== formatFigure(value, unit) ? `= ${formatLength(value, unit)}` : '',
+    typed !== undefined && !wrong && value !== undefined && typed.trim() !== formatFigure(value, unit) ? `= ${formatFigure(value, unit)}` : '',
   );
 
   function read(text: string): void {
