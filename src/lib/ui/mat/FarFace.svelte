@@ -11,6 +11,10 @@
   const px = $derived(1 / k);
   const art = $derived(view.page.art);
   const picture = pictureFor(() => art && { source: art.source, index: art.index, matrix: art.place, surveys, k });
+  const FIGURE_PX = 6.1;
+  const outer = $derived(view.side === 'right' ? width : 0);
+  /** What stands below a page may be no wider than it: it would run into that of its neighbour. */
+  const isWide = $derived(view.name.length * FIGURE_PX <= width * k);
   const FLAG = { stop: '#e2664a', look: '#f2c230', note: '#c9d3ce' };
 </script>
 
@@ -47,13 +51,13 @@
     stroke-dasharray="{3 * px} {3 * px}"
   />
 {/if}
-<text x={view.side === 'right' ? width : 0} y={height + 12 * px} text-anchor={view.side === 'right' ? 'end' : 'start'} font-size={10 * px}
-  >{view.name}</text
->
+{#if isWide}
+  <text x={outer} y={height + 12 * px} text-anchor={view.side === 'right' ? 'end' : 'start'} font-size={10 * px}>{view.name}</text>
+{/if}
 {#if view.flag}
   <circle
-    cx={view.side === 'right' ? 5 * px : width - 5 * px}
-    cy={height + 8 * px}
+    cx={view.side === 'right' ? 5.5 * px : width - 5.5 * px}
+    cy={height - 5.5 * px}
     r={4 * px}
     fill={FLAG[view.flag]}
     stroke="#1d2422"

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
   import type { Box } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
   import { Camera, type FitTo, type View, type Zoom } from './camera.svelte';
@@ -21,8 +21,8 @@
     onkeydown?: (event: KeyboardEvent) => void;
     /** The pointer, in points on the mat; undefined when it leaves. */
     onhover?: (at: { x: number; y: number } | undefined, event?: PointerEvent) => void;
-    /** The mat stays as it is, whatever comes to lie on it. */
-    still?: boolean;
+    /** The mat stays as it is, whatever comes to lie on it; or unless that would run off it. */
+    still?: 'held' | 'unless-larger' | undefined;
     cursor?: string;
     zoom?: number;
   }
@@ -38,7 +38,7 @@
     onempty,
     onkeydown,
     onhover,
-    still = false,
+    still,
     cursor,
     zoom = $bindable(1),
   }: Props = $props();
@@ -57,7 +57,8 @@
 
   // Until the mat is moved by hand, what lies on it stays fitted.
   $effect(() => {
-    if (!camera.touched && !still && width > 0 && camera.width > 100) fit();
+    if (camera.touched || still === 'held' || width <= 0 || camera.width <= 100) return;
+    if (!still || camera.scaleFor({ width, height }, fitTo) < untrack(() => camera.k)) fit();
   });
   $effect(() => {
     zoom = camera.k;

@@ -1,12 +1,10 @@
 <script lang="ts">
-  import { applyToBox } from '../../core/measure/matrix';
   import { columnsOf } from '../../core/pages/margins';
   import { withoutFace } from '../../core/pages/panels';
-  import { artsOf, bleedSides, spineAt } from '../../core/pages/page';
+  import { bleedSides, spineAt } from '../../core/pages/page';
   import type { Surveys } from '../../core/model/survey';
   import { pageSurface } from '../../core/surface/pageSurface';
   import type { TileView } from './gate.svelte';
-  import SurfaceArt from './SurfaceArt.svelte';
   import SurfaceItems from './SurfaceItems.svelte';
 
   interface Props {
@@ -15,12 +13,10 @@
     safe?: number | undefined;
     /** Margins and columns are shown. */
     margins?: boolean;
-    /** What lies outside the bleed is shown, dimmed. */
-    away?: boolean;
     surveys: Surveys;
     k: number;
   }
-  let { view, safe, margins = false, away = false, surveys, k }: Props = $props();
+  let { view, safe, margins = false, surveys, k }: Props = $props();
 
   const { page, side, name, label, faced, selected, isNew, flag, ghost, folded } = $derived(view);
 
@@ -42,13 +38,6 @@
 </script>
 
 <g transform="translate(0 {height}) scale(1 -1)">
-  {#if away && page.art}
-    <g opacity="0.38" class="away">
-      {#each artsOf(page) as art, i (i)}
-        <SurfaceArt item={{ kind: 'art', ...art, matrix: art.place, clip: applyToBox(art.place, art.reach) }} {surveys} {k} />
-      {/each}
-    </g>
-  {/if}
   <rect x={within.x0} y={within.y0} width={within.x1 - within.x0} height={within.y1 - within.y0} fill="#fffdf7" />
   <g data-printed><SurfaceItems items={surface.items} {surveys} {k} {within} /></g>
   <path d={ring} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity={page.art ? 0.32 : 0.9} />

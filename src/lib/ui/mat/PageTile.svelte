@@ -1,3 +1,9 @@
+<script lang="ts" module>
+  /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
+  const FAR_PX = 70;
+  export const isFar = ({ page }: TileView, k: number): boolean => page.trim.height * k < FAR_PX && !page.more && !page.laid;
+</script>
+
 <script lang="ts">
   import type { Unit } from '../../core/measure/unit';
   import type { Surveys } from '../../core/model/survey';
@@ -15,14 +21,12 @@
     safe?: number | undefined;
     /** Margins and columns are shown. */
     margins: boolean;
-    /** What lies outside the bleed is shown, dimmed. */
-    away: boolean;
     surveys: Surveys;
     /** Pixels a point, on screen. */
     k: number;
     onpick: (event: PointerEvent) => void;
   }
-  let { view, unit, safe, margins, away, surveys, k, onpick }: Props = $props();
+  let { view, unit, safe, margins, surveys, k, onpick }: Props = $props();
 
   const sideWord = $derived(view.side === 'left' || view.side === 'right' ? `${view.side}-hand` : `${view.side} page`);
   /** All that is seen of it, for who does not see it. */
@@ -39,8 +43,6 @@
       .filter(Boolean)
       .join(', '),
   );
-  /** A page lower than this on the screen, in pixels, is drawn without its bleed and guides. */
-  const FAR_PX = 70;
 </script>
 
 <g
@@ -54,10 +56,10 @@
 >
   <!-- Its name says it all. -->
   <g aria-hidden="true">
-    {#if view.page.trim.height * k < FAR_PX && !view.page.more && !view.page.laid}
+    {#if isFar(view, k)}
       <FarFace {view} {surveys} {k} />
     {:else}
-      <NearFace {view} {safe} {margins} away={away || !!view.ghost} {surveys} {k} />
+      <NearFace {view} {safe} {margins} {surveys} {k} />
     {/if}
   </g>
 </g>

@@ -3,7 +3,7 @@ import { spreadsOf } from '../../core/pages/leaves';
 import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
 import { bleedSides, edgesOf, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
 import { SIDES, type Page, type PageList, type Side } from '../../core/model/page';
-import { entryAt } from '../../core/entries';
+import { entryAt, keysOf } from '../../core/entries';
 import { oldTrim } from '../../core/pages/changes';
 import { columnsOf } from '../../core/pages/margins';
 
@@ -23,68 +23,147 @@ export interface Arrangement extends Size {
   columns: number;
 }
 
+/** Most spreads in a row; the least room between spreads and below them for their labels, in points. */
 const [MOST_COLUMNS, GUTTER, LABELS] = [8, 34, 46];
+/** The same two in pixels, however small pages are drawn: what stands below a page has to be read. */
+const [GUTTER_PX, LABELS_PX] = [9, 20];
+
+/** How far something reaches from the place that it stands on, in points. */
+interface Reach {
+  left: number;
+  right: number;
+  up: number;
+  down: number;
+}
 
 /**
- * Spreads in rows as a reader meets them (those of a book bound at the right from right to left), each on the same spine line as those above it; `aspect` is the mat's width by its
- * height. Loose pages stand alone, each as wide as it is. `fixedColumns` keeps as many in a row as there were.
+ * Spreads in rows as a reader meets them (those of a book bound at the right from right to left), each on the same spine line as those above it; a larger page makes room for itself
+ * in its own row and column. `mat` is as large as the mat on the screen, in pixels. `fixedColumns` keeps as many in a row as there were.
  */
 export function arrangeSpreads(
   list: PageList,
-  aspect: number,
+  mat: Size,
   fixedColumns?: number,
   folded: ReadonlySet<string> = new Set(),
 ): Arrangement {
-  if (!list.book.facing) return arrangeLoose(list, aspect, fixedColumns);
+  if (!list.book.facing) return arrangeLoose(list, mat, fixedColumns);
   const spreads = spreadsOf(list.pages.length, list.book);
   if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1 };
   const upright = list.book.spine === 'head';
   const hanging = hangingOn(list);
   const isOpen = ({ front }: Panel) => !folded.has(front.panel!.on);
-  // Room on each side of the spine: along it, across the page, and beyond it at both ends.
-  let [half, outside, before, behind] = [0, 0, 0, 0];
-  list.pages.forEach((page, index) => {
-    const side = sideOf(index, list.book);
-    const { fore, head, foot } = edgesOf(bleedSides(page.bleed, side), side);
-    const out = sum((hanging.get(index) ?? []).filter(isOpen).map(({ front }) => front.trim.width));
-    half = Math.max(half, upright ? page.trim.height : page.trim.width + out);
-    outside = Math.max(outside, fore);
-    before = Math.max(before, upright ? foot : head);
-    behind = Math.max(behind, upright ? page.trim.width + head : page.trim.height + foot);
-  });
-  const [along, across] = [2 * (half + outside), before + behind];
-  /** Under each page of a book bound at the head stand its words. */
-  const words = Math.max(LABELS, half * 0.14);
-  const slot = upright
-    ? { width: across + GUTTER, height: along + 2 * words }
-    : { width: along + GUTTER, height: across + Math.max(LABELS, behind * 0.2) };
-  const wanted = Math.round(Math.sqrt((spreads.length * aspect * slot.height) / slot.width));
-  const columns = fixedColumns ?? Math.min(MOST_COLUMNS, Math.max(1, wanted), spreads.length);
+  const reaches = spreads.map((spread) =>
+    reachOf(spread, list, (index) => (hanging.get(index) ?? []).filter(isOpen)),
+  );
+  const most = Math.min(MOST_COLUMNS, spreads.length);
+  const tried = fixedColumns ? [fixedColumns] : Array.from({ length: most }, (_, n) => n + 1);
+  const rows = tried
+    .map((columns) => rowsFor(reaches, columns, mat, upright, isReadLeftwards(list.book)))
+    .reduce((best, next) => (next.k > best.k * (1 + 1e-9) ? next : best));
   const tiles = spreads.flatMap((spread, n): Tile[] => {
-    const step = isReadLeftwards(list.book) ? columns - 1 - (n % columns) : n % columns;
-    const [x0, y0] = [step * slot.width, Math.floor(n / columns) * slot.height];
+    const { x, y } = rows.at(n);
     const sides = SIDES.filter((side) => spread[side] !== undefined);
-    const spine = half + outside;
     return sides.flatMap((side): Tile[] => {
       const index = spread[side]!;
       const { width, height } = entryAt(list.pages, index).trim;
       const at = {
-        right: { x: x0 + spine, y: y0 + before },
-        left: { x: x0 + spine - width, y: y0 + before },
+        right: { x, y },
+        left: { x: x - width, y },
         // The upper page has its label between itself and the spine.
-        upper: { x: x0 + before, y: y0 + spine - height },
-        lower: { x: x0 + before, y: y0 + spine + words },
+        upper: { x, y: y - height },
+        lower: { x, y: y + rows.words },
       }[side];
       const page: Tile = { index, side, faced: sides.length === 2, ...at };
       return [page, ...panelTiles(hanging.get(index) ?? [], page, width, isOpen, list)];
     });
   });
+  return { tiles, columns: rows.columns, width: rows.width, height: rows.height };
+}
+
+/** How far a spread with its bleed and its open panels reaches: from the head of its spine; from the left end of one that lies across. */
+function reachOf(
+  spread: Readonly<Partial<Record<Side, number>>>,
+  list: PageList,
+  openAt: (index: number) => readonly Panel[],
+): Reach {
+  const reach: Reach = { left: 0, right: 0, up: 0, down: 0 };
+  for (const side of SIDES) {
+    const index = spread[side];
+    if (index === undefined) continue;
+    const page = entryAt(list.pages, index);
+    const { fore, head, foot } = edgesOf(bleedSides(page.bleed, side), side);
+    const out = page.trim.width + sum(openAt(index).map(({ front }) => front.trim.width)) + fore;
+    const along = page.trim.height + fore;
+    const far = { right: { right: out }, left: { left: out }, upper: { up: along }, lower: { down: along } }[
+      side
+    ];
+    const turned = side === 'upper' || side === 'lower';
+    const all = turned
+      ? { left: foot, right: page.trim.width + head, ...far }
+      : { up: head, down: page.trim.height + foot, ...far };
+    for (const way of keysOf(reach)) reach[way] = Math.max(reach[way], all[way as keyof typeof all] ?? 0);
+  }
+  return reach;
+}
+
+/** Rows of so many spreads: how large they are drawn on the mat, and where the place of each is. */
+function rowsFor(
+  reaches: readonly Reach[],
+  columns: number,
+  mat: Size,
+  upright: boolean,
+  leftwards: boolean,
+) {
+  const rowOf = (n: number) => Math.floor(n / columns);
+  const columnOf = (n: number) => (leftwards ? columns - 1 - (n % columns) : n % columns);
+  const [across, down]: [Reach[], Reach[]] = [[], []];
+  reaches.forEach((reach, n) => {
+    across[columnOf(n)] = widest(across[columnOf(n)], reach);
+    down[rowOf(n)] = widest(down[rowOf(n)], reach);
+  });
+  const wide = sum(Object.values(across).map(({ left, right }) => left + right));
+  const high = sum(down.map(({ up, down }) => up + down));
+  const labels = down.length * (upright ? 2 : 1);
+  // What has a size in pixels depends on the scale, and the scale on that.
+  let [k, gutter, words] = [Infinity, GUTTER, LABELS];
+  for (let n = 0; n < 4; n++) {
+    [gutter, words] = [Math.max(GUTTER, GUTTER_PX / k), Math.max(LABELS, LABELS_PX / k)];
+    k = Math.min(mat.width / (wide + (columns - 1) * gutter), mat.height / (high + labels * words));
+  }
+  const xs = placesOf(
+    Array.from({ length: columns }, (_, n) => across[n]),
+    ({ left, right }) => [left, right + gutter],
+  );
+  const ys = placesOf(down, ({ up, down }) => [up, down + words * (upright ? 2 : 1)]);
   return {
-    tiles,
+    k,
+    words,
     columns,
-    width: columns * slot.width - GUTTER,
-    height: Math.ceil(spreads.length / columns) * slot.height,
+    width: wide + (columns - 1) * gutter,
+    height: high + labels * words,
+    at: (n: number) => ({ x: entryAt(xs, columnOf(n)), y: entryAt(ys, rowOf(n)) }),
   };
+}
+
+const widest = (a: Reach | undefined, b: Reach): Reach =>
+  a
+    ? {
+        left: Math.max(a.left, b.left),
+        right: Math.max(a.right, b.right),
+        up: Math.max(a.up, b.up),
+        down: Math.max(a.down, b.down),
+      }
+    : b;
+
+/** Places one after another, of which each needs so much before it and behind it. */
+function placesOf(parts: readonly (Reach | undefined)[], room: (part: Reach) => [number, number]): number[] {
+  let end = 0;
+  return parts.map((part) => {
+    const [before, behind] = part ? room(part) : [0, 0];
+    const at = end + before;
+    end = at + behind;
+    return at;
+  });
 }
 
 /** The panels that hang beside each page, by its index: those of a leaf beside both of its pages. */
@@ -129,16 +208,21 @@ const sum = (lengths: readonly number[]): number => lengths.reduce((total, lengt
 const WIDTHS = [0.8, 0.95, 1.1, 1.25, 1.4, 1.6];
 
 /** Loose pages in rows, as wide as shows them largest. */
-function arrangeLoose(list: PageList, aspect: number, fixedColumns?: number): Arrangement {
+function arrangeLoose(list: PageList, mat: Size, fixedColumns?: number): Arrangement {
+  const aspect = mat.width / Math.max(1, mat.height);
   const area = list.pages.reduce((sum, { trim }) => sum + (trim.width + GUTTER) * (trim.height + LABELS), 0);
-  const scale = ({ width, height }: Size) => Math.min(aspect / Math.max(1, width), 1 / Math.max(1, height));
-  return WIDTHS.map((share) => looseRows(list, share * Math.sqrt(area * aspect), fixedColumns)).reduce(
-    (best, next) => (scale(next) > scale(best) + 1e-9 ? next : best),
-  );
+  const scale = ({ width, height }: Size) =>
+    Math.min(mat.width / Math.max(1, width), mat.height / Math.max(1, height));
+  const largest = (words: number) =>
+    WIDTHS.map((share) => looseRows(list, share * Math.sqrt(area * aspect), words, fixedColumns)).reduce(
+      (best, next) => (scale(next) > scale(best) * (1 + 1e-9) ? next : best),
+    );
+  const plain = largest(LABELS);
+  return LABELS * scale(plain) >= LABELS_PX ? plain : largest(LABELS_PX / scale(plain));
 }
 
 /** Loose pages in rows; in a row as tall as its first page, smaller ones stand under each other. */
-function looseRows(list: PageList, width: number, fixedColumns?: number): Arrangement {
+function looseRows(list: PageList, width: number, words: number, fixedColumns?: number): Arrangement {
   const slots = list.pages.map((page, index) => {
     const side = sideOf(index, list.book);
     const { left, right, head, foot } = bleedSides(page.bleed, side);
@@ -147,7 +231,7 @@ function looseRows(list: PageList, width: number, fixedColumns?: number): Arrang
       left,
       head,
       width: page.trim.width + left + right,
-      height: page.trim.height + head + foot + LABELS,
+      height: page.trim.height + head + foot + words,
     };
   });
   const across = Math.max(width, ...slots.map((slot) => slot.width));
@@ -217,8 +301,8 @@ export function arrangeShelf(sizes: readonly Size[], across: number): Shelf {
 export const CENTRE = { x: 'centre', y: 'centre' } as const;
 
 /** Pages whose crop is tried: each stays where it lay, and its new trim lies within the old one. */
-export function arrangeCropped(list: PageList, met: PageList, aspect: number): Arrangement {
-  const kept = arrangeSpreads(met, aspect);
+export function arrangeCropped(list: PageList, met: PageList, mat: Size): Arrangement {
+  const kept = arrangeSpreads(met, mat);
   const tiles = kept.tiles.flatMap((tile): Tile[] => {
     const is = list.pages[tile.index];
     if (!is) return [];

@@ -42,13 +42,24 @@ export class Camera {
     y1: (this.height - this.oy) / this.k,
   });
 
-  /** Fits what lies on the mat, in points. */
-  fit({ width, height }: { width: number; height: number }, to: FitTo): void {
-    const [w, h] = [this.width - RULER - 2 * MARGIN, this.height - RULER - 2 * MARGIN];
+  /** Within the rulers and some of the mat around, in pixels. */
+  private get room(): { w: number; h: number } {
+    return { w: this.width - RULER - 2 * MARGIN, h: this.height - RULER - 2 * MARGIN };
+  }
+
+  /** The scale at which what lies on the mat fits, in pixels a point. */
+  scaleFor({ width, height }: { width: number; height: number }, to: FitTo): number {
+    const { w, h } = this.room;
     const across = w / Math.max(1, width);
     const whole = Math.min(across, h / Math.max(1, height));
     const isLong = to === 'width' && whole < across * 0.72;
-    this.k = clamp(isLong ? Math.min(across, LARGEST_FITTED.width) : Math.min(whole, LARGEST_FITTED.all));
+    return clamp(isLong ? Math.min(across, LARGEST_FITTED.width) : Math.min(whole, LARGEST_FITTED.all));
+  }
+
+  /** Fits what lies on the mat, in points. */
+  fit({ width, height }: { width: number; height: number }, to: FitTo): void {
+    const { w, h } = this.room;
+    this.k = this.scaleFor({ width, height }, to);
     this.ox = RULER + MARGIN + Math.max(0, (w - width * this.k) / 2);
     this.oy = RULER + MARGIN + Math.max(0, Math.min(40, (h - height * this.k) / 2));
     this.touched = false;

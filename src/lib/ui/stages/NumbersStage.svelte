@@ -13,6 +13,7 @@
   import type { TileView } from '../mat/gate.svelte';
   import Mat from '../mat/Mat.svelte';
   import type { Zoom } from '../mat/camera.svelte';
+  import AwayArts from '../mat/AwayArts.svelte';
   import NearFace from '../mat/NearFace.svelte';
   import PageTile from '../mat/PageTile.svelte';
   import LineHolds from './LineHolds.svelte';
@@ -78,7 +79,7 @@
       book: { ...list.book, first, facing: list.book.facing && !light },
     };
   });
-  const arranged = $derived(arrangeSpreads(part, matWidth / Math.max(1, matHeight), undefined, bench.view.folded));
+  const arranged = $derived(arrangeSpreads(part, { width: matWidth, height: matHeight }, undefined, bench.view.folded));
   const tiles = $derived(
     arranged.tiles.map((tile): TileView => {
       const { id } = facesOf(part)[tile.index]!;
@@ -181,19 +182,19 @@
       width={arranged.width}
       height={arranged.height}
       label="Facing pages"
-      still={!!bench.draft.form}
+      still={bench.draft.form && 'held'}
       {...bench.draft.asking ? { cursor: 'crosshair' } : {}}
       {onkeydown}
       onempty={() => bench.selected.choose([])}
     >
       {#snippet children(view)}
+        <AwayArts {tiles} all={bench.view.guides.away} surveys={bench.surveys} k={view.k} />
         {#each tiles as tile (tile.page.id)}
           <PageTile
             view={tile}
             unit={bench.unit}
             safe={bench.view.guides.safe ? bench.docket.safe : undefined}
             margins={bench.view.guides.margins}
-            away={bench.view.guides.away}
             surveys={bench.surveys}
             k={view.k}
             onpick={(event) => bench.selected.chooseOne(tile.page.id, event)}

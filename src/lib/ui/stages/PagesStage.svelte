@@ -14,6 +14,7 @@
   import Mat from '../mat/Mat.svelte';
   import type { View, Zoom } from '../mat/camera.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
+  import AwayArts from '../mat/AwayArts.svelte';
   import PageTile from '../mat/PageTile.svelte';
   import { arrangeCropped, arrangeSpreads, CENTRE, edgesToMeet, type Arrangement, type Tile } from '../mat/arrange';
   import { Carrying } from './carrying.svelte';
@@ -45,13 +46,13 @@
   const carrying = new Carrying(ground);
   const picking = new Picking(ground);
 
-  const aspect = $derived(matWidth / Math.max(1, matHeight));
-  /** While a step is tried that keeps the number of pages, the mat keeps its scale and its rows, so that only the pages change. */
+  const room = $derived({ width: matWidth, height: matHeight });
+  /** While a step is tried that keeps the number of pages, the mat keeps its rows, and its scale as long as they fit. */
   const trying = $derived(!!bench.draft.form && base.pages.length > 0 && facesOf(list).length === before.size);
-  const keptColumns = $derived(trying ? arrangeSpreads(base, aspect, undefined, bench.view.folded).columns : undefined);
+  const keptColumns = $derived(trying ? arrangeSpreads(base, room, undefined, bench.view.folded).columns : undefined);
   const arranged: Arrangement = $derived.by(() => {
-    if (!cropping) return arrangeSpreads(list, aspect, keptColumns, bench.view.folded);
-    return arrangeCropped(list, pulling.met, aspect);
+    if (!cropping) return arrangeSpreads(list, room, keptColumns, bench.view.folded);
+    return arrangeCropped(list, pulling.met, room);
   });
   const faces = $derived(facesOf(list));
   const labels = $derived(faceLabels(list));
@@ -111,8 +112,8 @@
     );
     if (!boxes.length) return;
     const box = bounds(boxes);
-    const room = 0.06 * Math.max(widthOf(box), heightOf(box));
-    mat?.lookAt({ x0: box.x0 - room, y0: box.y0 - room, x1: box.x1 + room, y1: box.y1 + room });
+    const around = 0.06 * Math.max(widthOf(box), heightOf(box));
+    mat?.lookAt({ x0: box.x0 - around, y0: box.y0 - around, x1: box.x1 + around, y1: box.y1 + around });
   }
   function lookAtPointed(event: MouseEvent): void {
     const tile = mat && tileAt(arranged.tiles, mat.toMat(event), sizeOf);
@@ -194,7 +195,7 @@
     height={arranged.height}
     fitTo="width"
     label="Pages"
-    still={trying}
+    still={pulling.isPulled ? 'held' : trying ? 'unless-larger' : undefined}
     {...cropping ? { cursor: 'crosshair' } : {}}
     {onhover}
     {onkeydown}
@@ -202,13 +203,14 @@
     onempty={() => bench.selected.choose([])}
   >
     {#snippet children(view)}
-      {#each onMat(view) as tile (tile.page.id)}
+      {@const seen = onMat(view)}
+      <AwayArts tiles={seen} all={bench.view.guides.away || !!cropping} surveys={bench.surveys} k={view.k} />
+      {#each seen as tile (tile.page.id)}
         <PageTile
           view={tile}
           unit={bench.unit}
           safe={bench.view.guides.safe ? bench.docket.safe : undefined}
           margins={bench.view.guides.margins}
-          away={bench.view.guides.away || !!cropping}
           surveys={bench.surveys}
           k={view.k}
           onpick={(event) => pulling.press(tile.index, event) || carrying.press(tile.index, event, () => picking.pick(tile.index, event))}

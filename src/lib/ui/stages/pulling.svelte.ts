@@ -39,6 +39,8 @@ interface Ground {
 
 /** Dragging a crop or a trim size on the mat; it edits the same numbers as the form. */
 export class Pulling {
+  /** Something is being pulled just now. */
+  isPulled = $state(false);
   private pulled = $state<number | undefined>();
   private readonly list = $derived.by(() => this.ground.bench.shown.list);
 
@@ -86,7 +88,7 @@ export class Pulling {
     const { tile, box, cropping, draft } = this;
     if (!tile || !box) return;
     if (cropping) {
-      follow(event, (at) => this.cropTo(tile.index, pull(box, held, this.ground.toMat(at))));
+      this.follow(event, (at) => this.cropTo(tile.index, pull(box, held, this.ground.toMat(at))));
       return;
     }
     if (draft?.kind !== 'trim') return;
@@ -94,7 +96,7 @@ export class Pulling {
     const { fixed } = HELD[tile.side];
     const start = toMat(event);
     const grown = (size: number, by: number) => Math.max(NUDGE[bench.unit], tidy(size + by, bench.unit));
-    follow(event, (now) => {
+    this.follow(event, (now) => {
       const at = toMat(now);
       bench.draft.step = {
         ...draft,
@@ -105,12 +107,17 @@ export class Pulling {
     });
   }
 
+  private follow(press: PointerEvent, move: (event: PointerEvent) => void): void {
+    this.isPulled = true;
+    follow(press, move, () => (this.isPulled = false));
+  }
+
   /** Begins to draw a crop when a page is pressed while a crop form is open. Returns false if the press means something else. */
   press(index: number, event: PointerEvent): boolean {
     if (!this.cropping || !this.pages.includes(index)) return false;
     const start = this.ground.toMat(event);
     this.pulled = index;
-    follow(event, (now) => {
+    this.follow(event, (now) => {
       const at = this.ground.toMat(now);
       this.cropTo(index, {
         x0: Math.min(start.x, at.x),
