@@ -51,7 +51,8 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await page.getByRole('button', { name: 'Switch off step 2' }).click();
   await expect(pages).toContainText('5 pages');
   await step(page, 3).hover();
-  await page.getByRole('button', { name: 'Move step 3 earlier' }).click();
+  await page.getByRole('button', { name: 'More of step 3' }).click();
+  await page.getByRole('menuitem', { name: 'Earlier' }).click();
   await expect(step(page, 2)).toContainText('Remove');
   await step(page, 2)
     .getByRole('button', { name: /Edit step/ })
@@ -64,8 +65,37 @@ test('undo and redo walk the docket; steps are switched off, moved, edited and d
   await page.reload();
   await expect(pages).toContainText('3 pages');
   await step(page, 2).hover();
-  await page.getByRole('button', { name: 'Delete step 2' }).click();
+  await page.getByRole('button', { name: /^Edit step 2\b/ }).focus();
+  await page.keyboard.press('Delete');
   await expect(pages).toContainText('6 pages');
+});
+
+test('a step that is pointed at shows its pages; its tools cover none of its words; a long docket is searched', async ({
+  page,
+}) => {
+  await jobOf(page, 6);
+  for (const n of [1, 2, 3, 4, 5, 6, 1, 2, 3]) {
+    await tile(page, n).click();
+    await page.getByRole('listbox', { name: 'Pages' }).focus();
+    await page.keyboard.press('t');
+    await page.getByRole('button', { name: 'Apply', exact: true }).click();
+  }
+  await saved(page);
+  await step(page, 5).hover();
+  await expect(tile(page, 4).locator('[data-hinted]')).toHaveCount(1);
+  await expect(page.locator('[data-hinted]')).toHaveCount(1);
+  for (const n of [1, 5]) {
+    await step(page, n).hover();
+    const [words, tools] = [
+      await boxOf(step(page, n).locator('.words')),
+      await boxOf(step(page, n).locator('.tools')),
+    ];
+    expect(words.x + words.width).toBeLessThanOrEqual(tools.x);
+  }
+  await page.getByLabel('Find steps').fill('page 2');
+  await expect(page.getByRole('button', { name: /^Edit step/ })).toHaveCount(2);
+  await page.getByRole('button', { name: /^Edit step 9\b.*page 2/ }).click();
+  await expect(field(page, 'Pages')).toHaveValue('2');
 });
 
 test('a step whose pages are gone says so and harms nothing', async ({ page }) => {

@@ -9,7 +9,9 @@ import type { Place } from '../core/select/place';
 const sayTyped = (text: string): string => {
   if (/^all$/i.test(text)) return 'all pages';
   if (/^panels$/i.test(text)) return 'all panels';
-  return /^(\d+|last|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
+  if (/^last$/i.test(text)) return 'the last page';
+  if (/^(odd|even)$/i.test(text)) return `${text.toLowerCase()} pages`;
+  return /^(\d+|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
 };
 
 /** Pages of a step in words; selected ones by where they are now. */

@@ -73,7 +73,7 @@ test.each<[Step, string]>([
   [{ id: 'x', kind: 'blank', count: 2, where: { at: 'after', pages: '4' } }, 'Blank|2 pages|after page 4'],
   [{ id: 'x', kind: 'remove', pages: { ids: [list.pages[1]!.id, list.pages[2]!.id] } }, 'Remove|pages 2, 3|'],
   [{ id: 'x', kind: 'remove', pages: { ids: ['gone'] } }, 'Remove|pages that are gone|'],
-  [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|page last|at the start'],
+  [{ id: 'x', kind: 'move', pages: 'last', where: { at: 'start' } }, 'Move|the last page|at the start'],
   [
     { id: 'x', kind: 'trim', pages: 'all', ...A5, content: 'fit', fixed: { x: 'spine', y: 'head' } },
     'Size|all pages|A5, 148 × 210 mm · content fitted',
@@ -84,7 +84,7 @@ test.each<[Step, string]>([
   ],
   [
     { id: 'x', kind: 'bleed', pages: 'odd', head: mm(3), foot: mm(2), spine: 0, fore: mm(1.5) },
-    'Bleed|pages odd|head 3, foot 2, spine 0, fore edge 1.5 mm',
+    'Bleed|odd pages|head 3, foot 2, spine 0, fore edge 1.5 mm',
   ],
   [
     {
@@ -116,7 +116,7 @@ test.each<[Step, string]>([
   ],
   [{ id: 'x', kind: 'give-back', pages: 'panels', where: { at: 'end' } }, 'Give back|all panels|at the end'],
   [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep together|pages 4-5|'],
-  [{ id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] }, 'Cover|pages 1, last|front, back'],
+  [{ id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] }, 'Cover|made of pages 1, last|front, back'],
   [
     { id: 'x', kind: 'split', pages: '2', columns: 2, rows: 1, at: mm(100), gutter: -mm(3) },
     'Split|page 2|2 across, 1 down, cut at 100 mm, 3 mm shown twice',
@@ -145,7 +145,7 @@ test.each<[Step, string]>([
         { from: '5', style: 'D' },
       ],
     },
-    'Number series|3 series|none from page 1-2, i from page 3, on in 1 2 3 from page 5',
+    'Number series|none from page 1-2|then i from page 3, then on in 1 2 3 from page 5',
   ],
   [
     {
@@ -178,11 +178,11 @@ test.each<[Step, string]>([
         { edge: 'foot', across: 'centre', text: 'Moor' },
       ],
     },
-    'Running lines|pages odd|{title}, head, outer edge · Moor, foot, centre',
+    'Running lines|odd pages|{title}, head, outer edge · Moor, foot, centre',
   ],
   [
     { ...DIE_LINE, id: 'x' },
-    'Overlay|page last on all pages|cutting, at 100 % · overprints · taken out of the list',
+    'Overlay|the last page on all pages|cutting, at 100 % · overprints · taken out of the list',
   ],
   [{ id: 'x', kind: 'ink', from: 'Moor', to: 'moor' }, 'Ink|“Moor”|printed as “moor”'],
 ])('a step in words: %#', (step, words) => {

@@ -7,6 +7,7 @@ import { bleedSides } from '../pages/page';
 import { docketSchema, emptyDocket } from './docket';
 import { replay } from './replay';
 import type { Step } from './steps';
+import { touchedBy } from './touched';
 
 const surveys = { [hashOf('a')]: plainSurvey(6), [hashOf('b')]: plainSurvey(1) };
 const run = (...steps: Step[]) => replay(docketOf(steps), surveys);
@@ -48,6 +49,19 @@ describe('steps', () => {
     const result = run(...steps);
     expect(shape(result)).toBe(expected);
     expect(result.failed).toEqual([]);
+  });
+
+  test.each<[Step, string]>([
+    [{ id: 'x', kind: 'blank', count: 2, where: { at: 'after', pages: '2' } }, '3 4'],
+    [{ id: 'x', kind: 'turn', pages: '2, last', by: 90 }, '2 6'],
+    [move('1-2', { at: 'after', pages: '4' }), '3 4'],
+    [{ id: 'x', kind: 'remove', pages: 'even' }, ''],
+    [{ id: 'x', kind: 'numbers', series: [{ from: '1', style: 'D' }] }, ''],
+  ])('$kind acts on these pages of those it leaves', (step, expected) => {
+    const { after, list, failed } = run(inner, step);
+    const touched = new Set(touchedBy(step, after[0]!, list));
+    expect(failed).toEqual([]);
+    expect(list.pages.flatMap(({ id }, i) => (touched.has(id) ? [i + 1] : [])).join(' ')).toBe(expected);
   });
 
   test.each<[string, Step, string]>([

@@ -14,6 +14,8 @@ export class View {
   goTo = $state.raw<number | undefined>();
   /** Distances are being measured. */
   measure = $state(false);
+  /** Pages that a step acted on, while the pointer or the focus is on it. */
+  hinted = $state.raw<ReadonlySet<string>>(new Set());
   /** A finding that the reader was led to. */
   pointed = $state.raw<Finding | undefined>();
 

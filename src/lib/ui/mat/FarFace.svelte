@@ -39,6 +39,9 @@
   stroke-width={(view.selected ? 3 : 1.2) * px}
   stroke-dasharray={view.isNew ? `${4 * px} ${2 * px}` : undefined}
 />
+{#if view.hinted}
+  <rect {width} {height} fill="#ffffff55" stroke="#fff" stroke-width={2.5 * px} data-hinted />
+{/if}
 {#if view.ghost}
   <rect
     x={view.ghost.x0}

@@ -83,6 +83,9 @@
 {#if !page.art && !page.words}
   <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
 {/if}
+{#if view.hinted}
+  <rect {width} {height} fill="#ffffff44" stroke="#fff" stroke-width={3 * px} data-hinted />
+{/if}
 {#if selected}
   {@const out = 4 * px}
   <g transform="translate(0 {height}) scale(1 -1)" fill="none">

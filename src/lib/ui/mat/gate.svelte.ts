@@ -11,6 +11,8 @@ export interface TileView extends Tile {
   name: string;
   label: string;
   selected: boolean;
+  /** The step that is pointed at acted on it. */
+  hinted?: boolean;
   /** It is only there when what is tried is accepted. */
   isNew: boolean;
   flag: Level | undefined;

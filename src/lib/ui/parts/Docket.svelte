@@ -1,15 +1,14 @@
 <script lang="ts">
+  import { touchedBy } from '../../core/docket/touched';
   import { changed } from '../../core/entries';
   import type { Step } from '../../core/docket/steps';
   import type { PageList } from '../../core/model/page';
   import { sayStep } from '../../words/steps';
   import type { Bench } from '../bench.svelte';
   import { openMenu, type MenuItem } from '../menu.svelte';
-  import ArrowDown from '@lucide/svelte/icons/arrow-down';
-  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import Power from '@lucide/svelte/icons/power';
   import { Virtualizer } from 'virtua/svelte';
-  import Trash from '@lucide/svelte/icons/trash-2';
 
   let { bench }: { bench: Bench } = $props();
   const empty: PageList = { pages: [], book: { first: 'right', spine: 'left', facing: true } };
@@ -21,7 +20,21 @@
     return last && now.every((step, i) => last.steps[i]?.id === step.id) ? last.steps.slice(now.length) : [];
   });
 
-  const rows = $derived([...bench.docket.steps.map((step) => ({ step, undone: false })), ...ahead.map((step) => ({ step, undone: true }))]);
+  /** From so many steps on, some of them can be looked for. */
+  const LONG = 10;
+  let wanted = $state('');
+  const rows = $derived.by(() => {
+    const all = [
+      ...bench.docket.steps.map((step, index) => ({ step, index, undone: false })),
+      ...ahead.map((step, n) => ({ step, index: bench.docket.steps.length + n, undone: true })),
+    ];
+    const looked = wanted.trim().toLowerCase();
+    if (!looked || all.length < LONG) return all;
+    return all.filter(({ step, index }) => {
+      const { act, what, detail } = say(step, index);
+      return `${index + 1} ${act} ${what} ${detail} ${step.recipe?.name ?? ''}`.toLowerCase().includes(looked);
+    });
+  });
 
   const say = (step: Step, index: number) => sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? empty, bench.docket.formats);
   function swap(index: number, by: -1 | 1): void {
@@ -36,12 +49,28 @@
     bench.draft.recipe = what;
   }
   const remove = (id: string) => bench.changeSteps((steps) => steps.filter((each) => each.id !== id));
+  /** Shows on the mat which pages a step acted on. */
+  function point(step: Step, index: number): void {
+    const { after } = bench.base.replay;
+    bench.view.hinted = new Set(step.off ? [] : touchedBy(step, after[index - 1] ?? empty, after[index] ?? bench.base.list));
+  }
+  const pointNowhere = () => (bench.view.hinted = new Set());
+  /** Keys on a step: Delete takes it off the docket, Alt with an arrow moves it. */
+  function keys(event: KeyboardEvent, index: number): void {
+    const by = ({ ArrowUp: -1, ArrowDown: 1 } as const)[event.key];
+    const { steps } = bench.docket;
+    if (event.key === 'Delete') remove(steps[index]!.id);
+    else if (event.altKey && by && steps[index + by]) swap(index, by);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
   const offersFor = (step: Step, index: number): MenuItem[] => [
     { word: 'Edit', do: () => bench.open({ kind: step.kind, step }) },
     { word: step.off ? 'Switch on' : 'Switch off', do: () => toggle(step.id) },
-    { word: 'Earlier', disabled: index === 0, do: () => swap(index, -1) },
-    { word: 'Later', disabled: index === bench.docket.steps.length - 1, do: () => swap(index, 1) },
-    { word: 'Remove from the docket', do: () => remove(step.id) },
+    { word: 'Earlier', key: 'Alt ↑', disabled: index === 0, do: () => swap(index, -1) },
+    { word: 'Later', key: 'Alt ↓', disabled: index === bench.docket.steps.length - 1, do: () => swap(index, 1) },
+    { word: 'Remove from the docket', key: 'Delete', do: () => remove(step.id) },
   ];
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
@@ -60,9 +89,13 @@
   {#if !bench.docket.steps.length && !ahead.length}
     <p class="none">Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.</p>
   {/if}
+  {#if bench.docket.steps.length >= LONG}
+    <input class="field find" type="search" aria-label="Find steps" placeholder="find steps" bind:value={wanted} />
+    {#if !rows.length}<p class="none">No step says “{wanted}”.</p>{/if}
+  {/if}
   <div class="steps">
     <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30} bufferSize={2000}>
-      {#snippet children({ step, undone }, index)}
+      {#snippet children({ step, index, undone })}
         {#if undone}
           {@const words = sayStep(step, bench.unit, bench.base.list)}
           <div class="step ahead">
@@ -81,6 +114,11 @@
             class:open={bench.draft.form?.step?.id === step.id}
             role="presentation"
             oncontextmenu={(event) => openMenu(event, `Step ${index + 1}`, offersFor(step, index))}
+            onpointerenter={() => point(step, index)}
+            onpointerleave={pointNowhere}
+            onfocusin={() => point(step, index)}
+            onfocusout={pointNowhere}
+            onkeydown={(event) => keys(event, index)}
           >
             <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
               <span class="visually-hidden">Edit step</span>
@@ -98,16 +136,11 @@
                 aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}"
                 onclick={() => toggle(step.id)}><Power size={13} /></button
               >
-              <button title="Earlier" aria-label="Move step {index + 1} earlier" disabled={index === 0} onclick={() => swap(index, -1)}
-                ><ArrowUp size={13} /></button
-              >
               <button
-                title="Later"
-                aria-label="Move step {index + 1} later"
-                disabled={index === bench.docket.steps.length - 1}
-                onclick={() => swap(index, 1)}><ArrowDown size={13} /></button
+                title="More"
+                aria-label="More of step {index + 1}"
+                onclick={(event) => openMenu(event, `Step ${index + 1}`, offersFor(step, index))}><Ellipsis size={14} /></button
               >
-              <button title="Remove from the docket" aria-label="Delete step {index + 1}" onclick={() => remove(step.id)}><Trash size={13} /></button>
             </span>
           </div>
         {/if}
@@ -176,8 +209,15 @@
     padding: 0;
     list-style: none;
   }
+  .find {
+    margin: 0 10px 8px;
+    font-size: 12.5px;
+  }
   .step {
     position: relative;
+    display: grid;
+    /* The tools have a column of their own, and cover no words. */
+    grid-template-columns: minmax(0, 1fr) 26px;
     border-bottom: 1px solid var(--rule);
   }
   .line {
@@ -186,7 +226,7 @@
     grid-template-columns: minmax(24px, max-content) 1fr;
     column-gap: 4px;
     width: 100%;
-    padding: 7px 10px 7px 10px;
+    padding: 7px 4px 7px 10px;
     border: 0;
     background: none;
     text-align: left;
@@ -238,16 +278,15 @@
     opacity: 0.72;
   }
   .tools {
-    position: absolute;
-    right: 4px;
-    bottom: 4px;
-    display: none;
-    background: var(--well);
-    border: 1px solid var(--rule);
+    display: grid;
+    align-content: start;
+    padding: 4px 3px 4px 0;
+    opacity: 0;
   }
   .step:hover .tools,
   .step:focus-within .tools {
-    display: flex;
+    opacity: 1;
+    background: var(--well);
   }
   .tools button {
     display: grid;
@@ -262,8 +301,5 @@
   }
   .tools button:hover:not(:disabled) {
     color: var(--act);
-  }
-  .tools button:disabled {
-    opacity: 0.3;
   }
 </style>

@@ -12,7 +12,7 @@
   import Handles from '../mat/Handles.svelte';
   import Caption from '../mat/Caption.svelte';
   import Mat from '../mat/Mat.svelte';
-  import type { View, Zoom } from '../mat/camera.svelte';
+  import type { FitTo, View, Zoom } from '../mat/camera.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
   import AwayArts from '../mat/AwayArts.svelte';
   import PageTile from '../mat/PageTile.svelte';
@@ -54,6 +54,13 @@
     if (!cropping) return arrangeSpreads(list, room, keptColumns, bench.view.folded);
     return arrangeCropped(list, pulling.met, room);
   });
+  /** Pages that would be lower than this, in pixels, are fitted to the width of the mat alone, and the rest scrolled to. */
+  const LOW_PX = 90;
+  const fitTo: FitTo = $derived.by(() => {
+    const { width, height } = arranged;
+    const lowest = Math.min(...list.pages.map(({ trim }) => trim.height));
+    return lowest * Math.min(matWidth / width, matHeight / height) < LOW_PX ? 'width' : 'all';
+  });
   const faces = $derived(facesOf(list));
   const labels = $derived(faceLabels(list));
   const addresses = $derived(addressesOf(list));
@@ -77,6 +84,7 @@
           name: nameOf(tile.index),
           label: labels.get(page.id) ?? '',
           selected: bench.selected.ids.has(page.id),
+          hinted: bench.view.hinted.has(page.id),
           isNew: !!bench.draft.trial && !before.has(page.id),
           flag: flags.get(page.id),
           ghost: ghostOf(tile),
@@ -193,7 +201,7 @@
     unit={bench.unit}
     width={arranged.width}
     height={arranged.height}
-    fitTo="width"
+    {fitTo}
     label="Pages"
     still={pulling.isPulled ? 'held' : trying ? 'unless-larger' : undefined}
     {...cropping ? { cursor: 'crosshair' } : {}}

@@ -8,7 +8,7 @@ export const cover: StepWords<'cover'> = {
   title: 'The cover of a bound book',
   does: 'make pages the cover of a bound book',
   say: ({ pages, parts }, { before }) => ({
-    what: sayPages(pages, before),
+    what: `made of ${sayPages(pages, before)}`,
     detail: parts.map((part) => COVER_WORD[part]).join(', '),
   }),
 };

@@ -3,7 +3,6 @@ import { inStyle } from '../../core/numbers/series';
 import type { PageList } from '../../core/model/page';
 import { describeIndexes, pickedOf } from '../../core/select/selection';
 import { STYLE_WORD } from '../numbers';
-import { plural } from '../plural';
 import type { StepWords } from './stepWords';
 
 /** A number series in a few words: `1 from page 3`. */
@@ -18,8 +17,8 @@ function saySeries({ from, style, start, prefix = '', suffix = '' }: SeriesFrom,
 export const numbers: StepWords<'numbers'> = {
   name: 'Number series',
   does: 'number series',
-  say: ({ series }, { before }) => ({
-    what: plural(series.length, 'series', 'series'),
-    detail: series.map((each) => saySeries(each, before)).join(', '),
+  say: ({ series: [first, ...others] }, { before }) => ({
+    what: first ? saySeries(first, before) : '',
+    detail: others.map((each) => `then ${saySeries(each, before)}`).join(', '),
   }),
 };
