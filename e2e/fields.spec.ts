@@ -109,8 +109,6 @@ test('every number field of every scheme does', async ({ page }) => {
     const tried = await tryAll(page);
     fields += tried.length / TYPED.length;
     judge(kind, tried);
-    const cancel = slip(page).getByRole('button', { name: 'Cancel', exact: true });
-    if (await cancel.isVisible()) await cancel.click();
   }
   expect(fields).toBeGreaterThan(60);
 });

@@ -211,7 +211,7 @@ test('fold-outs: worked out, dropped on a leaf, folded in, given back; longer sh
   await go(page, 'Sheets');
   await field(page, 'Sheet width').fill('640');
   await field(page, 'Sheet height').fill('900');
-  await page.getByRole('button', { name: 'Apply', exact: true }).click();
+  await page.keyboard.press('Enter');
   await saved(page);
   const sheet = await written(page, 'Make sheet PDF');
   expect(markersOf(sheet)).toEqual(['8 4 1 5', '6 2 3 7']);

@@ -53,13 +53,12 @@ test('from an empty job to two PDFs that print, fold and stitch', async ({ page 
 
   await go(page, 'Sheets');
   await page.getByLabel('Sheet', { exact: true }).selectOption('SRA4');
-  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await expect(page.getByText(/No room for all marks/)).toBeVisible();
   await page.getByRole('button', { name: 'Use B4' }).click();
   await expect(page.getByRole('option', { name: 'Sheet 1 front: page 16' })).toBeVisible();
   await expect(page.locator('.slip')).toContainText('16 pages ÷ 4 = 4');
+  await page.locator('.slip summary').getByText('Press', { exact: true }).click();
   await page.getByText('long edge').click();
-  await page.getByRole('button', { name: 'Apply', exact: true }).click();
   await saved(page);
 
   await go(page, 'Hand over');

@@ -1,3 +1,8 @@
+<script lang="ts" module>
+  /** How each was left, by its title: the next one of that title stands so, too. */
+  const left = new Map<string, boolean>();
+</script>
+
 <script lang="ts">
   import { untrack, type Snippet } from 'svelte';
 
@@ -14,11 +19,11 @@
   /** A card with a folded corner, which opens. */
   let { title, count, said = '', open = false, ontoggle, children }: Props = $props();
   // How it stands is its reader's from then on.
-  let shown = $state(untrack(() => open));
+  let shown = $state(untrack(() => left.get(title) ?? open));
 </script>
 
 <details bind:open={shown} ontoggle={(event) => ontoggle?.(event.currentTarget.open)}>
-  <summary
+  <summary onclick={() => left.set(title, !shown)}
     >{#if said}<span>{title}</span>{:else}{title}{/if}{#if count !== undefined}&nbsp;<span class="mono">{count}</span>{/if}{#if said && !shown}<small
         >{said}</small
       >{/if}</summary

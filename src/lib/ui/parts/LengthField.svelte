@@ -29,10 +29,13 @@
     typedIn = unit;
     if (!wrong) typed = undefined;
   });
+  /** What stood there before anything was typed: it stands again behind what cannot be used. */
+  let began: number | undefined;
   // A value that changes from elsewhere replaces what was typed.
   $effect.pre(() => {
     if (value === undefined || value === sent) return;
     sent = value;
+    if (untrack(() => wrong) && value === began) return;
     typed = undefined;
     wrong = '';
   });
@@ -87,7 +90,10 @@
       oninput={(event) => read(event.currentTarget.value)}
       onblur={leave}
       onkeydown={nudge}
-      onfocus={(event) => event.currentTarget.select()}
+      onfocus={(event) => {
+        began = value;
+        event.currentTarget.select();
+      }}
     />
     <span class="mono quiet">{UNIT_SIGN[unit]}</span>
   </div>

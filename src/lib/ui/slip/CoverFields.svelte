@@ -24,7 +24,7 @@
   const spine = $derived(planned?.spine);
   const set = (change: Partial<CoverScheme>) => draft.set({ cover: { ...cover, ...change } });
   const length = (key: 'added' | 'flap' | 'spine') => (points: number | undefined) =>
-    draft.take(`cover ${key}`, points, (given) => ({ cover: { ...cover, [key]: given } }));
+    draft.take(points, (given) => ({ cover: { ...cover, [key]: given } }));
   const under = (what: string) => (points: number) => sayDistance(points, what, cover.stock, unit);
   function workedOut(): void {
     const { spine: _, ...rest } = cover;
@@ -47,7 +47,8 @@
         stock={cover.stock}
         {unit}
         needed={planned?.plan.needed.marks}
-        onchange={(key, given) => draft.take(`cover ${key}`, given, (stock) => ({ cover: { ...cover, stock } }))}
+        drawn={planned?.plan.sheet}
+        onchange={(given) => draft.take(given, (stock) => ({ cover: { ...cover, stock } }))}
       />
       <div class="row">
         <LengthField label="Boards, glue" value={cover.added} {unit} check={under('What is added')} onchange={length('added')} />
@@ -56,7 +57,7 @@
           value={draft.value.thread ?? 0}
           {unit}
           check={under('The thread')}
-          onchange={(points) => draft.take('thread', points, (thread) => ({ thread }))}
+          onchange={(points) => draft.take(points, (thread) => ({ thread }))}
         />
       </div>
       <div class="row">
@@ -102,7 +103,7 @@
             value={cover.textSize ?? SPINE_TEXT.plain}
             least={SPINE_TEXT.least}
             most={SPINE_TEXT.most}
-            onchange={(value, wrong) => draft.take('spine text', wrong ? undefined : value, (textSize) => ({ cover: { ...cover, textSize } }))}
+            onchange={(value, wrong) => draft.take(wrong ? undefined : value, (textSize) => ({ cover: { ...cover, textSize } }))}
           />
           {#if list.book.spine !== 'head'}
             <Choice
@@ -121,7 +122,7 @@
         <ColorField
           value={cover.ink ?? BLACK}
           spots={[]}
-          onchange={(ink, wrong) => draft.take('spine ink', wrong ? undefined : ink, (ink) => ({ cover: { ...cover, ink } }))}
+          onchange={(ink, wrong) => draft.take(wrong ? undefined : ink, (ink) => ({ cover: { ...cover, ink } }))}
         />
       {/if}
       <label class="tick"

@@ -44,7 +44,7 @@
             : points > MOST_FOLDED
               ? `Thicker than ${formatLength(MOST_FOLDED, draft.unit)} does not fold.`
               : undefined}
-        onchange={(points) => draft.take('caliper', points, (caliper) => ({ creep: { by: creep.by, caliper } }))}
+        onchange={(points) => draft.take(points, (caliper) => ({ creep: { by: creep.by, caliper } }))}
       />
       {#if plan?.creep}
         <CreepChart creep={plan.creep} by={creep.by} unit={draft.unit} {safe} />

@@ -16,12 +16,7 @@
   const say = ({ sheet, side, cell }: CellAt) => `sheet ${sheet} ${side}, cell ${cell}`;
   const WORD: Record<ByHand['do'], string> = { turn: 'turned', 'leave-out': 'left out', swap: 'swapped' };
 
-  /** One change is one step back; with other things typed it waits for them. */
-  function put(byHand: ByHand[]): void {
-    const alone = !draft.changed;
-    draft.set({ byHand: byHand.length ? byHand : undefined });
-    if (alone) draft.accept();
-  }
+  const put = (byHand: ByHand[]) => draft.set({ byHand: byHand.length ? byHand : undefined });
   const add = (change: ByHand) => put([...changes, change]);
   function swap(from: CellAt): void {
     view.onswap = (other) => {

@@ -16,7 +16,9 @@
   const marks = $derived(draft.value.marks);
   const unit = $derived(draft.unit);
   const set = (change: Partial<MarkSettings>) => draft.set({ marks: { ...marks, ...change } });
-  const on = $derived(SWITCHED.filter((kind) => marks[kind]).length + (marks.slug ? 1 : 0));
+  const said = $derived(
+    [...SWITCHED.filter((kind) => marks[kind]).map((kind) => markWords(kind).name), ...(marks.slug ? ['slug line'] : [])].join(', ') || 'none',
+  );
   let slugTrouble = $state('');
 
   function setSlug(slug: string): void {
@@ -29,7 +31,7 @@
     }
     const { slug: _, date: __, ...rest } = marks;
     const today = dayOf(new Date());
-    draft.take('slug', slugTrouble ? undefined : slug, () => ({ marks: slug.trim() ? { ...rest, slug, date: today } : rest }));
+    draft.take(slugTrouble ? undefined : slug, () => ({ marks: slug.trim() ? { ...rest, slug, date: today } : rest }));
   }
   const limits = (key: keyof typeof MARK_LIMITS) => (points: number) => {
     const [least, most] = MARK_LIMITS[key];
@@ -39,7 +41,7 @@
   };
 </script>
 
-<Folded title="Marks" count={on} open>
+<Folded title="Marks" {said}>
   <div class="kinds">
     {#each SWITCHED as kind (kind)}
       <label
@@ -65,21 +67,21 @@
       value={marks.length ?? MARK_LENGTH}
       {unit}
       check={limits('length')}
-      onchange={(points) => draft.take('mark length', points, (length) => ({ marks: { ...marks, length } }))}
+      onchange={(points) => draft.take(points, (length) => ({ marks: { ...marks, length } }))}
     />
     <LengthField
       label="Distance"
       value={marks.offset ?? MARK_OFFSET}
       {unit}
       check={limits('offset')}
-      onchange={(points) => draft.take('mark offset', points, (offset) => ({ marks: { ...marks, offset } }))}
+      onchange={(points) => draft.take(points, (offset) => ({ marks: { ...marks, offset } }))}
     />
     <LengthField
       label="Weight"
       value={marks.weight ?? MARK_WEIGHT}
       unit="pt"
       check={limits('weight')}
-      onchange={(points) => draft.take('mark weight', points, (weight) => ({ marks: { ...marks, weight } }))}
+      onchange={(points) => draft.take(points, (weight) => ({ marks: { ...marks, weight } }))}
     />
   </div>
 </Folded>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { parseNumber } from '../../core/measure/parseNumber';
   import { sayWrongNumber } from '../../words/numberField';
 
@@ -25,14 +26,17 @@
   const id = $props.id();
   let typed = $state<string | undefined>();
   let sent: number | undefined;
+  const wrong = $derived(typed === undefined ? '' : (sayWrongNumber(typed, { least, most, whole, of, optional: !!onempty }) ?? ''));
+  /** What stood there before anything was typed: it stands again behind what cannot be used. */
+  let began: number | undefined;
   // A value that changes from elsewhere replaces what was typed.
   $effect.pre(() => {
     if (value === sent) return;
     sent = value;
+    if (untrack(() => wrong) && value === began) return;
     typed = undefined;
   });
   const shown = $derived(typed ?? (value === undefined ? '' : String(Math.round(value * 1000) / 1000)));
-  const wrong = $derived(typed === undefined ? '' : (sayWrongNumber(typed, { least, most, whole, of, optional: !!onempty }) ?? ''));
 
   function set(text: string): void {
     typed = text;
@@ -75,7 +79,10 @@
       aria-describedby="{id}-wrong"
       oninput={(event) => set(event.currentTarget.value)}
       onblur={() => !wrong && (typed = undefined)}
-      onfocus={(event) => event.currentTarget.select()}
+      onfocus={(event) => {
+        began = value;
+        event.currentTarget.select();
+      }}
     />
     {#if unit}<span class="mono quiet">{unit}</span>{/if}
   </div>

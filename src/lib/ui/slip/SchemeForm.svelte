@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { schemeKind, type PressScheme, type Scheme } from '../../core/sheets/schemes';
   import type { Bench } from '../bench.svelte';
   import CutList from './CutList.svelte';
@@ -8,7 +8,6 @@
   import SheetFields from './SheetFields.svelte';
   import SheetWorking from './SheetWorking.svelte';
   import { schemeFields } from './schemes';
-  import WhichSheet from './WhichSheet.svelte';
   import { SchemeDraft, type PressDraft } from './schemeDraft.svelte';
 
   type Marked = Exclude<Scheme, { kind: 'none' }>;
@@ -23,36 +22,35 @@
   const plan = $derived(bench.shown.plan);
   const press = draft as unknown as PressDraft;
 
-  function accept(event: SubmitEvent): void {
+  function accept(event: Event): void {
     event.preventDefault();
     draft.accept();
   }
+  // A field that is gone with its stage was left, too.
+  onDestroy(() => draft.accept());
 </script>
 
-<form onsubmit={accept}>
+<!-- What is chosen is in place at once, what is typed when its field is left: there is nothing to apply. -->
+<form onsubmit={accept} onfocusout={accept}>
   {#if isPressed}<HandFields {bench} draft={press} {plan} />{/if}
   <Fields {bench} draft={draft as unknown as SchemeDraft} {plan} />
-  {#if isPressed}
-    <SheetFields draft={press} {plan} />
-    <WhichSheet {bench} draft={press} />
-  {/if}
+  {#if isPressed}<SheetFields {bench} draft={press} {plan} />{/if}
   <MarkFields {draft} />
-  {#if draft.changed || draft.bad}
-    <div class="btns">
-      <button class="btn" disabled={draft.bad}>Apply</button>
-      <button class="btn q" type="button" onclick={() => draft.leave()}>Cancel</button>
-    </div>
-  {/if}
   {#if plan && schemeKind(kind).makes === 'cut'}<CutList {plan} unit={bench.unit} />{/if}
-  {#if plan && isPressed}<SheetWorking {bench} {plan} scheme={draft.value as PressScheme} />{/if}
+  {#if plan && isPressed}<div class="sums"><SheetWorking {bench} {plan} scheme={draft.value as PressScheme} /></div>{/if}
 </form>
 
 <style>
-  /* What stands below the form scrolls beneath its buttons, down to the edge of the slip. */
-  .btns {
+  /* The sums stay in sight: the form scrolls beneath them, down to the edge of the slip. */
+  .sums {
+    position: sticky;
     bottom: -14px;
-    margin: 0 -16px;
-    padding: 10px 16px 14px;
     z-index: 1;
+    max-height: 60vh;
+    overflow: auto;
+    margin: 0 -16px -14px;
+    padding: 8px 16px 10px;
+    background: var(--card);
+    border-top: 1px solid var(--rule);
   }
 </style>

@@ -1,7 +1,10 @@
 <script lang="ts">
+  import type { Bench } from '../bench.svelte';
+  import WhichSheet from './WhichSheet.svelte';
+  import { nameSize } from '../../core/paper/sizes';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { schemeSchema } from '../../core/sheets/schemes';
-  import { formatLength } from '../../core/measure/formatLength';
+  import { formatLength, formatSize } from '../../core/measure/formatLength';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { workOf } from '../../core/sheets/press';
   import { LAYS, WORK_STYLES } from '../../core/sheets/pressTerms';
@@ -16,7 +19,7 @@
   import StockFields from './StockFields.svelte';
   import type { PressDraft } from './schemeDraft.svelte';
 
-  let { draft, plan }: { draft: PressDraft; plan: SheetPlan | undefined } = $props();
+  let { bench, draft, plan }: { bench: Bench; draft: PressDraft; plan: SheetPlan | undefined } = $props();
   const scheme = $derived(draft.value);
   const unit = $derived(draft.unit);
   /** As typed; where as many as fit are wanted, as many as did. */
@@ -27,9 +30,16 @@
   /** As it was chosen, else as it was planned for these pages. */
   const work = $derived(scheme.work ?? plan?.work ?? workOf(scheme));
   const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
-  /** How the work lies, and how many pieces are wanted, in a line each. */
-  const placed = $derived(
+  const paper = $derived.by(() => {
+    const { width, height } = plan?.sheet ?? scheme.stock;
+    return [nameSize(scheme.stock)?.name, formatSize(width, height, unit), scheme.stock.grammage && `${scheme.stock.grammage} g/m²`]
+      .filter(Boolean)
+      .join(' · ');
+  });
+  /** How it is printed and lies, and how many pieces are wanted, in a line each. */
+  const pressed = $derived(
     [
+      WORK_STYLE_NAME[work],
       scheme.copies === 'most' ? 'as many as fit' : `${copies.across} × ${copies.up}`,
       LAY_NAME[scheme.lay ?? 'centre'],
       scheme.turned ? `turned ${scheme.turned}°` : '',
@@ -42,40 +52,51 @@
     [scheme.run?.pieces ? `${scheme.run.pieces} pieces` : '', `${scheme.run?.overs ?? PLAIN_OVERS} % overs`].filter(Boolean).join(' · '),
   );
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
-    draft.take(`copies ${key}`, wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
+    draft.take(wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
   }
   /** Ganged pieces say themselves how many of them are wanted. */
   const ganged = $derived('arrange' in scheme && scheme.arrange === 'gang');
 </script>
 
-<StockFields
-  label="Sheet"
-  stock={scheme.stock}
-  {unit}
-  needed={plan?.needed.marks}
-  onchange={(key, given) => draft.take(key, given, (stock) => ({ stock }))}
-/>
-<div class="row">
-  <div>
-    <label class="label" for="work">Printed</label>
-    <select id="work" class="field" value={work} onchange={(event) => shared({ work: event.currentTarget.value as (typeof WORK_STYLES)[number] })}>
-      {#each WORK_STYLES as each (each)}<option value={each}>{WORK_STYLE_NAME[each]}</option>{/each}
-    </select>
-  </div>
-  {#if work === 'sheetwise'}
-    <Choice
-      label="Turns on its"
-      options={[
-        ['short-edge', 'short edge'],
-        ['long-edge', 'long edge'],
-      ]}
-      value={scheme.turn}
-      onchange={(turn) => shared({ turn })}
-    />
-  {/if}
-</div>
-<Folded title="Place on the sheet" said={placed}>
+<Folded title="Sheet and paper" said={paper} open>
   <div class="fields">
+    <StockFields
+      label="Sheet"
+      stock={scheme.stock}
+      {unit}
+      needed={plan?.needed.marks}
+      drawn={bench.base.plan?.sheet}
+      onchange={(given) => draft.take(given, (stock) => ({ stock }))}
+    />
+    <WhichSheet {bench} {draft} />
+  </div>
+</Folded>
+<Folded title="Press" said={pressed}>
+  <div class="fields">
+    <div class="row">
+      <div>
+        <label class="label" for="work">Printed</label>
+        <select
+          id="work"
+          class="field"
+          value={work}
+          onchange={(event) => shared({ work: event.currentTarget.value as (typeof WORK_STYLES)[number] })}
+        >
+          {#each WORK_STYLES as each (each)}<option value={each}>{WORK_STYLE_NAME[each]}</option>{/each}
+        </select>
+      </div>
+      {#if work === 'sheetwise'}
+        <Choice
+          label="Turns on its"
+          options={[
+            ['short-edge', 'short edge'],
+            ['long-edge', 'long edge'],
+          ]}
+          value={scheme.turn}
+          onchange={(turn) => shared({ turn })}
+        />
+      {/if}
+    </div>
     <div class="row">
       <NumberField
         label="Copies across"
@@ -98,14 +119,14 @@
         value={scheme.between ?? 0}
         {unit}
         check={under('The space between')}
-        onchange={(points) => draft.take('between', points, (between) => ({ between }))}
+        onchange={(points) => draft.take(points, (between) => ({ between }))}
       />
       <LengthField
         label="Gripper"
         value={scheme.gripper ?? 0}
         {unit}
         check={under('The gripper margin')}
-        onchange={(points) => draft.take('gripper', points, (gripper) => ({ gripper }))}
+        onchange={(points) => draft.take(points, (gripper) => ({ gripper }))}
       />
     </div>
     <Choice
@@ -137,7 +158,7 @@
           {...limitsOf(schemeSchema, 'run.pieces')}
           least={0}
           onchange={(value, wrong) =>
-            draft.take('pieces', wrong ? undefined : value, (pieces) => ({
+            draft.take(wrong ? undefined : value, (pieces) => ({
               run: { overs: scheme.run?.overs ?? PLAIN_OVERS, ...(pieces ? { pieces } : {}) },
             }))}
         />
@@ -147,7 +168,7 @@
         unit="%"
         value={scheme.run?.overs ?? PLAIN_OVERS}
         {...limitsOf(schemeSchema, 'run.overs')}
-        onchange={(value, wrong) => draft.take('overs', wrong ? undefined : value, (overs) => ({ run: { ...scheme.run, overs } }))}
+        onchange={(value, wrong) => draft.take(wrong ? undefined : value, (overs) => ({ run: { ...scheme.run, overs } }))}
       />
     </div>
   </div>

@@ -7,7 +7,7 @@
   import { lengthAlong } from '../../core/sheets/leafStrip';
   import { leavesApart } from '../../core/sheets/stitched';
   import type { Bench } from '../bench.svelte';
-  import Working from '../parts/Working.svelte';
+  import Folded from '../parts/Folded.svelte';
 
   let { bench, plan, scheme }: { bench: Bench; plan: SheetPlan; scheme: PressScheme } = $props();
   const unit = $derived(bench.unit);
@@ -25,27 +25,27 @@
   const run = $derived(runOf(plan, scheme));
   const blank = $derived(plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : '');
   const copies = $derived(plan.copies.across * plan.copies.up);
+  /** How many sheets, and of what they are worked out. */
+  const sheets = $derived.by(() => {
+    const { sheetCount, piecesPerSheet } = plan;
+    if (scheme.kind === 'stitched')
+      return once || !apart
+        ? `${blank}${total} pages ÷ ${scheme.signature ?? 4} = ${sheetCount}`
+        : `${blank}${total} pages on ${sheetCount} sheets, those with fold-outs folded once`;
+    if (scheme.kind !== 'signatures') return `${sheetCount}, ${piecesPerSheet} ${piecesPerSheet === 1 ? 'piece' : 'pieces'} on each`;
+    const tipped = apart ? `, ${apart === 1 ? 'a leaf with fold-outs' : `${apart} leaves with fold-outs`} tipped in` : '';
+    return `${blank}${total} pages in ${sheetCount - apart} signatures${tipped}`;
+  });
+  const sums = $derived(
+    [`sheets: ${sheets}`, inOrder === total && 'all pages in order', run && `${run.all} sheets of paper`].filter(Boolean).join(' · '),
+  );
   const grams = (weight: number) => `${weight < 10 ? weight.toFixed(2) : weight.toFixed(1)} g`;
 </script>
 
-<Working>
+<Folded title="Working" said={sums}>
   <dl>
     <dt>sheets</dt>
-    {#if stitched}
-      <dd>
-        {blank}{total} pages {once || !apart ? `÷ ${stitched.signature ?? 4} = ` : 'on '}{plan.sheetCount}{once || !apart
-          ? ''
-          : ' sheets, those with fold-outs folded once'}
-      </dd>
-    {:else if scheme.kind === 'signatures'}
-      <dd>
-        {blank}{total} pages in {plan.sheetCount - apart} signatures{apart
-          ? `, ${apart === 1 ? 'a leaf with fold-outs' : `${apart} leaves with fold-outs`} tipped in`
-          : ''}
-      </dd>
-    {:else}
-      <dd>{plan.sheetCount}, {plan.piecesPerSheet} {plan.piecesPerSheet === 1 ? 'piece' : 'pieces'} on each</dd>
-    {/if}
+    <dd>{sheets}</dd>
     {#if copies > 1}
       <dt>copies</dt>
       <dd>{plan.copies.across} × {plan.copies.up} = {copies} a sheet</dd>
@@ -91,7 +91,7 @@
       <dd>{grams(run.pieceGrams)}</dd>
     {/if}
   </dl>
-</Working>
+</Folded>
 
 <style>
   dl {

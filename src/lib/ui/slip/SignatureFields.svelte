@@ -25,7 +25,7 @@
   />
 {/if}
 {#if scheme.kind === 'stitched'}
-  <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={room} onchange={(points) => draft.take('gap', points, (gap) => ({ gap }))} />
+  <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={room} onchange={(points) => draft.take(points, (gap) => ({ gap }))} />
 {:else}
   <Choice
     label="What is left for the last one"
@@ -42,14 +42,14 @@
       value={scheme.roughing}
       {unit}
       check={room}
-      onchange={(points) => draft.take('roughing', points, (roughing) => ({ roughing }))}
+      onchange={(points) => draft.take(points, (roughing) => ({ roughing }))}
     />
     <LengthField
       label="Off the other edges"
       value={scheme.cutOff}
       {unit}
       check={room}
-      onchange={(points) => draft.take('cutOff', points, (cutOff) => ({ cutOff }))}
+      onchange={(points) => draft.take(points, (cutOff) => ({ cutOff }))}
     />
   </div>
   <label class="tick"
@@ -63,7 +63,7 @@
     value={scheme.cutOff ?? 0}
     {unit}
     check={room}
-    onchange={(points) => draft.take('cutOff', points, (cutOff) => ({ cutOff }))}
+    onchange={(points) => draft.take(points, (cutOff) => ({ cutOff }))}
   />
 {/if}
 <Choice

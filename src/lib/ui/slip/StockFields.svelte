@@ -19,11 +19,13 @@
     unit: Unit;
     /** What is to find room on it. */
     needed: Size | undefined;
-    /** `key` names the field; the stock is undefined while that holds what cannot be used. */
-    onchange: (key: string, stock: Stock | undefined) => void;
+    /** The sheet as it lies on the press. */
+    drawn?: Size | undefined;
+    /** Undefined while a field holds what cannot be used. */
+    onchange: (stock: Stock | undefined) => void;
   }
   /** A sheet of paper: its size, what is known of it, and the papers kept for every job. */
-  let { label, stock, unit, needed, onchange }: Props = $props();
+  let { label, stock, unit, needed, drawn, onchange }: Props = $props();
   const id = $props.id();
   papers.load();
 
@@ -32,26 +34,29 @@
   const takesAll = $derived(needed && new Set(stocksFor(needed).map(({ name }) => name)));
   const kept = $derived(papers.all.find(({ settings }) => samePaper(settings, stock)));
   const caliper = $derived(caliperOf(stock));
-  const set = (change: Partial<Stock>) => onchange('stock', { ...stock, ...change });
+  const set = (change: Partial<Stock>) => onchange({ ...stock, ...change });
   const figure = (key: 'grammage' | 'bulk') => ({
     value: stock[key],
     ...limitsOf(stockSchema, key),
-    onchange: (value: number, wrong: boolean) => onchange(key, wrong ? undefined : { ...stock, [key]: value }),
+    onchange: (value: number, wrong: boolean) => onchange(wrong ? undefined : { ...stock, [key]: value }),
     onempty() {
       const { [key]: _, ...rest } = stock;
-      onchange(key, rest);
+      onchange(rest);
     },
   });
+  /** The sheet lies on its other side on the press: its width and height are those that are seen. */
+  const lies = $derived(!!drawn && drawn.width === stock.height && drawn.height === stock.width);
+  const [across, up] = $derived(lies ? (['height', 'width'] as const) : (['width', 'height'] as const));
   const length = (key: 'width' | 'height') => (points: number | undefined) =>
-    onchange(key, points === undefined ? undefined : { ...stock, [key]: points });
+    onchange(points === undefined ? undefined : { ...stock, [key]: points });
   /** The thickness as typed; 0 leaves it to grammage and bulk. */
   function setCaliper(points: number | undefined): void {
-    if (points === undefined) return onchange('thickness', undefined);
+    if (points === undefined) return onchange(undefined);
     const { caliper: _, ...rest } = stock;
-    onchange('thickness', points ? { ...rest, caliper: points } : rest);
+    onchange(points ? { ...rest, caliper: points } : rest);
   }
   function choose(key: string): void {
-    if (key.startsWith('kept:')) return onchange('stock', papers.all.find(({ name }) => name === key.slice(5))!.settings);
+    if (key.startsWith('kept:')) return onchange(papers.all.find(({ name }) => name === key.slice(5))!.settings);
     const { width, height } = STOCKS.find((known) => known.name === key)!;
     set({ width, height });
   }
@@ -84,8 +89,8 @@
   </select>
 </div>
 <div class="row">
-  <LengthField label="Sheet width" value={stock.width} {unit} check={sayPageLength} onchange={length('width')} />
-  <LengthField label="Sheet height" value={stock.height} {unit} check={sayPageLength} onchange={length('height')} />
+  <LengthField label="Sheet width" value={stock[across]} {unit} check={sayPageLength} onchange={length(across)} />
+  <LengthField label="Sheet height" value={stock[up]} {unit} check={sayPageLength} onchange={length(up)} />
 </div>
 <Folded title="Paper" said={paper}>
   <div class="fields">
@@ -116,7 +121,7 @@
         value={stock.grain ?? ''}
         onchange={(grain) => {
           const { grain: _, ...rest } = stock;
-          onchange('stock', grain ? { ...rest, grain } : rest);
+          onchange(grain ? { ...rest, grain } : rest);
         }}
       />
     </div>
@@ -133,7 +138,7 @@
       now={stock}
       {say}
       none="None yet. A paper kept here, with its size and thickness, is there for every job."
-      onuse={({ settings }) => onchange('stock', settings)}
+      onuse={({ settings }) => onchange(settings)}
     />
   </div>
 </Folded>

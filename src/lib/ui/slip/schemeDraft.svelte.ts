@@ -3,13 +3,20 @@ import type { SheetPlan } from '../../core/sheets/plan';
 import { schemeSchema, type PressScheme, type Scheme } from '../../core/sheets/schemes';
 import { asSaved } from '../asSaved';
 import type { Bench } from '../bench.svelte';
+import { isTyped } from '../isTyped';
 
 const said = (scheme: Scheme): string => asSaved(schemeSchema, scheme);
+/** Text is being typed in a field: what it says so far is shown, and put in place when it is left. */
+const isTyping = (): boolean => {
+  const field = isTyped(document.activeElement);
+  return !!field && !(field instanceof HTMLSelectElement);
+};
 
-/** A scheme as its form has it so far; the bench shows it while it is typed, and accepting writes it. */
+/**
+ * A scheme in its form. What is chosen is put in place at once; what is typed is shown while it is typed, and put in
+ * place when its field is left or Enter is pressed. Undo takes either back.
+ */
 export class SchemeDraft<Of extends Scheme = Scheme> {
-  value: Of;
-  private wrong = $state<Record<string, boolean>>({});
   private seen: Of;
 
   constructor(
@@ -17,20 +24,18 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     readonly stored: () => Of,
   ) {
     this.seen = untrack(stored);
-    // What was typed before this stage was left is there again.
-    const typed = untrack(() => bench.draft.scheme);
-    this.value = $state.raw(typed?.kind === this.seen.kind ? (typed as Of) : this.seen);
-    if (this.value !== this.seen) this.try();
   }
 
+  private get draft() {
+    return this.bench.drafts.sheets;
+  }
   get unit() {
     return this.bench.unit;
   }
-  get bad(): boolean {
-    return Object.values(this.wrong).some(Boolean);
-  }
-  get changed(): boolean {
-    return said(this.value) !== said(this.stored());
+  /** As it is stored, with what is being typed. */
+  get value(): Of {
+    const [typed, stored] = [this.draft.scheme, this.stored()];
+    return typed?.kind === stored.kind ? (typed as Of) : stored;
   }
 
   /** The docket moved under the form: undo, redo, a mend. The same scheme back from being saved is no move. */
@@ -38,40 +43,38 @@ export class SchemeDraft<Of extends Scheme = Scheme> {
     const stored = this.stored();
     if (said(stored) === said(this.seen)) return;
     this.seen = stored;
-    this.value = stored;
-    this.wrong = {};
-    this.bench.draft.scheme = undefined;
+    this.drop();
   }
 
   set(change: Partial<Of>): void {
-    this.value = { ...this.value, ...change };
-    this.bench.draft.scheme = this.changed ? this.value : undefined;
-    this.try();
-  }
-
-  private try(): void {
-    const { bench } = this;
     untrack(() => {
-      bench.draft.trial = this.bad ? undefined : { ...bench.docket, scheme: this.value };
-      bench.draft.typing = !this.bad;
+      this.draft.scheme = { ...this.value, ...change };
+      this.draft.trial = { ...this.bench.docket, scheme: this.draft.scheme };
+      this.draft.typing = true;
     });
+    if (!isTyping()) this.accept();
   }
 
-  /** Takes what was typed in a field, or keeps in mind that it cannot be used. */
-  take<T>(key: string, given: T | undefined, change: (given: T) => Partial<Of>): void {
-    this.wrong = { ...this.wrong, [key]: given === undefined };
-    if (given !== undefined) this.set(change(given));
-    else this.bench.draft.trial = undefined;
+  /** Takes what was typed in a field; what cannot be used leaves the scheme as it is stored. */
+  take<T>(given: T | undefined, change: (given: T) => Partial<Of>): void {
+    if (given === undefined) this.drop();
+    else this.set(change(given));
   }
 
+  /** Puts what was typed in place. */
   accept(): void {
-    if (this.changed && !this.bad) this.bench.put({ ...this.bench.docket, scheme: this.value });
+    if (!this.draft.scheme) return;
+    const { value } = this;
+    const moved = said(value) !== said(this.stored());
+    this.drop();
+    if (moved) this.bench.putBeside({ ...this.bench.docket, scheme: value });
   }
 
-  leave(): void {
-    this.value = this.stored();
-    this.wrong = {};
-    this.bench.leave();
+  private drop(): void {
+    const { draft } = this;
+    if (!untrack(() => draft.scheme)) return;
+    draft.scheme = draft.trial = undefined;
+    draft.typing = false;
   }
 }
 

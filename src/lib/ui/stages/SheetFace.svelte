@@ -39,6 +39,8 @@
   const shortName = ({ name }: Cell) => withoutFace(name);
   /** Half the width of a tag in pixels. */
   const half = (cell: Cell, labelled: boolean) => (labelled ? 46 : Math.max(17, 4 + 3.8 * shortName(cell).length + (cell.page ? 0 : 14)));
+  /** Cells lower than the one carry no tag, those lower than the other a small one, in pixels. */
+  const [SMALL_PX, LARGE_PX] = [46, 110];
   const BANDS = [
     { color: '#1d2422', line: 6 },
     { color: '#f2c230', line: 4 },
@@ -93,8 +95,8 @@
       fill={cell.hand === 'left-out' ? '#1d242222' : 'transparent'}
       stroke="#1d2422"
       stroke-width={1.5 * px}
-      onpointerdown={(event) => onpick(event, cell, n)}
-    />
+      onpointerdown={(event) => onpick(event, cell, n)}><title>{cellWord(cell)}</title></rect
+    >
     {#if selected || chosen === n}
       {#each BANDS as { color, line } (color)}
         <rect
@@ -128,20 +130,21 @@
 {#each drawn.cells as cell, n (n)}
   {@const breadth = (cell.turn % 180 ? heightOf(cell.trim) : widthOf(cell.trim)) * k}
   {@const depth = (cell.turn % 180 ? widthOf(cell.trim) : heightOf(cell.trim)) * k}
-  {@const labelled = labelOf(cell) !== '' && breadth > 100}
+  {@const labelled = labelOf(cell) !== '' && breadth > 190}
   {@const wide = half(cell, labelled)}
   <!-- The tag stands in the corner at the head and left of the page as it lies, where no folio does, reading the way the page reads. -->
   <g transform="translate({footOf(cell).x} {sheet.height - footOf(cell).y}) rotate({cell.turn}) scale({px})" pointer-events="none">
-    {#if depth < 30}
-      <!-- Nothing of so flat a cell would be seen. -->
-    {:else if breadth > 2 * wide + 4}
-      <rect class="tag" class:hand={cell.hand} x={2 - breadth / 2} y={2 - depth} width={2 * wide} height="17" />
-      <text x={2 - breadth / 2 + wide} y={14.5 - depth} text-anchor="middle"
+    {#if depth < SMALL_PX}
+      <!-- It would cover what is on so small a cell: the pointer says it. -->
+    {:else if breadth > 4 * wide && depth > LARGE_PX}
+      <rect class="tag" class:hand={cell.hand} x={2 - breadth / 2} y={2 - depth} width={2 * wide} height="15" />
+      <text x={2 - breadth / 2 + wide} y={13.4 - depth} text-anchor="middle"
         ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">{cell.hand ? 'out' : 'fill'}</tspan
           >{:else if labelled}<tspan class="fill" dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan>{/if}</text
       >
-    {:else if breadth > 6 * shortName(cell).length}
-      <text class="small" x={2 - breadth / 2} y={11 - depth}>{shortName(cell)}</text>
+    {:else if breadth > 18 * shortName(cell).length}
+      <rect class="tag" class:hand={cell.hand} x={1 - breadth / 2} y={1 - depth} width={5.4 * shortName(cell).length + 5} height="11" />
+      <text class="small" x={3.5 - breadth / 2} y={9.5 - depth}>{shortName(cell)}</text>
     {/if}
   </g>
 {/each}
@@ -167,8 +170,7 @@
     fill: #d6e2dc;
   }
   .small {
-    font: 10px var(--mono);
-    fill: #1d2422;
+    font: 9px var(--mono);
   }
   .name {
     fill: var(--mat-text);

@@ -33,7 +33,7 @@
     pattern={scheme.pattern}
     {sheet}
     bySide={scheme.pages === 'sides'}
-    onchange={(pattern) => draft.take('own', pattern, (given) => ({ pattern: given }))}
+    onchange={(pattern) => draft.take(pattern, (given) => ({ pattern: given }))}
   />
 {:else}
   <PlainForm
@@ -44,7 +44,7 @@
     {unit}
     list={bench.shown.list}
     onchange={(name, value, wrong) =>
-      draft.take(name, wrong ? undefined : value, () => ({
+      draft.take(wrong ? undefined : value, () => ({
         pattern: { ...scheme.pattern, [name]: value } as typeof scheme.pattern,
         widths: undefined,
       }))}
@@ -78,7 +78,7 @@
       : points > MOST_ALLOWANCE
         ? `More than ${formatLength(MOST_ALLOWANCE, unit)} is no allowance but another panel.`
         : undefined}
-  onchange={(points) => draft.take('allowance', points, (allowance) => ({ allowance }))}
+  onchange={(points) => draft.take(points, (allowance) => ({ allowance }))}
 />
 {#if sheet && scheme.pages === 'sides' && scheme.pattern.fold !== 'own'}
   <LengthsField
@@ -87,7 +87,7 @@
     placeholder={sheet.worked.map(({ width }) => width)}
     {unit}
     count={sheet.columns.length}
-    onchange={(widths, wrong) => draft.take('widths', wrong ? undefined : { widths }, (given) => given)}
+    onchange={(widths, wrong) => draft.take(wrong ? undefined : { widths }, (given) => given)}
   />
 {/if}
 {#if sheet}

@@ -17,5 +17,5 @@
   apart={Object.keys(pressFields)}
   unit={bench.unit}
   list={bench.shown.list}
-  onchange={(name, value, wrong) => draft.take(name, wrong ? undefined : { [name]: value }, (change) => change)}
+  onchange={(name, value, wrong) => draft.take(wrong ? undefined : { [name]: value }, (change) => change)}
 />
