@@ -78,14 +78,18 @@ export const pick = async (page: Page, text: string) => {
   await page.getByRole('listbox', { name: 'Pages' }).focus();
 };
 /** Opens the form of each button of a stage in turn, hands it over with the button's words, and cancels it. */
-export async function eachForm(page: Page, look: (name: string) => Promise<void>): Promise<void> {
-  const acts = slip(page).getByRole('region', { name: 'Do' }).getByRole('button');
+export async function eachForm(
+  page: Page,
+  look: (name: string) => Promise<void>,
+  words = { do: 'Do', cancel: 'Cancel' },
+): Promise<void> {
+  const acts = slip(page).getByRole('region', { name: words.do }).getByRole('button');
   await expect(acts.first()).toBeVisible();
   for (let n = 0; n < (await acts.count()); n++) {
     if (await acts.nth(n).isDisabled()) continue;
     const name = (await acts.nth(n).textContent())!;
     await acts.nth(n).click();
-    const cancel = slip(page).getByRole('button', { name: 'Cancel', exact: true });
+    const cancel = slip(page).getByRole('button', { name: words.cancel, exact: true });
     await expect(cancel).toBeVisible();
     await look(name);
     await cancel.click();

@@ -8,7 +8,9 @@ import { reportFault } from '$lib/server/faults';
 import { personOf } from '$lib/server/people';
 import { answer } from '$lib/server/problem';
 import { closeQueue } from '$lib/server/queue';
+import { LANGUAGE_COOKIE, languageOf, speakIn } from '$lib/server/speech';
 import { cookieName, isByItself, isOpen, mustSignIn } from '$lib/server/signedIn';
+import { t } from '$lib/words/language';
 import { sayTrouble } from '$lib/words/troubles';
 
 const doors = doorsOf(process.env);
@@ -43,9 +45,15 @@ async function answerAs(event: RequestEvent, resolve: Parameters<Handle>[0]['res
 
 export const handle: Handle = async ({ event, resolve }) => {
   const refusal = refusalOf(event.request, doors);
+  const language = languageOf(
+    event.cookies.get(LANGUAGE_COOKIE),
+    event.request.headers.get('accept-language'),
+  );
+  const inLanguage: typeof resolve = (each) =>
+    resolve(each, { transformPageChunk: ({ html }) => html.replace('%language%', language) });
   const response = refusal
     ? Response.json({ trouble: { code: refusal.code } }, { status: refusal.status })
-    : await answerAs(event, resolve);
+    : await speakIn(language, () => answerAs(event, inLanguage));
   for (const [name, value] of Object.entries(HEADERS))
     if (!response.headers.has(name)) response.headers.set(name, value);
   if (!response.headers.has('content-security-policy'))
@@ -58,7 +66,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 /** What a page says where something went wrong that nobody foresaw; the whole of it goes into the log. */
 export const handleError: HandleServerError = ({ error, status, event }) => {
-  if (status === 404) return { message: 'There is nothing at this address. It may have been deleted.' };
+  if (status === 404) return { message: t`There is nothing at this address. It may have been deleted.` };
   if (isAway(error)) return { message: sayTrouble({ code: 'database-away' }) };
   void reportFault(`the page ${event.route.id ?? event.url.pathname}`, error);
   return { message: sayTrouble({ code: 'server-fault' }) };

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { api } from '$lib/ui/api';
@@ -16,22 +17,22 @@
   }
 </script>
 
-<svelte:head><title>Folder</title></svelte:head>
+<svelte:head><title>{t`Folder`}</title></svelte:head>
 <main>
-  <h1>{page.error?.job ? 'This job cannot be opened here' : page.status === 404 ? 'Nothing here' : 'This did not work'}</h1>
-  <p>{page.error?.message ?? 'The server met something that was not foreseen. Your jobs are unharmed.'}</p>
+  <h1>{page.error?.job ? t`This job cannot be opened here` : page.status === 404 ? t`Nothing here` : t`This did not work`}</h1>
+  <p>{page.error?.message ?? t`The server met something that was not foreseen. Your jobs are unharmed.`}</p>
   {#if page.error?.job}
     {@const id = page.error.job}
     <p class="acts">
-      <a class="link" href="/api/jobs/{id}/docket" download>Download its docket</a>
-      {#if asking}<span role="alert">Delete this job? Files that other jobs use stay.</span>
-        <button class="link stop" onclick={() => void remove(id)}>Delete</button>
-        <button class="link" onclick={() => (asking = false)}>Keep</button>
-      {:else}<button class="link" onclick={() => (asking = true)}>Delete this job</button>{/if}
+      <a class="link" href="/api/jobs/{id}/docket" download>{t`Download its docket`}</a>
+      {#if asking}<span role="alert">{t`Delete this job? Files that other jobs use stay.`}</span>
+        <button class="link stop" onclick={() => void remove(id)}>{t`Delete`}</button>
+        <button class="link" onclick={() => (asking = false)}>{t`Keep`}</button>
+      {:else}<button class="link" onclick={() => (asking = true)}>{t`Delete this job`}</button>{/if}
     </p>
     {#if wrong}<p role="alert">{wrong}</p>{/if}
   {/if}
-  <a class="btn" href="/">To the jobs</a>
+  <a class="btn" href="/">{t`To the jobs`}</a>
 </main>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   import { goto, invalidateAll } from '$app/navigation';
   import { saySize } from '$lib/words/sizes';
   import { api, openJobFile } from '$lib/ui/api';
@@ -17,17 +18,17 @@
 
   /** What is shown of the jobs. */
   const FILTERS = {
-    all: { word: 'all jobs', takes: () => true },
-    stop: { word: 'with a stop', takes: ({ open }: JobSummary) => open.stop > 0 },
-    open: { word: 'with something open', takes: ({ open }: JobSummary) => open.stop + open.look > 0 },
-    fine: { word: 'with nothing open', takes: ({ open, pages }: JobSummary) => pages > 0 && !open.stop && !open.look },
+    all: { word: t`all jobs`, takes: () => true },
+    stop: { word: t`with a stop`, takes: ({ open }: JobSummary) => open.stop > 0 },
+    open: { word: t`with something open`, takes: ({ open }: JobSummary) => open.stop + open.look > 0 },
+    fine: { word: t`with nothing open`, takes: ({ open, pages }: JobSummary) => pages > 0 && !open.stop && !open.look },
   };
   const ORDERS = {
-    changed: { word: 'changed last', by: () => 0 },
-    title: { word: 'title', by: (a: JobListing, b: JobListing) => a.summary.title.localeCompare(b.summary.title, undefined, { numeric: true }) },
-    pages: { word: 'most pages', by: (a: JobListing, b: JobListing) => b.summary.pages - a.summary.pages },
+    changed: { word: t`changed last`, by: () => 0 },
+    title: { word: t`title`, by: (a: JobListing, b: JobListing) => a.summary.title.localeCompare(b.summary.title, undefined, { numeric: true }) },
+    pages: { word: t`most pages`, by: (a: JobListing, b: JobListing) => b.summary.pages - a.summary.pages },
     open: {
-      word: 'most open',
+      word: t`most open`,
       by: (a: JobListing, b: JobListing) => b.summary.open.stop - a.summary.open.stop || b.summary.open.look - a.summary.open.look,
     },
   };
@@ -76,7 +77,7 @@
     });
 </script>
 
-<svelte:head><title>Jobs · Folder</title></svelte:head>
+<svelte:head><title>{t`Jobs · Folder`}</title></svelte:head>
 <svelte:window
   onkeydown={(event) =>
     event.key === '/' && !(event.target instanceof HTMLInputElement) && (event.preventDefault(), document.getElementById('search')?.focus())}
@@ -84,45 +85,47 @@
 
 <TopBar here="jobs">
   <label class="search"
-    ><Search size={15} /><span class="visually-hidden">Search jobs</span><input
+    ><Search size={15} /><span class="visually-hidden">{t`Search jobs`}</span><input
       id="search"
       type="search"
-      placeholder="Search jobs by name, kind or size"
+      placeholder={t`Search jobs by name, kind or size`}
       bind:value={search}
     /></label
   >
-  <FileButton words="Open a job file" quiet accept=".zip" onfiles={([file]) => file && void open(file)} />
-  <button class="btn" onclick={() => void start()} disabled={busy}>New job</button>
+  <FileButton words={t`Open a job file`} quiet accept=".zip" onfiles={([file]) => file && void open(file)} />
+  <button class="btn" onclick={() => void start()} disabled={busy}>{t`New job`}</button>
 </TopBar>
 <main>
   {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
   {#if !data.jobs.length}
     <section class="empty">
-      <h1>No jobs yet</h1>
-      <p>A job is one piece of work: the files for it, what is done to their pages, and what goes to the press.</p>
+      <h1>{t`No jobs yet`}</h1>
+      <p>{t`A job is one piece of work: the files for it, what is done to their pages, and what goes to the press.`}</p>
       <div class="begin">
-        <FileButton words="Start from your file" many onfiles={(files) => void begin(files)} />
-        <button class="btn q" onclick={() => void example()} disabled={busy}>Open an example</button>
-        <button class="link" onclick={() => void start()} disabled={busy}>Start the first job empty</button>
+        <FileButton words={t`Start from your file`} many onfiles={(files) => void begin(files)} />
+        <button class="btn q" onclick={() => void example()} disabled={busy}>{t`Open an example`}</button>
+        <button class="link" onclick={() => void start()} disabled={busy}>{t`Start the first job empty`}</button>
       </div>
-      <p class="quiet">PDF, JPEG, PNG, TIFF or SVG. The example is a stapled booklet of 16 pages, to try everything on.</p>
+      <p class="quiet">{t`PDF, JPEG, PNG, TIFF or SVG. The example is a stapled booklet of 16 pages, to try everything on.`}</p>
     </section>
   {:else}
     <header class="over">
-      <h1>Jobs</h1>
-      <label for="show">show</label>
+      <h1>{t`Jobs`}</h1>
+      <label for="show">{t`show`}</label>
       <select id="show" class="field" bind:value={show}
         >{#each entriesOf(FILTERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
       >
-      <label for="order">by</label>
+      <label for="order">{t`by`}</label>
       <select id="order" class="field" bind:value={order}
         >{#each entriesOf(ORDERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
       >
-      <span class="mono">{found.length} of {data.jobs.length}</span>
+      <span class="mono">{t`${found.length} of ${data.jobs.length}`}</span>
     </header>
   {/if}
   {#if data.jobs.length && !found.length && search}
-    <p class="none">No job answers to “{search}”. <button class="link" onclick={() => (search = '')}>Show all {data.jobs.length}</button></p>
+    <p class="none">
+      {t`No job answers to “${search}”.`} <button class="link" onclick={() => (search = '')}>{t`Show all ${data.jobs.length}`}</button>
+    </p>
   {/if}
   <JobRows jobs={found} {alike} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
 </main>

@@ -1,3 +1,4 @@
+import { t } from '../words/language';
 import type { Stage } from '../core/checks/finding';
 import { recordOf } from '../core/entries';
 import { Draft, type OpenForm } from './bench/draft.svelte';
@@ -121,13 +122,12 @@ export class Bench {
     if (!left) return;
     const merged = mergeDockets(left.base.docket, left.docket, this.docket);
     if (!merged) {
-      this.notice =
-        'A change that was made here while the server did not answer could not be put on the docket: the same place was changed elsewhere since.';
+      this.notice = t`A change that was made here while the server did not answer could not be put on the docket: the same place was changed elsewhere since.`;
       return;
     }
     if (JSON.stringify(merged) === JSON.stringify(this.docket)) return;
     this.put(merged);
-    this.notice = 'A change that was made here while the server did not answer is on the docket now.';
+    this.notice = t`A change that was made here while the server did not answer is on the docket now.`;
   }
 
   get unit() {

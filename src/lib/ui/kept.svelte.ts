@@ -1,3 +1,4 @@
+import { t } from '../words/language';
 import type { Kept, KeptKind } from '../core/docket/kept';
 import { sayTrouble } from '../words/troubles';
 import { api, Refused } from './api';
@@ -29,7 +30,7 @@ export class KeptOf<Kind extends KeptKind> {
       this.trouble =
         error instanceof Refused
           ? sayTrouble(error.trouble)
-          : 'Not kept: the server does not answer. Try again in a moment.';
+          : t`Not kept: the server does not answer. Try again in a moment.`;
       return false;
     }
   }

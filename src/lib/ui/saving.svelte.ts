@@ -1,3 +1,4 @@
+import { t } from '../words/language';
 import type { Docket } from '../core/docket/docket';
 import { mergeDockets } from '../core/docket/mergeDockets';
 import { readDocket } from '../core/docket/readDocket';
@@ -147,8 +148,8 @@ export class Saving {
           await this.job.reload().catch(() => undefined);
           this.job.say(
             error instanceof Refused
-              ? `Not saved. ${sayTrouble(error.trouble)}`
-              : 'Not saved, for a reason that nobody foresaw. What you see is how the job stands on the server.',
+              ? t`Not saved. ${sayTrouble(error.trouble)}`
+              : t`Not saved, for a reason that nobody foresaw. What you see is how the job stands on the server.`,
           );
         }
       }
@@ -180,12 +181,12 @@ export class Saving {
     if (merged) {
       this.waiting = [{ docket: merged }];
       this.count();
-      this.job.say('This job was changed in another window meanwhile. Both changes are on the docket.');
+      this.job.say(t`This job was changed in another window meanwhile. Both changes are on the docket.`);
       return;
     }
     await this.job.take(theirs);
     this.job.say(
-      'This job was changed in another window, at the same place, so your last change was not put on the docket. What you see is how it stands now.',
+      t`This job was changed in another window, at the same place, so your last change was not put on the docket. What you see is how it stands now.`,
     );
   }
 

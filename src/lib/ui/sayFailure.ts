@@ -1,3 +1,4 @@
+import { t } from '../words/language';
 import { RecipeError } from '../core/docket/recipe';
 import { sayTrouble } from '../words/troubles';
 import { Refused } from './api';
@@ -6,5 +7,5 @@ import { Refused } from './api';
 export function sayFailure(error: unknown): string {
   if (error instanceof Refused) return sayTrouble(error.trouble);
   if (error instanceof RecipeError) return sayTrouble({ code: error.code, data: error.data });
-  return 'The server does not answer. Try again in a moment.';
+  return t`The server does not answer. Try again in a moment.`;
 }

@@ -1,3 +1,4 @@
+import { spokenNow, t, type Language } from './language';
 /** Steps of time, the largest first, in milliseconds. */
 const STEPS = [
   ['year', 365.25 * 86_400_000],
@@ -7,15 +8,19 @@ const STEPS = [
   ['hour', 3_600_000],
   ['minute', 60_000],
 ] as const;
-const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
-const whole = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short' });
+/** How each language writes dates (BCP 47). */
+const LOCALE: Record<Language, string> = { en: 'en-GB', de: 'de-DE' };
+const locale = (): string => LOCALE[spokenNow().language];
 
 /** How long ago a moment was: `just now`, `5 minutes ago`, `yesterday`. `now` in milliseconds. */
 export function sayAgo(at: string | number, now = Date.now()): string {
   const ms = new Date(at).getTime() - now;
   const step = STEPS.find(([, length]) => Math.abs(ms) >= length);
-  return step ? relative.format(Math.round(ms / step[1]), step[0]) : 'just now';
+  return step
+    ? new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' }).format(Math.round(ms / step[1]), step[0])
+    : t`just now`;
 }
 
 /** A moment in full: `28 November 2026 at 14:05`. */
-export const sayMoment = (at: string | number): string => whole.format(new Date(at));
+export const sayMoment = (at: string | number): string =>
+  new Intl.DateTimeFormat(locale(), { dateStyle: 'long', timeStyle: 'short' }).format(new Date(at));

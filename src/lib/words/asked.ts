@@ -1,3 +1,4 @@
+import { spoken, t } from './language';
 import type { Path } from '../core/docket/askable';
 import type { Recipe } from '../core/docket/recipe';
 import { outputWords } from './outputs';
@@ -5,7 +6,7 @@ import { FOLD_NAMES } from './folds';
 import { ARRANGE_NAME, WORK_STYLE_NAME } from './press';
 
 /** What the forms call what these keys hold; nothing if their words would repeat what stands around them. */
-const WORD: Record<string, string> = {
+const WORD: Record<string, string> = spoken({
   scheme: '',
   pattern: '',
   run: '',
@@ -44,7 +45,7 @@ const WORD: Record<string, string> = {
   c: 'cyan',
   m: 'magenta',
   k: 'black',
-};
+});
 
 /** What a value of a recipe is called where it can be asked for: `sheet width`, `text 2 edge`. */
 export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
@@ -54,8 +55,8 @@ export function sayAsked(path: Path, recipe?: Pick<Recipe, 'outputs'>): string {
   const ink = path.includes('ink') || path.includes('mix');
   const words = rest.map((key) => {
     if (typeof key === 'number') return String(key + 1);
-    if (ink && key === 'y') return 'yellow';
-    if (key === 'turn' && path[0] === 'scheme') return 'turns on its';
+    if (ink && key === 'y') return t`yellow`;
+    if (key === 'turn' && path[0] === 'scheme') return t`turns on its`;
     return WORD[key] ?? key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
   });
   return [output ? `${outputWords(output.kind).name}:` : '', ...words].filter(Boolean).join(' ');

@@ -8,6 +8,7 @@ import { facesOf } from '../core/pages/page';
 import { commonestSize } from '../core/pages/sizes';
 import { outputWords } from './outputs';
 import { schemeWords } from './schemes';
+import { inEnglish } from './language';
 import { entryAt } from '../core/entries';
 
 /** How an output's files are named if nothing else was typed. */
@@ -37,7 +38,9 @@ export function partNames(
       ? work.plan?.sheet
       : commonestSize(output.kind === 'pages' ? pages.map((index) => entryAt(faces, index)) : list.pages);
     if (!size) return '';
-    return nameSize(size)?.name ?? formatSize(size.width, size.height, 'mm').replace(/\s/g, '');
+    return (
+      nameSize(size)?.name ?? inEnglish(() => formatSize(size.width, size.height, 'mm')).replace(/\s/g, '')
+    );
   };
   const values = parts.map((each, n): NameValues => ({
     job: docket.title,
@@ -46,7 +49,7 @@ export function partNames(
     from: entryAt(from, n),
     to: entryAt(to, n),
     size: sizeOf(each),
-    scheme: schemeWords(docket.scheme.kind).name.toLowerCase(),
+    scheme: inEnglish(() => schemeWords(docket.scheme.kind).name.toLowerCase()),
     date,
   }));
   return fileNames(

@@ -1,3 +1,4 @@
+import { t } from './language';
 import type { Format } from '../core/docket/format';
 import { formatLength } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
@@ -8,9 +9,9 @@ import { sayEdges } from './pages';
 export function sayFormat({ trim, bleed, margins }: Format, unit: Unit): string {
   const parts = [
     trim && saySize(trim, unit),
-    bleed && `bleed ${sayEdges(bleed, unit)}`,
+    bleed && t`bleed ${sayEdges(bleed, unit)}`,
     margins &&
-      `margins ${sayEdges(margins, unit)}${margins.columns > 1 ? `, ${margins.columns} columns ${formatLength(margins.gap, unit)} apart` : ''}`,
+      t`margins ${sayEdges(margins, unit)}${margins.columns > 1 ? t`, ${margins.columns} columns ${formatLength(margins.gap, unit)} apart` : ''}`,
   ];
-  return parts.filter(Boolean).join(' · ') || 'sets nothing yet';
+  return parts.filter(Boolean).join(' · ') || t`sets nothing yet`;
 }

@@ -1,3 +1,5 @@
+import { t } from './language';
+import { writeNumber } from '../core/measure/decimalSign';
 import { parseNumber } from '../core/measure/parseNumber';
 
 /** What a field for a number takes. */
@@ -13,7 +15,7 @@ export interface NumberLimits {
 
 /** `1,000` can be read in two ways: both of them. */
 export const sayThousands = (text: string): string =>
-  `“${text}” can be read in two ways: type ${text.replace(',', '.')} or ${text.replaceAll(',', '')}.`;
+  t`“${text}” can be read in two ways: type ${writeNumber(text.replace(',', '.'))} or ${text.replaceAll(/[.,]/g, '')}.`;
 
 /** Why what was typed cannot be the number of a field; undefined if it can. */
 export function sayWrongNumber(
@@ -25,8 +27,8 @@ export function sayWrongNumber(
   if (number === 'empty' && optional) return undefined;
   if (typeof number === 'number' && number >= least && number <= most && (!whole || Number.isInteger(number)))
     return undefined;
-  return `${whole ? 'A whole number' : 'A number'}${of ? ` of ${of}` : ''} ${sayRange(least, most)}${optional ? ', or nothing' : ''}.`;
+  return `${whole ? t`A whole number` : t`A number`}${of ? t` of ${of}` : ''} ${sayRange(least, most)}${optional ? t`, or nothing` : ''}.`;
 }
 
 const sayRange = (least: number, most: number): string =>
-  Number.isFinite(most) ? `from ${least} to ${most}` : `from ${least} on`;
+  Number.isFinite(most) ? t`from ${least} to ${most}` : t`from ${least} on`;

@@ -1,3 +1,4 @@
+import { t, translated } from './language';
 import { formatFigure, formatLength, UNIT_SIGN } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
 import { describeIndexes } from '../core/select/selection';
@@ -7,11 +8,11 @@ import type { Edges, PageList } from '../core/model/page';
 import type { Place } from '../core/select/place';
 
 const sayTyped = (text: string): string => {
-  if (/^all$/i.test(text)) return 'all pages';
-  if (/^panels$/i.test(text)) return 'all panels';
-  if (/^last$/i.test(text)) return 'the last page';
-  if (/^(odd|even)$/i.test(text)) return `${text.toLowerCase()} pages`;
-  return /^(\d+|"[^"]*")$/i.test(text) ? `page ${text}` : `pages ${text}`;
+  if (/^all$/i.test(text)) return t`all pages`;
+  if (/^panels$/i.test(text)) return t`all panels`;
+  if (/^last$/i.test(text)) return t`the last page`;
+  if (/^(odd|even)$/i.test(text)) return t`${text.toLowerCase()} pages`;
+  return /^(\d+|"[^"]*")$/i.test(text) ? t`page ${text}` : t`pages ${text}`;
 };
 
 /** Pages of a step in words; selected ones by where they are now. */
@@ -19,21 +20,25 @@ export function sayPages(selection: Selection, list: PageList): string {
   if (typeof selection === 'string') return sayTyped(selection.trim());
   const ids = new Set(selection.ids);
   const indexes = facesOf(list).flatMap((page, index) => (ids.has(page.id) ? [index] : []));
-  if (!indexes.length) return 'pages that are gone';
+  if (!indexes.length) return t`pages that are gone`;
   const said = describeIndexes(indexes, list);
-  return said === 'panels' ? 'all panels' : `${indexes.length === 1 ? 'page' : 'pages'} ${said}`;
+  return said === 'panels' ? t`all panels` : `${indexes.length === 1 ? t`page` : t`pages`} ${said}`;
 }
+
+/** Pages by where they are: `page 3`, `pages 3-5`. */
+export const namePages = (count: number, where: string): string =>
+  count === 1 ? t`page ${where}` : t`pages ${where}`;
 
 /** A place in words: `before page 3`. */
 export function sayPlace(place: Place, list: PageList): string {
-  if (!('pages' in place)) return place.at === 'start' ? 'at the start' : 'at the end';
+  if (!('pages' in place)) return place.at === 'start' ? t`at the start` : t`at the end`;
   const pages = sayPages(place.pages, list);
-  return `${place.at} ${pages}`;
+  return `${translated(place.at)} ${pages}`;
 }
 
 /** Lengths at the four edges of the book in words. */
 export function sayEdges({ head, foot, spine, fore }: Edges, unit: Unit): string {
-  if (head === foot && foot === spine && spine === fore) return `${formatLength(head, unit)} all round`;
+  if (head === foot && foot === spine && spine === fore) return t`${formatLength(head, unit)} all round`;
   return sayFour(unit, { head, foot, spine, 'fore edge': fore });
 }
 

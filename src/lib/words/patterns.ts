@@ -1,3 +1,4 @@
+import { t } from './language';
 import { NAME_TOKENS } from '../core/handover/names';
 import type { PatternError } from '../core/numbers/pattern';
 
@@ -8,18 +9,18 @@ export function sayPatternError(
 ): string {
   switch (code) {
     case 'empty-pattern':
-      return `Nothing would be printed: write some words, or a token such as {${tokens[0]}}.`;
+      return t`Nothing would be printed: write some words, or a token such as {${tokens[0]}}.`;
     case 'unknown-token':
-      return `{${seen}} means nothing here. There are ${listed(tokens)}.`;
+      return t`{${seen}} means nothing here. There are ${listed(tokens)}.`;
     case 'open-brace':
-      return `The brace at “${seen}” has no partner. A token looks like {${tokens[0]}}; a brace itself is written twice.`;
+      return t`The brace at “${seen}” has no partner. A token looks like {${tokens[0]}}; a brace itself is written twice.`;
   }
 }
 
 /** The same for a name of files, which must not be empty either. */
 export const sayNameError = (error: Pick<PatternError, 'code' | 'seen'>): string =>
   error.code === 'empty-pattern'
-    ? 'A file needs a name: write some words, or a token such as {job}.'
+    ? t`A file needs a name: write some words, or a token such as {job}.`
     : sayPatternError(error, NAME_TOKENS);
 
 const listed = (tokens: readonly string[]): string =>

@@ -1,3 +1,4 @@
+import { t, translated } from './language';
 import { entryAt, keysOf } from '../core/entries';
 import { intendedOf, type Intended } from '../core/finish/intended';
 import type { ToFinish } from '../core/finish/toFinish';
@@ -35,12 +36,12 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
   };
   const namesOf = (product: number) => intended(product).map(({ name }) => pageName(name));
   const copies = new Set(proof.pages.map(({ product, copy }) => `${product} ${copy}`)).size;
-  const pieces = copies > 1 ? ` of ${plural(copies, 'piece')}` : '';
+  const pieces = copies > 1 ? t` of ${plural(copies, 'piece')}` : '';
   return {
     holds: holds(proof),
     says: holds(proof)
-      ? `The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
-      : `The proof fails: ${wrong.length ? `${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? 'is' : 'are'} not as intended` : 'see below'}.`,
+      ? t`The proof holds: all ${plural(proof.pages.length, 'page')}${pieces} come out as intended, compared at ${proof.ppi} ppi.`
+      : t`The proof fails: ${wrong.length ? t`${wrong.length} of ${plural(proof.pages.length, 'page')}${pieces} ${wrong.length === 1 ? t`is` : t`are`} not as intended` : t`see below`}.`,
     wrong: [
       ...wrong.map((each): NamedWrong => {
         const { product, page, verdict, sheet, face } = each;
@@ -53,18 +54,18 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
         };
       }),
       ...proof.joined.map(({ leaves: [a, b] }) => ({
-        says: `Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
+        says: t`Leaves ${a + 1} and ${b + 1} do not open: they are joined where nothing is cut off.`,
         pages: [],
       })),
       ...proof.cutOff.map(({ leaf }) => ({
-        says: `What folds out of leaf ${leaf + 1} is cut off: its fold lies where the knife goes.`,
+        says: t`What folds out of leaf ${leaf + 1} is cut off: its fold lies where the knife goes.`,
         pages: [],
       })),
       ...(proof.sides.given === proof.sides.planned
         ? []
         : [
             {
-              says: `The file has ${plural(proof.sides.given, 'side')}, and ${proof.sides.planned} are printed: it is not that of these sheets, or is not all of them.`,
+              says: t`The file has ${plural(proof.sides.given, 'side')}, and ${proof.sides.planned} are printed: it is not that of these sheets, or is not all of them.`,
               pages: [],
             },
           ]),
@@ -73,7 +74,7 @@ export function sayProof(proof: Proof, job: ToFinish, unit: Unit): SaidProof {
 }
 
 /** Positions are pages; parts of a cover have names of their own. */
-export const pageName = (name: string): string => (/^\d/.test(name) ? `page ${name}` : name);
+export const pageName = (name: string): string => (/^\d/.test(name) ? t`page ${name}` : name);
 
 function sayPage(
   { product, copy, page, sheet, face, verdict }: PageVerdict,
@@ -81,9 +82,9 @@ function sayPage(
   unit: Unit,
   isOneOfMany: boolean,
 ): string {
-  const name = names[page] ?? `page ${page + 1}`;
-  const which = isOneOfMany ? ` of piece ${product}${copy > 1 ? `, copy ${copy}` : ''}` : '';
-  const where = sheet === undefined ? '' : ` (sheet ${sheet}, ${face ?? 'front'})`;
+  const name = names[page] ?? t`page ${page + 1}`;
+  const which = isOneOfMany ? t` of piece ${product}${copy > 1 ? t`, copy ${copy}` : ''}` : '';
+  const where = sheet === undefined ? '' : t` (sheet ${sheet}, ${face ?? t`front`})`;
   return `${capital(name)}${which}${where}: ${sayVerdict(verdict, names, unit)}.`;
 }
 
@@ -93,36 +94,36 @@ export function sayVerdict(verdict: Verdict, names: readonly string[], unit: Uni
   const atEdges = (by: Sides) =>
     keysOf(by)
       .filter((edge) => by[edge] > 0.1)
-      .map((edge) => `${length(by[edge])} at the ${edge}`)
+      .map((edge) => t`${length(by[edge])} at the ${translated(edge)}`)
       .join(', ');
   switch (verdict.is) {
     case 'same':
-      return 'as intended';
+      return t`as intended`;
     case 'shifted':
       return `${[
         Math.abs(verdict.by.x) > TENTH / 2 &&
-          `${length(Math.abs(verdict.by.x))} too far to the ${verdict.by.x > 0 ? 'right' : 'left'}`,
+          t`${length(Math.abs(verdict.by.x))} too far to the ${verdict.by.x > 0 ? t`right` : t`left`}`,
         Math.abs(verdict.by.y) > TENTH / 2 &&
-          `${length(Math.abs(verdict.by.y))} too ${verdict.by.y > 0 ? 'high' : 'low'}`,
+          t`${length(Math.abs(verdict.by.y))} too ${verdict.by.y > 0 ? t`high` : t`low`}`,
       ]
         .filter(Boolean)
         .join(', ')}`;
     case 'turned':
-      return verdict.turn === 180 ? 'upside down' : `turned by ${verdict.turn}°`;
+      return verdict.turn === 180 ? t`upside down` : t`turned by ${verdict.turn}°`;
     case 'mirrored':
-      return 'seen as in a mirror';
+      return t`seen as in a mirror`;
     case 'other':
-      return `${entryAt(names, verdict.page)} is met in its place${verdict.turn ? ', upside down' : ''}`;
+      return t`${entryAt(names, verdict.page)} is met in its place${verdict.turn ? t`, upside down` : ''}`;
     case 'missing':
-      return 'white paper';
+      return t`white paper`;
     case 'cut':
-      return `cut into: ${atEdges(verdict.by)}`;
+      return t`cut into: ${atEdges(verdict.by)}`;
     case 'white':
-      return `white paper beside it: ${atEdges(verdict.by)}`;
+      return t`white paper beside it: ${atEdges(verdict.by)}`;
     case 'different':
-      return 'something else is met there';
+      return t`something else is met there`;
     case 'absent':
-      return 'the finished piece has no such page';
+      return t`the finished piece has no such page`;
   }
 }
 
@@ -134,8 +135,8 @@ const TENTH = mm(0.1);
 /** How much error an edge stands, and what happens then. */
 export function sayEdge({ edge, white, cut }: Edge, name: string, unit: Unit): string {
   const stands = [
-    white !== undefined && `${sayMeasured(white, unit)} until white paper shows`,
-    cut !== undefined && `${sayMeasured(cut, unit)} until something on it is cut`,
+    white !== undefined && t`${sayMeasured(white, unit)} until white paper shows`,
+    cut !== undefined && t`${sayMeasured(cut, unit)} until something on it is cut`,
   ].filter(Boolean);
   return `${capital(name)}, ${edge}: ${stands.join(', ')}`;
 }
@@ -156,16 +157,16 @@ export function namedEdges(edges: readonly Edge[], job: ToFinish, most: number):
 
 /** By what a job was proved, when, and as which revision. */
 export const sayProved = ({ outcome, revision, at }: Proved): string =>
-  `${capital(sayOutcome(outcome))}. Folded by Folder’s finishing line from the bytes of the sheets${revision === undefined ? '' : `, revision ${revision}`}, ${at.slice(0, 16).replace('T', ' ')} UTC.`;
+  t`${capital(sayOutcome(outcome))}. Folded by Folder’s finishing line from the bytes of the sheets${revision === undefined ? '' : t`, revision ${revision}`}, ${at.slice(0, 16).replace('T', ' ')} UTC.`;
 
 /** How a job stands by its proof, in a sentence. */
 export const sayStanding = ({ holds: isRight, pages, wrong, weak }: Proved['outcome']): string =>
   [
     isRight
-      ? `Proved: all ${plural(pages, 'page')} come out right`
+      ? t`Proved: all ${plural(pages, 'page')} come out right`
       : wrong
-        ? `Proof: ${wrong} of ${plural(pages, 'page')} ${wrong === 1 ? 'comes' : 'come'} out wrong`
-        : 'Proof: what comes out is not whole',
+        ? t`Proof: ${wrong} of ${plural(pages, 'page')} ${wrong === 1 ? t`comes` : t`come`} out wrong`
+        : t`Proof: what comes out is not whole`,
     weak && `${plural(weak, 'weak edge')}`,
   ]
     .filter(Boolean)
@@ -175,10 +176,10 @@ export const sayStanding = ({ holds: isRight, pages, wrong, weak }: Proved['outc
 export const sayOutcome = ({ holds: isRight, pages, wrong, weak }: Proved['outcome']): string =>
   [
     isRight
-      ? `holds: ${plural(pages, 'page')} as intended`
+      ? t`holds: ${plural(pages, 'page')} as intended`
       : wrong
-        ? `fails: ${wrong} of ${plural(pages, 'page')} not as intended`
-        : 'fails',
+        ? t`fails: ${wrong} of ${plural(pages, 'page')} not as intended`
+        : t`fails`,
     weak && `${plural(weak, 'weak edge')}`,
   ]
     .filter(Boolean)

@@ -1,3 +1,4 @@
+import { t } from './language';
 import type { WorkedOut } from '../core/checks';
 import { drawBars } from '../core/finish/drawings';
 import { intendedOf } from '../core/finish/intended';
@@ -26,17 +27,19 @@ export function proofPlan(proof: Proof, work: WorkedOut, error: number, at: Date
     {
       heading: said.says,
       lines: [
-        'Printed, folded, bound and trimmed by a simulated press and finishing line from the bytes of the sheet PDF and the finishing plan alone.',
-        'Paper, grain and ink are not proved by it: see the findings.',
+        t`Printed, folded, bound and trimmed by a simulated press and finishing line from the bytes of the sheet PDF and the finishing plan alone.`,
+        t`Paper, grain and ink are not proved by it: see the findings.`,
       ],
     },
-    ...(said.wrong.length ? [{ heading: 'Not as intended', lines: said.wrong.map(({ says }) => says) }] : []),
+    ...(said.wrong.length
+      ? [{ heading: t`Not as intended`, lines: said.wrong.map(({ says }) => says) }]
+      : []),
     ...(edges.length ? [edgesBlock(weak, edges, job, docket.unit, error)] : []),
   ];
   return layTicket({
     title: docket.title,
-    under: (place, page, of) => `${place} · ${sayDate(dayOf(at))} · page ${page} of ${of}`,
-    pages: [{ place: 'Proof', blocks }],
+    under: (place, page, of) => t`${place} · ${sayDate(dayOf(at))} · page ${page} of ${of}`,
+    pages: [{ place: t`Proof`, blocks }],
   });
 }
 
@@ -57,9 +60,9 @@ function edgesBlock(
   const more = weak.length - named.length;
   return {
     heading: weak.length
-      ? `${plural(weak.length, 'edge')} ${weak.length === 1 ? 'stands' : 'stand'} less than the ${formatLength(error, unit)} that knives err by`
-      : `Every edge stands the ${formatLength(error, unit)} that knives err by`,
-    lines: [...named, ...(more > 0 ? [`and ${more} more`] : [])],
+      ? t`${plural(weak.length, 'edge')} ${weak.length === 1 ? t`stands` : t`stand`} less than the ${formatLength(error, unit)} that knives err by`
+      : t`Every edge stands the ${formatLength(error, unit)} that knives err by`,
+    lines: [...named, ...(more > 0 ? [t`and ${more} more`] : [])],
     drawings: [
       drawBars(
         edges.slice(0, MOST_BARS).map((edge) => ({
@@ -68,7 +71,7 @@ function edgesBlock(
           said: sayMeasured(standsOf(edge), unit),
         })),
         error,
-        'the weakest edges: how far a knife may err; the line is what it errs by',
+        t`the weakest edges: how far a knife may err; the line is what it errs by`,
       ),
     ],
   };

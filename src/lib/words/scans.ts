@@ -1,3 +1,5 @@
+import { plural } from './plural';
+import { spoken, t } from './language';
 import type { Cleaning } from '../core/pages/cleaning';
 import { formatLength } from '../core/measure/formatLength';
 import type { Unit } from '../core/measure/unit';
@@ -6,37 +8,37 @@ import type { Arrangement, ScanOrder } from '../core/pages/rescue';
 import type { Telling } from '../core/pages/workOutOrder';
 
 /** How scans lie one after another. */
-export const SCAN_ORDER_WORD: Record<ScanOrder, string> = {
+export const SCAN_ORDER_WORD: Record<ScanOrder, string> = spoken({
   sheets: 'sheet by sheet',
   'fronts-backs': 'fronts, then backs',
   'fronts-backs-reversed': 'fronts, then backs from the last',
-};
+});
 
 /** What scans show, in words. */
 export function sayArrangement(arrangement: Arrangement): string {
   switch (arrangement.by) {
     case 'stitched':
-      return `stitched sheets, ${SCAN_ORDER_WORD[arrangement.scans]}`;
+      return t`stitched sheets, ${SCAN_ORDER_WORD[arrangement.scans]}`;
     case 'signature':
-      return `signatures of ${arrangement.pages} pages`;
+      return t`signatures of ${arrangement.pages} pages`;
     case 'spreads':
-      return 'spreads in order';
+      return t`spreads in order`;
     case 'own':
-      return 'by an own list';
+      return t`by an own list`;
   }
 }
 
 const TOLD: Record<Telling, (count: number) => string> = {
-  numbers: (count) => `${count} by ${count === 1 ? 'its' : 'their'} numbers`,
-  words: (count) => `${count} by ${count === 1 ? 'its' : 'their'} words`,
-  blank: (count) => `${count} blank`,
-  others: (count) => `${count} as the others lie`,
-  shape: (count) => `${count} by ${count === 1 ? 'its' : 'their'} shape alone`,
+  numbers: (count) => t`${count} by ${count === 1 ? t`its` : t`their`} numbers`,
+  words: (count) => t`${count} by ${count === 1 ? t`its` : t`their`} words`,
+  blank: (count) => t`${count} blank`,
+  others: (count) => t`${count} as the others lie`,
+  shape: (count) => t`${count} by ${count === 1 ? t`its` : t`their`} shape alone`,
 };
 
 /** What told which way up scans lie. */
 export const sayTold = (told: readonly Telling[]): string =>
-  `Which way up: ${keysOf(TOLD)
+  t`Which way up: ${keysOf(TOLD)
     .flatMap((by) => {
       const count = told.filter((each) => each === by).length;
       return count ? [TOLD[by](count)] : [];
@@ -53,23 +55,23 @@ export const sayWaiting = ({
   pictures: number;
   missing: readonly string[];
 }): string =>
-  `“${name}” waits: ${pictures} picture${pictures === 1 ? '' : 's'} came, and ${missing.slice(0, 4).join(', ')}${missing.length > 4 ? ` and ${missing.length - 4} more` : ''} ${missing.length === 1 ? 'is' : 'are'} missing. Scan what is missing, or put a file named “end” beside them to take the set as it is.`;
+  t`“${name}” waits: ${plural(pictures, 'picture')} came, and ${missing.slice(0, 4).join(', ')}${missing.length > 4 ? t` and ${missing.length - 4} more` : ''} ${missing.length === 1 ? t`is` : t`are`} missing. Scan what is missing, or put a file named “end” beside them to take the set as it is.`;
 
 /** How pages are cut up or put together: `2 across, 1 down`. */
 export const sayGrid = ({ columns, rows }: { columns: number; rows: number }): string =>
-  `${columns} across, ${rows} down`;
+  t`${columns} across, ${rows} down`;
 
 /** What lies between the parts of a page that is cut: `, 5 mm left out`. */
 export const sayGutter = (gutter: number, unit: Unit): string => {
   if (!gutter) return '';
   return gutter > 0
-    ? `, ${formatLength(gutter, unit)} left out`
-    : `, ${formatLength(-gutter, unit)} shown twice`;
+    ? t`, ${formatLength(gutter, unit)} left out`
+    : t`, ${formatLength(-gutter, unit)} shown twice`;
 };
 
 /** What cleaning takes off scans. */
-export const CLEANING_WORD: Readonly<Record<keyof Cleaning, string>> = {
+export const CLEANING_WORD: Readonly<Record<keyof Cleaning, string>> = spoken({
   paper: 'paper made white',
   through: 'what shows through from the back taken off, pale tints too',
   edges: 'what lies around the paper taken off',
-};
+});

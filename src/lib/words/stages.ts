@@ -1,7 +1,8 @@
+import { spoken } from './language';
 import type { Stage } from '../core/checks/finding';
 
 /** What each stage is for, in a line. */
-export const STAGE_LINE: Readonly<Record<Stage, string>> = {
+export const STAGE_LINE: Readonly<Record<Stage, string>> = spoken({
   'take-in':
     'Here lie the files as they came. Look at their pages, sizes and inks; nothing is changed in them.',
   pages:
@@ -12,4 +13,4 @@ export const STAGE_LINE: Readonly<Record<Stage, string>> = {
   dummy:
     'Here the sheets are cut, folded, bound and trimmed as on the machines. Step through it, and prove it.',
   'hand-over': 'Here the files for the press, the cutter and the customer are made, checked and named.',
-};
+});

@@ -1,3 +1,4 @@
+import { t } from './language';
 import { dayOf } from '../core/numbers/day';
 import type { WorkedOut } from '../core/checks';
 import { drawCover, drawCuts, drawFold, drawTrim, type Drawing } from '../core/finish/drawings';
@@ -6,6 +7,7 @@ import { PLACE_OF, PLACES, type FinishPlan, type Operation } from '../core/finis
 import type { Proved } from '../core/finish/proof';
 import { layTicket, type TicketBlock, type TicketPage } from '../core/finish/ticket';
 import { formatSize } from '../core/measure/formatLength';
+import { writeNumber } from '../core/measure/decimalSign';
 import { sayDate } from '../core/numbers/finish';
 import { commonestSize } from '../core/pages/sizes';
 import { runOf } from '../core/sheets/run';
@@ -30,9 +32,9 @@ export function ticketPlan(work: WorkedOut, at: Date, said: Said = {}): SheetPla
   const finish = plan && finishPlanOf({ list, plan, scheme: docket.scheme }, docket.title);
   return layTicket({
     title: docket.title,
-    under: (place, page, of) => `Job ticket · ${sayDate(dayOf(at))} · ${place} · page ${page} of ${of}`,
+    under: (place, page, of) => t`Job ticket · ${sayDate(dayOf(at))} · ${place} · page ${page} of ${of}`,
     pages: [
-      { place: 'The job', blocks: jobBlocks(work, finish, said) },
+      { place: t`The job`, blocks: jobBlocks(work, finish, said) },
       ...(finish ? placePages(finish, work) : []),
     ],
   });
@@ -52,28 +54,28 @@ function jobBlocks(
   const counted = finish?.operations.filter(({ kind }) => kind === 'count') ?? [];
   return [
     {
-      heading: 'Pages',
+      heading: t`Pages`,
       lines: [
-        `${plural(list.pages.length, 'page')}${size ? `, ${saySize(size, unit)}` : ''}${sizes.size > 1 ? ` and ${plural(sizes.size - 1, 'other size')}` : ''}`,
-        ...(list.panels?.length ? [`${plural(list.panels.length, 'face')} of fold-out panels besides`] : []),
+        `${plural(list.pages.length, 'page')}${size ? `, ${saySize(size, unit)}` : ''}${sizes.size > 1 ? t` and ${plural(sizes.size - 1, 'other size')}` : ''}`,
+        ...(list.panels?.length ? [t`${plural(list.panels.length, 'face')} of fold-out panels besides`] : []),
       ],
     },
-    { heading: 'Made as', lines: [madeAs(scheme), ...(plan ? sheetLines(plan, work) : [])] },
+    { heading: t`Made as`, lines: [madeAs(scheme), ...(plan ? sheetLines(plan, work) : [])] },
     ...counted.map((operation): TicketBlock => {
       const { does, lines } = sayOperation(operation, unit, '');
       return { heading: does, lines };
     }),
     {
-      heading: open.length ? `Findings (${open.length})` : 'Findings',
+      heading: open.length ? t`Findings (${open.length})` : t`Findings`,
       lines: open.length
         ? open.map((finding) => {
             const { title, text } = sayFinding(finding, unit);
-            return `${finding.level === 'stop' ? 'STOP' : 'Look'}: ${title}. ${text}`;
+            return `${finding.level === 'stop' ? t`STOP` : t`Look`}: ${title}. ${text}`;
           })
-        : ['none'],
+        : [t`none`],
     },
-    ...(proved ? [{ heading: 'Proof', lines: [sayProved(proved)] }] : []),
-    ...(despite ? [{ heading: 'Handed over all the same', lines: [despite] }] : []),
+    ...(proved ? [{ heading: t`Proof`, lines: [sayProved(proved)] }] : []),
+    ...(despite ? [{ heading: t`Handed over all the same`, lines: [despite] }] : []),
   ];
 }
 
@@ -87,9 +89,11 @@ function sheetLines(plan: SheetPlan, { docket: { scheme } }: WorkedOut): string[
   const { across, up } = plan.copies;
   const run = 'run' in scheme ? runOf(plan, scheme) : undefined;
   return [
-    `${plural(allSheets(plan), 'sheet')}${plan.cover ? ', the cover among them' : ''}${across * up > 1 ? `, ${across} × ${up} of the piece on each` : ''}`,
-    ...(run ? [`${run.net} + ${run.overs} overs = ${run.sheets} of each sheet, ${run.all} in all`] : []),
-    ...(run?.pieceGrams === undefined ? [] : [`one piece weighs ${run.pieceGrams.toFixed(1)} g`]),
+    `${plural(allSheets(plan), 'sheet')}${plan.cover ? t`, the cover among them` : ''}${across * up > 1 ? t`, ${across} × ${up} of the piece on each` : ''}`,
+    ...(run ? [t`${run.net} + ${run.overs} overs = ${run.sheets} of each sheet, ${run.all} in all`] : []),
+    ...(run?.pieceGrams === undefined
+      ? []
+      : [t`one piece weighs ${writeNumber(run.pieceGrams.toFixed(1))} g`]),
   ];
 }
 
@@ -111,11 +115,11 @@ function placePages(finish: FinishPlan, { docket: { unit }, plan }: WorkedOut): 
 
 /** The first sheet, and that of a cover. */
 function shown(plan: SheetPlan): NonNullable<TicketPage['shows']> {
-  const sides = (sheet: string) => ({ front: `${sheet}, front`, back: `${sheet}, back` });
+  const sides = (sheet: string) => ({ front: t`${sheet}, front`, back: t`${sheet}, back` });
   return [
-    { plan, index: 0, sides: sides('Sheet 1') },
+    { plan, index: 0, sides: sides(t`Sheet 1`) },
     ...(plan.cover
-      ? [{ plan, index: plan.sheetCount, sides: sides(`Sheet ${plan.sheetCount + 1}, the cover`) }]
+      ? [{ plan, index: plan.sheetCount, sides: sides(t`Sheet ${plan.sheetCount + 1}, the cover`) }]
       : []),
   ];
 }
@@ -131,7 +135,7 @@ function drawingsOf(operation: Operation, { operations }: FinishPlan, number: st
               printed.paper,
               operation.cuts,
               operation.pieces,
-              'cuts by their numbers, arrows to the heads',
+              t`cuts by their numbers, arrows to the heads`,
             ),
           ]
         : [];
@@ -139,14 +143,14 @@ function drawingsOf(operation: Operation, { operations }: FinishPlan, number: st
     case 'fold':
       return operation.folds.map((fold) => drawFold(fold, operation.size, `${number}.${fold.number}`));
     case 'trim':
-      return [drawTrim(operation, 'knives in their order, the spine thick')];
+      return [drawTrim(operation, t`knives in their order, the spine thick`)];
     case 'cover': {
       const trim = operations.find((each) => each.kind === 'trim');
       const across =
         trim?.kind === 'trim' ? (operation.spine === 'head' ? trim.size.width : trim.size.height) : 0;
       const names = operation.parts.map(({ part }) => coverPartName(part));
       return across
-        ? [drawCover(operation, across + 2 * operation.inside, names, 'outside up, creases dashed')]
+        ? [drawCover(operation, across + 2 * operation.inside, names, t`outside up, creases dashed`)]
         : [];
     }
     case 'print':

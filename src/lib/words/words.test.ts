@@ -116,7 +116,10 @@ test.each<[Step, string]>([
   ],
   [{ id: 'x', kind: 'give-back', pages: 'panels', where: { at: 'end' } }, 'Give back|all panels|at the end'],
   [{ id: 'x', kind: 'keep', pages: '4-5', together: true }, 'Keep together|pages 4-5|'],
-  [{ id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] }, 'Cover|made of pages 1, last|front, back'],
+  [
+    { id: 'x', kind: 'cover', pages: '1, last', parts: ['front', 'back'] },
+    'Cover|made of pages 1, last|front, back',
+  ],
   [
     { id: 'x', kind: 'split', pages: '2', columns: 2, rows: 1, at: mm(100), gutter: -mm(3) },
     'Split|page 2|2 across, 1 down, cut at 100 mm, 3 mm shown twice',

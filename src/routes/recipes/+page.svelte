@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
+  import { plural } from '$lib/words/plural';
   import { onMount, untrack } from 'svelte';
   import type { Recipe, RecipeValues } from '$lib/core/docket/recipe';
   import { safeName } from '$lib/core/handover/names';
@@ -33,22 +35,22 @@
   let folderName = $state('');
   const recipe = $derived(recipes.find(({ name }) => name === chosen));
   const FAULTS: [string, string][] = [
-    ['turned', 'some turned'],
-    ['fronts-backs', 'fronts, then backs'],
-    ['sheet-missing', 'a sheet missing'],
-    ['double-feed', 'two sheets fed at once'],
-    ['mixed-sizes', 'scans of several sizes'],
-    ['cut-off', 'file cut off'],
-    ['noise', 'noise'],
-    ['shadow', 'shadow at the fold'],
-    ['dirty-glass', 'dirty glass'],
+    ['turned', t`some turned`],
+    ['fronts-backs', t`fronts, then backs`],
+    ['sheet-missing', t`a sheet missing`],
+    ['double-feed', t`two sheets fed at once`],
+    ['mixed-sizes', t`scans of several sizes`],
+    ['cut-off', t`file cut off`],
+    ['noise', t`noise`],
+    ['shadow', t`shadow at the fold`],
+    ['dirty-glass', t`dirty glass`],
   ];
   /** Faults of pictures alone: the PDF is made by the scanner's own program. */
   const OF_PICTURES: readonly string[] = ['double-feed', 'noise', 'shadow', 'dirty-glass', 'mixed-sizes'];
   const KINDS: [string, string][] = [
-    ['pdf', 'one PDF, words behind its scans'],
-    ['jpeg', 'a directory of JPEGs'],
-    ['tiff', 'a directory of TIFFs'],
+    ['pdf', t`one PDF, words behind its scans`],
+    ['jpeg', t`a directory of JPEGs`],
+    ['tiff', t`a directory of TIFFs`],
   ];
   let kind = $state('pdf');
   let faults = $state<string[]>(['turned']);
@@ -82,7 +84,7 @@
       const batch = crypto.randomUUID();
       const all = await inSets([...(files ?? [])]);
       for (const [n, file] of all.entries()) {
-        sending = `sending ${n + 1} of ${all.length}`;
+        sending = t`sending ${n + 1} of ${all.length}`;
         await uploadRun(chosen!, values, batch, file);
       }
       work = await api.work();
@@ -107,26 +109,26 @@
       try {
         json = JSON.parse(text);
       } catch {
-        throw new Refused(400, { code: 'recipe-invalid', data: { reason: 'it is not JSON' } });
+        throw new Refused(400, { code: 'recipe-invalid', data: { reason: t`it is not JSON` } });
       }
       await api.saveRecipe(json);
       ({ recipes, unread, by } = await api.recipes());
     });
   const exported = (recipe: Recipe) =>
-    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify({ ...recipe, lengths: 'points of 1/72 inch' }, null, 2))}`;
+    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify({ ...recipe, lengths: t`points of 1/72 inch` }, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
     [
       ...steps.map(({ kind }) => stepWords(kind).name.toLowerCase()),
       ...(scheme ? [schemeWords(scheme.kind).name] : []),
-      ...(outputs ? [`${outputs.length} output${outputs.length === 1 ? '' : 's'}`] : []),
+      ...(outputs ? [plural(outputs.length, 'output')] : []),
     ].join(' · ');
 </script>
 
-<svelte:head><title>Recipes · Folder</title></svelte:head>
+<svelte:head><title>{t`Recipes · Folder`}</title></svelte:head>
 
 <TopBar here="recipes">
   <label class="btn q"
-    >Import a recipe<input
+    >{t`Import a recipe`}<input
       class="visually-hidden"
       type="file"
       accept=".json,application/json"
@@ -135,19 +137,20 @@
   >
 </TopBar>
 <main class="lists">
-  {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>Seen</button></p>{/if}
+  {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>{t`Seen`}</button></p>{/if}
   <section>
-    <h1>Recipes</h1>
+    <h1>{t`Recipes`}</h1>
     {#if !recipes.length}<p class="quiet">
-        None yet. Open a job, do the work once, and choose <b>Save as a recipe</b> under its docket: the steps can then be replayed on other jobs, on many
-        files, and on whatever lands in a drop folder.
+        {t`None yet. Open a job, do the work once, and choose`} <b>{t`Save as a recipe`}</b>
+        {t`under its docket: the steps can then be replayed on other jobs, on many files, and on whatever lands in a drop folder.`}
       </p>{/if}
     {#each unread as { name, trouble } (name)}
       <p class="trouble" role="alert">
-        <b>{name}</b> is kept, but cannot be used. {sayTrouble(trouble)}
-        {#if asking === name}Delete it? <button class="link stop" onclick={() => void remove(name)}>Delete</button>
-          <button class="link" onclick={() => (asking = undefined)}>Keep</button>
-        {:else}<button class="link" onclick={() => (asking = name)}>Delete</button>{/if}
+        <b>{name}</b>
+        {t`is kept, but cannot be used. ${sayTrouble(trouble)}`}
+        {#if asking === name}{t`Delete it?`} <button class="link stop" onclick={() => void remove(name)}>{t`Delete`}</button>
+          <button class="link" onclick={() => (asking = undefined)}>{t`Keep`}</button>
+        {:else}<button class="link" onclick={() => (asking = name)}>{t`Delete`}</button>{/if}
       </p>
     {/each}
     {#each recipes as each (each.name)}
@@ -157,20 +160,20 @@
             <h2>
               {each.name}
               <small
-                >version {each.version}{#if by[each.name]}&nbsp;· {by[each.name]}{/if}</small
+                >{t`version ${each.version}`}{#if by[each.name]}&nbsp;· {by[each.name]}{/if}</small
               >
             </h2>
             <p class="quiet">{holds(each)}</p>
           </div>
           <span class="acts">
             {#if asking === each.name}
-              <span role="alert">Delete it? What was made with it stays.</span>
-              <button class="link stop" onclick={() => void remove(each.name)}>Delete</button>
-              <button class="link" onclick={() => (asking = undefined)}>Keep</button>
+              <span role="alert">{t`Delete it? What was made with it stays.`}</span>
+              <button class="link stop" onclick={() => void remove(each.name)}>{t`Delete`}</button>
+              <button class="link" onclick={() => (asking = undefined)}>{t`Keep`}</button>
             {:else}
-              <button class="btn small" aria-expanded={chosen === each.name} onclick={() => choose(each.name)}>Use it</button>
-              <a class="link" href={exported(each)} download="{safeName(each.name)}.recipe.json">JSON</a>
-              <button class="link" onclick={() => (asking = each.name)}>Delete</button>
+              <button class="btn small" aria-expanded={chosen === each.name} onclick={() => choose(each.name)}>{t`Use it`}</button>
+              <a class="link" href={exported(each)} download="{safeName(each.name)}.recipe.json">{t`JSON`}</a>
+              <button class="link" onclick={() => (asking = each.name)}>{t`Delete`}</button>
             {/if}
           </span>
         </div>
@@ -180,12 +183,12 @@
                 <AskedFields {recipe} {values} unit="mm" onchange={(next, wrong) => ([values, valuesWrong] = [next, wrong])} />
               </div>{/if}
             <div>
-              <h3>On files</h3>
+              <h3>{t`On files`}</h3>
               <p class="quiet">
-                Each becomes a job of its own, worked and handed over; pictures chosen together become one, in the order of their names.
+                {t`Each becomes a job of its own, worked and handed over; pictures chosen together become one, in the order of their names.`}
               </p>
               <label class="btn q small"
-                >{sending || 'Choose files'}<input
+                >{sending || t`Choose files`}<input
                   class="visually-hidden"
                   type="file"
                   multiple
@@ -195,25 +198,25 @@
               >
             </div>
             <div>
-              <h3>On jobs</h3>
-              <select class="field" multiple size="4" aria-label="Jobs" bind:value={selected}>
-                {#each data.jobs as job (job.id)}<option value={job.id}>{job.title} ({job.pages} p)</option>{/each}
+              <h3>{t`On jobs`}</h3>
+              <select class="field" multiple size="4" aria-label={t`Jobs`} bind:value={selected}>
+                {#each data.jobs as job (job.id)}<option value={job.id}>{t`${job.title} (${job.pages} p)`}</option>{/each}
               </select>
               <button class="btn q small" disabled={!selected.length || valuesWrong} onclick={() => void replay()}
-                >Replay on {selected.length || 'no'} job{selected.length === 1 ? '' : 's'}</button
+                >{selected.length ? t`Replay on ${plural(selected.length, 'job')}` : t`Replay on no job`}</button
               >
             </div>
             <div>
-              <h3>On a drop folder</h3>
-              <p class="quiet">A directory that is watched: files that have arrived are processed by this recipe as it is then.</p>
-              <label class="label" for="folder-name">Its name</label>
+              <h3>{t`On a drop folder`}</h3>
+              <p class="quiet">{t`A directory that is watched: files that have arrived are processed by this recipe as it is then.`}</p>
+              <label class="label" for="folder-name">{t`Its name`}</label>
               <input id="folder-name" class="field" maxlength="120" bind:value={folderName} />
-              <button class="btn q small" disabled={!folderName.trim() || valuesWrong} onclick={() => void addFolder()}>Add drop folder</button>
+              <button class="btn q small" disabled={!folderName.trim() || valuesWrong} onclick={() => void addFolder()}>{t`Add drop folder`}</button>
             </div>
           </div>
           {#if results.length}
             <table>
-              <thead><tr><th>Job</th><th>Pages</th><th>Found</th></tr></thead>
+              <thead><tr><th>{t`Job`}</th><th>{t`Pages`}</th><th>{t`Found`}</th></tr></thead>
               <tbody>
                 {#each results as { job, title, pages, findings, trouble } (job)}
                   <tr
@@ -223,7 +226,7 @@
                         : findings
                             .filter(({ level }) => level !== 'note')
                             .map(({ title: said }) => said)
-                            .join('; ') || 'nothing'}</td
+                            .join('; ') || t`nothing`}</td
                     ></tr
                   >
                 {/each}
@@ -235,19 +238,22 @@
     {/each}
   </section>
   <section>
-    <h1>Drop folders</h1>
-    {#if !folders.length}<p class="quiet">None yet. Choose <b>Use it</b> on a recipe to bind it to one.</p>{/if}
+    <h1>{t`Drop folders`}</h1>
+    {#if !folders.length}<p class="quiet">{t`None yet. Choose`} <b>{t`Use it`}</b> {t`on a recipe to bind it to one.`}</p>{/if}
     {#each folders as folder (folder.id)}
       <article>
         <div class="head">
           <div>
-            <h2>{folder.name} <small>{folder.paused ? 'paused' : folder.trouble ? 'in trouble' : 'watched'}</small></h2>
+            <h2>{folder.name} <small>{folder.paused ? t`paused` : folder.trouble ? t`in trouble` : t`watched`}</small></h2>
             <p class="quiet">
-              by <b>{folder.recipe}</b> · <span class="mono" title={folder.path}>…/{folder.path.split('/').slice(-2).join('/')}</span>
+              {t`by`} <b>{folder.recipe}</b> · <span class="mono" title={folder.path}>…/{folder.path.split('/').slice(-2).join('/')}</span>
             </p>
             <p>
-              <span class="mono">{folder.waiting}</span> in progress · <span class="mono">{folder.done}</span> done ·
-              <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span> failed
+              <span class="mono">{folder.waiting}</span>
+              {t`in progress ·`} <span class="mono">{folder.done}</span>
+              {t`done ·`}
+              <span class="mono" class:stop={folder.failed > 0}>{folder.failed}</span>
+              {t`failed`}
             </p>
             {#each folder.sets ?? [] as set (set.name)}<p class="look">{sayWaiting(set)}</p>{/each}
             {#if folder.trouble}<p class="stop" role="alert">{sayTrouble(folder.trouble)}</p>{/if}
@@ -256,17 +262,18 @@
             <button
               class="btn q small"
               onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { paused: !folder.paused })))}
-              >{folder.paused ? 'Go on' : 'Pause'}</button
+              >{folder.paused ? t`Go on` : t`Pause`}</button
             >
-            <button class="link" onclick={() => void guard(async () => (folders = await api.dropDropFolder(folder.id)))}>Remove</button>
+            <button class="link" onclick={() => void guard(async () => (folders = await api.dropDropFolder(folder.id)))}>{t`Remove`}</button>
           </span>
         </div>
         <details>
-          <summary>Scanner (a simulated stand-in)</summary>
-          <p class="quiet">Delivers the demo's booklet here as raw scans, with the faults chosen.</p>
+          <summary>{t`Scanner (a simulated stand-in)`}</summary>
+          <p class="quiet">{t`Delivers the demo's booklet here as raw scans, with the faults chosen.`}</p>
           <p class="faults">
             <label
-              >It delivers <select class="field" bind:value={kind}
+              >{t`It delivers`}
+              <select class="field" bind:value={kind}
                 >{#each KINDS as [value, said] (value)}<option {value}>{said}</option>{/each}</select
               ></label
             >
@@ -277,11 +284,11 @@
               >{/each}
           </p>
           <p class="faults">
-            <button class="btn q small" onclick={() => void guard(() => api.scan(folder.id, faults, kind))}>Scan one now</button>
+            <button class="btn q small" onclick={() => void guard(() => api.scan(folder.id, faults, kind))}>{t`Scan one now`}</button>
             <button
               class="btn q small"
               onclick={() => void guard(async () => (folders = await api.changeDropFolder(folder.id, { scanEvery: folder.scanEvery ? null : 10 })))}
-              >{folder.scanEvery ? `Stop scanning every ${folder.scanEvery} s` : 'Scan one every 10 s'}</button
+              >{folder.scanEvery ? t`Stop scanning every ${folder.scanEvery} s` : t`Scan one every 10 s`}</button
             >
           </p>
         </details>
@@ -289,10 +296,10 @@
     {/each}
   </section>
   <section>
-    <h1>Recipe runs</h1>
+    <h1>{t`Recipe runs`}</h1>
     <WorkTable
       work={runs}
-      none="No recipe has run yet."
+      none={t`No recipe has run yet.`}
       onagain={(each) => void guard(async () => (work = await api.tryAgain(each.of, each.id)))}
       ondrop={({ id }) =>
         void guard(async () => {

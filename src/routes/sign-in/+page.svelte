@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   import { api } from '$lib/ui/api';
   import { sayFailure } from '$lib/ui/sayFailure';
 
@@ -24,19 +25,19 @@
   }
 </script>
 
-<svelte:head><title>Sign in · Folder</title></svelte:head>
+<svelte:head><title>{t`Sign in · Folder`}</title></svelte:head>
 <main>
-  <h1><img src="/folder.svg" alt="" width="24" height="24" />Sign in to Folder</h1>
+  <h1><img src="/folder.svg" alt="" width="24" height="24" />{t`Sign in to Folder`}</h1>
   <form onsubmit={signIn}>
-    <label for="name">Name</label>
+    <label for="name">{t`Name`}</label>
     <!-- svelte-ignore a11y_autofocus -->
     <input id="name" bind:value={name} autocomplete="username" required autofocus maxlength="60" />
-    <label for="password">Password</label>
+    <label for="password">{t`Password`}</label>
     <input id="password" type="password" bind:value={password} autocomplete="current-password" required maxlength="200" />
     {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
-    <button class="btn" disabled={busy}>{busy ? 'Signing in' : 'Sign in'}</button>
+    <button class="btn" disabled={busy}>{busy ? t`Signing in` : t`Sign in`}</button>
   </form>
-  <p class="quiet">Whoever runs Folder here gives names and passwords.</p>
+  <p class="quiet">{t`Whoever runs Folder here gives names and passwords.`}</p>
 </main>
 
 <style>

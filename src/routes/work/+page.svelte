@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   import { onMount, untrack } from 'svelte';
   import { api } from '$lib/ui/api';
   import type { WorkState } from '$lib/wire/told';
@@ -44,18 +45,18 @@
   });
 </script>
 
-<svelte:head><title>Work · Folder</title></svelte:head>
+<svelte:head><title>{t`Work · Folder`}</title></svelte:head>
 
 <TopBar here="work" />
 <main class="lists">
   {#if away}<p class="trouble" role="alert">{away}</p>{/if}
   {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
   <section>
-    <h1>In progress</h1>
-    <WorkTable work={going} none="Nothing is being made, taken in or worked right now." ondrop={drop} onagain={again} />
+    <h1>{t`In progress`}</h1>
+    <WorkTable work={going} none={t`Nothing is being made, taken in or worked right now.`} ondrop={drop} onagain={again} />
   </section>
   <section>
-    <h1>Recent</h1>
-    <WorkTable work={ended} none="Outputs of jobs and files that recipes have worked will stand here." ondrop={drop} onagain={again} />
+    <h1>{t`Recent`}</h1>
+    <WorkTable work={ended} none={t`Outputs of jobs and files that recipes have worked will stand here.`} ondrop={drop} onagain={again} />
   </section>
 </main>

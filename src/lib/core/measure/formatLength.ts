@@ -1,3 +1,4 @@
+import { writeNumber } from './decimalSign';
 import { POINTS_PER, type Unit } from './unit';
 
 const DECIMALS: Record<Unit, number> = { mm: 3, cm: 4, in: 4, 'in-decimal': 4, pt: 2, pica: 2 };
@@ -20,7 +21,9 @@ const FINEST_FRACTION = 64;
 export function formatFigure(points: number, unit: Unit): string {
   if (unit === 'pica') return formatPica(points);
   const value = points / POINTS_PER[unit];
-  return (unit === 'in' ? inchFraction(value) : undefined) ?? trimZeros(value.toFixed(DECIMALS[unit]));
+  return (
+    (unit === 'in' ? inchFraction(value) : undefined) ?? writeNumber(trimZeros(value.toFixed(DECIMALS[unit])))
+  );
 }
 
 /** Writes points as a figure with its unit: `148 mm`. */
@@ -51,7 +54,7 @@ function inchFraction(value: number): string | undefined {
 function formatPica(points: number): string {
   const rounded = Math.round(Math.abs(points) * 100) / 100;
   const rest = rounded % 12;
-  const text = `${Math.floor(rounded / 12)}p${rest ? trimZeros(rest.toFixed(2)) : ''}`;
+  const text = `${Math.floor(rounded / 12)}p${rest ? writeNumber(trimZeros(rest.toFixed(2))) : ''}`;
   return points < 0 && rounded > 0 ? `-${text}` : text;
 }
 

@@ -1,6 +1,6 @@
 import { POINTS_PER, type Unit } from './unit';
 import { entryAt, firstOf } from '../entries';
-import { AMBIGUOUS } from './parseNumber';
+import { thousandsIn } from './decimalSign';
 
 export type LengthErrorCode =
   | 'empty'
@@ -133,8 +133,8 @@ class Reader {
 
   private number(): number {
     this.space();
-    const asked = AMBIGUOUS.exec(this.text.slice(this.at));
-    if (asked) throw this.error('thousands', this.at, asked[0]);
+    const asked = thousandsIn(this.text.slice(this.at));
+    if (asked) throw this.error('thousands', this.at, asked);
     const match = /^(\d+(?:[.,]\d*)?|[.,]\d+)(?:[ \u00a0]+(\d+)\s*\/\s*(\d+))?/.exec(
       this.text.slice(this.at),
     );

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { PLAIN_ERROR } from '../../core/finish/proof';
   import { canBeProved } from '../../core/finish/intended';
   import { formatLength } from '../../core/measure/formatLength';
@@ -36,17 +37,17 @@
 </script>
 
 {#if canBeProved(bench.docket.scheme)}
-  <section aria-label="Proof">
-    <h2>Proof</h2>
+  <section aria-label={t`Proof`}>
+    <h2>{t`Proof`}</h2>
     <ProofLine {bench} />
     {#if coming}
       <p class="going">
-        <progress max={coming.total || undefined} value={coming.total ? coming.done : undefined} aria-label="Being proved"></progress>
-        <span class="mono">{coming.total ? `${coming.done} / ${coming.total} sheets` : 'begun'}</span>
-        <button class="link" onclick={() => void cancel()}>Cancel</button>
+        <progress max={coming.total || undefined} value={coming.total ? coming.done : undefined} aria-label={t`Being proved`}></progress>
+        <span class="mono">{coming.total ? t`${coming.done} / ${coming.total} sheets` : t`begun`}</span>
+        <button class="link" onclick={() => void cancel()}>{t`Cancel`}</button>
       </p>
     {:else}
-      <button class="btn" onclick={() => void prove()} disabled={!bench.base.plan}>Prove it</button>
+      <button class="btn" onclick={() => void prove()} disabled={!bench.base.plan}>{t`Prove it`}</button>
     {/if}
     {#if wrong || failed}<p class="wrong" role="alert">{wrong || sayTrouble(failed?.trouble ?? { code: 'unforeseen' })}</p>{/if}
     <label class="check"
@@ -54,19 +55,20 @@
         type="checkbox"
         checked={!!bench.docket.prove}
         onchange={(event) => bench.put({ ...bench.docket, prove: event.currentTarget.checked })}
-      /> Prove the sheets whenever they go out</label
+      />
+      {t`Prove the sheets whenever they go out`}</label
     >
     {#if outcome?.named.length}
       <ol>
         {#each outcome.named as { says, pages, picture } (says)}
           <li>
             {says}
-            {#if picture}<img src={picture} alt="What was intended, what came out, and the difference" />
-              <span class="names" aria-hidden="true"><i>intended</i><i>came out</i><i>difference</i></span>{/if}
+            {#if picture}<img src={picture} alt={t`What was intended, what came out, and the difference`} />
+              <span class="names" aria-hidden="true"><i>{t`intended`}</i><i>{t`came out`}</i><i>{t`difference`}</i></span>{/if}
             {#if pages.length}
               <span class="acts">
-                <button class="link" onclick={() => pick(pages)}>Show it here</button>
-                <a href="/jobs/{bench.id}/sheets" onclick={() => bench.selected.choose(pages)}>Show on Sheets</a>
+                <button class="link" onclick={() => pick(pages)}>{t`Show it here`}</button>
+                <a href="/jobs/{bench.id}/sheets" onclick={() => bench.selected.choose(pages)}>{t`Show on Sheets`}</a>
               </span>
             {/if}
           </li>
@@ -78,8 +80,8 @@
       <details open={weak > 0}>
         <summary
           >{weak
-            ? `${plural(weak, 'edge')} ${weak === 1 ? 'stands' : 'stand'} less than ${formatLength(weakest.error, bench.unit)}`
-            : `Every edge stands ${formatLength(weakest.error, bench.unit)}`}</summary
+            ? t`${plural(weak, 'edge')} ${weak === 1 ? t`stands` : t`stand`} less than ${formatLength(weakest.error, bench.unit)}`
+            : t`Every edge stands ${formatLength(weakest.error, bench.unit)}`}</summary
         >
         <WeakEdges {weakest} unit={bench.unit} onpick={pick} />
       </details>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { bounds, heightOf, widthOf } from '../../core/measure/box';
   import type { Unit } from '../../core/measure/unit';
   import { outlineOf } from '../../core/finish/line/paper';
@@ -45,14 +46,15 @@
 
 <div class="made">
   <div class="acts">
-    <button class="btn" onclick={() => view.play()} title={view.playing ? undefined : 'Make it step by step'}>{view.playing ? 'Stop' : 'Play'}</button
+    <button class="btn" onclick={() => view.play()} title={view.playing ? undefined : t`Make it step by step`}
+      >{view.playing ? t`Stop` : t`Play`}</button
     >
     <label class="mono"
-      ><input class="field mono" value={view.place + 1} onchange={type} inputmode="numeric" aria-label="State, of {timeline.last + 1}" />
+      ><input class="field mono" value={view.place + 1} onchange={type} inputmode="numeric" aria-label={t`State, of ${timeline.last + 1}`} />
       / {timeline.last + 1}</label
     >
   </div>
-  <div class="row" bind:this={row} role="toolbar" aria-label="What is done">
+  <div class="row" bind:this={row} role="toolbar" aria-label={t`What is done`}>
     {#each small as { short, does, parts, waste, box }, n (n)}
       <button data-at={n} class:on={view.place === n} aria-current={view.place === n ? 'step' : undefined} title={does} onclick={() => view.go(n)}>
         <svg width={WIDE} height={HIGH} viewBox="{box.x0} {-box.y1} {widthOf(box)} {heightOf(box)}" aria-hidden="true">
@@ -65,7 +67,7 @@
   </div>
   {#if leaves}
     <div class="leaves">
-      <label for="opening">Open it</label>
+      <label for="opening">{t`Open it`}</label>
       <input
         id="opening"
         type="range"
@@ -79,14 +81,14 @@
           class="link"
           onclick={() => view.go(Math.max(timeline.made, view.place - 1))}
           disabled={view.place <= timeline.made}
-          aria-label="Leaf back">‹</button
+          aria-label={t`Leaf back`}>‹</button
         >
-        <span class="mono">leaf {Math.max(0, view.place - timeline.made)} / {leaves}</span>
+        <span class="mono">{t`leaf ${Math.max(0, view.place - timeline.made)} / ${leaves}`}</span>
         <button
           class="link"
           onclick={() => view.go(Math.max(timeline.made, view.place) + 1)}
           disabled={view.place >= timeline.last}
-          aria-label="Leaf on">›</button
+          aria-label={t`Leaf on`}>›</button
         >
       </span>
     </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { scaleLinear } from 'd3-scale';
   import { EDGE_REACH, standsOf, type NamedEdge, type Outcome } from '../../core/finish/proof';
   import { formatFigure, formatLength, UNIT_SIGN } from '../../core/measure/formatLength';
@@ -20,10 +21,10 @@
   const height = $derived(HEAD + weakest.edges.length * ROW + 4);
   const isWeak = (edge: NamedEdge) => standsOf({ ...edge, product: 1, copy: 1, page: 0 }) < weakest.error;
   const said = (edge: NamedEdge) =>
-    `${capital(edge.name)}, ${edge.edge}: ${edge.cut === undefined ? 'nothing is cut' : `${sayMeasured(edge.cut, unit)} inwards until something is cut`}, ${edge.white === undefined ? 'nothing white shows' : `${sayMeasured(edge.white, unit)} outwards until white shows`}`;
+    `${capital(edge.name)}, ${edge.edge}: ${edge.cut === undefined ? t`nothing is cut` : t`${sayMeasured(edge.cut, unit)} inwards until something is cut`}, ${edge.white === undefined ? t`nothing white shows` : t`${sayMeasured(edge.white, unit)} outwards until white shows`}`;
 </script>
 
-<svg viewBox="0 0 {WIDTH} {height}" role="list" aria-label="The weakest edges">
+<svg viewBox="0 0 {WIDTH} {height}" role="list" aria-label={t`The weakest edges`}>
   <rect x={x(-weakest.error)} y={HEAD} width={x(weakest.error) - x(-weakest.error)} height={height - HEAD} class="error" />
   {#each ticks as tick (tick)}
     {@const at = x(tick * POINTS_PER[unit])}
@@ -49,8 +50,7 @@
   <line x1={x(0)} x2={x(0)} y1={HEAD} y2={height} class="trim" />
 </svg>
 <p class="quiet">
-  In {UNIT_SIGN[unit]}: left of the trim until something is cut into, right until white paper shows. Shaded: the {formatLength(weakest.error, unit)}
-  that knives err by.
+  {t`In ${UNIT_SIGN[unit]}: left of the trim until something is cut into, right until white paper shows. Shaded: the ${formatLength(weakest.error, unit)} that knives err by.`}
 </p>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sizeBox } from '../../core/measure/box';
   import { IDENTITY } from '../../core/measure/matrix';
   import { bleedSides } from '../../core/pages/page';
@@ -41,7 +42,7 @@
   role="option"
   tabindex="-1"
   aria-selected={selected}
-  aria-label="Page {position} beside its source"
+  aria-label={t`Page ${position} beside its source`}
   onpointerdown={(event) => event.button === 0 && onpick(event)}
 >
   {#if shown !== 'page'}
@@ -59,7 +60,7 @@
         stroke-width={1.5 * px}
       />
     </g>
-    <text {x} y={y + size.height + 16 * px} font-size={12 * px}>{position} as supplied</text>
+    <text {x} y={y + size.height + 16 * px} font-size={12 * px}>{t`${position} as supplied`}</text>
   {/if}
   {#if shown !== 'source'}
     <g transform="translate({at.x} {at.y + page.trim.height}) scale(1 -1)">
@@ -73,7 +74,7 @@
       <SurfaceItems items={surface.items} {surveys} {k} />
       <rect {...page.trim} fill="none" stroke={marked ? '#f2c230' : '#1d2422'} stroke-width={(marked ? 3 : 1.5) * px} />
     </g>
-    <text x={at.x} y={at.y + page.trim.height + bleed.foot + 16 * px} font-size={12 * px}>{position} now</text>
+    <text x={at.x} y={at.y + page.trim.height + bleed.foot + 16 * px} font-size={12 * px}>{t`${position} now`}</text>
   {/if}
 </g>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { formatLength } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
   import { tidy } from './dragging';
@@ -64,7 +65,7 @@
     <g transform="translate({(from.x + to.x) / 2} {(from.y + to.y) / 2}) scale({px})">
       <rect class="plate" x="6" y="-22" width="214" height="40" />
       <text x="14" y="-6" class="far">{say(Math.hypot(across, down))}</text>
-      <text x="14" y="11">{say(across)} across · {say(down)} down</text>
+      <text x="14" y="11">{t`${say(across)} across · ${say(down)} down`}</text>
     </g>
   {/if}
 </g>

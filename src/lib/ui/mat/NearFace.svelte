@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { columnsOf } from '../../core/pages/margins';
   import { withoutFace } from '../../core/pages/panels';
   import { bleedSides, spineAt } from '../../core/pages/page';
@@ -81,7 +82,7 @@
   {/if}
 </g>
 {#if !page.art && !page.words}
-  <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>blank</text>
+  <text x={width / 2} y={height / 2} class="blank" text-anchor="middle" font-size={Math.min(12 * px, width / 6)}>{t`blank`}</text>
 {/if}
 {#if view.hinted}
   <rect {width} {height} fill="#ffffff44" stroke="#fff" stroke-width={3 * px} data-hinted />
@@ -104,7 +105,8 @@
 <g transform="translate({side === 'right' ? width : 0} {height + below + (folded ? 30 : 16) * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
     ><tspan class="mono">{title}</tspan>{#if roomy && !cramped && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
-      >{/if}{#if roomy && isNew}<tspan class="new" dx={7 * px}>new</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>kept</tspan
+      >{/if}{#if roomy && isNew}<tspan class="new" dx={7 * px}>{t`new`}</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}
+        >{t`kept`}</tspan
       >{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}>{page.piece.name} × {page.piece.quantity}</tspan>{/if}</text
   >
 </g>

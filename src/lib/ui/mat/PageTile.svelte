@@ -5,8 +5,10 @@
 </script>
 
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Unit } from '../../core/measure/unit';
   import type { Surveys } from '../../core/model/survey';
+  import { SIDE_WORD } from '../../words/book';
   import { LEVEL_WORD } from '../../words/checks';
   import { saySize } from '../../words/sizes';
   import FarFace from './FarFace.svelte';
@@ -28,15 +30,14 @@
   }
   let { view, unit, safe, margins, surveys, k, onpick }: Props = $props();
 
-  const sideWord = $derived(view.side === 'left' || view.side === 'right' ? `${view.side}-hand` : `${view.side} page`);
   /** All that is seen of it, for who does not see it. */
   const name = $derived(
     [
-      `Page ${view.name}`,
-      sideWord,
-      view.folded && 'folded in',
-      !view.page.art && 'blank',
-      view.label && `label ${view.label}`,
+      t`Page ${view.name}`,
+      SIDE_WORD[view.side],
+      view.folded && t`folded in`,
+      !view.page.art && t`blank`,
+      view.label && t`label ${view.label}`,
       saySize(view.page.trim, unit),
       view.flag && LEVEL_WORD[view.flag],
     ]

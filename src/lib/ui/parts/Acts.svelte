@@ -14,6 +14,7 @@
 </script>
 
 <script lang="ts">
+  import { t } from '../../words/language';
   import { ACT_GROUPS } from '../../words/steps/stepWords';
   import { entriesOf } from '../../core/entries';
 
@@ -30,7 +31,7 @@
   );
 </script>
 
-<section aria-label="Do">
+<section aria-label={t`Do`}>
   <p class="label">{label}</p>
   {#each groups as { title, acts: those } (title)}
     <div role="group" aria-label={title || label}>

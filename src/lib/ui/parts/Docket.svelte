@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { touchedBy } from '../../core/docket/touched';
   import { changed } from '../../core/entries';
   import type { Step } from '../../core/docket/steps';
@@ -66,11 +67,11 @@
     event.stopPropagation();
   }
   const offersFor = (step: Step, index: number): MenuItem[] => [
-    { word: 'Edit', do: () => bench.open({ kind: step.kind, step }) },
-    { word: step.off ? 'Switch on' : 'Switch off', do: () => toggle(step.id) },
-    { word: 'Earlier', key: 'Alt ↑', disabled: index === 0, do: () => swap(index, -1) },
-    { word: 'Later', key: 'Alt ↓', disabled: index === bench.docket.steps.length - 1, do: () => swap(index, 1) },
-    { word: 'Remove from the docket', key: 'Delete', do: () => remove(step.id) },
+    { word: t`Edit`, do: () => bench.open({ kind: step.kind, step }) },
+    { word: step.off ? t`Switch on` : t`Switch off`, do: () => toggle(step.id) },
+    { word: t`Earlier`, key: t`Alt ↑`, disabled: index === 0, do: () => swap(index, -1) },
+    { word: t`Later`, key: t`Alt ↓`, disabled: index === bench.docket.steps.length - 1, do: () => swap(index, 1) },
+    { word: t`Remove from the docket`, key: t`Del`, do: () => remove(step.id) },
   ];
   const toggle = (id: string) =>
     bench.changeSteps((steps) =>
@@ -78,20 +79,20 @@
     );
 </script>
 
-<aside aria-label="Docket">
+<aside aria-label={t`Docket`}>
   <header>
-    <h2>Docket</h2>
+    <h2>{t`Docket`}</h2>
     <span>
-      <button class="tool" onclick={() => bench.walk('undo')} disabled={!bench.canUndo} title="Undo (Ctrl+Z)">Undo</button>
-      <button class="tool" onclick={() => bench.walk('redo')} disabled={!bench.redo.length} title="Redo (Ctrl+Shift+Z)">Redo</button>
+      <button class="tool" onclick={() => bench.walk('undo')} disabled={!bench.canUndo} title={t`Undo (Ctrl+Z)`}>{t`Undo`}</button>
+      <button class="tool" onclick={() => bench.walk('redo')} disabled={!bench.redo.length} title={t`Redo (Ctrl+Shift+Z)`}>{t`Redo`}</button>
     </span>
   </header>
   {#if !bench.docket.steps.length && !ahead.length}
-    <p class="none">Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.</p>
+    <p class="none">{t`Nothing yet. Each thing you do to the pages stands here as a step that can be changed later.`}</p>
   {/if}
   {#if bench.docket.steps.length >= LONG}
-    <input class="field find" type="search" aria-label="Find steps" placeholder="find steps" bind:value={wanted} />
-    {#if !rows.length}<p class="none">No step says “{wanted}”.</p>{/if}
+    <input class="field find" type="search" aria-label={t`Find steps`} placeholder={t`find steps`} bind:value={wanted} />
+    {#if !rows.length}<p class="none">{t`No step says “${wanted}”.`}</p>{/if}
   {/if}
   <div class="steps">
     <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30} bufferSize={2000}>
@@ -99,9 +100,9 @@
         {#if undone}
           {@const words = sayStep(step, bench.unit, bench.base.list)}
           <div class="step ahead">
-            <button class="line" onclick={() => bench.walk('redo')} title="Redo brings this back">
+            <button class="line" onclick={() => bench.walk('redo')} title={t`Redo brings this back`}>
               <span class="mono n">{index + 1}</span>
-              <span class="words"><b>{words.act}</b> {words.what}<small>undone</small></span>
+              <span class="words"><b>{words.act}</b> {words.what}<small>{t`undone`}</small></span>
             </button>
           </div>
         {:else}
@@ -113,7 +114,7 @@
             class:here={index === bench.docket.steps.length - 1}
             class:open={bench.draft.form?.step?.id === step.id}
             role="presentation"
-            oncontextmenu={(event) => openMenu(event, `Step ${index + 1}`, offersFor(step, index))}
+            oncontextmenu={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}
             onpointerenter={() => point(step, index)}
             onpointerleave={pointNowhere}
             onfocusin={() => point(step, index)}
@@ -121,25 +122,24 @@
             onkeydown={(event) => keys(event, index)}
           >
             <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
-              <span class="visually-hidden">Edit step</span>
+              <span class="visually-hidden">{t`Edit step`}</span>
               <span class="mono n">{index + 1}<span class="visually-hidden">:</span></span>
               <span class="words"
                 ><b>{words.act}</b>
-                {words.what}<small>{step.off ? 'switched off' : failed.has(step.id) ? 'does not apply' : words.detail}</small>{#if step.recipe}<small
-                    >from “{step.recipe.name}”, version {step.recipe.version}</small
-                  >{/if}</span
+                {words.what}<small>{step.off ? t`switched off` : failed.has(step.id) ? t`does not apply` : words.detail}</small
+                >{#if step.recipe}<small>{t`from “${step.recipe.name}”, version ${step.recipe.version}`}</small>{/if}</span
               >
             </button>
             <span class="tools">
               <button
-                title={step.off ? 'Switch on' : 'Switch off'}
-                aria-label="{step.off ? 'Switch on' : 'Switch off'} step {index + 1}"
+                title={step.off ? t`Switch on` : t`Switch off`}
+                aria-label={t`${step.off ? t`Switch on` : t`Switch off`} step ${index + 1}`}
                 onclick={() => toggle(step.id)}><Power size={13} /></button
               >
               <button
-                title="More"
-                aria-label="More of step {index + 1}"
-                onclick={(event) => openMenu(event, `Step ${index + 1}`, offersFor(step, index))}><Ellipsis size={14} /></button
+                title={t`More`}
+                aria-label={t`More of step ${index + 1}`}
+                onclick={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}><Ellipsis size={14} /></button
               >
             </span>
           </div>
@@ -148,8 +148,8 @@
     </Virtualizer>
   </div>
   <div class="recipes">
-    <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>Save as a recipe</button>
-    <button class="tool" onclick={() => begin('replay')}>Replay a recipe</button>
+    <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>{t`Save as a recipe`}</button>
+    <button class="tool" onclick={() => begin('replay')}>{t`Replay a recipe`}</button>
   </div>
 </aside>
 

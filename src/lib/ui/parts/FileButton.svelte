@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   const FILES = 'application/pdf,.pdf,image/jpeg,image/png,image/tiff,image/svg+xml,.jpg,.jpeg,.png,.tif,.tiff,.svg';
   interface Props {
     /** What it says. */
@@ -10,7 +11,7 @@
     accept?: string;
     onfiles: (files: File[]) => void;
   }
-  let { words = 'Choose files', quiet = false, many = false, accept = FILES, onfiles }: Props = $props();
+  let { words = t`Choose files`, quiet = false, many = false, accept = FILES, onfiles }: Props = $props();
 </script>
 
 <label class="btn" class:q={quiet}

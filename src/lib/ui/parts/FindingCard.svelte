@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { plural } from '../../words/plural';
+  import { namePages } from '../../words/pages';
   import type { Finding } from '../../core/checks';
   import { facesOf } from '../../core/pages/page';
   import { describeIndexes } from '../../core/select/selection';
@@ -42,11 +45,11 @@
           bench.open({
             kind: bench.docket.steps.find((step) => step.id === finding.step)!.kind,
             step: bench.docket.steps.find((step) => step.id === finding.step)!,
-          })}>Edit the step</button
+          })}>{t`Edit the step`}</button
       >
     {:else if where}
       <button type="button" class="link" onclick={point}
-        >Select {where.length > 14 ? `${finding.pages.length} pages` : `page${finding.pages.length > 1 ? 's' : ''} ${where}`}</button
+        >{t`Select ${where.length > 14 ? plural(finding.pages.length, 'page') : namePages(finding.pages.length, where)}`}</button
       >
     {/if}
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { JobListing } from '../../wire/told';
   import { sayAgo, sayMoment } from '../../words/ago';
   import { schemeWords } from '../../words/schemes';
@@ -24,41 +25,41 @@
   <div class="open">
     <SpreadPicture spread={summary.spread} />
     <span class="text">
-      <a class="title" href="/jobs/{id}"><span class="visually-hidden">Open</span> <strong>{summary.title}</strong></a>
+      <a class="title" href="/jobs/{id}"><span class="visually-hidden">{t`Open`}</span> <strong>{summary.title}</strong></a>
       <span class="quiet"
         >{schemeWords(summary.scheme).name}{#if summary.size}&nbsp;· {unbroken(saySize(summary.size, summary.unit))}{/if}</span
       >
       <span class="counts"
-        ><span class="mono">{summary.pages}</span> page{summary.pages === 1 ? '' : 's'}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono"
-            >{summary.sheets}</span
-          >
-          sheet{summary.sheets === 1 ? '' : 's'}{/if}{#if summary.pieces}&nbsp;· <span class="mono">{summary.pieces}</span>
-          piece{summary.pieces === 1 ? '' : 's'}{/if}</span
+        ><span class="mono">{summary.pages}</span>
+        {summary.pages === 1 ? t`page` : t`pages`}{#if summary.scheme !== 'none'}&nbsp;· <span class="mono">{summary.sheets}</span>
+          {summary.sheets === 1 ? t`sheet` : t`sheets`}{/if}{#if summary.pieces}&nbsp;· <span class="mono">{summary.pieces}</span>
+          {summary.pieces === 1 ? t`piece` : t`pieces`}{/if}</span
       >
       <span class="findings">
-        {#if newer}<span class="n stop">made by a newer Folder</span>{/if}
-        {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> stop</span>{/if}
-        {#if summary.open.look}<span class="n look"><span class="mono">{summary.open.look}</span> look</span>{/if}
-        {#if summary.open.note}<span class="n"><span class="mono">{summary.open.note}</span> note{summary.open.note > 1 ? 's' : ''}</span>{/if}
-        {#if summary.pages && !summary.open.stop && !summary.open.look}<span class="n fine">nothing open</span>{/if}
+        {#if newer}<span class="n stop">{t`made by a newer Folder`}</span>{/if}
+        {#if summary.open.stop}<span class="n stop"><span class="mono">{summary.open.stop}</span> {t`stop`}</span>{/if}
+        {#if summary.open.look}<span class="n look"><span class="mono">{summary.open.look}</span> {t`look`}</span>{/if}
+        {#if summary.open.note}<span class="n"><span class="mono">{summary.open.note}</span> {summary.open.note > 1 ? t`notes` : t`note`}</span>{/if}
+        {#if summary.pages && !summary.open.stop && !summary.open.look}<span class="n fine">{t`nothing open`}</span>{/if}
       </span>
     </span>
   </div>
   <footer>
     {#if asking}
-      <span role="alert">Delete this job? Files that other jobs use stay.</span>
+      <span role="alert">{t`Delete this job? Files that other jobs use stay.`}</span>
       <span class="acts"
-        ><button class="link stop" onclick={ondelete}>Delete</button><button class="link" onclick={() => (asking = false)}>Keep</button></span
+        ><button class="link stop" onclick={ondelete}>{t`Delete`}</button><button class="link" onclick={() => (asking = false)}>{t`Keep`}</button
+        ></span
       >
     {:else}
       <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}
-        >{by ? `${by}, ` : 'changed '}{isAlike ? sayMoment(changedAt) : sayAgo(changedAt)}</time
+        >{by ? `${by}, ` : t`changed `}{isAlike ? sayMoment(changedAt) : sayAgo(changedAt)}</time
       >
       <span class="acts"
-        ><a class="link" href="/api/jobs/{id}/archive" download title="The docket and all files as one ZIP">Save as file</a><button
+        ><a class="link" href="/api/jobs/{id}/archive" download title={t`The docket and all files as one ZIP`}>{t`Save as file`}</a><button
           class="link"
-          onclick={oncopy}>Copy</button
-        ><button class="link" onclick={() => (asking = true)}>Delete</button></span
+          onclick={oncopy}>{t`Copy`}</button
+        ><button class="link" onclick={() => (asking = true)}>{t`Delete`}</button></span
       >
     {/if}
   </footer>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { WindowVirtualizer } from 'virtua/svelte';
   import type { JobListing } from '../../wire/told';
   import JobCard from './JobCard.svelte';
@@ -18,7 +19,7 @@
   const rows = $derived(Array.from({ length: Math.ceil(jobs.length / columns) }, (_, n) => jobs.slice(n * columns, (n + 1) * columns)));
 </script>
 
-<div class="jobs" role="list" aria-label="Jobs" style:--columns={columns} bind:clientWidth={width}>
+<div class="jobs" role="list" aria-label={t`Jobs`} style:--columns={columns} bind:clientWidth={width}>
   <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20} bufferSize={2000}>
     {#snippet children(row)}
       <div class="row">

@@ -1,34 +1,35 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { stepKeys } from '../slip/acts';
 
   let { onclose }: { onclose: () => void } = $props();
   const KEYS: [string, string][] = [
-    ['Ctrl Z / Ctrl Shift Z', 'undo / redo'],
-    ['Alt 1 … 6', 'go to a stage'],
-    ['/', 'type which pages are selected'],
-    ['Ctrl A', 'select all pages'],
-    ['← → Home End', 'select the page before, after, first, last'],
-    ['Shift with those', 'select all the way there'],
-    ['Esc', 'cancel what is being tried; then select nothing'],
+    [t`Ctrl Z / Ctrl Shift Z`, t`undo / redo`],
+    [t`Alt 1 … 6`, t`go to a stage`],
+    ['/', t`type which pages are selected`],
+    [t`Ctrl A`, t`select all pages`],
+    [t`← → Home End`, t`select the page before, after, first, last`],
+    [t`Shift with those`, t`select all the way there`],
+    [t`Esc`, t`cancel what is being tried; then select nothing`],
     ...stepKeys(),
-    ['L on Numbers, Sheets', 'hold the leaf, the sheets to the light'],
-    ['O   C on Sheets', 'turn the sheets over; look at one corner after another'],
-    ['← → Space on Dummy', 'what is done before, next; make it step by step'],
-    ['Shift with arrows', 'turn the dummy by hand'],
-    ['O   U   0 on Dummy', 'from below; fold out; bring it back'],
-    ['Alt ← →', 'move the selected pages by one; with Home, End to an end'],
-    ['Drag pages', 'move them; with Shift, hang them on a leaf'],
-    ['Enter in a slip', 'apply'],
-    ['↑ ↓ in a length', 'one more, one less; with Shift ten'],
-    ['Arrows in a crop', 'move it; with Shift ten times as far'],
-    ['D', 'measure a distance'],
-    ['V', 'against the source: beside, blink, off'],
-    ['+  −  0  9', 'zoom in, out, fit, the whole book'],
-    ['Right button, menu key', 'what can be done to pages, to a step'],
-    ['Z, double click', 'zoom to the pages selected, to a page'],
-    ['Wheel / Ctrl wheel', 'move the mat / zoom'],
-    ['Space and drag', 'move the mat'],
-    ['?', 'this list'],
+    [t`L on Numbers, Sheets`, t`hold the leaf, the sheets to the light`],
+    [t`O   C on Sheets`, t`turn the sheets over; look at one corner after another`],
+    [t`← → Space on Dummy`, t`what is done before, next; make it step by step`],
+    [t`Shift with arrows`, t`turn the dummy by hand`],
+    [t`O   U   0 on Dummy`, t`from below; fold out; bring it back`],
+    [t`Alt ← →`, t`move the selected pages by one; with Home, End to an end`],
+    [t`Drag pages`, t`move them; with Shift, hang them on a leaf`],
+    [t`Enter in a slip`, t`apply`],
+    [t`↑ ↓ in a length`, t`one more, one less; with Shift ten`],
+    [t`Arrows in a crop`, t`move it; with Shift ten times as far`],
+    ['D', t`measure a distance`],
+    ['V', t`against the source: beside, blink, off`],
+    ['+  −  0  9', t`zoom in, out, fit, the whole book`],
+    [t`Right button, menu key`, t`what can be done to pages, to a step`],
+    [t`Z, double click`, t`zoom to the pages selected, to a page`],
+    [t`Wheel / Ctrl wheel`, t`move the mat / zoom`],
+    [t`Space and drag`, t`move the mat`],
+    ['?', t`this list`],
   ];
   let panel: HTMLDialogElement | undefined = $state();
   $effect(() => panel?.showModal());
@@ -40,9 +41,9 @@
   }
 </script>
 
-<dialog aria-label="Keys" bind:this={panel} {onclose} {onclick} {onkeydown}>
+<dialog aria-label={t`Keys`} bind:this={panel} {onclose} {onclick} {onkeydown}>
   <div>
-    <h2>Keys</h2>
+    <h2>{t`Keys`}</h2>
     <dl>
       {#each KEYS as [key, what] (key)}
         <div>
@@ -51,7 +52,7 @@
         </div>
       {/each}
     </dl>
-    <button class="btn q" onclick={() => panel?.close()}>Close</button>
+    <button class="btn q" onclick={() => panel?.close()}>{t`Close`}</button>
   </div>
 </dialog>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sourcesOf } from '../../core/docket/docket';
   import { api } from '../api';
   import type { Bench } from '../bench.svelte';
@@ -26,15 +27,15 @@
 </script>
 
 {#if bench.measuring.length}
-  <div class="measuring" role="status" aria-label="Reading the pages">
-    <progress max={total || undefined} value={total ? done : undefined} aria-label="Reading the pages"></progress>
-    <span>{total ? `pages read: ${done} of ${total}` : 'reading the pages …'}{left && ` · ${left}`}</span>
-    <button class="link" type="button" onclick={() => void act(() => api.stopMeasures(bench.id))}>Cancel</button>
+  <div class="measuring" role="status" aria-label={t`Reading the pages`}>
+    <progress max={total || undefined} value={total ? done : undefined} aria-label={t`Reading the pages`}></progress>
+    <span>{total ? t`pages read: ${done} of ${total}` : t`reading the pages …`}{left && ` · ${left}`}</span>
+    <button class="link" type="button" onclick={() => void act(() => api.stopMeasures(bench.id))}>{t`Cancel`}</button>
   </div>
 {:else if unread}
   <div class="measuring">
-    <span>Some pages were not read: what is drawn on them is unknown.</span>
-    <button class="link" type="button" onclick={() => void act(() => api.tryAgain('measure', bench.id))}>Read them</button>
+    <span>{t`Some pages were not read: what is drawn on them is unknown.`}</span>
+    <button class="link" type="button" onclick={() => void act(() => api.tryAgain('measure', bench.id))}>{t`Read them`}</button>
   </div>
 {/if}
 {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sayAgo } from '../../words/ago';
   import { sayStanding } from '../../words/proof';
   import type { Bench } from '../bench.svelte';
@@ -11,16 +12,14 @@
 
 <p class={stands}>
   {#if last && stands === 'stale'}
-    <b>Proved as it was:</b> the job is another one now.
+    <b>{t`Proved as it was:`}</b> {t`the job is another one now.`}
   {:else if last}
     <b>{sayStanding(last.outcome)}</b>
     <small
-      >by the finishing line, {sayAgo(last.output.finishedAt ?? last.output.createdAt)}{last.output.revision === undefined
-        ? ''
-        : `, revision ${last.output.revision}`}{last.output.by ? `, ordered by ${last.output.by}` : ''}</small
+      >{t`by the finishing line, ${sayAgo(last.output.finishedAt ?? last.output.createdAt)}${last.output.revision === undefined ? '' : t`, revision ${last.output.revision}`}${last.output.by ? t`, ordered by ${last.output.by}` : ''}`}</small
     >
   {:else}
-    <b>Not proved yet.</b>
+    <b>{t`Not proved yet.`}</b>
   {/if}
 </p>
 

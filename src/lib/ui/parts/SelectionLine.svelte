@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { t, translated } from '../../words/language';
+  import { SIDE_WORD } from '../../words/book';
+  import { plural } from '../../words/plural';
   import { UNITS, type Unit } from '../../core/measure/unit';
   import { leafOf } from '../../core/pages/leaves';
   import type { Step } from '../../core/docket/steps';
@@ -28,53 +31,52 @@
   const list = $derived(bench.shown.list);
   const words = $derived.by(() => {
     const count = list.pages.length;
-    if (!count) return 'no pages yet';
-    if (!selected.length) return `${count} page${count === 1 ? '' : 's'}, none selected`;
+    if (!count) return t`no pages yet`;
+    if (!selected.length) return t`${plural(count, 'page')}, none selected`;
     const first = faceAt(list, selected[0]!)!;
-    if (selected.length > 1) return `${selected.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
+    if (selected.length > 1) return t`${selected.length} of ${count}${list.panels?.length ? ` + ${list.panels.length}` : ''} pages`;
     const label = faceLabels(list).get(first.id);
     const address = addressesOf(list).get(first.id);
     const side = sideAt(selected[0]!, list);
     const { leaf, face } = leafOf(selected[0]!, list.book);
-    const where = address ? `panel ${address}` : `${selected[0]! + 1} of ${count}`;
-    const lies = address
-      ? `folds over the ${first.panel!.folds}`
-      : `${side}${side === 'left' || side === 'right' ? '-hand' : ''}, leaf ${leaf} ${face}`;
-    return `${where} · ${saySize(first.trim, bench.unit)}${label && (address || label !== String(selected[0]! + 1)) ? ` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
+    const where = address ? t`panel ${address}` : t`${selected[0]! + 1} of ${count}`;
+    const lies = address ? t`folds over the ${translated(first.panel!.folds)}` : t`${SIDE_WORD[side]}, leaf ${leaf} ${translated(face)}`;
+    return `${where} · ${saySize(first.trim, bench.unit)}${label && (address || label !== String(selected[0]! + 1)) ? t` · label “${label}”` : ''} · ${lies} · ${bleedOf(first)}`;
   });
   /** The boxes that the source of the one page selected gave. */
   const boxes = $derived.by(() => {
     const art = selected.length === 1 ? faceAt(list, selected[0]!)?.art : undefined;
     const given = art && bench.surveys[art.source]?.pages[art.index]?.given;
-    return given ? ` · boxes ${given.join(', ')}` : '';
+    return given ? t` · boxes ${given.join(', ')}` : '';
   });
   function bleedOf(page: Page): string {
     const { left, right, head, foot } = bleedSides(page.bleed, sideAt(selected[0]!, list));
     const figures = [...new Set([head, right, foot, left].map((points) => formatLength(points, bench.unit)))];
     return figures.length === 1
-      ? `bleed ${figures[0]}`
-      : `bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
+      ? t`bleed ${figures[0]}`
+      : t`bleed ${[head, right, foot, left].map((points) => formatFigure(points, bench.unit)).join(' ')} ${UNIT_SIGN[bench.unit]} (head, right, foot, left)`;
   }
   const selected = $derived(bench.selected.indexes);
   /** What can be done to the pages selected. */
   const ACTS = STEP_KINDS.filter(({ schema, key }) => 'pages' in schema.shape && key).map(({ kind }) => kind);
   const GUIDES = [
-    ['safe', 'safe'],
-    ['margins', 'margins'],
-    ['away', 'cut-away'],
+    ['safe', t`safe`],
+    ['margins', t`margins`],
+    ['away', t`cut-away`],
   ] as const;
-  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: 'inch, 1/8', 'in-decimal': 'inch, 0.1', pt: 'point', pica: 'pica' };
+  const UNIT_WORD: Record<Unit, string> = { mm: 'mm', cm: 'cm', in: t`inch, 1/8`, 'in-decimal': t`inch, 0.1`, pt: t`point`, pica: t`pica` };
 </script>
 
 <footer>
   <label class="pick"
-    ><i></i> selected
+    ><i></i>
+    {t`selected`}
     <input
       id="selected"
       class="field mono"
       class:bad={bench.selected.error}
       value={bench.selected.text}
-      placeholder="3, 5-9, last"
+      placeholder={t`3, 5-9, last`}
       spellcheck="false"
       autocomplete="off"
       oninput={(event) => bench.selected.type(event.currentTarget.value)}
@@ -89,7 +91,7 @@
   {#if bench.selected.ids.size}
     <select
       class="acts"
-      aria-label="Do with these pages"
+      aria-label={t`Do with these pages`}
       value=""
       onchange={(event) => {
         const kind = event.currentTarget.value as Step['kind'];
@@ -97,7 +99,7 @@
         onact(kind);
       }}
     >
-      <option value="" disabled>do …</option>
+      <option value="" disabled>{t`do …`}</option>
       {#each ACTS as kind (kind)}<option value={kind}>{stepWords(kind).name}</option>{/each}
     </select>
   {/if}
@@ -110,23 +112,27 @@
   <span class="right">
     {#if zoom}
       <span class="show"
-        >show
+        >{t`show`}
         {#each GUIDES as [key, word] (key)}
           <button class="guide" aria-pressed={bench.view.guides[key]} onclick={() => bench.view.toggleGuide(key)}>{word}</button>
         {/each}</span
       >
       <span class="zoom">
-        <button onclick={() => onzoom('out')} aria-label="Zoom out" title="Zoom out (-)">−</button>
-        <button class="mono" onclick={() => onzoom('real')} title="Real size">{Math.round(((zoom * 72) / 96) * 100)} %</button>
-        <button onclick={() => onzoom('in')} aria-label="Zoom in" title="Zoom in (+)">+</button>
-        <button onclick={() => onzoom('fit')} title="Fit (0)">Fit</button>
-        <button onclick={() => onzoom('whole')} title="The whole book (9)">All</button>
+        <button onclick={() => onzoom('out')} aria-label={t`Zoom out`} title={t`Zoom out (-)`}>−</button>
+        <button class="mono" onclick={() => onzoom('real')} title={t`Real size`}>{Math.round(((zoom * 72) / 96) * 100)} %</button>
+        <button onclick={() => onzoom('in')} aria-label={t`Zoom in`} title={t`Zoom in (+)`}>+</button>
+        <button onclick={() => onzoom('fit')} title={t`Fit (0)`}>{t`Fit`}</button>
+        <button onclick={() => onzoom('whole')} title={t`The whole book (9)`}>{t`All`}</button>
       </span>
     {/if}
-    <select aria-label="Unit" value={bench.unit} onchange={(event) => bench.putBeside({ ...bench.docket, unit: event.currentTarget.value as Unit })}>
+    <select
+      aria-label={t`Unit`}
+      value={bench.unit}
+      onchange={(event) => bench.putBeside({ ...bench.docket, unit: event.currentTarget.value as Unit })}
+    >
       {#each UNITS as unit (unit)}<option value={unit}>{UNIT_WORD[unit]}</option>{/each}
     </select>
-    <button class="keys" onclick={onkeys}><kbd>?</kbd> keys</button>
+    <button class="keys" onclick={onkeys}><kbd>?</kbd> {t`keys`}</button>
   </span>
 </footer>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { heightOf, widthOf, type Size } from '../../core/measure/box';
   import type { Side } from '../../core/model/page';
   import type { Surface } from '../../core/model/surface';
@@ -48,7 +49,7 @@
       <rect width={widthOf(surface.trim)} height={heightOf(surface.trim)} fill="none" stroke="#1d2422" stroke-width={1.2 / k} />
     </g>
   {:else}
-    <text x={WIDTH / 2} y={HEIGHT / 2 + 4} text-anchor="middle">no pages yet</text>
+    <text x={WIDTH / 2} y={HEIGHT / 2 + 4} text-anchor="middle">{t`no pages yet`}</text>
   {/each}
 </svg>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Stage } from '../../core/checks/finding';
   import { STAGE_LINE } from '../../words/stages';
 
@@ -30,8 +31,8 @@
 {#if !told.includes(stage)}
   <div class="told" role="note">
     <p>{STAGE_LINE[stage]}</p>
-    <a href="/guide/{stage}" target="folder-guide" onclick={openGuide}>Guide</a>
-    <button class="link" onclick={dismiss}>Dismiss</button>
+    <a href="/guide/{stage}" target="folder-guide" onclick={openGuide}>{t`Guide`}</a>
+    <button class="link" onclick={dismiss}>{t`Dismiss`}</button>
   </div>
 {/if}
 

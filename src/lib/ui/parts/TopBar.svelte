@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { LANGUAGES, spokenNow, t } from '../../words/language';
   import type { Snippet } from 'svelte';
   import { page } from '$app/state';
   import { api } from '../api';
@@ -11,6 +12,11 @@
   /** The head of the pages that are not a job's: where one is, and what is begun here. */
   let { here, children }: Props = $props();
 
+  /** Says all in another language from now on, in this browser. */
+  function choose(code: string): void {
+    document.cookie = `language=${code}; path=/; max-age=${365 * 86_400}; samesite=lax`;
+    location.reload();
+  }
   async function leave(): Promise<void> {
     await api.signOut();
     location.assign('/sign-in');
@@ -18,15 +24,18 @@
 </script>
 
 <header>
-  <a class="brand" href="/"><img src="/folder.svg" alt="" width="24" height="24" />Folder</a>
-  <nav aria-label="Rooms">
-    <a href="/" aria-current={here === 'jobs' ? 'page' : undefined}>Jobs</a>
-    <a href="/recipes" aria-current={here === 'recipes' ? 'page' : undefined}>Recipes</a>
-    <a href="/work" aria-current={here === 'work' ? 'page' : undefined}>Work</a>
+  <a class="brand" href="/"><img src="/folder.svg" alt="" width="24" height="24" />{t`Folder`}</a>
+  <nav aria-label={t`Rooms`}>
+    <a href="/" aria-current={here === 'jobs' ? 'page' : undefined}>{t`Jobs`}</a>
+    <a href="/recipes" aria-current={here === 'recipes' ? 'page' : undefined}>{t`Recipes`}</a>
+    <a href="/work" aria-current={here === 'work' ? 'page' : undefined}>{t`Work`}</a>
   </nav>
   {@render children?.()}
-  {#if page.data.person}<span class="quiet">{page.data.person} <button class="link" onclick={() => void leave()}>Sign out</button></span>{/if}
-  <button class="keys" onclick={() => (keysShown.on = true)}><kbd>?</kbd> keys</button>
+  {#if page.data.person}<span class="quiet">{page.data.person} <button class="link" onclick={() => void leave()}>{t`Sign out`}</button></span>{/if}
+  <select class="language" aria-label={t`Language`} value={spokenNow().language} onchange={(event) => choose(event.currentTarget.value)}>
+    {#each Object.entries(LANGUAGES) as [code, name] (code)}<option value={code} lang={code}>{name}</option>{/each}
+  </select>
+  <button class="keys" onclick={() => (keysShown.on = true)}><kbd>?</kbd> {t`keys`}</button>
 </header>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sayAgo } from '../../words/ago';
   import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
@@ -15,7 +16,7 @@
   }
   /** Running and recent work: what it is, for what, how far it is, and what came of it. */
   let { work, none, ondrop, onagain }: Props = $props();
-  const KIND = { run: '', output: 'output', intake: 'taken in', measure: 'read' } as const;
+  const KIND = { run: '', output: t`output`, intake: t`taken in`, measure: t`read` } as const;
   const STAGE = { run: 'hand-over', output: 'hand-over', intake: 'take-in', measure: 'take-in' } as const;
   const going = ({ state }: WorkState) => state === 'waiting' || state === 'working';
   const found = ({ findings = [] }: WorkState) => findings.filter(({ level }) => level !== 'note');
@@ -24,7 +25,7 @@
   /** How far each piece of work was when it was first seen to go on with what it does now. */
   const first: Record<string, FirstSeen> = {};
   const howFar = ({ id, doing, done, total }: WorkState): string =>
-    total ? [`${done} of ${total}`, timeLeft((first[`${id} ${doing}`] ??= { at: Date.now(), done }), done, total)].filter(Boolean).join(' · ') : '';
+    total ? [t`${done} of ${total}`, timeLeft((first[`${id} ${doing}`] ??= { at: Date.now(), done }), done, total)].filter(Boolean).join(' · ') : '';
 </script>
 
 {#if !work.length}
@@ -32,30 +33,30 @@
 {:else}
   <div role="table" class="table">
     <div role="row" class="row head">
-      {#each ['File', 'For', 'State', 'Result', ''] as head (head)}<span role="columnheader">{head}</span>{/each}
+      {#each [t`File`, t`For`, t`State`, t`Result`, ''] as head (head)}<span role="columnheader">{head}</span>{/each}
     </div>
     {#each work as each (`${each.of} ${each.id}`)}
       <div role="row" class="row {each.state}">
         <span role="cell" class="name"
-          >{each.name || `its pages${each.total ? ` (${each.total})` : ''}`}<small
-            >{each.folder ? `drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
+          >{each.name || t`its pages${each.total ? ` (${each.total})` : ''}`}<small
+            >{each.folder ? t`drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
           ></span
         >
         <span role="cell" class="name">{each.for}</span>
         <span role="cell">
-          {#if each.state === 'working'}{each.doing ?? 'working'}
+          {#if each.state === 'working'}{each.doing ?? t`working`}
             <progress
               max={each.total || undefined}
               value={each.total ? each.done : undefined}
-              aria-label="{each.name || each.for}: {each.doing ?? 'working'}"
+              aria-label="{each.name || each.for}: {each.doing ?? t`working`}"
             ></progress>
             <small>{howFar(each)}</small>
           {:else}<b>{each.state}</b>
             <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
         </span>
         <span role="cell">
-          {#if each.of === 'output' && each.state === 'done'}<a href="/api/outputs/{each.id}/file" download>Download</a>&nbsp;·
-          {/if}{#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">Open the job</a>{/if}
+          {#if each.of === 'output' && each.state === 'done'}<a href="/api/outputs/{each.id}/file" download>{t`Download`}</a>&nbsp;·
+          {/if}{#if each.job}<a href="/jobs/{each.job}/{STAGE[each.of]}">{t`Open the job`}</a>{/if}
           {#if each.trouble}<span class="trouble">{sayTrouble(each.trouble)}</span>
           {:else if found(each).length}<small
               >{found(each)
@@ -64,8 +65,8 @@
             >{/if}
         </span>
         <span role="cell"
-          >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>Try again</button>{/if}
-          {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? 'Cancel' : 'Dismiss'}</button>{/if}</span
+          >{#if each.again && onagain}<button class="link" onclick={() => onagain(each)}>{t`Try again`}</button>{/if}
+          {#if canDrop(each)}<button class="link" onclick={() => ondrop(each)}>{going(each) ? t`Cancel` : t`Dismiss`}</button>{/if}</span
         >
       </div>
     {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { optionsOf, type Recipe, type RecipeValues } from '../../core/docket/recipe';
   import type { Unit } from '../../core/measure/unit';
   import { sayChoice } from '../../words/asked';
@@ -32,7 +33,7 @@
     <div>
       <label class="label" for="{id}-{name}">{label}</label>
       <select id="{id}-{name}" class="field" value={value ?? ''} onchange={(event) => set(name, event.currentTarget.value)}>
-        {#if value === undefined}<option value="">choose …</option>{/if}
+        {#if value === undefined}<option value="">{t`choose …`}</option>{/if}
         {#each optionsOf(recipe, ask) as option (option)}<option value={option}>{sayChoice(ask.path, option)}</option>{/each}
       </select>
     </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { boundAt } from '../../core/pages/page';
   import type { Book } from '../../core/model/page';
   import Choice from '../parts/Choice.svelte';
@@ -11,36 +12,36 @@
 </script>
 
 <Choice
-  label="Leaves"
+  label={t`Leaves`}
   options={[
-    ['facing', 'facing pages'],
-    ['loose', 'loose pages'],
+    ['facing', t`facing pages`],
+    ['loose', t`loose pages`],
   ]}
   value={book.facing ? 'facing' : 'loose'}
   onchange={(which) => onchange({ ...book, facing: which === 'facing' })}
 />
 <div class="row">
   <Choice
-    label="Spine at the"
+    label={t`Spine at the`}
     options={[
-      ['left', 'left'],
-      ['right', 'right'],
-      ['head', 'head'],
+      ['left', t`left`],
+      ['right', t`right`],
+      ['head', t`head`],
     ]}
     value={book.spine}
     onchange={(spine) => onchange(boundAt(book, spine))}
   />
   {#if book.facing}
     <Choice
-      label="First page lies"
+      label={t`First page lies`}
       options={book.spine === 'head'
         ? [
-            ['upper', 'above'],
-            ['lower', 'below'],
+            ['upper', t`above`],
+            ['lower', t`below`],
           ]
         : [
-            ['left', 'left'],
-            ['right', 'right'],
+            ['left', t`left`],
+            ['right', t`right`],
           ]}
       value={book.first}
       onchange={(first) => onchange({ ...book, first })}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { BLACK, mixOf, type Colour, colourSchema } from '../../core/ink/colour';
   import { screenColor } from '../mat/ink';
@@ -18,7 +19,7 @@
     const [c, m, y, k] = mixOf(value);
     if (kind === 'process') return { as: 'process', c, m, y, k };
     if (kind === 'grey') return { as: 'grey', black: Math.max(k, (c + m + y) / 3) };
-    return { as: 'spot', name: spots[0] ?? 'Spot', tint: 1, mix: [c, m, y, k] };
+    return { as: 'spot', name: spots[0] ?? t`Spot`, tint: 1, mix: [c, m, y, k] };
   };
   const PARTS = [
     ['c', 'C'],
@@ -31,11 +32,11 @@
 <div class="head">
   <i style:background={screenColor(value)}></i>
   <Choice
-    label="Ink"
+    label={t`Ink`}
     options={[
-      ['process', 'Process'],
-      ['spot', 'Spot'],
-      ['grey', 'Grey'],
+      ['process', t`Process`],
+      ['spot', t`Spot`],
+      ['grey', t`Grey`],
     ]}
     value={value.as}
     onchange={(kind) => onchange(kind === 'process' && value.as === 'grey' ? BLACK : as(kind), false)}
@@ -55,7 +56,7 @@
 {:else if value.as === 'spot'}
   <div class="row">
     <div>
-      <label class="label" for={id}>Ink’s name</label>
+      <label class="label" for={id}>{t`Ink’s name`}</label>
       <input
         {id}
         class="field"
@@ -68,10 +69,10 @@
       <datalist id="{id}-spots"
         >{#each spots as spot (spot)}<option value={spot}></option>{/each}</datalist
       >
-      {#if !value.name.trim()}<p class="wrong" role="alert">An ink needs its name: plates are told apart by it.</p>{/if}
+      {#if !value.name.trim()}<p class="wrong" role="alert">{t`An ink needs its name: plates are told apart by it.`}</p>{/if}
     </div>
     <NumberField
-      label="Tint"
+      label={t`Tint`}
       value={value.tint * 100}
       {...limitsOf(colourSchema, 'tint', 100)}
       unit="%"
@@ -80,7 +81,7 @@
   </div>
 {:else}
   <NumberField
-    label="Grey"
+    label={t`Grey`}
     value={value.black * 100}
     {...limitsOf(colourSchema, 'black', 100)}
     unit="% black"

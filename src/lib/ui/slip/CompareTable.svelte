@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { applyToBox } from '../../core/measure/matrix';
   import type { Box } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
@@ -40,20 +41,20 @@
 
 {#if page && source}
   <table>
-    <caption>Page {index + 1}, sizes in {bench.unit === 'in-decimal' ? 'in' : bench.unit}</caption>
-    <thead><tr><td></td><th>as supplied</th><th>now</th></tr></thead>
+    <caption>{t`Page ${index + 1}, sizes in ${bench.unit === 'in-decimal' ? 'in' : bench.unit}`}</caption>
+    <thead><tr><td></td><th>{t`as supplied`}</th><th>{t`now`}</th></tr></thead>
     <tbody>
       {#each rows as { name, before, now } (name)}
         <tr class:other={before.replace(' *', '') !== now}><th>{name}</th><td>{before}</td><td>{now}</td></tr>
       {/each}
       <tr class:other={Math.abs(scale - 1) > 1e-6}
-        ><th>scale</th><td>100 %</td><td>{sayPercent(scale)}{Math.abs(scale - up) > 1e-6 ? ` × ${sayPercent(up)}` : ''}</td></tr
+        ><th>{t`scale`}</th><td>100 %</td><td>{sayPercent(scale)}{Math.abs(scale - up) > 1e-6 ? ` × ${sayPercent(up)}` : ''}</td></tr
       >
     </tbody>
   </table>
-  <p class="quiet">* not in the file; what the standard puts in its place</p>
+  <p class="quiet">{t`* not in the file; what the standard puts in its place`}</p>
 {:else}
-  <p class="quiet">Select a page that shows a source to compare the two.</p>
+  <p class="quiet">{t`Select a page that shows a source to compare the two.`}</p>
 {/if}
 
 <style>

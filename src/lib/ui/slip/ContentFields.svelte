@@ -1,4 +1,5 @@
 <script lang="ts" generics="How extends Pick<Resize, 'content' | 'fixed'>">
+  import { t, translated } from '../../words/language';
   import type { FixedPoint, Resize } from '../../core/pages/resize';
   import Choice from '../parts/Choice.svelte';
   import NinePoints from './NinePoints.svelte';
@@ -11,30 +12,30 @@
 
   const word = $derived(
     value.fixed.x === 'centre' && value.fixed.y === 'centre'
-      ? 'centre'
-      : `${value.fixed.y === 'centre' ? 'middle' : value.fixed.y}, ${value.fixed.x === 'fore' ? 'fore edge' : value.fixed.x === 'centre' ? 'middle' : value.fixed.x}`,
+      ? t`centre`
+      : `${value.fixed.y === 'centre' ? t`middle` : translated(value.fixed.y)}, ${value.fixed.x === 'fore' ? t`fore edge` : value.fixed.x === 'centre' ? t`middle` : translated(value.fixed.x)}`,
   );
   const fix = (change: Partial<FixedPoint>) => onchange({ ...value, fixed: { ...value.fixed, ...change } });
 </script>
 
 <Choice
-  label="Content"
+  label={t`Content`}
   options={[
-    ['hold', 'Keep size'],
-    ['fit', 'Fit'],
-    ['fill', 'Fill'],
-    ['stretch', 'Stretch'],
+    ['hold', t`Keep size`],
+    ['fit', t`Fit`],
+    ['fill', t`Fill`],
+    ['stretch', t`Stretch`],
   ]}
   value={value.content}
   onchange={(content) => onchange({ ...value, content })}
 />
 <div class="fixed">
-  <NinePoints label="Fixed point" x={value.fixed.x} y={value.fixed.y} onpick={fix} />
+  <NinePoints label={t`Fixed point`} x={value.fixed.x} y={value.fixed.y} onpick={fix} />
   <div>
-    <span class="label">Fixed point</span>
+    <span class="label">{t`Fixed point`}</span>
     <strong>{word}</strong>
     <div class="mirror">
-      {#each [['spine', 'spine'], ['fore', 'fore edge']] as const as [x, said] (x)}
+      {#each [['spine', t`spine`], ['fore', t`fore edge`]] as const as [x, said] (x)}
         <button type="button" class="link" class:chosen={value.fixed.x === x} onclick={() => fix({ x })}>{said}</button>
       {/each}
     </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { coverPages } from '../../core/pages/coverParts';
   import type { PageList } from '../../core/model/page';
@@ -33,17 +34,16 @@
   const figure = (points: number) => formatFigure(points, unit);
 </script>
 
-<Folded title="Cover" count={parts.length || undefined} open={!!parts.length}>
+<Folded title={t`Cover`} count={parts.length || undefined} open={!!parts.length}>
   {#if !parts.length}
     <p class="quiet">
-      None yet. Pick its pages on Pages and make them the cover (Shift C): back, spine and front, or one piece. They leave the list and get a sheet of
-      their own.
+      {t`None yet. Pick its pages on Pages and make them the cover (Shift C): back, spine and front, or one piece. They leave the list and get a sheet of their own.`}
     </p>
   {:else}
     <div class="fields">
-      <p class="quiet">{parts.map(({ part }) => COVER_WORD[part]).join(', ')}: on a sheet of its own, after those of the book.</p>
+      <p class="quiet">{t`${parts.map(({ part }) => COVER_WORD[part]).join(', ')}: on a sheet of its own, after those of the book.`}</p>
       <StockFields
-        label="The cover’s sheet"
+        label={t`The cover’s sheet`}
         stock={cover.stock}
         {unit}
         needed={planned?.plan.needed.marks}
@@ -51,29 +51,29 @@
         onchange={(given) => draft.take(given, (stock) => ({ cover: { ...cover, stock } }))}
       />
       <div class="row">
-        <LengthField label="Boards, glue" value={cover.added} {unit} check={under('What is added')} onchange={length('added')} />
+        <LengthField label={t`Boards, glue`} value={cover.added} {unit} check={under(t`What is added`)} onchange={length('added')} />
         <LengthField
-          label="Thread, each"
+          label={t`Thread, each`}
           value={draft.value.thread ?? 0}
           {unit}
-          check={under('The thread')}
+          check={under(t`The thread`)}
           onchange={(points) => draft.take(points, (thread) => ({ thread }))}
         />
       </div>
       <div class="row">
-        <LengthField label="Spine" value={spine?.width ?? 0} {unit} check={under('The spine')} onchange={length('spine')} />
-        <LengthField label="Flaps" value={cover.flap ?? 0} {unit} check={under('A flap')} onchange={length('flap')} />
+        <LengthField label={t`Spine`} value={spine?.width ?? 0} {unit} check={under(t`The spine`)} onchange={length('spine')} />
+        <LengthField label={t`Flaps`} value={cover.flap ?? 0} {unit} check={under(t`A flap`)} onchange={length('flap')} />
       </div>
       {#if spine}
         <p class="mono sum">
-          {spine.leaves} leaves{#if spine.caliper}&nbsp;× {figure(spine.caliper)}{/if}{#if spine.thread}&nbsp;+ {spine.signatures - 1} × {figure(
+          {t`${spine.leaves} leaves`}{#if spine.caliper}&nbsp;× {figure(spine.caliper)}{/if}{#if spine.thread}&nbsp;+ {spine.signatures - 1} × {figure(
               spine.thread,
             )}{/if}{#if spine.added}&nbsp;+ {figure(spine.added)}{/if}{spine.worked === undefined
-            ? ': paper not known'
+            ? t`: paper not known`
             : ` = ${formatLength(spine.worked, unit)}`}
         </p>
         {#if cover.spine !== undefined}<p class="quiet">
-            As typed. <button type="button" class="link" onclick={workedOut}>Work it out</button>
+            {t`As typed.`} <button type="button" class="link" onclick={workedOut}>{t`Work it out`}</button>
           </p>{/if}
       {/if}
       {#if planned}
@@ -85,12 +85,12 @@
         </p>
       {/if}
       <div>
-        <label class="label" for="spine-text">On the spine</label>
+        <label class="label" for="spine-text">{t`On the spine`}</label>
         <input
           id="spine-text"
           class="field"
           maxlength="200"
-          placeholder="nothing besides its art"
+          placeholder={t`nothing besides its art`}
           value={cover.text ?? ''}
           oninput={(event) => set({ text: event.currentTarget.value })}
         />
@@ -98,7 +98,7 @@
       {#if cover.text?.trim()}
         <div class="row">
           <NumberField
-            label="Its size"
+            label={t`Its size`}
             unit="pt"
             value={cover.textSize ?? SPINE_TEXT.plain}
             least={SPINE_TEXT.least}
@@ -107,10 +107,10 @@
           />
           {#if list.book.spine !== 'head'}
             <Choice
-              label="It reads"
+              label={t`It reads`}
               options={[
-                ['down', 'down'],
-                ['up', 'up'],
+                ['down', t`down`],
+                ['up', t`up`],
               ]}
               value={cover.runs}
               onchange={(runs) => set({ runs })}
@@ -130,7 +130,8 @@
           type="checkbox"
           checked={cover.copies === 'most'}
           onchange={(event) => set({ copies: event.currentTarget.checked ? 'most' : { across: 1, up: 1 } })}
-        /> as many covers on a sheet as fit</label
+        />
+        {t`as many covers on a sheet as fit`}</label
       >
     </div>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { scaleLinear } from 'd3-scale';
   import { formatFigure, UNIT_SIGN } from '../../core/measure/formatLength';
   import { POINTS_PER, type Unit } from '../../core/measure/unit';
@@ -21,7 +22,7 @@
   const bar = $derived(Math.max(1, x(1) - x(0) - 1));
 </script>
 
-<svg viewBox="0 0 {WIDTH} {HEIGHT}" role="img" aria-label="Shift by leaf, from the outermost to the innermost">
+<svg viewBox="0 0 {WIDTH} {HEIGHT}" role="img" aria-label={t`Shift by leaf, from the outermost to the innermost`}>
   {#each ticks as tick (tick)}
     {@const at = y(tick * POINTS_PER[unit])}
     <line x1={LEFT} x2={WIDTH} y1={at} y2={at} class="grid" />
@@ -29,21 +30,22 @@
   {/each}
   {#each creep as { wanted, done }, n (n)}
     <rect x={x(n)} width={bar} y={y(done)} height={Math.max(0.5, y(0) - y(done))}
-      ><title>leaf {n + 1}: {formatFigure(done, unit)} {UNIT_SIGN[unit]}</title></rect
+      ><title>{t`leaf ${n + 1}: ${formatFigure(done, unit)} ${UNIT_SIGN[unit]}`}</title></rect
     >
     {#if wanted > done}
       <rect class="over" x={x(n)} width={bar} y={y(wanted)} height={y(done) - y(wanted)}
-        ><title>leaf {n + 1}: {formatFigure(wanted - done, unit)} {UNIT_SIGN[unit]} short of {formatFigure(wanted, unit)} {UNIT_SIGN[unit]}</title
+        ><title
+          >{t`leaf ${n + 1}: ${formatFigure(wanted - done, unit)} ${UNIT_SIGN[unit]} short of ${formatFigure(wanted, unit)} ${UNIT_SIGN[unit]}`}</title
         ></rect
       >
     {/if}
   {/each}
   {#if showSafe}
     <line x1={LEFT} x2={WIDTH} y1={y(safe)} y2={y(safe)} class="safe" />
-    <text x={WIDTH} y={y(safe) - 3} text-anchor="end">safe margin</text>
+    <text x={WIDTH} y={y(safe) - 3} text-anchor="end">{t`safe margin`}</text>
   {/if}
-  <text x={LEFT} y={HEIGHT - 5}>outermost leaf</text>
-  <text x={WIDTH} y={HEIGHT - 5} text-anchor="end">innermost, in {UNIT_SIGN[unit]}</text>
+  <text x={LEFT} y={HEIGHT - 5}>{t`outermost leaf`}</text>
+  <text x={WIDTH} y={HEIGHT - 5} text-anchor="end">{t`innermost, in ${UNIT_SIGN[unit]}`}</text>
 </svg>
 
 <style>

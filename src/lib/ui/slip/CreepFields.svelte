@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { formatLength } from '../../core/measure/formatLength';
   import { caliperOf, PLAIN_CALIPER } from '../../core/paper/stock';
   import type { SheetPlan } from '../../core/sheets/plan';
@@ -21,39 +22,35 @@
   };
 </script>
 
-<Folded title="Creep" open={!!creep}>
+<Folded title={t`Creep`} open={!!creep}>
   <div class="fields">
     <Choice
-      label="Inner leaves are"
+      label={t`Inner leaves are`}
       options={[
-        ['', 'left alone'],
-        ['shift', 'moved in'],
-        ['scale', 'narrowed'],
+        ['', t`left alone`],
+        ['shift', t`moved in`],
+        ['scale', t`narrowed`],
       ]}
       value={creep?.by ?? ''}
       onchange={choose}
     />
     {#if creep}
       <LengthField
-        label="A leaf's thickness"
+        label={t`A leaf's thickness`}
         value={creep.caliper ?? fromStock ?? 0}
         unit={draft.unit}
         check={(points) =>
           points <= 0
-            ? 'Paper is thicker than 0: type its caliper, or leave creep out.'
+            ? t`Paper is thicker than 0: type its caliper, or leave creep out.`
             : points > MOST_FOLDED
-              ? `Thicker than ${formatLength(MOST_FOLDED, draft.unit)} does not fold.`
+              ? t`Thicker than ${formatLength(MOST_FOLDED, draft.unit)} does not fold.`
               : undefined}
         onchange={(points) => draft.take(points, (caliper) => ({ creep: { by: creep.by, caliper } }))}
       />
       {#if plan?.creep}
         <CreepChart creep={plan.creep} by={creep.by} unit={draft.unit} {safe} />
         <p class="quiet">
-          {plan.creep.length} leaves deep: the innermost is {creep.by === 'shift' ? 'moved towards the spine' : 'made narrower'} by ({plan.creep
-            .length} − 1) ×
-          {formatLength(plan.creep[1]?.wanted ?? 0, draft.unit)} = {formatLength(last.wanted, draft.unit)}{last.wanted > last.done
-            ? `, but no further than the safe ${formatLength(last.done, draft.unit)}`
-            : ''}.
+          {t`${plan.creep.length} leaves deep: the innermost is ${creep.by === 'shift' ? t`moved towards the spine` : t`made narrower`} by (${plan.creep.length} − 1) × ${formatLength(plan.creep[1]?.wanted ?? 0, draft.unit)} = ${formatLength(last.wanted, draft.unit)}${last.wanted > last.done ? t`, but no further than the safe ${formatLength(last.done, draft.unit)}` : ''}.`}
         </p>
       {/if}
     {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { SHOWN_TWICE } from '../../core/pages/split';
   import type { Size } from '../../core/measure/box';
   import { type Unit } from '../../core/measure/unit';
@@ -31,37 +32,37 @@
 
 {#if along}
   <Choice
-    label="Cut"
+    label={t`Cut`}
     options={[
-      ['middle', 'in the middle'],
-      ['at', 'at a place'],
+      ['middle', t`in the middle`],
+      ['at', t`at a place`],
     ]}
     value={value.at === undefined ? 'middle' : 'at'}
     onchange={(where) => set(where === 'at' ? { ...value, at: middle } : { gutter: value.gutter }, 'at', false)}
   />
   {#if value.at !== undefined}
     <LengthField
-      label={along === 'width' ? 'From the left' : 'From the head'}
+      label={along === 'width' ? t`From the left` : t`From the head`}
       value={value.at}
       {unit}
-      check={(points) => (points <= 0 || (size && points >= size[along]) ? 'The cut lies inside the page.' : undefined)}
+      check={(points) => (points <= 0 || (size && points >= size[along]) ? t`The cut lies inside the page.` : undefined)}
       onchange={(at) => set(at === undefined ? value : { ...value, at }, 'at', at === undefined)}
     />
   {/if}
 {/if}
 <Choice
-  label="At the cut"
+  label={t`At the cut`}
   options={[
-    ['out', 'leave out'],
-    ['twice', 'show twice'],
+    ['out', t`leave out`],
+    ['twice', t`show twice`],
   ]}
   value={twice ? 'twice' : 'out'}
   onchange={(how) => set({ ...value, gutter: how === 'twice' ? -Math.abs(value.gutter || SHOWN_TWICE) : Math.abs(value.gutter) }, 'gutter', false)}
 />
 <LengthField
-  label={twice ? 'Shown on both' : 'Left out between'}
+  label={twice ? t`Shown on both` : t`Left out between`}
   value={Math.abs(value.gutter)}
   {unit}
-  check={(points) => (points < 0 ? 'This cannot be less than 0.' : undefined)}
+  check={(points) => (points < 0 ? t`This cannot be less than 0.` : undefined)}
   onchange={(points) => set(points === undefined ? value : { ...value, gutter: twice ? -points : points }, 'gutter', points === undefined)}
 />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { formatFigure, formatSize, UNIT_SIGN } from '../../core/measure/formatLength';
   import type { Unit } from '../../core/measure/unit';
   import { cutList, cutOperations } from '../../core/finish/cuts';
@@ -13,11 +14,10 @@
   });
 </script>
 
-<Folded title="Cut list" count={cuts?.length ?? 0}>
+<Folded title={t`Cut list`} count={cuts?.length ?? 0}>
   {#if cuts}
     <p class="quiet">
-      Of the first sheet, front up, in {UNIT_SIGN[unit]}: each cut goes right through, measured from the edge of what is left. Strips are counted from
-      the left or the foot.
+      {t`Of the first sheet, front up, in ${UNIT_SIGN[unit]}: each cut goes right through, measured from the edge of what is left. Strips are counted from the left or the foot.`}
     </p>
     <table>
       <tbody>
@@ -26,22 +26,22 @@
             <tr
               ><th colspan="4"
                 >{sayStrips(cut.strips)}, {formatSize(cut.paper.width, cut.paper.height, unit)}{cut.strips.length > 1
-                  ? `, ${cut.strips.length} times`
+                  ? t`, ${cut.strips.length} times`
                   : ''}</th
               ></tr
             >
           {/if}
           <tr>
             <td class="mono">{cut.number}</td>
-            <td>{cut.axis === 'vertical' ? 'from the left' : 'from the foot'}</td>
+            <td>{cut.axis === 'vertical' ? t`from the left` : t`from the foot`}</td>
             <td class="mono">{formatFigure(cut.at, unit)}</td>
-            <td class="quiet">{cut.off === 'waste' ? 'waste' : ''}</td>
+            <td class="quiet">{cut.off === 'waste' ? t`waste` : ''}</td>
           </tr>
         {/each}
       </tbody>
     </table>
   {:else}
-    <p class="wrong">No cut goes right through between these pieces: a guillotine cannot part them.</p>
+    <p class="wrong">{t`No cut goes right through between these pieces: a guillotine cannot part them.`}</p>
   {/if}
 </Folded>
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Page } from '../../core/model/page';
   import type { Surveys } from '../../core/model/survey';
   import { heightOf, widthOf } from '../../core/measure/box';
@@ -17,7 +18,7 @@
 
 <figure>
   {#if page.art && media}
-    <svg viewBox="0 0 {page.trim.width} {page.trim.height}" role="img" aria-label="Scan {scan}">
+    <svg viewBox="0 0 {page.trim.width} {page.trim.height}" role="img" aria-label={t`Scan ${scan}`}>
       <rect width={page.trim.width} height={page.trim.height} fill="#fffdf7" />
       <g transform="translate(0 {page.trim.height}) scale(1 -1)">
         <image
@@ -31,9 +32,9 @@
     </svg>
   {/if}
   <figcaption>
-    <span>Nothing tells which way up scan {scan} lies.</span>
-    <button class="btn q small" type="button" onclick={() => onanswer(false)}>It stands right</button>
-    <button class="btn q small" type="button" onclick={() => onanswer(true)}>It stands upside down</button>
+    <span>{t`Nothing tells which way up scan ${scan} lies.`}</span>
+    <button class="btn q small" type="button" onclick={() => onanswer(false)}>{t`It stands right`}</button>
+    <button class="btn q small" type="button" onclick={() => onanswer(true)}>{t`It stands upside down`}</button>
   </figcaption>
 </figure>
 

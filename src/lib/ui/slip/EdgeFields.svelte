@@ -1,4 +1,5 @@
 <script lang="ts" generics="Edge extends string">
+  import { t } from '../../words/language';
   import { recordOf } from '../../core/entries';
   import { untrack } from 'svelte';
   import type { Unit } from '../../core/measure/unit';
@@ -40,10 +41,16 @@
 
 <div class="head">
   <span class="label">{label}</span>
-  <label><input type="checkbox" bind:checked={linked} onchange={link} /> all alike</label>
+  <label><input type="checkbox" bind:checked={linked} onchange={link} /> {t`all alike`}</label>
 </div>
 {#if linked}
-  <LengthField label="All round" value={values[first]} {unit} check={(points) => check?.(points, first)} onchange={(points) => set(first, points)} />
+  <LengthField
+    label={t`All round`}
+    value={values[first]}
+    {unit}
+    check={(points) => check?.(points, first)}
+    onchange={(points) => set(first, points)}
+  />
 {:else}
   <div class="row">
     {#each edges as [edge, word] (edge)}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { plural } from '../../words/plural';
   import { formatSchema, type Format } from '../../core/docket/format';
   import { mm } from '../../core/measure/unit';
   import { COLUMN_GAP, PLAIN_BLEED, PLAIN_MARGINS } from '../../core/docket/shapes';
@@ -53,16 +55,16 @@
   }
   const A5 = { width: mm(148), height: mm(210) };
   const PARTS = [
-    ['trim', 'trim size', { trim: A5 }],
-    ['bleed', 'bleed', { bleed: PLAIN_BLEED }],
-    ['margins', 'margins and columns', { margins: { ...PLAIN_MARGINS, columns: 1, gap: COLUMN_GAP } }],
+    ['trim', t`trim size`, { trim: A5 }],
+    ['bleed', t`bleed`, { bleed: PLAIN_BLEED }],
+    ['margins', t`margins and columns`, { margins: { ...PLAIN_MARGINS, columns: 1, gap: COLUMN_GAP } }],
   ] as const;
 </script>
 
 <form onsubmit={accept}>
-  <h1>{known ? 'Format' : 'New format'}</h1>
+  <h1>{known ? t`Format` : t`New format`}</h1>
   <div>
-    <label class="label" for="format-name">Name</label>
+    <label class="label" for="format-name">{t`Name`}</label>
     <input
       id="format-name"
       class="field"
@@ -71,11 +73,11 @@
       value={format.name}
       oninput={(event) => set('name', { name: event.currentTarget.value })}
     />
-    {#if taken}<p class="wrong" role="alert">Another format of this job has that name. Choose one that tells them apart.</p>
-    {:else if !format.name.trim()}<p class="wrong" role="alert">A format needs a name, such as Body.</p>{/if}
+    {#if taken}<p class="wrong" role="alert">{t`Another format of this job has that name. Choose one that tells them apart.`}</p>
+    {:else if !format.name.trim()}<p class="wrong" role="alert">{t`A format needs a name, such as Body.`}</p>{/if}
   </div>
   <div class="parts">
-    <span class="label">Sets</span>
+    <span class="label">{t`Sets`}</span>
     {#each PARTS as [part, word, fresh] (part)}
       <label
         ><input type="checkbox" checked={!!format[part]} onchange={(event) => (event.currentTarget.checked ? set(part, fresh) : without(part))} />
@@ -86,7 +88,7 @@
   {#if format.trim}<PaperFields {bench} value={format.trim} onchange={(trim, isWrong) => set('trim', { trim }, isWrong)} />{/if}
   {#if format.bleed}
     <EdgeFields
-      label="Bleed"
+      label={t`Bleed`}
       edges={bookEdges(bench.docket.book)}
       values={format.bleed}
       unit={bench.unit}
@@ -104,10 +106,10 @@
     />
   {/if}
   {#if full}<p class="wrong" role="alert">{full}</p>{/if}
-  {#if users}<p class="mono sum">{users} page{users === 1 ? '' : 's'} have it; {resized} change size</p>{/if}
+  {#if users}<p class="mono sum">{t`${plural(users, 'page')} have it; ${resized} change size`}</p>{/if}
   <div class="btns">
-    <button class="btn" disabled={bad || !changed}>{known ? 'Change format' : 'Keep format'}</button>
-    <button class="btn q" type="button" onclick={() => bench.leave()}>Cancel</button>
+    <button class="btn" disabled={bad || !changed}>{known ? t`Change format` : t`Keep format`}</button>
+    <button class="btn q" type="button" onclick={() => bench.leave()}>{t`Cancel`}</button>
   </div>
 </form>
 

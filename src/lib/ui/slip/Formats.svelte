@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Format } from '../../core/docket/format';
   import Folded from '../parts/Folded.svelte';
   import { sayFormat } from '../../words/formats';
@@ -18,7 +19,7 @@
     const { margins, columns, bleed, trim } = page ?? {};
     const made: Format = {
       id: newStepId(),
-      name: `Format ${bench.docket.formats.length + 1}`,
+      name: t`Format ${bench.docket.formats.length + 1}`,
       ...(trim ? { trim } : {}),
       ...(bleed?.by === 'edge' ? { bleed: { head: bleed.head, foot: bleed.foot, spine: bleed.spine, fore: bleed.fore } } : {}),
       ...(margins ? { margins: { ...margins, columns: columns?.count ?? 1, gap: columns?.gap ?? 0 } } : {}),
@@ -34,30 +35,30 @@
   const choose = (id: string) => bench.selected.choose(bench.base.list.pages.filter(({ format }) => format?.id === id).map((each) => each.id));
 </script>
 
-<Folded title="Formats" count={bench.docket.formats.length} open={bench.docket.formats.length > 0}>
+<Folded title={t`Formats`} count={bench.docket.formats.length} open={bench.docket.formats.length > 0}>
   {#if bench.docket.formats.length}
     <ul>
       {#each bench.docket.formats as format (format.id)}
         <li
           draggable="true"
           ondragstart={(event) => event.dataTransfer?.setData('application/x-folder-format', format.id)}
-          title="Drop it on a page. {sayFormat(format, bench.unit)}"
+          title={t`Drop it on a page. ${sayFormat(format, bench.unit)}`}
         >
           <button class="name" onclick={() => edit(format)}>{format.name}</button>
-          <button class="link mono" title="Select the pages that follow it" disabled={!uses.get(format.id)} onclick={() => choose(format.id)}
-            >{uses.get(format.id) ?? 0} p</button
+          <button class="link mono" title={t`Select the pages that follow it`} disabled={!uses.get(format.id)} onclick={() => choose(format.id)}
+            >{t`${uses.get(format.id) ?? 0} p`}</button
           >
           <button class="link" disabled={!bench.base.list.pages.length} onclick={() => bench.tryFormat(format.id, bench.selected.selection ?? 'all')}
-            >apply to {bench.selected.ids.size ? 'selected' : 'all'}</button
+            >{t`apply to ${bench.selected.ids.size ? t`selected` : t`all`}`}</button
           >
-          {#if !uses.get(format.id)}<button class="link" aria-label="Delete format {format.name}" onclick={() => drop(format.id)}>×</button>{/if}
+          {#if !uses.get(format.id)}<button class="link" aria-label={t`Delete format ${format.name}`} onclick={() => drop(format.id)}>×</button>{/if}
         </li>
       {/each}
     </ul>
   {:else}
-    <p>A format is a named set of trim size, bleed and margins. Change it, and every page that has it follows.</p>
+    <p>{t`A format is a named set of trim size, bleed and margins. Change it, and every page that has it follows.`}</p>
   {/if}
-  <button class="link" onclick={make}>{page ? `New from page ${bench.selected.indexes[0]! + 1}` : 'New format'}</button>
+  <button class="link" onclick={make}>{page ? t`New from page ${bench.selected.indexes[0]! + 1}` : t`New format`}</button>
 </Folded>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Graphic } from '../../core/docket/steps/graphic';
   import { formatSize } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/model/page';
@@ -43,29 +44,29 @@
 </script>
 
 {#if inJob}
-  <PagesField label="What: the page" value={inJob.page} list={before} onchange={(page) => onchange({ page })} />
+  <PagesField label={t`What: the page`} value={inJob.page} list={before} onchange={(page) => onchange({ page })} />
   {#if inJob.area}
     {@const { x0, x1, y0, y1 } = inJob.area}
     <p class="quiet small">
-      only a part of it, {formatSize(x1 - x0, y1 - y0, bench.unit)} ·
-      <button type="button" class="link" onclick={() => onchange({ page: inJob.page })}>all of it</button>
+      {t`only a part of it, ${formatSize(x1 - x0, y1 - y0, bench.unit)} ·`}
+      <button type="button" class="link" onclick={() => onchange({ page: inJob.page })}>{t`all of it`}</button>
     </p>
   {/if}
 {:else if 'source' in value}
   {@const pages = bench.surveys[value.source]?.pages.length ?? 1}
   <div>
-    <span class="label">What: the file</span>
-    <p>{value.name}{pages > 1 ? `, page ${value.index + 1} of ${pages}` : ''}</p>
+    <span class="label">{t`What: the file`}</span>
+    <p>{value.name}{pages > 1 ? t`, page ${value.index + 1} of ${pages}` : ''}</p>
   </div>
 {/if}
 <div class="ways">
-  <FileButton words="From a file" quiet onfiles={(files) => void bring(files[0]!)} />
+  <FileButton words={t`From a file`} quiet onfiles={(files) => void bring(files[0]!)} />
   {#if areas}<button type="button" class="btn q" aria-pressed={bench.draft.asking === take} onclick={() => (bench.draft.asking = take)}
-      >{bench.draft.asking === take ? 'Click it on the page' : 'An object on a page'}</button
+      >{bench.draft.asking === take ? t`Click it on the page` : t`An object on a page`}</button
     >{/if}
-  {#if !inJob}<button type="button" class="btn q" onclick={() => onchange({ page: 'last' })}>A page of the job</button>{/if}
+  {#if !inJob}<button type="button" class="btn q" onclick={() => onchange({ page: 'last' })}>{t`A page of the job`}</button>{/if}
 </div>
-{#if busy}<p class="quiet small" aria-live="polite">Reading {busy} …</p>{/if}
+{#if busy}<p class="quiet small" aria-live="polite">{t`Reading ${busy} …`}</p>{/if}
 {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
   import NumberField from './NumberField.svelte';
@@ -21,19 +22,19 @@
   <NumberField
     whole
     least={1}
-    label="Across"
+    label={t`Across`}
     value={columns}
     most={limitsOf(stepKind('join').schema, 'columns').most}
-    of="columns"
+    of={t`columns`}
     onchange={(count, bad) => set('columns', count, bad)}
   />
   <NumberField
     whole
     least={1}
-    label="Down"
+    label={t`Down`}
     value={rows}
     most={limitsOf(stepKind('join').schema, 'rows').most}
-    of="rows"
+    of={t`rows`}
     onchange={(count, bad) => set('rows', count, bad)}
   />
 </div>

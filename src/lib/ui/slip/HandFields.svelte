@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t, translated } from '../../words/language';
   import { formatFigure } from '../../core/measure/formatLength';
   import { sameCell } from '../../core/sheets/byHand';
   import type { SheetPlan } from '../../core/sheets/plan';
@@ -13,8 +14,8 @@
   const at = $derived(view.cell);
   const sheet = $derived(at && at.sheet <= (plan?.sheetCount ?? 0) ? plan?.sheets[at.sheet - 1] : undefined);
   const cell = $derived(at && sheet?.[at.side]?.cells[at.cell - 1]);
-  const say = ({ sheet, side, cell }: CellAt) => `sheet ${sheet} ${side}, cell ${cell}`;
-  const WORD: Record<ByHand['do'], string> = { turn: 'turned', 'leave-out': 'left out', swap: 'swapped' };
+  const say = ({ sheet, side, cell }: CellAt) => t`sheet ${sheet} ${translated(side)}, cell ${cell}`;
+  const WORD: Record<ByHand['do'], string> = { turn: t`turned`, 'leave-out': t`left out`, swap: t`swapped` };
 
   const put = (byHand: ByHand[]) => draft.set({ byHand: byHand.length ? byHand : undefined });
   const add = (change: ByHand) => put([...changes, change]);
@@ -27,19 +28,17 @@
 </script>
 
 {#if (at && cell) || changes.length}
-  <section class="fields" aria-label="By hand">
+  <section class="fields" aria-label={t`By hand`}>
     {#if at && cell}
       <p>
         <b>{say(at)}</b><br />
         <span class="quiet"
-          >{cell.hand === 'left-out' ? 'left out' : cell.page ? `page ${cell.name}` : `blank ${cell.name}`}{cell.turn
-            ? `, turned ${cell.turn}°`
-            : ''}, at
+          >{t`${cell.hand === 'left-out' ? t`left out` : cell.page ? t`page ${cell.name}` : t`blank ${cell.name}`}${cell.turn ? t`, turned ${cell.turn}°` : ''}, at`}
           <span class="mono">{formatFigure(cell.trim.x0, unit)} | {formatFigure(cell.trim.y0, unit)} {unit}</span></span
         >
       </p>
       <div class="acts">
-        <button type="button" class="btn q small" onclick={() => add({ do: 'turn', at })}>Turn</button>
+        <button type="button" class="btn q small" onclick={() => add({ do: 'turn', at })}>{t`Turn`}</button>
         <button
           type="button"
           class="btn q small"
@@ -47,25 +46,29 @@
           onclick={() => {
             if (view.onswap) view.onswap = undefined;
             else swap(at);
-          }}>Swap</button
+          }}>{t`Swap`}</button
         >
-        <button type="button" class="btn q small" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}>Leave out</button>
+        <button type="button" class="btn q small" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}
+          >{t`Leave out`}</button
+        >
       </div>
-      {#if view.onswap}<p class="quiet" role="status">Click the cell that it changes places with.</p>{/if}
+      {#if view.onswap}<p class="quiet" role="status">{t`Click the cell that it changes places with.`}</p>{/if}
     {/if}
     {#if changes.length}
       <ol>
         {#each changes as change, n (n)}
           <li>
-            <span>{say(change.at)} {WORD[change.do]}{change.do === 'swap' ? ` with ${say(change.with)}` : ''}</span>
-            <button type="button" class="link" aria-label="Take back change {n + 1}" onclick={() => put(changes.toSpliced(n, 1))}>take back</button>
+            <span>{say(change.at)} {WORD[change.do]}{change.do === 'swap' ? t` with ${say(change.with)}` : ''}</span>
+            <button type="button" class="link" aria-label={t`Take back change ${n + 1}`} onclick={() => put(changes.toSpliced(n, 1))}
+              >{t`take back`}</button
+            >
           </li>
         {/each}
       </ol>
     {/if}
   </section>
 {:else if plan}
-  <p class="quiet hint">Click a cell to turn it, swap it or leave it out.</p>
+  <p class="quiet hint">{t`Click a cell to turn it, swap it or leave it out.`}</p>
 {/if}
 
 <style>

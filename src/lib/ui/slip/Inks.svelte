@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { plural } from '../../words/plural';
+  import { namePages } from '../../words/pages';
   import { getContext } from 'svelte';
   import Eye from '@lucide/svelte/icons/eye';
   import EyeOff from '@lucide/svelte/icons/eye-off';
@@ -33,17 +36,17 @@
     const n = PROCESS.findIndex((plate) => plate === name);
     const on = (plate: number) => (plate === n ? 1 : 0);
     const [c, m, y, k] = [on(0), on(1), on(2), on(3)];
-    return n < 0 ? 'linear-gradient(90deg, #d33, #3a3, #33d)' : screenColor({ as: 'process', c, m, y, k });
+    return n < 0 ? `linear-gradient(90deg, #d33, #3a3, #33d)` : screenColor({ as: 'process', c, m, y, k });
   }
   const where = ({ pages }: JobInk): string => {
     const ids = new Set(pages);
     const here = faces.flatMap(({ id }, index) => (ids.has(id) ? [index] : []));
-    const cover = here.length < ids.size ? 'cover' : '';
+    const cover = here.length < ids.size ? t`cover` : '';
     if (!here.length) return cover;
-    const also = cover && ` and ${cover}`;
-    if (here.length === faces.length) return `all pages${also}`;
+    const also = cover && t` and ${cover}`;
+    if (here.length === faces.length) return t`all pages${also}`;
     const said = describeIndexes(here, bench.base.list) + also;
-    return said.length > 18 ? `${pages.length} pages` : `page${pages.length > 1 ? 's' : ''} ${said}`;
+    return said.length > 18 ? plural(pages.length, 'page') : namePages(pages.length, said);
   };
   const by = ({ steps }: JobInk): string =>
     steps
@@ -54,37 +57,39 @@
       .join(', ');
 </script>
 
-<Folded title="Inks" count={inks.length} open={pictures.hidden.length > 0}>
+<Folded title={t`Inks`} count={inks.length} open={pictures.hidden.length > 0}>
   <ul>
     {#each inks as ink (ink.kind + ink.name)}
       <li class:hidden={isHidden(ink.name)} class:elsewhere={bench.selected.ids.size > 0 && !ink.pages.some((id) => bench.selected.ids.has(id))}>
         <i style:background={color(ink)}></i>
         <span
-          ><b>{ink.name}</b>{ink.kind === 'spot' ? ' spot' : ''}<small
-            ><button class="link" onclick={() => bench.selected.choose(ink.pages)}>{where(ink)}</button> · step {by(ink) ||
-              '–'}{#if ink.kind === 'spot'}
+          ><b>{ink.name}</b>{ink.kind === 'spot' ? t` spot` : ''}<small
+            ><button class="link" onclick={() => bench.selected.choose(ink.pages)}>{where(ink)}</button>
+            {t`· step ${by(ink) || '–'}`}{#if ink.kind === 'spot'}
               · <button
                 class="link"
-                aria-label="Rename {ink.name}"
-                onclick={() => bench.open({ kind: 'ink', begun: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>rename</button
+                aria-label={t`Rename ${ink.name}`}
+                onclick={() => bench.open({ kind: 'ink', begun: { id: newStepId(), kind: 'ink', from: ink.name, to: ink.name } })}>{t`rename`}</button
               >{/if}</small
           ></span
         >
-        <button class="link" aria-pressed={alone(ink.name)} aria-label="{ink.name} alone" onclick={() => only(ink.name)}>alone</button>
+        <button class="link" aria-pressed={alone(ink.name)} aria-label={t`${ink.name} alone`} onclick={() => only(ink.name)}>{t`alone`}</button>
         <button
           class="eye"
           aria-pressed={isHidden(ink.name)}
-          aria-label="Hide {ink.name}"
-          title="{isHidden(ink.name) ? 'Show' : 'Hide'} on the mat"
+          aria-label={t`Hide ${ink.name}`}
+          title={t`${isHidden(ink.name) ? t`Show` : t`Hide`} on the mat`}
           onclick={() => toggle(ink.name)}
           >{#if isHidden(ink.name)}<EyeOff size={14} />{:else}<Eye size={14} />{/if}</button
         >
       </li>
     {/each}
   </ul>
-  {#if bench.selected.ids.size}<p class="quiet">Those that the selected pages do not have are pale.</p>{/if}
+  {#if bench.selected.ids.size}<p class="quiet">{t`Those that the selected pages do not have are pale.`}</p>{/if}
   {#if pictures.hidden.length}
-    <p class="quiet">Only the mat leaves them out; what goes out has them all. <button class="link" onclick={() => hide([])}>Show all</button></p>
+    <p class="quiet">
+      {t`Only the mat leaves them out; what goes out has them all.`} <button class="link" onclick={() => hide([])}>{t`Show all`}</button>
+    </p>
   {/if}
 </Folded>
 

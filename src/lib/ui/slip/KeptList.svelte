@@ -1,4 +1,5 @@
 <script lang="ts" generics="Kind extends KeptKind">
+  import { t } from '../../words/language';
   import type { Kept, KeptKind } from '../../core/docket/kept';
   import type { KeptOf } from '../kept.svelte';
   import Folded from '../parts/Folded.svelte';
@@ -31,18 +32,18 @@
         <button
           type="button"
           class="link quiet"
-          aria-label="Change {each.name} to what is set now"
+          aria-label={t`Change ${each.name} to what is set now`}
           disabled={!now}
-          onclick={() => now && void store.keep({ name: each.name, settings: now })}>change</button
+          onclick={() => now && void store.keep({ name: each.name, settings: now })}>{t`change`}</button
         >
-        <button type="button" class="link quiet" aria-label="Remove {each.name}" onclick={() => void store.forget(each.name)}>remove</button>
+        <button type="button" class="link quiet" aria-label={t`Remove ${each.name}`} onclick={() => void store.forget(each.name)}>{t`remove`}</button>
       </p>
     {:else}<p class="quiet">{none}</p>{/each}
     <div class="row">
       <input
         class="field"
-        aria-label="Name to keep it under"
-        placeholder="Name"
+        aria-label={t`Name to keep it under`}
+        placeholder={t`Name`}
         maxlength="60"
         bind:value={name}
         onkeydown={(event) => {
@@ -51,7 +52,7 @@
           void keep();
         }}
       />
-      <button type="button" class="btn q" disabled={!now || !name.trim()} onclick={() => void keep()}>Keep this one</button>
+      <button type="button" class="btn q" disabled={!now || !name.trim()} onclick={() => void keep()}>{t`Keep this one`}</button>
     </div>
     {#if store.trouble}<p class="wrong" role="alert">{store.trouble}</p>{/if}
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { StepOf } from '../../core/docket/steps';
   import { sayTrouble } from '../../words/troubles';
   import type { OwnStamp } from '../../wire/told';
@@ -42,20 +43,20 @@
   }
 </script>
 
-<Folded title="Kept stamps" count={own.length}>
+<Folded title={t`Kept stamps`} count={own.length}>
   <div class="kept">
     {#each own as each (each.name)}
       <p>
         <button type="button" class="link" onclick={() => void use(each)}>{each.name}</button>
-        <button type="button" class="link quiet" aria-label="Remove {each.name}" onclick={() => void ask(() => api.dropStamp(each.name))}
-          >remove</button
+        <button type="button" class="link quiet" aria-label={t`Remove ${each.name}`} onclick={() => void ask(() => api.dropStamp(each.name))}
+          >{t`remove`}</button
         >
       </p>
-    {:else}<p class="quiet">None yet. A stamp from a file can be kept with its settings for other jobs.</p>{/each}
+    {:else}<p class="quiet">{t`None yet. A stamp from a file can be kept with its settings for other jobs.`}</p>{/each}
     {#if file}
       <div class="row">
-        <input class="field" aria-label="Name to keep it under" placeholder="Name" maxlength="60" bind:value={name} />
-        <button type="button" class="btn q" disabled={!name.trim()} onclick={() => void keep()}>Keep this one</button>
+        <input class="field" aria-label={t`Name to keep it under`} placeholder={t`Name`} maxlength="60" bind:value={name} />
+        <button type="button" class="btn q" disabled={!name.trim()} onclick={() => void keep()}>{t`Keep this one`}</button>
       </div>
     {/if}
     {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { formatFigure } from '../../core/measure/formatLength';
   import { LengthError, parseLengths } from '../../core/measure/parseLength';
   import type { Unit } from '../../core/measure/unit';
@@ -27,9 +28,9 @@
     if (!text.trim() && placeholder) return onchange(undefined, false);
     try {
       const lengths = parseLengths(text, unit);
-      if (count !== undefined && lengths.length !== count) wrong = `${count} lengths are wanted, one for each panel; here are ${lengths.length}.`;
-      else if (lengths.length > MOST) wrong = `No more than ${MOST} panels.`;
-      else if (lengths.some((length) => length <= 0)) wrong = 'A panel needs a width above 0.';
+      if (count !== undefined && lengths.length !== count) wrong = t`${count} lengths are wanted, one for each panel; here are ${lengths.length}.`;
+      else if (lengths.length > MOST) wrong = t`No more than ${MOST} panels.`;
+      else if (lengths.some((length) => length <= 0)) wrong = t`A panel needs a width above 0.`;
       onchange(wrong ? undefined : lengths, !!wrong);
     } catch (error) {
       if (!(error instanceof LengthError)) throw error;

@@ -1,4 +1,5 @@
 <script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'running'> | StepOf<'set'>">
+  import { t, translated } from '../../words/language';
   import { FACES } from '../../core/model/faces';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind, type StepOf } from '../../core/docket/steps';
@@ -28,7 +29,7 @@
   const length = (field: 'x' | 'y', points: number | undefined) => set(field, points === undefined ? {} : { [field]: points }, points === undefined);
   const away = $derived(step.away?.length ?? 0);
   const notOn = $derived(
-    [step.blanks ? '' : 'blanks', step.notFirst ? 'first pages' : '', away ? `${away} clicked away` : '']
+    [step.blanks ? '' : t`blanks`, step.notFirst ? t`first pages` : '', away ? t`${away} clicked away` : '']
       .filter(Boolean)
       .map((words, n) => (n ? `, ${words}` : ` · ${words}`))
       .join(''),
@@ -37,13 +38,13 @@
 
 <div class="row">
   <LengthField
-    label={step.from === 'trim' ? 'From the side' : 'Inwards'}
+    label={step.from === 'trim' ? t`From the side` : t`Inwards`}
     value={step.x}
     unit={bench.unit}
     onchange={(points) => length('x', points)}
   />
   <LengthField
-    label={step.from === 'trim' ? 'From head or foot' : 'Off the text'}
+    label={step.from === 'trim' ? t`From head or foot` : t`Off the text`}
     value={step.y}
     unit={bench.unit}
     onchange={(points) => length('y', points)}
@@ -51,13 +52,13 @@
 </div>
 <div class="row face">
   <div>
-    <label class="label" for={id}>Face</label>
+    <label class="label" for={id}>{t`Face`}</label>
     <select {id} class="field" value={step.face} onchange={(event) => set('face', { face: event.currentTarget.value as Lined['face'] })}>
       {#each FACES as face (face)}<option>{face}</option>{/each}
     </select>
   </div>
   <NumberField
-    label="Size"
+    label={t`Size`}
     value={step.size}
     {...limitsOf(stepKind('folio').schema, 'size')}
     unit="pt"
@@ -66,7 +67,7 @@
 </div>
 {#if step.date}
   <div>
-    <label class="label" for="{id}-date">Date</label>
+    <label class="label" for="{id}-date">{t`Date`}</label>
     <input
       id="{id}-date"
       class="field mono"
@@ -76,13 +77,15 @@
     />
   </div>
 {/if}
-<Folded title="From the {step.from} · {step.weight} · {step.ink.as === 'spot' ? step.ink.name : step.ink.as}">
+<Folded
+  title={t`From the ${translated(step.from)} · ${translated(step.weight)} · ${step.ink.as === 'spot' ? step.ink.name : translated(step.ink.as)}`}
+>
   <div class="more">
     <Choice
-      label="Measured from"
+      label={t`Measured from`}
       options={[
-        ['trim', 'the trim'],
-        ['margin', 'the margins'],
+        ['trim', t`the trim`],
+        ['margin', t`the margins`],
       ]}
       value={step.from}
       onchange={(from) => set('from', { from })}
@@ -92,33 +95,36 @@
         type="checkbox"
         checked={step.weight === 'strong'}
         onchange={(event) => set('weight', { weight: event.currentTarget.checked ? 'strong' : 'regular' })}
-      /> strong letters</label
+      />
+      {t`strong letters`}</label
     >
     <ColorField value={step.ink} spots={spotsOf(bench)} onchange={(ink, bad) => set('ink', { ink }, bad)} />
   </div>
 </Folded>
-<Folded title="Where not{notOn}">
+<Folded title={t`Where not${notOn}`}>
   <div class="more">
     <label
       ><input
         type="checkbox"
         checked={!step.blanks}
         onchange={(event) => set('blanks', { blanks: event.currentTarget.checked ? undefined : true })}
-      /> on blank pages</label
+      />
+      {t`on blank pages`}</label
     >
     <label
       ><input
         type="checkbox"
         checked={!!step.notFirst}
         onchange={(event) => set('notFirst', { notFirst: event.currentTarget.checked || undefined })}
-      /> on the first page of a series</label
+      />
+      {t`on the first page of a series`}</label
     >
     <p class="quiet">
       {#if away}
-        Clicked away from {away === 1 ? '1 page' : `${away} pages`} ·
-        <button type="button" class="link" onclick={() => set('away', { away: undefined })}>give back</button>
+        {t`Clicked away from ${away === 1 ? t`1 page` : t`${away} pages`} ·`}
+        <button type="button" class="link" onclick={() => set('away', { away: undefined })}>{t`give back`}</button>
       {:else}
-        The cross at a line takes it off that page alone.
+        {t`The cross at a line takes it off that page alone.`}
       {/if}
     </p>
   </div>

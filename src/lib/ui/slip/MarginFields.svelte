@@ -1,4 +1,5 @@
 <script lang="ts" generics="Margins extends { head: number; foot: number; spine: number; fore: number; columns: number; gap: number }">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
   import { formatLength } from '../../core/measure/formatLength';
@@ -29,17 +30,17 @@
     onchange({ ...value, ...change }, Object.values(wrong).some(Boolean));
   }
   function check(points: number, edge: 'head' | 'foot' | 'spine' | 'fore'): string | undefined {
-    if (points < 0) return 'A margin lies inside the trim, so it cannot be less than 0.';
+    if (points < 0) return t`A margin lies inside the trim, so it cannot be less than 0.`;
     const across = edge === 'spine' || edge === 'fore';
     if (trim && points >= (across ? trim.width : trim.height))
-      return `The page is only ${formatLength(across ? trim.width : trim.height, unit)} there.`;
+      return t`The page is only ${formatLength(across ? trim.width : trim.height, unit)} there.`;
     return undefined;
   }
   const columns = $derived(trim ? columnsOf({ trim, margins: value, columns: { count: value.columns, gap: value.gap } }, frontSide(book)) : []);
 </script>
 
 <EdgeFields
-  label="Margins, from the trim"
+  label={t`Margins, from the trim`}
   edges={bookEdges(book)}
   values={value}
   {unit}
@@ -50,28 +51,25 @@
   <NumberField
     whole
     least={1}
-    label="Columns"
+    label={t`Columns`}
     value={value.columns}
     most={limitsOf(stepKind('margins').schema, 'columns').most}
-    of="columns"
+    of={t`columns`}
     onchange={(columns, bad) => set('columns', { columns } as Partial<Margins>, bad)}
   />
   <LengthField
-    label="Gap between"
+    label={t`Gap between`}
     value={value.gap}
     {unit}
-    check={(points) => (points < 0 ? 'A gap cannot be less than 0.' : undefined)}
+    check={(points) => (points < 0 ? t`A gap cannot be less than 0.` : undefined)}
     onchange={(gap) => set('gap', gap === undefined ? {} : ({ gap } as Partial<Margins>), gap === undefined)}
   />
 </div>
 {#if columns.length && widthOf(columns[0]!) > 0}
   <Working>
     <code
-      >{formatLength(columns.at(-1)!.x1 - columns[0]!.x0, unit)} between the margins{#if value.columns > 1}<br />less {value.columns - 1} × {formatLength(
-          value.gap,
-          unit,
-        )}, ÷ {value.columns}
-        = {formatLength(widthOf(columns[0]!), unit)} a column{/if}</code
+      >{t`${formatLength(columns.at(-1)!.x1 - columns[0]!.x0, unit)} between the margins`}{#if value.columns > 1}<br
+        />{t`less ${value.columns - 1} × ${formatLength(value.gap, unit)}, ÷ ${value.columns} = ${formatLength(widthOf(columns[0]!), unit)} a column`}{/if}</code
     >
   </Working>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { dayOf } from '../../core/numbers/day';
   import { PatternError, readPatternOf } from '../../core/numbers/pattern';
   import { SLUG_TOKENS } from '../../core/sheets/marks/slug';
@@ -17,7 +18,7 @@
   const unit = $derived(draft.unit);
   const set = (change: Partial<MarkSettings>) => draft.set({ marks: { ...marks, ...change } });
   const said = $derived(
-    [...SWITCHED.filter((kind) => marks[kind]).map((kind) => markWords(kind).name), ...(marks.slug ? ['slug line'] : [])].join(', ') || 'none',
+    [...SWITCHED.filter((kind) => marks[kind]).map((kind) => markWords(kind).name), ...(marks.slug ? [t`slug line`] : [])].join(', ') || t`none`,
   );
   let slugTrouble = $state('');
 
@@ -36,12 +37,12 @@
   const limits = (key: keyof typeof MARK_LIMITS) => (points: number) => {
     const [least, most] = MARK_LIMITS[key];
     return points < least || points > most
-      ? `From ${formatLength(least, key === 'weight' ? 'pt' : unit)} to ${formatLength(most, key === 'weight' ? 'pt' : unit)}.`
+      ? t`From ${formatLength(least, key === 'weight' ? 'pt' : unit)} to ${formatLength(most, key === 'weight' ? 'pt' : unit)}.`
       : undefined;
   };
 </script>
 
-<Folded title="Marks" {said}>
+<Folded title={t`Marks`} {said}>
   <div class="kinds">
     {#each SWITCHED as kind (kind)}
       <label
@@ -51,33 +52,33 @@
     {/each}
   </div>
   <div class="slug">
-    <label class="label" for="slug">Slug line</label>
+    <label class="label" for="slug">{t`Slug line`}</label>
     <input
       id="slug"
       class="field mono"
       value={marks.slug ?? ''}
-      placeholder="{'{job}'} · {'{sheet}'} {'{side}'} · {'{ink}'}"
+      placeholder={'{job} · {sheet} {side} · {ink}'}
       onchange={(event) => setSlug(event.currentTarget.value)}
     />
     {#if slugTrouble}<p class="wrong" role="alert">{slugTrouble}</p>{/if}
   </div>
   <div class="three">
     <LengthField
-      label="Length"
+      label={t`Length`}
       value={marks.length ?? MARK_LENGTH}
       {unit}
       check={limits('length')}
       onchange={(points) => draft.take(points, (length) => ({ marks: { ...marks, length } }))}
     />
     <LengthField
-      label="Distance"
+      label={t`Distance`}
       value={marks.offset ?? MARK_OFFSET}
       {unit}
       check={limits('offset')}
       onchange={(points) => draft.take(points, (offset) => ({ marks: { ...marks, offset } }))}
     />
     <LengthField
-      label="Weight"
+      label={t`Weight`}
       value={marks.weight ?? MARK_WEIGHT}
       unit="pt"
       check={limits('weight')}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Format } from '../../core/docket/format';
 
   interface Props {
@@ -11,17 +12,17 @@
   }
   /** The format that new pages get; shown where the job has any. */
   let { value, formats, like = false, onchange }: Props = $props();
-  const NONE = 'none:';
+  const NONE = t`none:`;
   const choose = (chosen: string) => onchange(chosen === NONE ? (like ? false : undefined) : chosen || undefined);
   const id = $props.id();
 </script>
 
 {#if formats.length}
   <div>
-    <label class="label" for={id}>With the format</label>
+    <label class="label" for={id}>{t`With the format`}</label>
     <select {id} class="field" value={value === false ? NONE : (value ?? (like ? '' : NONE))} onchange={(event) => choose(event.currentTarget.value)}>
-      {#if like}<option value="">that of the page beside</option>{/if}
-      <option value={NONE}>none</option>
+      {#if like}<option value="">{t`that of the page beside`}</option>{/if}
+      <option value={NONE}>{t`none`}</option>
       {#each formats as format (format.id)}<option value={format.id}>{format.name}</option>{/each}
     </select>
   </div>

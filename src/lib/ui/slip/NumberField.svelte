@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { writeNumber } from '../../core/measure/decimalSign';
   import { untrack } from 'svelte';
   import { parseNumber } from '../../core/measure/parseNumber';
   import { sayWrongNumber } from '../../words/numberField';
@@ -36,7 +37,7 @@
     if (untrack(() => wrong) && value === began) return;
     typed = undefined;
   });
-  const shown = $derived(typed ?? (value === undefined ? '' : String(Math.round(value * 1000) / 1000)));
+  const shown = $derived(typed ?? (value === undefined ? '' : writeNumber(Math.round(value * 1000) / 1000)));
 
   function set(text: string): void {
     typed = text;

@@ -1,4 +1,5 @@
 <script lang="ts" generics="Step extends StepOf<'folio'> | StepOf<'set'>">
+  import { t } from '../../words/language';
   import type { StepOf } from '../../core/docket/steps';
   import type { Token } from '../../core/model/lines';
   import type { Book } from '../../core/model/page';
@@ -21,19 +22,19 @@
   const apart = $derived(step.left !== undefined);
 </script>
 
-<PatternField label="Text" value={step.text} {tokens} onchange={(text) => change({ text })} />
+<PatternField label={t`Text`} value={step.text} {tokens} onchange={(text) => change({ text })} />
 {#if book.facing}
   <label class="check"
-    ><input type="checkbox" checked={apart} onchange={(event) => change({ left: event.currentTarget.checked ? step.text : undefined })} /> other words on
-    left pages</label
+    ><input type="checkbox" checked={apart} onchange={(event) => change({ left: event.currentTarget.checked ? step.text : undefined })} />
+    {t`other words on left pages`}</label
   >
-  {#if apart}<PatternField label="On left pages" value={step.left!} tokens={[]} optional onchange={(left) => change({ left })} />{/if}
+  {#if apart}<PatternField label={t`On left pages`} value={step.left!} tokens={[]} optional onchange={(left) => change({ left })} />{/if}
 {/if}
 <PlacePicker {book} taken={[step]} chosen={step} onpick={(at) => change(at)} />
 <p class="fixed">
   {#each ['left', 'right'] as const as across (across)}
     <button type="button" class="link" class:on={step.across === across} aria-pressed={step.across === across} onclick={() => change({ across })}
-      >always {across}</button
+      >{across === 'left' ? t`always left` : t`always right`}</button
     >
   {/each}
 </p>

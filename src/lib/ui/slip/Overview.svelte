@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Snippet } from 'svelte';
   import type { Stage } from '../../core/checks/finding';
   import type { Bench } from '../bench.svelte';
@@ -27,8 +28,8 @@
 <div class="overview">
   <h1>{title}</h1>
   {#if children && !first}{@render children()}{/if}
-  <section aria-label="Findings">
-    <h2>{findings.length ? `Findings · ${findings.length}` : 'Nothing found here that will go wrong.'}</h2>
+  <section aria-label={t`Findings`}>
+    <h2>{findings.length ? t`Findings · ${findings.length}` : t`Nothing found here that will go wrong.`}</h2>
     {#each findings as finding (`${finding.code}${finding.pages.join()}${finding.step ?? ''}`)}
       <FindingCard {finding} {bench} />
     {/each}

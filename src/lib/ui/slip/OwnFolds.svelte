@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { BorderFold } from '../../core/fold/fold';
   import { MOST_PANELS, withFoldAt, withPanels, type OwnPattern } from '../../core/fold/patterns';
   import { formatLength } from '../../core/measure/formatLength';
@@ -47,23 +48,25 @@
 
 {#if bySide}
   <div class="draw">
-    <span class="label">Draw on the front of sheet 1</span>
-    <button type="button" class="btn q small" aria-pressed={view.drawing?.axis === 'vertical'} onclick={() => draw('vertical')}>upright folds</button>
+    <span class="label">{t`Draw on the front of sheet 1`}</span>
+    <button type="button" class="btn q small" aria-pressed={view.drawing?.axis === 'vertical'} onclick={() => draw('vertical')}
+      >{t`upright folds`}</button
+    >
     <button type="button" class="btn q small" aria-pressed={view.drawing?.axis === 'horizontal'} onclick={() => draw('horizontal')}
-      >level folds</button
+      >{t`level folds`}</button
     >
     <button type="button" class="link" disabled={!pattern.folds.length && pattern.columns.length === 1} onclick={() => onchange(flat())}
-      >begin flat</button
+      >{t`begin flat`}</button
     >
   </div>
 {/if}
-{#each [['columns', 'Panels from the left'], ['rows', 'Panels from the foot']] as const as [key, label] (key)}
+{#each [['columns', t`Panels from the left`], ['rows', t`Panels from the foot`]] as const as [key, label] (key)}
   {#if bySide}
     <LengthsField {label} value={pattern[key]} {unit} onchange={(lengths) => onchange(lengths && { ...pattern, [key]: lengths })} />
   {:else}
     <!-- Each page is as large as its panel: only how many there are is said here. -->
     <NumberField
-      label={key === 'columns' ? 'Panels across' : 'Panels down'}
+      label={key === 'columns' ? t`Panels across` : t`Panels down`}
       value={pattern[key].length}
       least={1}
       most={MOST_PANELS}
@@ -78,7 +81,7 @@
     <li>
       <select
         class="field"
-        aria-label="Fold {n + 1}: border"
+        aria-label={t`Fold ${n + 1}: border`}
         value="{fold.axis} {fold.border}"
         onchange={(event) => {
           const [axis, border] = event.currentTarget.value.split(' ') as [BorderFold['axis'], string];
@@ -86,44 +89,47 @@
         }}
       >
         {#each pattern.columns.slice(1) as _, border (border)}<option value="vertical {border + 1}">{border + 1} | {border + 2}</option>{/each}
-        {#each pattern.rows.slice(1) as _, border (border)}<option value="horizontal {border + 1}">row {border + 1} / {border + 2}</option>{/each}
+        {#each pattern.rows.slice(1) as _, border (border)}<option value="horizontal {border + 1}">{t`row ${border + 1} / ${border + 2}`}</option
+          >{/each}
       </select>
       <select
         class="field moves"
-        aria-label="Fold {n + 1}: what moves"
+        aria-label={t`Fold ${n + 1}: what moves`}
         value={fold.moves}
         onchange={(event) => setFold(n, { moves: event.currentTarget.value as BorderFold['moves'] })}
       >
-        <option value="before">{across ? 'lower' : 'left'} part</option><option value="after">{across ? 'upper' : 'right'} part</option>
+        <option value="before">{t`${across ? t`lower` : t`left`} part`}</option><option value="after"
+          >{t`${across ? t`upper` : t`right`} part`}</option
+        >
       </select>
       <select
         class="field"
-        aria-label="Fold {n + 1}: over or under"
+        aria-label={t`Fold ${n + 1}: over or under`}
         value={fold.goes}
         onchange={(event) => setFold(n, { goes: event.currentTarget.value as BorderFold['goes'] })}
       >
-        <option value="under">under</option><option value="over">over</option>
+        <option value="under">{t`under`}</option><option value="over">{t`over`}</option>
       </select>
       <button
         type="button"
         class="link"
-        aria-label="Remove fold {n + 1}"
+        aria-label={t`Remove fold ${n + 1}`}
         onclick={() => onchange({ ...pattern, folds: pattern.folds.toSpliced(n, 1) })}>×</button
       >
     </li>
   {/each}
 </ol>
-<button type="button" class="link" disabled={pattern.folds.length >= 30 || pattern.columns.length < 2} onclick={add}>one more fold</button>
+<button type="button" class="link" disabled={pattern.folds.length >= 30 || pattern.columns.length < 2} onclick={add}>{t`one more fold`}</button>
 <KeptList
-  title="Kept folds"
+  title={t`Kept folds`}
   store={ownFolds}
   now={laid}
   say={({ columns, folds }) =>
-    `${folds.length} folds, ${formatLength(
+    t`${folds.length} folds, ${formatLength(
       columns.reduce((all, each) => all + each, 0),
       unit,
     )} wide`}
-  none="None yet. Folds kept here are there for every job."
+  none={t`None yet. Folds kept here are there for every job.`}
   onuse={({ settings }) => onchange(settings)}
 />
 

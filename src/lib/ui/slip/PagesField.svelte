@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { faceAt } from '../../core/pages/page';
   import type { PageList } from '../../core/model/page';
   import { describeIndexes, resolveSelection, SelectionError } from '../../core/select/selection';
@@ -12,7 +13,7 @@
     list: PageList;
     onchange: (selection: Selection) => void;
   }
-  let { label = 'Pages', value, list, onchange }: Props = $props();
+  let { label = t`Pages`, value, list, onchange }: Props = $props();
   const id = $props.id();
 
   const resolved = $derived.by(() => {
@@ -44,14 +45,14 @@
     <p class="wrong" role="alert">{resolved.wrong}</p>
   {:else}
     <p class="how">
-      {count === 1 ? '1 page' : `${count} pages`} ·
+      {count === 1 ? t`1 page` : t`${count} pages`} ·
       {#if follows}
-        follows {count === 1 ? 'this very page' : 'these very pages'} ·
-        <button type="button" class="link" onclick={() => onchange(text)}>whatever stands there</button>
+        {t`follows ${count === 1 ? t`this very page` : t`these very pages`} ·`}
+        <button type="button" class="link" onclick={() => onchange(text)}>{t`whatever stands there`}</button>
       {:else}
-        by place, as typed ·
+        {t`by place, as typed ·`}
         <button type="button" class="link" onclick={() => onchange({ ids: resolved.indexes.map((index) => faceAt(list, index)!.id) })}
-          >these very pages</button
+          >{t`these very pages`}</button
         >
       {/if}
     </p>

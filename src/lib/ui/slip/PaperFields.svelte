@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
   import type { Size } from '../../core/measure/box';
@@ -78,22 +79,22 @@
       await sizes.keep(keeping.trim(), value);
       [keeping, trouble] = [undefined, ''];
     } catch (error) {
-      trouble = error instanceof Refused ? sayTrouble(error.trouble) : 'Not kept: the server does not answer. Try again in a moment.';
+      trouble = error instanceof Refused ? sayTrouble(error.trouble) : t`Not kept: the server does not answer. Try again in a moment.`;
     }
   }
 </script>
 
 <div>
-  <label class="label" for="named-size">Named size</label>
+  <label class="label" for="named-size">{t`Named size`}</label>
   <select id="named-size" class="field" value={chosen} onchange={(event) => choose(event.currentTarget.value)}>
-    <option value="" disabled>own size</option>
+    <option value="" disabled>{t`own size`}</option>
     {#if sizes.recent.length}
-      <optgroup label="used last">
+      <optgroup label={t`used last`}>
         {#each sizes.recent as size, i (i)}<option value="recent:{i}">{saySize(size, unit)}</option>{/each}
       </optgroup>
     {/if}
     {#if sizes.own.length}
-      <optgroup label="named here">
+      <optgroup label={t`named here`}>
         {#each sizes.own as size (size.name)}<option value="own:{size.name}">{size.name} · {formatSize(size.width, size.height, unit)}</option>{/each}
       </optgroup>
     {/if}
@@ -104,31 +105,31 @@
         {/each}
       </optgroup>
     {/each}
-    <optgroup label="screens, at {ppi} px an inch">
+    <optgroup label={t`screens, at ${ppi} px an inch`}>
       {#each SCREEN_SIZES as size (size.name)}<option value="screen:{size.name}">{size.name}</option>{/each}
     </optgroup>
   </select>
 </div>
 <div class="sides">
-  <LengthField label="Width" value={value.width} {unit} {ppi} check={sayPageLength} onchange={(points) => side('width', points)} />
-  <LengthField label="Height" value={value.height} {unit} {ppi} check={sayPageLength} onchange={(points) => side('height', points)} />
+  <LengthField label={t`Width`} value={value.width} {unit} {ppi} check={sayPageLength} onchange={(points) => side('width', points)} />
+  <LengthField label={t`Height`} value={value.height} {unit} {ppi} check={sayPageLength} onchange={(points) => side('height', points)} />
   <button
     class="btn q swap"
     type="button"
-    title="Swap width and height"
-    aria-label="Swap width and height"
+    title={t`Swap width and height`}
+    aria-label={t`Swap width and height`}
     onclick={() => take({ width: value.height, height: value.width })}>⇄</button
   >
 </div>
 <div class="more">
   {#if screens}
-    <NumberField inline label="px an inch" value={ppi} {...PPI} onchange={(count, bad) => !bad && setPpi(count)} />
+    <NumberField inline label={t`px an inch`} value={ppi} {...PPI} onchange={(count, bad) => !bad && setPpi(count)} />
   {/if}
   {#if bench.base.list.pages.length}
     <NumberField
       inline
       whole
-      label="like page"
+      label={t`like page`}
       value={undefined}
       least={1}
       most={bench.base.list.pages.length}
@@ -137,14 +138,14 @@
     />
   {/if}
   {#if ownName}
-    <button type="button" class="link" onclick={() => void sizes.drop(ownName)}>remove “{ownName}”</button>
+    <button type="button" class="link" onclick={() => void sizes.drop(ownName)}>{t`remove “${ownName}”`}</button>
   {:else if keeping === undefined && !chosen}
-    <button type="button" class="link" onclick={() => (keeping = '')}>name this size</button>
+    <button type="button" class="link" onclick={() => (keeping = '')}>{t`name this size`}</button>
   {/if}
 </div>
 {#if keeping !== undefined}
   <div class="keep">
-    <label class="label" for="size-name">Name for {formatSize(value.width, value.height, unit)}</label>
+    <label class="label" for="size-name">{t`Name for ${formatSize(value.width, value.height, unit)}`}</label>
     <input
       id="size-name"
       class="field"
@@ -158,7 +159,7 @@
         }
       }}
     />
-    <button type="button" class="link" onclick={() => void keep()}>Keep it for all jobs</button>
+    <button type="button" class="link" onclick={() => void keep()}>{t`Keep it for all jobs`}</button>
     {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
   </div>
 {/if}

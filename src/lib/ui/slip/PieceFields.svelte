@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { stepKind } from '../../core/docket/steps';
   import NumberField from './NumberField.svelte';
@@ -15,7 +16,7 @@
 
 <div class="row">
   <div>
-    <label class="label" for={id}>Piece</label>
+    <label class="label" for={id}>{t`Piece`}</label>
     <input
       {id}
       class="field"
@@ -24,15 +25,15 @@
       autocomplete="off"
       oninput={(event) => onchange({ ...value, name: event.currentTarget.value }, wrongCount || !named(event.currentTarget.value))}
     />
-    {#if !named(value.name)}<p class="wrong" role="alert">A piece needs a name, such as Letterhead.</p>{/if}
+    {#if !named(value.name)}<p class="wrong" role="alert">{t`A piece needs a name, such as Letterhead.`}</p>{/if}
   </div>
   <NumberField
     whole
     least={1}
-    label="How many wanted"
+    label={t`How many wanted`}
     value={value.quantity}
     most={limitsOf(stepKind('piece').schema, 'quantity').most}
-    of="pieces"
+    of={t`pieces`}
     onchange={(quantity, wrong) => {
       wrongCount = wrong;
       onchange({ ...value, quantity }, wrong || !named(value.name));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { PageList } from '../../core/model/page';
   import type { Place } from '../../core/select/place';
   import type { Selection } from '../../core/model/selection';
@@ -15,16 +16,16 @@
   let { value, list, beside, onchange }: Props = $props();
 
   const OPTIONS = [
-    ['start', 'Start'],
-    ['before', 'Before'],
-    ['after', 'After'],
-    ['end', 'End'],
+    ['start', t`Start`],
+    ['before', t`Before`],
+    ['after', t`After`],
+    ['end', t`End`],
   ] as const;
   const choose = (at: Place['at']) => onchange(at === 'before' || at === 'after' ? { at, pages: 'pages' in value ? value.pages : beside } : { at });
 </script>
 
-<Choice label="Where" options={OPTIONS} value={value.at} onchange={choose} />
+<Choice label={t`Where`} options={OPTIONS} value={value.at} onchange={choose} />
 {#if 'pages' in value}
   {@const at = value.at}
-  <PagesField label="{at === 'before' ? 'Before' : 'After'} page" value={value.pages} {list} onchange={(pages) => onchange({ at, pages })} />
+  <PagesField label={t`${at === 'before' ? t`Before` : t`After`} page`} value={value.pages} {list} onchange={(pages) => onchange({ at, pages })} />
 {/if}

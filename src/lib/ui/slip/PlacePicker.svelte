@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { EDGES, PLACES, type LinePlace, type TextAt } from '../../core/model/lines';
   import { cornerOf } from '../../core/numbers/placeLines';
   import { backSide, frontSide } from '../../core/pages/page';
@@ -27,7 +28,7 @@
   };
 </script>
 
-<div class="pair" class:stacked role="radiogroup" aria-label="Place">
+<div class="pair" class:stacked role="radiogroup" aria-label={t`Place`}>
   {#each pages as side, n (side)}
     <div class="page">
       {#each EDGES as edge (edge)}

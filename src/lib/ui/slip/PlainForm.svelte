@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type * as z from 'zod';
   import { plainFields } from '../../core/docket/plainFields';
   import { formatLength } from '../../core/measure/formatLength';
@@ -36,7 +37,7 @@
   function options(name: string, from: readonly (string | number | boolean)[], optional: boolean): [string, string][] {
     const said = words[name];
     const known = typeof said === 'object' ? said.options : {};
-    return [...(optional ? [''] : []), ...from.map(String)].map((each) => [each, known[each] ?? (each || 'none')]);
+    return [...(optional ? [''] : []), ...from.map(String)].map((each) => [each, known[each] ?? (each || t`none`)]);
   }
   const set = (name: string, next: unknown, wrong = false) => onchange(name, next, wrong);
 </script>
@@ -59,7 +60,7 @@
       value={value[name] as number | undefined}
       {unit}
       check={(points) =>
-        points < holds.least || points > holds.most ? `From ${formatLength(holds.least, unit)} to ${formatLength(holds.most, unit)}.` : undefined}
+        points < holds.least || points > holds.most ? t`From ${formatLength(holds.least, unit)} to ${formatLength(holds.most, unit)}.` : undefined}
       onchange={(points) => set(name, points, points === undefined)}
     />
   {:else if holds.type === 'number'}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Bench } from '../bench.svelte';
   import WhichSheet from './WhichSheet.svelte';
   import { nameSize } from '../../core/paper/sizes';
@@ -29,7 +30,7 @@
   const under = (what: string) => (points: number) => sayDistance(points, what, scheme.stock, unit);
   /** As it was chosen, else as it was planned for these pages. */
   const work = $derived(scheme.work ?? plan?.work ?? workOf(scheme));
-  const LAY_NAME = { centre: 'in the middle', left: 'at the left', right: 'at the right' };
+  const LAY_NAME = { centre: t`in the middle`, left: t`at the left`, right: t`at the right` };
   const paper = $derived.by(() => {
     const { width, height } = plan?.sheet ?? scheme.stock;
     return [nameSize(scheme.stock)?.name, formatSize(width, height, unit), scheme.stock.grammage && `${scheme.stock.grammage} g/m²`]
@@ -40,16 +41,16 @@
   const pressed = $derived(
     [
       WORK_STYLE_NAME[work],
-      scheme.copies === 'most' ? 'as many as fit' : `${copies.across} × ${copies.up}`,
+      scheme.copies === 'most' ? t`as many as fit` : `${copies.across} × ${copies.up}`,
       LAY_NAME[scheme.lay ?? 'centre'],
-      scheme.turned ? `turned ${scheme.turned}°` : '',
-      scheme.gripper ? `gripper ${formatLength(scheme.gripper, unit)}` : '',
+      scheme.turned ? t`turned ${scheme.turned}°` : '',
+      scheme.gripper ? t`gripper ${formatLength(scheme.gripper, unit)}` : '',
     ]
       .filter(Boolean)
       .join(' · '),
   );
   const run = $derived(
-    [scheme.run?.pieces ? `${scheme.run.pieces} pieces` : '', `${scheme.run?.overs ?? PLAIN_OVERS} % overs`].filter(Boolean).join(' · '),
+    [scheme.run?.pieces ? t`${scheme.run.pieces} pieces` : '', t`${scheme.run?.overs ?? PLAIN_OVERS} % overs`].filter(Boolean).join(' · '),
   );
   function setCopies(key: 'across' | 'up', value: number, wrong: boolean): void {
     draft.take(wrong ? undefined : value, (given) => ({ copies: { ...copies, [key]: given } }));
@@ -58,10 +59,10 @@
   const ganged = $derived('arrange' in scheme && scheme.arrange === 'gang');
 </script>
 
-<Folded title="Sheet and paper" said={paper} open>
+<Folded title={t`Sheet and paper`} said={paper} open>
   <div class="fields">
     <StockFields
-      label="Sheet"
+      label={t`Sheet`}
       stock={scheme.stock}
       {unit}
       needed={plan?.needed.marks}
@@ -71,11 +72,11 @@
     <WhichSheet {bench} {draft} />
   </div>
 </Folded>
-<Folded title="Press" said={pressed}>
+<Folded title={t`Press`} said={pressed}>
   <div class="fields">
     <div class="row">
       <div>
-        <label class="label" for="work">Printed</label>
+        <label class="label" for="work">{t`Printed`}</label>
         <select
           id="work"
           class="field"
@@ -87,10 +88,10 @@
       </div>
       {#if work === 'sheetwise'}
         <Choice
-          label="Turns on its"
+          label={t`Turns on its`}
           options={[
-            ['short-edge', 'short edge'],
-            ['long-edge', 'long edge'],
+            ['short-edge', t`short edge`],
+            ['long-edge', t`long edge`],
           ]}
           value={scheme.turn}
           onchange={(turn) => shared({ turn })}
@@ -99,44 +100,50 @@
     </div>
     <div class="row">
       <NumberField
-        label="Copies across"
+        label={t`Copies across`}
         value={copies.across}
         {...limitsOf(schemeSchema, 'copies.across')}
         onchange={(value, wrong) => setCopies('across', value, wrong)}
       />
-      <NumberField label="up" value={copies.up} {...limitsOf(schemeSchema, 'copies.up')} onchange={(value, wrong) => setCopies('up', value, wrong)} />
+      <NumberField
+        label={t`up`}
+        value={copies.up}
+        {...limitsOf(schemeSchema, 'copies.up')}
+        onchange={(value, wrong) => setCopies('up', value, wrong)}
+      />
     </div>
     <label class="tick"
       ><input
         type="checkbox"
         checked={scheme.copies === 'most'}
         onchange={(event) => shared({ copies: event.currentTarget.checked ? 'most' : { across: 1, up: 1 } })}
-      /> as many as fit</label
+      />
+      {t`as many as fit`}</label
     >
     <div class="row">
       <LengthField
-        label="Between copies"
+        label={t`Between copies`}
         value={scheme.between ?? 0}
         {unit}
-        check={under('The space between')}
+        check={under(t`The space between`)}
         onchange={(points) => draft.take(points, (between) => ({ between }))}
       />
       <LengthField
-        label="Gripper"
+        label={t`Gripper`}
         value={scheme.gripper ?? 0}
         {unit}
-        check={under('The gripper margin')}
+        check={under(t`The gripper margin`)}
         onchange={(points) => draft.take(points, (gripper) => ({ gripper }))}
       />
     </div>
     <Choice
-      label="The work lies"
+      label={t`The work lies`}
       options={LAYS.map((lay) => [lay, LAY_NAME[lay]] as const)}
       value={scheme.lay ?? 'centre'}
       onchange={(lay) => shared({ lay })}
     />
     <Choice
-      label="Turned on the sheet"
+      label={t`Turned on the sheet`}
       options={[
         ['0', '0°'],
         ['90', '90°'],
@@ -148,12 +155,12 @@
     />
   </div>
 </Folded>
-<Folded title="Run" said={run}>
+<Folded title={t`Run`} said={run}>
   <div class="fields">
     <div class="row">
       {#if !ganged}
         <NumberField
-          label="Pieces wanted"
+          label={t`Pieces wanted`}
           value={scheme.run?.pieces ?? 0}
           {...limitsOf(schemeSchema, 'run.pieces')}
           least={0}
@@ -164,7 +171,7 @@
         />
       {/if}
       <NumberField
-        label="Overs"
+        label={t`Overs`}
         unit="%"
         value={scheme.run?.overs ?? PLAIN_OVERS}
         {...limitsOf(schemeSchema, 'run.overs')}

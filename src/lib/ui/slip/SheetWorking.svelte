@@ -1,5 +1,8 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { plural } from '../../words/plural';
   import { formatFigure, formatLength, formatSize } from '../../core/measure/formatLength';
+  import { writeNumber } from '../../core/measure/decimalSign';
   import type { SheetPlan } from '../../core/sheets/plan';
   import { readBack } from '../../core/sheets/readBack';
   import { runOf } from '../../core/sheets/run';
@@ -23,71 +26,71 @@
   /** The sheets put back into reading order: how many pages come where they were. */
   const inOrder = $derived(once ? readBack(plan, list.book.spine).filter((position, n) => position === n + 1).length : undefined);
   const run = $derived(runOf(plan, scheme));
-  const blank = $derived(plan.blanksAdded ? `${pages} + ${plan.blanksAdded} blank = ` : '');
+  const blank = $derived(plan.blanksAdded ? t`${pages} + ${plan.blanksAdded} blank = ` : '');
   const copies = $derived(plan.copies.across * plan.copies.up);
   /** How many sheets, and of what they are worked out. */
   const sheets = $derived.by(() => {
     const { sheetCount, piecesPerSheet } = plan;
     if (scheme.kind === 'stitched')
       return once || !apart
-        ? `${blank}${total} pages ÷ ${scheme.signature ?? 4} = ${sheetCount}`
-        : `${blank}${total} pages on ${sheetCount} sheets, those with fold-outs folded once`;
-    if (scheme.kind !== 'signatures') return `${sheetCount}, ${piecesPerSheet} ${piecesPerSheet === 1 ? 'piece' : 'pieces'} on each`;
-    const tipped = apart ? `, ${apart === 1 ? 'a leaf with fold-outs' : `${apart} leaves with fold-outs`} tipped in` : '';
-    return `${blank}${total} pages in ${sheetCount - apart} signatures${tipped}`;
+        ? t`${blank}${total} pages ÷ ${scheme.signature ?? 4} = ${sheetCount}`
+        : t`${blank}${total} pages on ${sheetCount} sheets, those with fold-outs folded once`;
+    if (scheme.kind !== 'signatures') return t`${sheetCount}, ${plural(piecesPerSheet, 'piece')} on each`;
+    const tipped = apart ? t`, ${apart === 1 ? t`a leaf with fold-outs` : t`${apart} leaves with fold-outs`} tipped in` : '';
+    return t`${blank}${total} pages in ${sheetCount - apart} signatures${tipped}`;
   });
   const sums = $derived(
-    [`sheets: ${sheets}`, inOrder === total && 'all pages in order', run && `${run.all} sheets of paper`].filter(Boolean).join(' · '),
+    [t`sheets: ${sheets}`, inOrder === total && t`all pages in order`, run && t`${run.all} sheets of paper`].filter(Boolean).join(' · '),
   );
-  const grams = (weight: number) => `${weight < 10 ? weight.toFixed(2) : weight.toFixed(1)} g`;
+  const grams = (weight: number) => `${writeNumber(weight.toFixed(weight < 10 ? 2 : 1))} g`;
 </script>
 
-<Folded title="Working" said={sums}>
+<Folded title={t`Working`} said={sums}>
   <dl>
-    <dt>sheets</dt>
+    <dt>{t`sheets`}</dt>
     <dd>{sheets}</dd>
     {#if copies > 1}
-      <dt>copies</dt>
-      <dd>{plan.copies.across} × {plan.copies.up} = {copies} a sheet</dd>
+      <dt>{t`copies`}</dt>
+      <dd>{t`${plan.copies.across} × ${plan.copies.up} = ${copies} a sheet`}</dd>
     {/if}
-    <dt>{longer ? 'longest' : 'trims'}</dt>
+    <dt>{longer ? t`longest` : t`trims`}</dt>
     <dd>
       {longer
-        ? 'a spread with its fold-outs = '
+        ? t`a spread with its fold-outs = `
         : once
           ? `2 × ${formatFigure(side, unit)}${stitched!.gap ? ` + ${formatFigure(stitched!.gap, unit)}` : ''} = `
           : ''}{formatSize(plan.needed.trims.width, plan.needed.trims.height, unit)}
     </dd>
-    <dt>with bleed</dt>
+    <dt>{t`with bleed`}</dt>
     <dd>{formatSize(plan.needed.bleeds.width, plan.needed.bleeds.height, unit)}</dd>
-    <dt>with marks</dt>
+    <dt>{t`with marks`}</dt>
     <dd>{formatSize(plan.needed.marks.width, plan.needed.marks.height, unit)}</dd>
     {#if inOrder !== undefined}
-      <dt>read back</dt>
-      <dd>{inOrder === total ? `all ${total} pages in order` : `${inOrder} of ${total} pages in order`}</dd>
+      <dt>{t`read back`}</dt>
+      <dd>{inOrder === total ? t`all ${total} pages in order` : t`${inOrder} of ${total} pages in order`}</dd>
     {/if}
     {#if stitched?.gap}
-      <dt>leaf</dt>
-      <dd>{formatLength(side, unit)} + half the gap = {formatLength(side + stitched.gap / 2, unit)}</dd>
+      <dt>{t`leaf`}</dt>
+      <dd>{t`${formatLength(side, unit)} + half the gap = ${formatLength(side + stitched.gap / 2, unit)}`}</dd>
     {/if}
     {#if run}
-      <dt>{plan.apart ? 'of all sheets' : 'of each sheet'}</dt>
-      <dd>{plan.gang || plan.apart ? '' : `${run.pieces} ÷ ${run.perSheet} = `}{run.net}, + {run.overs} overs = {run.sheets}</dd>
-      <dt>paper</dt>
-      <dd>{run.all} sheets</dd>
+      <dt>{plan.apart ? t`of all sheets` : t`of each sheet`}</dt>
+      <dd>{t`${plan.gang || plan.apart ? '' : `${run.pieces} ÷ ${run.perSheet} = `}${run.net}, + ${run.overs} overs = ${run.sheets}`}</dd>
+      <dt>{t`paper`}</dt>
+      <dd>{t`${run.all} sheets`}</dd>
     {/if}
     {#if plan.cover}
-      <dt>cover, flat</dt>
+      <dt>{t`cover, flat`}</dt>
       <dd>{formatSize(plan.cover.size.width, plan.cover.size.height, unit)}</dd>
-      <dt>spine</dt>
+      <dt>{t`spine`}</dt>
       <dd>{formatLength(plan.cover.spine.width, unit)}</dd>
     {/if}
     {#if run?.cover}
-      <dt>for covers</dt>
-      <dd>{run.cover.pieces} ÷ {run.cover.perSheet} = {run.cover.net}, + {run.cover.overs} overs = {run.cover.sheets}</dd>
+      <dt>{t`for covers`}</dt>
+      <dd>{t`${run.cover.pieces} ÷ ${run.cover.perSheet} = ${run.cover.net}, + ${run.cover.overs} overs = ${run.cover.sheets}`}</dd>
     {/if}
     {#if run?.pieceGrams !== undefined}
-      <dt>a piece weighs</dt>
+      <dt>{t`a piece weighs`}</dt>
       <dd>{grams(run.pieceGrams)}</dd>
     {/if}
   </dl>

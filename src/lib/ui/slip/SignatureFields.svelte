@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sayDistance } from '../../words/lengths';
   import { SIGNATURE_PAGES } from '../../core/fold/patterns';
   import type { SheetPlan } from '../../core/sheets/plan';
@@ -13,39 +14,39 @@
   const scheme = $derived(draft.value);
   const unit = $derived(draft.unit);
   const size = $derived(scheme.signature ?? 4);
-  const room = (points: number) => sayDistance(points, 'This', scheme.stock, unit);
+  const room = (points: number) => sayDistance(points, t`This`, scheme.stock, unit);
 </script>
 
 {#if !panels}
   <Choice
-    label="Pages a folded sheet has"
+    label={t`Pages a folded sheet has`}
     options={SIGNATURE_PAGES.map((pages) => [`${pages}`, `${pages}`] as const)}
     value={`${size}`}
     onchange={(pages) => draft.set({ signature: Number(pages) as typeof size })}
   />
 {/if}
 {#if scheme.kind === 'stitched'}
-  <LengthField label="Gap at the fold" value={scheme.gap} {unit} check={room} onchange={(points) => draft.take(points, (gap) => ({ gap }))} />
+  <LengthField label={t`Gap at the fold`} value={scheme.gap} {unit} check={room} onchange={(points) => draft.take(points, (gap) => ({ gap }))} />
 {:else}
   <Choice
-    label="What is left for the last one"
+    label={t`What is left for the last one`}
     options={[
-      ['smaller', 'makes smaller ones'],
-      ['blanks', 'is filled up'],
+      ['smaller', t`makes smaller ones`],
+      ['blanks', t`is filled up`],
     ]}
     value={scheme.last}
     onchange={(last) => draft.set({ last })}
   />
   <div class="row">
     <LengthField
-      label="Off the spine"
+      label={t`Off the spine`}
       value={scheme.roughing}
       {unit}
       check={room}
       onchange={(points) => draft.take(points, (roughing) => ({ roughing }))}
     />
     <LengthField
-      label="Off the other edges"
+      label={t`Off the other edges`}
       value={scheme.cutOff}
       {unit}
       check={room}
@@ -53,13 +54,13 @@
     />
   </div>
   <label class="tick"
-    ><input type="checkbox" checked={scheme.collating} onchange={(event) => draft.set({ collating: event.currentTarget.checked })} /> collating marks on
-    the spines</label
+    ><input type="checkbox" checked={scheme.collating} onchange={(event) => draft.set({ collating: event.currentTarget.checked })} />
+    {t`collating marks on the spines`}</label
   >
 {/if}
 {#if scheme.kind === 'stitched' && size > 4}
   <LengthField
-    label="Off head, foot and fore edge"
+    label={t`Off head, foot and fore edge`}
     value={scheme.cutOff ?? 0}
     {unit}
     check={room}
@@ -67,10 +68,10 @@
   />
 {/if}
 <Choice
-  label="Blanks that fill the last sheet"
+  label={t`Blanks that fill the last sheet`}
   options={[
-    ['before-last', 'before the back cover'],
-    ['end', 'at the end'],
+    ['before-last', t`before the back cover`],
+    ['end', t`at the end`],
   ]}
   value={scheme.pad}
   onchange={(pad) => draft.set({ pad })}

@@ -1,4 +1,5 @@
 <script lang="ts" generics="How extends Size & Pick<Resize, 'content' | 'fixed'>">
+  import { t } from '../../words/language';
   import type { Size } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
   import { contentScale, type Resize } from '../../core/pages/resize';
@@ -32,9 +33,9 @@
 {#if from && scale}
   <Working>
     <code>{formatSize(from.width, from.height, bench.unit)} → {formatSize(value.width, value.height, bench.unit)}</code><br />
-    {#if value.content === 'hold'}content keeps its real size
-    {:else if Math.abs(scale[0] - scale[1]) < 1e-9}content at {sayPercent(scale[0])}
-    {:else}content at {sayPercent(scale[0])} across, {sayPercent(scale[1])} up and down{/if}; bleed keeps its width
+    {#if value.content === 'hold'}{t`content keeps its real size`}
+    {:else if Math.abs(scale[0] - scale[1]) < 1e-9}{t`content at ${sayPercent(scale[0])}`}
+    {:else}{t`content at ${sayPercent(scale[0])} across, ${sayPercent(scale[1])} up and down`}{/if}{t`; bleed keeps its width`}
   </Working>
 {/if}
 

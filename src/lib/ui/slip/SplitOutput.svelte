@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import { splitsOf, type OutputKind, outputKind } from '../../core/handover/outputs';
   import { PART_MB, type Split } from '../../core/handover/split';
@@ -30,9 +31,9 @@
 </script>
 
 <div>
-  <label class="label" for="split">Split</label>
+  <label class="label" for="split">{t`Split`}</label>
   <select id="split" class="field" value={split?.by ?? ''} onchange={(event) => onchange(FRESH[event.currentTarget.value as SplitBy])}>
-    <option value="">one file</option>
+    <option value="">{t`one file`}</option>
     {#each splitsOf(kind) as by (by)}<option value={by}>{splitName(by, kind)}</option>{/each}
   </select>
 </div>
@@ -40,7 +41,7 @@
   <NumberField
     whole
     least={1}
-    label="{unit.charAt(0).toUpperCase()}{unit.slice(1)} a file"
+    label={t`${unit.charAt(0).toUpperCase()}${unit.slice(1)} a file`}
     value={split.count}
     most={limitsOf(outputKind(kind).schema, 'split.count').most}
     of={unit}
@@ -50,22 +51,23 @@
   <NumberField
     whole
     least={1}
-    label="Bookmarks of level"
+    label={t`Bookmarks of level`}
     value={level + 1}
     most={limitsOf(outputKind(kind).schema, 'split.level').most + 1}
-    of="levels"
+    of={t`levels`}
     onchange={(value, wrong) => onchange({ by: 'bookmarks', level: value - 1 }, wrong)}
   />
 {:else if split?.by === 'places'}
-  <PagesField label="A file begins at" value={split.at} {list} onchange={(at) => onchange({ by: 'places', at })} />
+  <PagesField label={t`A file begins at`} value={split.at} {list} onchange={(at) => onchange({ by: 'places', at })} />
 {:else if split?.by === 'faces'}
   <label class="tick"
     ><input
       type="checkbox"
       checked={!!split.reverse}
       onchange={(event) => onchange({ by: 'faces', ...(event.currentTarget.checked ? { reverse: true } : {}) })}
-    /> backs in reverse, for a pile that comes out the wrong way round</label
+    />
+    {t`backs in reverse, for a pile that comes out the wrong way round`}</label
   >
 {:else if split?.by === 'size'}
-  <NumberField label="Largest file" unit="MB" value={split.mb} {...PART_MB} onchange={(mb, wrong) => onchange({ by: 'size', mb }, wrong)} />
+  <NumberField label={t`Largest file`} unit="MB" value={split.mb} {...PART_MB} onchange={(mb, wrong) => onchange({ by: 'size', mb }, wrong)} />
 {/if}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { namePages } from '../../words/pages';
   import { changed, refreshed } from '../../core/entries';
   import { untrack } from 'svelte';
   import { applyStep, freshStep, stepSchema, type Step } from '../../core/docket/steps';
@@ -40,11 +42,11 @@
   }
   /** For which pages a new step is, as its form says it now. */
   const forPages = $derived.by(() => {
-    if (!before.pages.length) return 'the first pages of this job';
-    if (!('pages' in step)) return 'for the whole job';
+    if (!before.pages.length) return t`the first pages of this job`;
+    if (!('pages' in step)) return t`for the whole job`;
     const indexes = pickedOf(step.pages, before);
-    const of = indexes.length === before.pages.length ? 'all pages' : `page${indexes.length === 1 ? '' : 's'} ${describeIndexes(indexes, before)}`;
-    return indexes.length ? `for ${of}` : 'say which pages';
+    const of = indexes.length === before.pages.length ? t`all pages` : namePages(indexes.length, describeIndexes(indexes, before));
+    return indexes.length ? t`for ${of}` : t`say which pages`;
   });
   const Fields = $derived(stepFields(step.kind));
   const words = $derived(stepWords(step.kind));
@@ -85,12 +87,12 @@
     const was = before.pages.length;
     if (step.kind === 'remove') {
       const gone = resolveSelection(step.pages, before).length;
-      return `${was} − ${gone} = ${was - gone} pages`;
+      return t`${was} − ${gone} = ${was - gone} pages`;
     }
-    if (step.kind === 'blank') return `${was} + ${step.count} = ${was + step.count} pages`;
+    if (step.kind === 'blank') return t`${was} + ${step.count} = ${was + step.count} pages`;
     if (!bench.draft.trial) return '';
     const count = sizesChanged(bench.base.list, bench.shown.list);
-    return count ? `${count} of ${was} pages change size` : '';
+    return count ? t`${count} of ${was} pages change size` : '';
   });
   /** What would go wrong that does not now. */
   const raised = $derived.by(() => {
@@ -114,9 +116,9 @@
 
 <form bind:this={element} onsubmit={accept}>
   <header>
-    <h1>{step.kind === 'copy' && step.size ? 'Another size of this' : (words.title ?? words.name)}</h1>
+    <h1>{step.kind === 'copy' && step.size ? t`Another size of this` : (words.title ?? words.name)}</h1>
     <p class="quiet">
-      {form.step ? `step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket` : forPages}
+      {form.step ? t`step ${bench.docket.steps.findIndex(({ id }) => id === step.id) + 1} of the docket` : forPages}
     </p>
   </header>
   {#if 'pages' in step}
@@ -134,11 +136,11 @@
   {#if words.hint}<p class="quiet small">{words.hint}</p>{/if}
   {#if sum}<p class="mono sum">{sum}</p>{/if}
   {#if said}<p class="wrong" role="alert">{said}</p>{/if}
-  {#if raised.length}<h2 class="visually-hidden">What would go wrong</h2>{/if}
+  {#if raised.length}<h2 class="visually-hidden">{t`What would go wrong`}</h2>{/if}
   {#each raised as finding (finding.code + finding.pages.join())}<FindingCard {finding} {bench} />{/each}
   <div class="btns">
-    <button class="btn" disabled={!!problem || !isChanged}>{form.step ? 'Change step' : 'Apply'}</button>
-    <button class="btn q" type="button" onclick={() => bench.leave()}>Cancel</button>
+    <button class="btn" disabled={!!problem || !isChanged}>{form.step ? t`Change step` : t`Apply`}</button>
+    <button class="btn q" type="button" onclick={() => bench.leave()}>{t`Cancel`}</button>
   </div>
 </form>
 

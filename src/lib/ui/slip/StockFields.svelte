@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { limitsOf } from '../../core/docket/limitsOf';
   import type { Size } from '../../core/measure/box';
   import { formatLength, formatSize } from '../../core/measure/formatLength';
@@ -63,11 +64,11 @@
   const paper = $derived(
     [
       stock.grammage ? `${stock.grammage} g/m²` : '',
-      stock.caliper || caliper ? `${formatLength(stock.caliper ?? caliper ?? 0, unit === 'in' ? 'in-decimal' : unit)} thick` : '',
-      stock.grain ? `grain along the ${stock.grain} side` : '',
+      stock.caliper || caliper ? t`${formatLength(stock.caliper ?? caliper ?? 0, unit === 'in' ? 'in-decimal' : unit)} thick` : '',
+      stock.grain ? t`grain along the ${stock.grain} side` : '',
     ]
       .filter(Boolean)
-      .join(' · ') || 'nothing said of it',
+      .join(' · ') || t`nothing said of it`,
   );
   const say = ({ width, height, grammage }: Stock) => `${formatSize(width, height, unit)}${grammage ? `, ${grammage} g` : ''}`;
 </script>
@@ -75,48 +76,48 @@
 <div>
   <label class="label" for={id}>{label}</label>
   <select {id} class="field" value={kept ? `kept:${kept.name}` : offered} onchange={(event) => choose(event.currentTarget.value)}>
-    <option value="" disabled>own size</option>
+    <option value="" disabled>{t`own size`}</option>
     {#if papers.all.length}
-      <optgroup label="kept papers">
+      <optgroup label={t`kept papers`}>
         {#each papers.all as { name, settings } (name)}<option value="kept:{name}">{name} · {say(settings)}</option>{/each}
       </optgroup>
     {/if}
     {#each STOCKS as known (known.name)}
       <option value={known.name}
-        >{known.name} · {formatSize(known.width, known.height, unit)}{takesAll && !takesAll.has(known.name) ? ' · too small' : ''}</option
+        >{known.name} · {formatSize(known.width, known.height, unit)}{takesAll && !takesAll.has(known.name) ? t` · too small` : ''}</option
       >
     {/each}
   </select>
 </div>
 <div class="row">
-  <LengthField label="Sheet width" value={stock[across]} {unit} check={sayPageLength} onchange={length(across)} />
-  <LengthField label="Sheet height" value={stock[up]} {unit} check={sayPageLength} onchange={length(up)} />
+  <LengthField label={t`Sheet width`} value={stock[across]} {unit} check={sayPageLength} onchange={length(across)} />
+  <LengthField label={t`Sheet height`} value={stock[up]} {unit} check={sayPageLength} onchange={length(up)} />
 </div>
-<Folded title="Paper" said={paper}>
+<Folded title={t`Paper`} said={paper}>
   <div class="fields">
     <div class="row">
-      <NumberField label="Grammage" unit="g/m²" {...figure('grammage')} />
-      <NumberField label="Bulk" unit="cm³/g" {...figure('bulk')} />
+      <NumberField label={t`Grammage`} unit="g/m²" {...figure('grammage')} />
+      <NumberField label={t`Bulk`} unit="cm³/g" {...figure('bulk')} />
     </div>
     <div class="row">
       <LengthField
-        label="Thickness of a leaf"
+        label={t`Thickness of a leaf`}
         value={stock.caliper ?? caliper ?? 0}
         unit={unit === 'in' ? 'in-decimal' : unit}
         check={(points) =>
           points < 0
-            ? 'Paper is thicker than 0; 0 leaves it to grammage and bulk.'
+            ? t`Paper is thicker than 0; 0 leaves it to grammage and bulk.`
             : points > MOST_CALIPER
-              ? `More than ${formatLength(MOST_CALIPER, unit)} is board.`
+              ? t`More than ${formatLength(MOST_CALIPER, unit)} is board.`
               : undefined}
         onchange={setCaliper}
       />
       <Choice
-        label="Grain along the"
+        label={t`Grain along the`}
         options={[
           ['', '?'],
-          ['long', 'long side'],
-          ['short', 'short'],
+          ['long', t`long side`],
+          ['short', t`short`],
         ]}
         value={stock.grain ?? ''}
         onchange={(grain) => {
@@ -127,17 +128,17 @@
     </div>
     <p class="quiet">
       {stock.caliper !== undefined
-        ? 'As typed. Type 0, and it follows from grammage and bulk.'
+        ? t`As typed. Type 0, and it follows from grammage and bulk.`
         : caliper === undefined
-          ? 'Type grammage and bulk, and the thickness follows; or type it.'
-          : `${stock.grammage} × ${stock.bulk} = ${Math.round(stock.grammage! * stock.bulk!)} µm (ISO 534) = ${formatLength(caliper, 'mm')}.`}
+          ? t`Type grammage and bulk, and the thickness follows; or type it.`
+          : t`${stock.grammage} × ${stock.bulk} = ${Math.round(stock.grammage! * stock.bulk!)} µm (ISO 534) = ${formatLength(caliper, 'mm')}.`}
     </p>
     <KeptList
-      title="Kept papers"
+      title={t`Kept papers`}
       store={papers}
       now={stock}
       {say}
-      none="None yet. A paper kept here, with its size and thickness, is there for every job."
+      none={t`None yet. A paper kept here, with its size and thickness, is there for every job.`}
       onuse={({ settings }) => onchange(settings)}
     />
   </div>

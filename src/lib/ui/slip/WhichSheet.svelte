@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { scaleLinear } from 'd3-scale';
   import { formatSize } from '../../core/measure/formatLength';
   import { samePaper } from '../../core/paper/stock';
@@ -14,8 +15,8 @@
   const x = scaleLinear([0, 1], [0, 100]);
 </script>
 
-<Folded title="Which sheet?" ontoggle={(shown) => (open = shown)}>
-  <p class="quiet">Pieces on a sheet, or copies on each sheet of a book, and how much of it becomes pieces. Picking one uses it.</p>
+<Folded title={t`Which sheet?`} ontoggle={(shown) => (open = shown)}>
+  <p class="quiet">{t`Pieces on a sheet, or copies on each sheet of a book, and how much of it becomes pieces. Picking one uses it.`}</p>
   <ul>
     {#each ranked as { name, stock, pieces, between, waste }, n (n)}
       <li>
@@ -31,7 +32,7 @@
       </li>
     {/each}
   </ul>
-  {#if open && !ranked.length}<p class="quiet">No sheet of the list takes this piece with its marks.</p>{/if}
+  {#if open && !ranked.length}<p class="quiet">{t`No sheet of the list takes this piece with its marks.`}</p>{/if}
 </Folded>
 
 <style>

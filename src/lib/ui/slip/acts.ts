@@ -1,3 +1,4 @@
+import { t } from '../../words/language';
 import { STEP_KINDS, stepKind, type Step } from '../../core/docket/steps';
 import { stepWords } from '../../words/steps';
 import type { Bench } from '../bench.svelte';
@@ -22,7 +23,7 @@ export const actsOf = (stage: 'pages' | 'numbers', bench: Bench): Act[] =>
 export const stepKeys = (): [key: string, does: string][] =>
   [
     ...STEP_KINDS.map(({ kind, key }) => [key ? sayKey(key) : '', stepWords(kind).does ?? ''] as const),
-    ...SHORTCUTS.map(({ key, does }) => [sayKey(key), does] as const),
+    ...SHORTCUTS.map(({ key, does }) => [sayKey(key), does()] as const),
   ].flatMap(([key, does]) => (key && does ? [[key, does]] : []));
 
 /** Whether a step of a kind could do anything to the job as it stands. */
@@ -31,4 +32,4 @@ export const isPossible = (kind: Step['kind'], bench: Bench): boolean =>
 
 /** A key as it is printed on keyboards: `KeyboardEvent.key` c is C, C is ⇧C. */
 export const sayKey = (key: string): string =>
-  key === 'Delete' ? 'Del' : /^[A-Z]$/.test(key) ? `⇧${key}` : key.toUpperCase();
+  key === 'Delete' ? t`Del` : /^[A-Z]$/.test(key) ? `⇧${key}` : key.toUpperCase();

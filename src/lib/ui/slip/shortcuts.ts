@@ -1,3 +1,4 @@
+import { t } from '../../words/language';
 import { anotherSize, evenSizes } from '../../core/docket/likely';
 import type { Step } from '../../core/docket/steps';
 import type { Bench } from '../bench.svelte';
@@ -8,7 +9,7 @@ interface Shortcut {
   key: string;
   word(bench: Bench): string;
   /** What the list of keys says. */
-  does: string;
+  does(): string;
   /** The button is there only while it says which pages. */
   shown(bench: Bench): boolean;
   step(bench: Bench): Step | undefined;
@@ -18,8 +19,8 @@ interface Shortcut {
 export const SHORTCUTS: readonly Shortcut[] = [
   {
     key: 'a',
-    word: () => 'Another size of this',
-    does: 'another size of this page',
+    word: () => t`Another size of this`,
+    does: () => t`another size of this page`,
     shown: (bench) => bench.selected.indexes.length === 1,
     step(bench) {
       const page = bench.base.list.pages[bench.selected.indexes[0] ?? 0];
@@ -28,8 +29,9 @@ export const SHORTCUTS: readonly Shortcut[] = [
   },
   {
     key: 'o',
-    word: (bench) => `Make all one size${bench.selected.indexes.length === 1 ? ', like this' : ''}`,
-    does: 'make all one size',
+    word: (bench) =>
+      bench.selected.indexes.length === 1 ? t`Make all one size, like this` : t`Make all one size`,
+    does: () => t`make all one size`,
     shown: (bench) => !!evenSizes(bench.beginning()),
     step(bench) {
       const even = evenSizes(bench.beginning());

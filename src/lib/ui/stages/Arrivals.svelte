@@ -1,20 +1,21 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sayTrouble } from '../../words/troubles';
   import type { IntakeState } from '../../wire/told';
   import type { Bench } from '../bench.svelte';
 
   let { bench }: { bench: Bench } = $props();
   const howFar = ({ copy, done, total }: IntakeState): string =>
-    total ? `${copy ? 'cleaned' : 'surveyed'} ${done} of ${total} pages` : copy ? 'waiting to be cleaned' : 'waiting for its survey';
+    total ? t`${copy ? t`cleaned` : t`surveyed`} ${done} of ${total} pages` : copy ? t`waiting to be cleaned` : t`waiting for its survey`;
 </script>
 
 {#if bench.incoming.uploads.length || bench.incoming.intakes.length}
-  <ul aria-label="Files on their way in">
+  <ul aria-label={t`Files on their way in`}>
     {#each bench.incoming.uploads as file (file)}
       <li>
         <b>{file.name}</b>
         <progress max="1" value={file.share}></progress>
-        <span class="mono">{Math.round(file.share * 100)} % sent</span>
+        <span class="mono">{t`${Math.round(file.share * 100)} % sent`}</span>
       </li>
     {/each}
     {#each bench.incoming.intakes as intake (intake.id)}
@@ -31,20 +32,20 @@
                 if (typeof typed === 'string' && typed) void bench.incoming.openWith(intake, typed);
               }}
             >
-              <label>Password <input class="field" type="password" name="password" autocomplete="off" maxlength="200" /></label>
-              <button class="btn q small">Open</button>
+              <label>{t`Password`} <input class="field" type="password" name="password" autocomplete="off" maxlength="200" /></label>
+              <button class="btn q small">{t`Open`}</button>
             </form>
           {/if}
           <span
             >{#if intake.again && intake.trouble?.code !== 'needs-password'}<button class="link" onclick={() => void bench.incoming.tryIntake(intake)}
-                >Try again</button
+                >{t`Try again`}</button
               >{/if}
-            <button class="link" onclick={() => bench.incoming.dismiss(intake)}>Dismiss</button></span
+            <button class="link" onclick={() => bench.incoming.dismiss(intake)}>{t`Dismiss`}</button></span
           >
         {:else}
           <progress max={intake.total || undefined} value={intake.total ? intake.done : undefined}></progress>
           <span class="mono">{howFar(intake)}</span>
-          <button class="link" onclick={() => bench.incoming.dismiss(intake)}>Cancel</button>
+          <button class="link" onclick={() => bench.incoming.dismiss(intake)}>{t`Cancel`}</button>
         {/if}
       </li>
     {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { CLEANING, USUAL_CLEANING } from '../../core/pages/cleaning';
   import type { StepOf } from '../../core/docket/steps';
   import { CLEANING_WORD } from '../../words/scans';
@@ -38,7 +39,7 @@
 </script>
 
 {#if scans}
-  <Folded title={cleaned.length ? 'Scans, cleaned' : 'Clean the scans'} count={scans} open={cleaned.length > 0}>
+  <Folded title={cleaned.length ? t`Scans, cleaned` : t`Clean the scans`} count={scans} open={cleaned.length > 0}>
     {#each CLEANING as what (what)}
       <label class="tick"
         ><input type="checkbox" checked={how[what]} onchange={(event) => (chosen = { ...how, [what]: event.currentTarget.checked })} />
@@ -47,17 +48,17 @@
     {/each}
     <div class="acts">
       <button class="btn q" type="button" disabled={!any || !due.length || coming || bench.measuring.length > 0} onclick={() => void clean()}
-        >{coming ? 'Cleaning …' : cleaned.length ? 'Clean anew' : `Make ${files.length === 1 ? 'a clean copy' : 'clean copies'}`}</button
+        >{coming ? t`Cleaning …` : cleaned.length ? t`Clean anew` : t`Make ${files.length === 1 ? t`a clean copy` : t`clean copies`}`}</button
       >
       {#if cleaned.length}<button
           class="link"
           type="button"
           onclick={() => bench.changeSteps((steps) => steps.map((step) => (step.kind === 'take-in' ? asItCame(step) : step)))}
-          >Use the files as they came</button
+          >{t`Use the files as they came`}</button
         >{/if}
     </div>
     {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
-    <p class="quiet small">The files themselves are kept, and steps stay as they are.</p>
+    <p class="quiet small">{t`The files themselves are kept, and steps stay as they are.`}</p>
   </Folded>
 {/if}
 

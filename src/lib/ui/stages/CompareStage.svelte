@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { applyToPoint } from '../../core/measure/matrix';
   import { bleedSides, sideOf } from '../../core/pages/page';
   import type { Bench } from '../bench.svelte';
@@ -78,7 +79,7 @@
     width={arranged.width}
     height={arranged.height}
     fitTo={pairs.length > 1 ? 'width' : 'all'}
-    label="Pages and their sources"
+    label={t`Pages and their sources`}
     onempty={() => bench.selected.choose([])}
     onkeydown={(event) => still && event.key === 'b' && (source = !source)}
   >
@@ -105,8 +106,8 @@
     {/snippet}
   </Mat>
   <Caption>
-    {#if bench.view.compare === 'blink'}{source ? 'as supplied' : 'now'}, one over the other where the art meets{still ? ' · B changes' : ''}
-    {:else}as supplied on the left, now on the right, at one scale{/if}
-    · <button class="link" onclick={() => (bench.view.compare = 'off')}>back to the spreads</button>
+    {#if bench.view.compare === 'blink'}{t`${source ? t`as supplied` : t`now`}, one over the other where the art meets${still ? t` · B changes` : ''}`}
+    {:else}{t`as supplied on the left, now on the right, at one scale`}{/if}
+    · <button class="link" onclick={() => (bench.view.compare = 'off')}>{t`back to the spreads`}</button>
   </Caption>
 </div>

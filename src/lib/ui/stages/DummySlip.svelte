@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { sayState } from '../../words/dummy';
   import type { Bench } from '../bench.svelte';
   import ErrorFields from '../dummy/ErrorFields.svelte';
@@ -11,17 +12,17 @@
 </script>
 
 <div class="dummy">
-  <h1>Dummy</h1>
-  <section aria-label="What is done here" aria-live="polite">
+  <h1>{t`Dummy`}</h1>
+  <section aria-label={t`What is done here`} aria-live="polite">
     {#if said}
       <h2>{said.does}</h2>
       <ul>
         {#each said.lines.slice(0, 8) as line, n (n)}<li>{line}</li>{/each}
-        {#if said.lines.length > 8}<li class="quiet">and {said.lines.length - 8} lines more, on the ticket</li>{/if}
+        {#if said.lines.length > 8}<li class="quiet">{t`and ${said.lines.length - 8} lines more, on the ticket`}</li>{/if}
       </ul>
     {:else if plan}
-      <h2>It is made</h2>
-      <p class="quiet">Page through it with ← and →, or type a page below.</p>
+      <h2>{t`It is made`}</h2>
+      <p class="quiet">{t`Page through it with ← and →, or type a page below.`}</p>
     {/if}
   </section>
   <ProofPanel {bench} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { getContext, onDestroy, tick, untrack } from 'svelte';
   import { errs, PLAIN_ERRORS } from '../../core/finish/errors';
   import { sayFace, sayOpening } from '../../words/dummy';
@@ -105,7 +106,7 @@
     seen = drawing.seen();
     labels = (moment?.state?.piles ?? []).map(({ box, height: high, pieces, name, pile }) => ({
       ...drawing!.toScreen((box.x0 + box.x1) / 2, box.y0, high),
-      text: `${name ?? `pile ${pile}`} · ${pieces}`,
+      text: `${name ?? t`pile ${pile}`} · ${pieces}`,
     }));
   }
 
@@ -144,29 +145,30 @@
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="stage" {onkeydown}>
   {#if plan && timeline && finish}
-    <div class="looks" role="toolbar" aria-label="How the dummy is looked at">
+    <div class="looks" role="toolbar" aria-label={t`How the dummy is looked at`}>
       {#if sheets.length > 1}
         <label
-          >Sheet <select value={sheet} onchange={follow} aria-label="Sheet that is followed">
-            {#each sheets as each (each)}<option value={each}>{each}{each > plan.sheetCount ? ', cover' : ''}</option>{/each}
+          >{t`Sheet`}
+          <select value={sheet} onchange={follow} aria-label={t`Sheet that is followed`}>
+            {#each sheets as each (each)}<option value={each}>{each}{each > plan.sheetCount ? t`, cover` : ''}</option>{/each}
           </select></label
         >
       {/if}
-      {#if foldsOut}<button aria-pressed={view.out} onclick={() => view.foldOut()}>Fold out</button>{/if}
-      <button aria-pressed={view.over} onclick={() => over(!view.over)}>From below</button>
-      <button onclick={() => over(false)}>Bring back</button>
+      {#if foldsOut}<button aria-pressed={view.out} onclick={() => view.foldOut()}>{t`Fold out`}</button>{/if}
+      <button aria-pressed={view.over} onclick={() => over(!view.over)}>{t`From below`}</button>
+      <button onclick={() => over(false)}>{t`Bring back`}</button>
       <button
         aria-pressed={flat}
         disabled={without}
-        title={without ? 'This browser draws nothing in three dimensions.' : undefined}
-        onclick={() => (view.flat = !view.flat)}>Flat</button
+        title={without ? t`This browser draws nothing in three dimensions.` : undefined}
+        onclick={() => (view.flat = !view.flat)}>{t`Flat`}</button
       >
     </div>
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <div
       class="mat"
       role="group"
-      aria-label="Dummy"
+      aria-label={t`Dummy`}
       tabindex="0"
       bind:this={mat}
       bind:clientWidth={width}
@@ -176,7 +178,7 @@
     >
       {#key flat}<canvas bind:this={canvas} data-dimensions={flat ? 2 : 3}></canvas>{/key}
       {#each labels as { x, y, text } (text)}<span class="pile" style:left="{x}px" style:top="{y}px">{text}</span>{/each}
-      <ul class="visually-hidden" aria-label="In sight" data-rests={rests}>
+      <ul class="visually-hidden" aria-label={t`In sight`} data-rests={rests}>
         {#each inSight as { sheet: on, face, flat: part, names, corners, turnedHere }, n (n)}
           <li
             data-sheet={on}
@@ -192,27 +194,27 @@
       </ul>
       <Caption>
         {moment?.open === undefined
-          ? `Sheet ${sheet} of ${sheets.length}`
+          ? t`Sheet ${sheet} of ${sheets.length}`
           : sayOpening(inSight.filter(({ turnedHere }) => turnedHere).map(({ names }) => names))}{errs(view.errors)
-          ? ' · with machines that err'
+          ? t` · with machines that err`
           : ''}
       </Caption>
     </div>
     <StateRow {view} {timeline} {finish} unit={bench.unit} />
   {:else if making.fails}
     <EmptyCard
-      title="Nothing comes out"
-      text="Machines that err so make nothing of these sheets: a cut or fold falls outside its paper. Take less on the right."
+      title={t`Nothing comes out`}
+      text={t`Machines that err so make nothing of these sheets: a cut or fold falls outside its paper. Take less on the right.`}
     >
-      <button class="btn" onclick={() => (view.errors = PLAIN_ERRORS)}>Without errors</button>
+      <button class="btn" onclick={() => (view.errors = PLAIN_ERRORS)}>{t`Without errors`}</button>
     </EmptyCard>
   {:else if bench.shown.list.pages.length}
-    <EmptyCard title="Nothing is folded" text="These pages stay separate: they are on no sheets, so there is nothing to make.">
-      <a class="btn" href="/jobs/{bench.id}/sheets">Put them on sheets</a>
+    <EmptyCard title={t`Nothing is folded`} text={t`These pages stay separate: they are on no sheets, so there is nothing to make.`}>
+      <a class="btn" href="/jobs/{bench.id}/sheets">{t`Put them on sheets`}</a>
     </EmptyCard>
   {:else}
-    <EmptyCard title="No pages, no dummy" text="Take in a file first; the piece is then made here, step by step.">
-      <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+    <EmptyCard title={t`No pages, no dummy`} text={t`Take in a file first; the piece is then made here, step by step.`}>
+      <a class="btn" href="/jobs/{bench.id}/take-in">{t`Take in a file`}</a>
     </EmptyCard>
   {/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { outputKey, outputKind, outputSchema, type Output } from '../../core/handover/outputs';
   import { possibleKinds } from '../../core/handover/outputs';
   import { cutsCsv } from '../../core/finish/cuts';
@@ -70,24 +71,26 @@
   <div class="column">
     {#if !work.list.pages.length}
       <article>
-        <h2>Nothing to hand over yet</h2>
-        <p>There are no pages in this job. Take in a file first.</p>
-        <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+        <h2>{t`Nothing to hand over yet`}</h2>
+        <p>{t`There are no pages in this job. Take in a file first.`}</p>
+        <a class="btn" href="/jobs/{bench.id}/take-in">{t`Take in a file`}</a>
       </article>
     {:else}
-      {#if canBeProved(bench.docket.scheme)}<div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">See it folded</a></div>{/if}
+      {#if canBeProved(bench.docket.scheme)}<div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">{t`See it folded`}</a></div>{/if}
       {#if stops.length || notProved}
         <div class="warn">
           <p>
             {#if stops.length}
-              {stops.length === 1 ? '1 finding says stop' : `${stops.length} findings say stop`}: look at
-              <a href="/jobs/{bench.id}/pages">Pages</a>
-              and <a href="/jobs/{bench.id}/sheets">Sheets</a> first.
-            {:else}The sheets did not go out: what came of folding them is not what was intended. See <a href="/jobs/{bench.id}/dummy">Dummy</a>.{/if}
-            To hand over all the same, say why; the job ticket prints it.
+              {t`${stops.length === 1 ? t`1 finding says stop` : t`${stops.length} findings say stop`}: look at`}
+              <a href="/jobs/{bench.id}/pages">{t`Pages`}</a>
+              {t`and`} <a href="/jobs/{bench.id}/sheets">{t`Sheets`}</a>
+              {t`first.`}
+            {:else}{t`The sheets did not go out: what came of folding them is not what was intended. See`}
+              <a href="/jobs/{bench.id}/dummy">{t`Dummy`}</a>.{/if}
+            {t`To hand over all the same, say why; the job ticket prints it.`}
           </p>
-          <label class="label" for="despite">Goes out all the same, because</label>
-          <input id="despite" class="field" maxlength="300" bind:value={handing.despite} placeholder="the customer has seen it" />
+          <label class="label" for="despite">{t`Goes out all the same, because`}</label>
+          <input id="despite" class="field" maxlength="300" bind:value={handing.despite} placeholder={t`the customer has seen it`} />
           {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
         </div>
       {/if}
@@ -95,7 +98,11 @@
       {#if outputs.length > 1}
         <div class="all">
           <button class="btn" disabled={!outOfDate.length} onclick={() => void make(outOfDate)}>
-            {outOfDate.length ? `Make all that is out of date (${outOfDate.length})` : beingMade ? `Being made: ${beingMade}` : 'All is up to date'}
+            {outOfDate.length
+              ? t`Make all that is out of date (${outOfDate.length})`
+              : beingMade
+                ? t`Being made: ${beingMade}`
+                : t`All is up to date`}
           </button>
         </div>
       {/if}
@@ -105,21 +112,21 @@
             {#if 'stock' in bench.docket.scheme}{@const press = bench.docket.scheme}<button
                 class="link"
                 onclick={() => give('sheets.xjdf', 'application/vnd.cip4-xjdf+xml', sheetsXjdf(work.plan!, press, bench.docket.title))}
-                >Sheets as XJDF</button
+                >{t`Sheets as XJDF`}</button
               >{/if}
-            {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give('cut list.csv', 'text/csv', cutsCsv(work.plan!))}
-                >Cut list</button
+            {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give(t`cut list.csv`, 'text/csv', cutsCsv(work.plan!))}
+                >{t`Cut list`}</button
               >{/if}
           {:else if output.kind === 'template'}
             {#each template ?? [] as side (side.name)}<button
                 class="link"
-                onclick={() => give(`template ${side.name}.svg`, 'image/svg+xml', templateSvg(side))}>{side.name} as SVG</button
+                onclick={() => give(t`template ${side.name}.svg`, 'image/svg+xml', templateSvg(side))}>{t`${side.name} as SVG`}</button
               >{/each}
           {/if}
         </OutputCard>
       {/each}
       <article class="add">
-        <h2>Add an output</h2>
+        <h2>{t`Add an output`}</h2>
         <p class="kinds">
           {#each possible as kind (kind)}<button class="btn q small" title={outputWords(kind).said} onclick={() => handing.add(kind)}
               >{outputWords(kind).name}</button

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { untrack } from 'svelte';
   import { outputKey, outputSchema, splitsOf, type Output } from '../../core/handover/outputs';
   import { NAME_TOKENS } from '../../core/handover/names';
@@ -78,7 +79,7 @@
       />
     {/if}
     <PatternField
-      label="Name of the files"
+      label={t`Name of the files`}
       value={draft.name ?? plainPattern(draft)}
       tokens={NAME_TOKENS}
       read={NAME_TOKENS}
@@ -90,10 +91,10 @@
       <div class="preview">
         <p class="label">
           {split?.by === 'size'
-            ? 'Named like this; how many is known once they are written'
+            ? t`Named like this; how many is known once they are written`
             : files.names.length === 1
-              ? 'Gives'
-              : `Gives ${files.names.length} files`}
+              ? t`Gives`
+              : t`Gives ${files.names.length} files`}
         </p>
         <ol>
           {#each files.names.slice(0, MOST_SHOWN) as name, n (name)}
@@ -101,30 +102,29 @@
               <b>{name}</b><span class="mono"
                 >{sayPart({ ...files.parts[n]!, pages: files.parts[n]!.pages.length }, draft.kind)}{sizeOf(files.parts[n]!.pages)}</span
               >
-              {#if files.parts[n]!.alone}<span>the last one has no back</span>{/if}
+              {#if files.parts[n]!.alone}<span>{t`the last one has no back`}</span>{/if}
             </li>
           {/each}
         </ol>
-        {#if files.names.length > MOST_SHOWN}<p class="quiet">and {files.names.length - MOST_SHOWN} more</p>{/if}
+        {#if files.names.length > MOST_SHOWN}<p class="quiet">{t`and ${files.names.length - MOST_SHOWN} more`}</p>{/if}
       </div>
     {/if}
     <div class="btns">
-      <button class="btn" disabled={!changed || !!files?.wrong || bad}>Change output</button>
+      <button class="btn" disabled={!changed || !!files?.wrong || bad}>{t`Change output`}</button>
       <button
         type="button"
         class="btn q"
         onclick={() => {
           bench.handing.typed = undefined;
           bench.handing.chosen = undefined;
-        }}>{changed ? 'Cancel' : 'Close'}</button
+        }}>{changed ? t`Cancel` : t`Close`}</button
       >
     </div>
   </form>
 {:else}
-  <h1>Hand over</h1>
+  <h1>{t`Hand over`}</h1>
   <p class="quiet">
-    What goes out of this job, as many files as are wanted. Each is kept with the job, made again after a change, and read again before it is handed
-    over.
+    {t`What goes out of this job, as many files as are wanted. Each is kept with the job, made again after a change, and read again before it is handed over.`}
   </p>
 {/if}
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import type { Bench } from '../bench.svelte';
   import type { TileView } from '../mat/gate.svelte';
   import { clickAway, dragLine, dragStamp, holdsOf, stampsOf } from './placing.svelte';
@@ -29,7 +30,7 @@
       role="option"
       aria-selected={bench.draft.step?.id === hold.matter.step}
       tabindex="-1"
-      aria-label="{hold.away ? 'Clicked away: ' : ''}“{item.text}” on page {tile.name}"
+      aria-label={t`${hold.away ? t`Clicked away: ` : ''}“${item.text}” on page ${tile.name}`}
       onpointerdown={(event) => {
         if (event.button !== 0) return;
         event.stopPropagation();
@@ -42,7 +43,7 @@
       role="option"
       aria-selected={hold.away}
       tabindex="-1"
-      aria-label="{hold.away ? 'Give back' : 'Click away'} “{item.text}” on page {tile.name}"
+      aria-label={t`${hold.away ? t`Give back` : t`Click away`} “${item.text}” on page ${tile.name}`}
       transform="translate({box.x1 + 9 * px} {box.y1 + 4 * px}) scale({px})"
       onpointerdown={(event) => {
         event.stopPropagation();
@@ -69,7 +70,7 @@
     role="option"
     aria-selected={bench.draft.step?.id === stamp.laid.step}
     tabindex="-1"
-    aria-label="Stamp on page {tile.name}"
+    aria-label={t`Stamp on page ${tile.name}`}
     onpointerdown={(event) => {
       if (event.button !== 0) return;
       event.stopPropagation();

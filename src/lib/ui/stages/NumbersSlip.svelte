@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { namePages } from '../../words/pages';
   import { STEP_KINDS } from '../../core/docket/steps';
   import { labelsOf } from '../../core/numbers/labels';
   import { numberedFrom, stretchesOf } from '../../core/numbers/series';
@@ -48,38 +50,38 @@
   const stretches = $derived(stretchesOf(list));
   const said = (from: number, to: number) => {
     const shown = labels.slice(from, to).filter(Boolean);
-    return shown.length ? (shown.length > 1 ? `${shown[0]} – ${shown.at(-1)}` : shown[0]) : 'no numbers';
+    return shown.length ? (shown.length > 1 ? `${shown[0]} – ${shown.at(-1)}` : shown[0]) : t`no numbers`;
   };
 </script>
 
 {#if bench.draft.form}
   {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
-  <Overview {bench} stages={['numbers']} title="Numbers">
+  <Overview {bench} stages={['numbers']} title={t`Numbers`}>
     {#if one !== undefined}
       <form onsubmit={number} class="is">
-        <label class="label" for="is-number">Page {one + 1} is number</label>
+        <label class="label" for="is-number">{t`Page ${one + 1} is number`}</label>
         <div>
           <input
             id="is-number"
             class="field mono"
             value={typed}
-            placeholder={labels[one] || 'none'}
+            placeholder={labels[one] || t`none`}
             autocomplete="off"
             aria-invalid={wrong}
             oninput={(event) => tryNumber(event.currentTarget.value)}
           />
-          <button class="btn" disabled={!renumbered}>Count from here</button>
+          <button class="btn" disabled={!renumbered}>{t`Count from here`}</button>
         </div>
-        {#if wrong}<p class="wrong" role="alert">This cannot be counted from. Type 1, i, A, A-1, or none.</p>
-        {:else}<p class="quiet small">1, i, A, A-1 or none. A series begins here and lasts until the next.</p>{/if}
+        {#if wrong}<p class="wrong" role="alert">{t`This cannot be counted from. Type 1, i, A, A-1, or none.`}</p>
+        {:else}<p class="quiet small">{t`1, i, A, A-1 or none. A series begins here and lasts until the next.`}</p>{/if}
       </form>
     {:else if !none}
-      <p class="quiet small">Select a page to say which number it is, or drag the borders of the series above.</p>
+      <p class="quiet small">{t`Select a page to say which number it is, or drag the borders of the series above.`}</p>
     {/if}
-    <Acts label={selected.length ? `With page${selected.length > 1 ? 's' : ''} ${describeIndexes(selected, list)}` : 'Put on the pages'} {acts} />
+    <Acts label={selected.length ? t`With ${namePages(selected.length, describeIndexes(selected, list))}` : t`Put on the pages`} {acts} />
     {#if !none}
-      <table aria-label="Series">
+      <table aria-label={t`Series`}>
         <tbody>
           {#each stretches as { from, to, series } (from)}
             <tr>
@@ -92,11 +94,11 @@
       </table>
     {/if}
     {#if laid.length}
-      <section aria-label="On the pages" class="laid">
+      <section aria-label={t`On the pages`} class="laid">
         {#each laid as { step, index } (step.id)}
           {@const words = sayStep(step, bench.unit, bench.base.replay.after[index - 1] ?? list, bench.docket.formats)}
           <button class:off={step.off} onclick={() => bench.open({ kind: step.kind, step })}
-            ><b>{words.act}</b> {words.what}<small>{step.off ? 'switched off' : words.detail}</small></button
+            ><b>{words.act}</b> {words.what}<small>{step.off ? t`switched off` : words.detail}</small></button
           >
         {/each}
       </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { untrack } from 'svelte';
   import { fade } from 'svelte/transition';
   import { faceLabels } from '../../core/numbers/labels';
@@ -152,25 +153,25 @@
   export const focus = () => mat?.focus();
 </script>
 
-<div class="stage" role="region" aria-label="Numbers">
+<div class="stage" role="region" aria-label={t`Numbers`}>
   <div class="over">
     {#if list.pages.length}<SeriesBand {bench} {shown} ongo={go} />{/if}
     <div class="turn">
-      {#snippet before()}<button class="btn q" disabled={turned <= 0} onclick={() => turn(-1)} aria-label="Spread before"
+      {#snippet before()}<button class="btn q" disabled={turned <= 0} onclick={() => turn(-1)} aria-label={t`Spread before`}
           >{leftwards ? '›' : '‹'}</button
         >{/snippet}
-      {#snippet after()}<button class="btn q" disabled={turned >= spreads.length - 1} onclick={() => turn(1)} aria-label="Next spread"
+      {#snippet after()}<button class="btn q" disabled={turned >= spreads.length - 1} onclick={() => turn(1)} aria-label={t`Next spread`}
           >{leftwards ? '‹' : '›'}</button
         >{/snippet}
       {#if leftwards}{@render after()}{:else}{@render before()}{/if}
-      <span class="mono">{shown.map((index) => index + 1).join(' · ') || '–'} of {list.pages.length}</span>
+      <span class="mono">{t`${shown.map((index) => index + 1).join(' · ') || '–'} of ${list.pages.length}`}</span>
       {#if leftwards}{@render before()}{:else}{@render after()}{/if}
       <button
         class="btn q light"
         aria-pressed={light && list.book.facing}
         disabled={!list.book.facing}
-        title={list.book.facing ? 'The back of the leaf seen through its front (L)' : 'Loose pages have no printed back'}
-        onclick={() => (light = !light)}>Hold to the light</button
+        title={list.book.facing ? t`The back of the leaf seen through its front (L)` : t`Loose pages have no printed back`}
+        onclick={() => (light = !light)}>{t`Hold to the light`}</button
       >
     </div>
   </div>
@@ -181,7 +182,7 @@
       unit={bench.unit}
       width={arranged.width}
       height={arranged.height}
-      label="Facing pages"
+      label={t`Facing pages`}
       still={bench.draft.form && 'held'}
       {...bench.draft.asking ? { cursor: 'crosshair' } : {}}
       {onkeydown}
@@ -221,16 +222,15 @@
     </Mat>
     {#if bench.draft.asking}
       <Caption
-        >Click an object on the page, or draw a box round what is meant. <button class="link" onclick={() => (bench.draft.asking = undefined)}
-          >Cancel</button
-        ></Caption
+        >{t`Click an object on the page, or draw a box round what is meant.`}
+        <button class="link" onclick={() => (bench.draft.asking = undefined)}>{t`Cancel`}</button></Caption
       >
     {:else if behind}
-      <Caption>Leaf {leafOf(here, list.book).leaf} held to the light: page {shown[1]! + 1} seen through page {shown[0]! + 1}</Caption>
+      <Caption>{t`Leaf ${leafOf(here, list.book).leaf} held to the light: page ${shown[1]! + 1} seen through page ${shown[0]! + 1}`}</Caption>
     {/if}
     {#if !list.pages.length}
-      <EmptyCard title="No pages to number yet" text="Take in a PDF, or begin with blank pages.">
-        <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+      <EmptyCard title={t`No pages to number yet`} text={t`Take in a PDF, or begin with blank pages.`}>
+        <a class="btn" href="/jobs/{bench.id}/take-in">{t`Take in a file`}</a>
       </EmptyCard>
     {/if}
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { objectsOf } from '../../core/pages/drawn';
   import type { Box } from '../../core/measure/box';
   import type { Bench } from '../bench.svelte';
@@ -58,7 +59,7 @@
   role="option"
   aria-selected="false"
   tabindex="-1"
-  aria-label="An area of page {tile.name}"
+  aria-label={t`An area of page ${tile.name}`}
   onpointerdown={(event) => drawArea(tile, event)}
 />
 {#each asked(tile) as box, n (n)}
@@ -73,7 +74,7 @@
     role="option"
     aria-selected="false"
     tabindex="-1"
-    aria-label="Object {n + 1} on page {tile.name}"
+    aria-label={t`Object ${n + 1} on page ${tile.name}`}
     onpointerdown={(event) => {
       event.stopPropagation();
       bench.draft.asking?.({ page: tile.page, side: tile.side, box });

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { plural } from '../../words/plural';
   import { sayAgo } from '../../words/ago';
   import { outputKey, outputKind, outputSchema, type Output } from '../../core/handover/outputs';
   import { pressMistake } from '../../core/handover/standIns';
@@ -38,7 +40,7 @@
   }
   const share = ({ done, total, createdAt }: OutputState): string => {
     if (!total) return '';
-    return [`${done} of ${total}`, timeLeft({ at: Date.parse(createdAt), done: 0 }, done, total)].filter(Boolean).join(' · ');
+    return [t`${done} of ${total}`, timeLeft({ at: Date.parse(createdAt), done: 0 }, done, total)].filter(Boolean).join(' · ');
   };
 </script>
 
@@ -52,7 +54,7 @@
     {#if mistake}<p class="out-of-date" role="alert">{PRESS_MISTAKE[mistake]}</p>{/if}
     {#if files.wrong}<p class="out-of-date" role="alert">{files.wrong}</p>{:else}
       <p class="mono amount">
-        {amount}{#if files.names.length > 1}{amount ? ' · ' : ''}{files.names.length} files{/if}
+        {amount}{#if files.names.length > 1}{t`${amount ? ' · ' : ''}${files.names.length} files`}{/if}
       </p>
       <p class="mono names">
         {files.names.slice(0, 3).join(', ')}{#if files.names.length > 3}
@@ -63,8 +65,8 @@
   <div class="acts">
     <button class="btn" disabled={!!files.wrong} onclick={onmake}>{outputWords(output.kind).make}</button>
     <span>
-      <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>Settings</button>
-      <button class="link" onclick={() => bench.handing.remove(key)}>Remove</button>
+      <button class="link" aria-expanded={chosen} onclick={() => (bench.handing.chosen = chosen ? undefined : key)}>{t`Settings`}</button>
+      <button class="link" onclick={() => bench.handing.remove(key)}>{t`Remove`}</button>
     </span>
   </div>
   {#if children}<p class="besides">{@render children()}</p>{/if}
@@ -75,32 +77,33 @@
             <a class="file" href="/api/outputs/{one.id}/file" download={one.fileName}>{one.fileName}</a>
             <span class="mono">{sayBytes(one.files.reduce((sum, { bytes }) => sum + bytes, 0))}</span>
             {#if sayOutput(one.spec).length}<span class="quiet">{sayOutput(one.spec).join(' · ')}</span>{/if}
-            <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? 'up to date' : 'out of date: the job has changed since'}</span>
-            {#if one.upToDate && !isNow(one)}<span class="out-of-date">made with other settings</span>{/if}
+            <span class={one.upToDate ? 'up-to-date' : 'out-of-date'}>{one.upToDate ? t`up to date` : t`out of date: the job has changed since`}</span
+            >
+            {#if one.upToDate && !isNow(one)}<span class="out-of-date">{t`made with other settings`}</span>{/if}
             {#if one.files[0]?.proof}<span class={one.files[0].proof.holds ? 'up-to-date' : 'out-of-date'}>{sayOutcome(one.files[0].proof)}</span
               >{/if}
-            {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">What it received</a>{/if}
+            {#if outputKind(one.spec.kind).sent}<a href="/jobs/{bench.id}/received/{one.id}">{t`What it received`}</a>{/if}
             <span class="quiet">{sayAgo(one.finishedAt ?? one.createdAt)}</span>
-            <button class="link" onclick={() => void drop(one)}>Delete</button>
+            <button class="link" onclick={() => void drop(one)}>{t`Delete`}</button>
             {#if one.by}<span class="quiet">{one.by}</span>{/if}
-            {#if one.despite}<p class="note">Handed over all the same: {one.despite}</p>{/if}
+            {#if one.despite}<p class="note">{t`Handed over all the same: ${one.despite}`}</p>{/if}
             {#if one.files[0]?.proof?.named.length}<ul class="found">
                 {#each one.files[0].proof.named as { says, pages } (says)}<li>
                     {says}
-                    {#if pages.length}<a href="/jobs/{bench.id}/sheets" onclick={() => bench.selected.choose(pages)}>Show on Sheets</a>{/if}
+                    {#if pages.length}<a href="/jobs/{bench.id}/sheets" onclick={() => bench.selected.choose(pages)}>{t`Show on Sheets`}</a>{/if}
                   </li>{/each}
               </ul>{/if}
             {#if one.files.length > 1 || one.files.some(({ over, alone }) => over || alone)}
               <details>
-                <summary>{one.files.length} file{one.files.length === 1 ? '' : 's'}</summary>
+                <summary>{plural(one.files.length, 'file')}</summary>
                 <ol>
                   {#each one.files as file, n (n)}
                     <li>
                       <a href="/api/outputs/{one.id}/file/{n}" download={file.name}>{file.name}</a>
                       <span class="mono">{sayPart(file, output.kind)}</span>
                       <span class="mono">{sayBytes(file.bytes)}</span>
-                      {#if file.over}<span class="out-of-date">one page, and larger than was allowed by itself</span>{/if}
-                      {#if file.alone}<span class="note">The last one has no back: lift it off the pile before the backs are printed.</span>{/if}
+                      {#if file.over}<span class="out-of-date">{t`one page, and larger than was allowed by itself`}</span>{/if}
+                      {#if file.alone}<span class="note">{t`The last one has no back: lift it off the pile before the backs are printed.`}</span>{/if}
                     </li>
                   {/each}
                 </ol>
@@ -108,14 +111,14 @@
             {/if}
           {:else if one.state === 'failed'}
             <span class="out-of-date" role="alert">{sayTrouble(one.trouble ?? { code: 'unforeseen' })}</span>
-            <button class="link" onclick={() => void drop(one)}>Dismiss</button>
+            <button class="link" onclick={() => void drop(one)}>{t`Dismiss`}</button>
           {:else if one.state === 'cancelled'}
-            <span class="quiet">Cancelled. Nothing was written.</span>
-            <button class="link" onclick={() => void drop(one)}>Dismiss</button>
+            <span class="quiet">{t`Cancelled. Nothing was written.`}</span>
+            <button class="link" onclick={() => void drop(one)}>{t`Dismiss`}</button>
           {:else}
-            <progress max={one.total || undefined} value={one.total ? one.done : undefined} aria-label="Being made"></progress>
-            <span class="mono">{one.state === 'waiting' ? 'waiting' : `${one.doing} ${share(one)}`}</span>
-            <button class="link" onclick={() => void drop(one)}>Cancel</button>
+            <progress max={one.total || undefined} value={one.total ? one.done : undefined} aria-label={t`Being made`}></progress>
+            <span class="mono">{one.state === 'waiting' ? t`waiting` : `${one.doing} ${share(one)}`}</span>
+            <button class="link" onclick={() => void drop(one)}>{t`Cancel`}</button>
           {/if}
         </li>
       {/each}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../words/language';
+  import { namePages } from '../../words/pages';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { bleedSides, faceAt, sideAt } from '../../core/pages/page';
   import type { Aspect } from '../../core/model/page';
@@ -34,7 +36,7 @@
     ...SHORTCUTS.filter(({ shown }) => shown(bench)).map(({ key, word, does, step }): Act => ({
       word: word(bench),
       group: 'shape',
-      does,
+      does: does(),
       key: sayKey(key),
       do: () => {
         const begun = step(bench);
@@ -53,43 +55,42 @@
 {:else if bench.draft.format}
   <FormatForm {bench} format={bench.draft.format} />
 {:else}
-  <Overview {bench} stages={['pages']} title="Pages">
+  <Overview {bench} stages={['pages']} title={t`Pages`}>
     <Acts
       label={selected.length
-        ? `With page${selected.length > 1 ? 's' : ''} ${describeIndexes(selected, bench.shown.list)}`
-        : 'Select pages, or choose what to do with all'}
+        ? t`With ${namePages(selected.length, describeIndexes(selected, bench.shown.list))}`
+        : t`Select pages, or choose what to do with all`}
       {acts}
     />
     {#if page && bleed}
       <dl class="facts">
-        <dt>trim</dt>
+        <dt>{t`trim`}</dt>
         <dd>{saySize(page.trim, unit)}</dd>
-        <dt>bleed</dt>
+        <dt>{t`bleed`}</dt>
         <dd>
-          {#if new Set(Object.values(bleed).map((value) => value.toFixed(3))).size === 1}{formatLength(bleed.head, unit)} all round
-          {:else}head {formatFigure(bleed.head, unit)}, foot {formatFigure(bleed.foot, unit)}, left {formatFigure(bleed.left, unit)}, right {formatLength(
-              bleed.right,
-              unit,
-            )}{/if}{page.mirrored ? ', mirrored' : ''}
+          {#if new Set(Object.values(bleed).map((value) => value.toFixed(3))).size === 1}{t`${formatLength(bleed.head, unit)} all round`}
+          {:else}{t`head ${formatFigure(bleed.head, unit)}, foot ${formatFigure(bleed.foot, unit)}, left ${formatFigure(bleed.left, unit)}, right ${formatLength(bleed.right, unit)}`}{/if}{page.mirrored
+            ? t`, mirrored`
+            : ''}
         </dd>
-        <dt>shows</dt>
-        <dd>{page.art ? `page ${page.art.index + 1} of ${from?.kind === 'take-in' ? from.name : 'a file'}` : 'nothing, it is blank'}</dd>
-        {#if page.piece}<dt>piece</dt>
-          <dd>{page.piece.name}, {page.piece.quantity} wanted</dd>{/if}
-        {#if page.format}<dt>format</dt>
+        <dt>{t`shows`}</dt>
+        <dd>{page.art ? t`page ${page.art.index + 1} of ${from?.kind === 'take-in' ? from.name : t`a file`}` : t`nothing, it is blank`}</dd>
+        {#if page.piece}<dt>{t`piece`}</dt>
+          <dd>{t`${page.piece.name}, ${page.piece.quantity} wanted`}</dd>{/if}
+        {#if page.format}<dt>{t`format`}</dt>
           <dd>
-            {page.format.name}{#each page.format.own as aspect (aspect)}<br />own {aspect} ·
-              <button class="link" onclick={() => give(aspect)}>give back</button>{/each}
+            {page.format.name}{#each page.format.own as aspect (aspect)}<br />{t`own ${aspect} ·`}
+              <button class="link" onclick={() => give(aspect)}>{t`give back`}</button>{/each}
           </dd>{/if}
       </dl>
     {/if}
     {#snippet after()}
       <Choice
-        label="Against the source"
+        label={t`Against the source`}
         options={[
-          ['off', 'off'],
-          ['beside', 'beside'],
-          ['blink', 'blink'],
+          ['off', t`off`],
+          ['beside', t`beside`],
+          ['blink', t`blink`],
         ]}
         value={bench.view.compare}
         onchange={(how) => (bench.view.compare = how)}
@@ -97,17 +98,17 @@
       {#if bench.view.compare !== 'off'}<CompareTable {bench} />{/if}
       <FoldOuts {bench} />
       <Formats {bench} />
-      <Folded title="{sayBook(book)} · safe {formatLength(bench.docket.safe, unit)}">
+      <Folded title={t`${sayBook(book)} · safe ${formatLength(bench.docket.safe, unit)}`}>
         <BookFields {book} onchange={(next) => bench.put({ ...bench.docket, book: next })} />
         <LengthField
-          label="Safe margin"
+          label={t`Safe margin`}
           value={bench.docket.safe}
           {unit}
-          check={(points) => (points < 0 || points > MOST_SAFE ? `A safe margin is from 0 to ${formatLength(MOST_SAFE, unit)}.` : undefined)}
+          check={(points) => (points < 0 || points > MOST_SAFE ? t`A safe margin is from 0 to ${formatLength(MOST_SAFE, unit)}.` : undefined)}
           onchange={(points) => (safe = points)}
         />
         {#if safe !== undefined && safe !== bench.docket.safe}
-          <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>Apply</button>
+          <button class="link" onclick={() => bench.put({ ...bench.docket, safe: safe! })}>{t`Apply`}</button>
         {/if}
       </Folded>
     {/snippet}

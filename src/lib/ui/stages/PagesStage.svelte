@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t, translated } from '../../words/language';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import { formatFigure, formatLength } from '../../core/measure/formatLength';
   import { bounds, heightOf, widthOf } from '../../core/measure/box';
@@ -136,7 +137,7 @@
     if (page && !bench.selected.ids.has(page.id)) bench.selected.choose([page.id]);
     const { indexes } = bench.selected;
     if (!indexes.length) return;
-    openMenu(event, 'With the pages selected', [{ word: 'Zoom to it', key: 'Z', do: () => lookAt(indexes) }, ...actsOf('pages', bench)]);
+    openMenu(event, t`With the pages selected`, [{ word: t`Zoom to it`, key: 'Z', do: () => lookAt(indexes) }, ...actsOf('pages', bench)]);
   }
 
   function showPage(index: number): void {
@@ -187,7 +188,7 @@
 <div
   class="stage"
   role="region"
-  aria-label="Pages"
+  aria-label={t`Pages`}
   bind:clientWidth={matWidth}
   bind:clientHeight={matHeight}
   ondragover={over}
@@ -202,7 +203,7 @@
     width={arranged.width}
     height={arranged.height}
     {fitTo}
-    label="Pages"
+    label={t`Pages`}
     still={pulling.isPulled ? 'held' : trying ? 'unless-larger' : undefined}
     {...cropping ? { cursor: 'crosshair' } : {}}
     {onhover}
@@ -242,26 +243,25 @@
   </Mat>
   {#if hovered}
     <p class="hover mono" aria-live="off">
-      page {nameOf(hovered.tile.index)} · {formatFigure(tidy(hovered.x, bench.unit), bench.unit)} from the left, {formatLength(
-        tidy(hovered.y, bench.unit),
-        bench.unit,
-      )} from the head
+      {t`page ${nameOf(hovered.tile.index)} · ${formatFigure(tidy(hovered.x, bench.unit), bench.unit)} from the left, ${formatLength(tidy(hovered.y, bench.unit), bench.unit)} from the head`}
     </p>
   {/if}
   {#if carrying.landing}
     {@const { as, at, index } = carrying.landing}
     <Caption
       >{as === 'panel'
-        ? `becomes a fold-out on the leaf of page ${index + 1}`
-        : `goes ${at} page ${index + 1} · with Shift it becomes a fold-out there`}</Caption
+        ? t`becomes a fold-out on the leaf of page ${index + 1}`
+        : t`goes ${translated(at)} page ${index + 1} · with Shift it becomes a fold-out there`}</Caption
     >
   {:else if bench.view.measure}
-    <Caption>Click two points; edges draw them in. <button class="link" onclick={() => (bench.view.measure = false)}>Done (Esc)</button></Caption>
+    <Caption
+      >{t`Click two points; edges draw them in.`} <button class="link" onclick={() => (bench.view.measure = false)}>{t`Done (Esc)`}</button></Caption
+    >
   {/if}
   {#if !list.pages.length}
-    <EmptyCard title="No pages yet" text="Take in a PDF, or begin with blank pages.">
-      <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
-      <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>Blank pages</button>
+    <EmptyCard title={t`No pages yet`} text={t`Take in a PDF, or begin with blank pages.`}>
+      <a class="btn" href="/jobs/{bench.id}/take-in">{t`Take in a file`}</a>
+      <button class="btn q" onclick={() => bench.open({ kind: 'blank' })}>{t`Blank pages`}</button>
     </EmptyCard>
   {/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { untrack } from 'svelte';
   import type { Askable } from '../../core/docket/askable';
   import { askableIn, freeName, recipeOf, withRecipe, type Ask, type Recipe, type RecipeValues } from '../../core/docket/recipe';
@@ -37,7 +38,7 @@
   let questions = $state.raw<Readonly<Record<string, string>>>({});
   const keyOf = ({ step = '', path }: { step?: string | undefined; path: Ask['path'] | Askable['path'] }) => [step, ...path].join('/');
   const steps = $derived(docket.steps.filter(({ id, off }) => !left.has(id) && !off));
-  const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || 'Recipe', steps: steps.map(({ id }) => id), book, scheme, outputs }));
+  const draft = $derived(recipeOf(bench.base.replay, { name: name.trim() || t`Recipe`, steps: steps.map(({ id }) => id), book, scheme, outputs }));
   const asks = $derived.by(() => {
     const there = new Set(askableNow.map(keyOf));
     const all: Ask[] = [];
@@ -47,7 +48,7 @@
   });
   function pagesOf({ step, label }: Ask): string {
     const kind = steps.find(({ id }) => id === step)?.kind;
-    return kind ? `Pages for “${stepWords(kind).name}”` : label;
+    return kind ? t`Pages for “${stepWords(kind).name}”` : label;
   }
   /** The values that can be asked for, with the step that holds each, if any. */
   const askableNow = $derived([
@@ -84,7 +85,7 @@
     wrong = done = '';
     try {
       const saved = await api.saveRecipe({ ...draft, asks });
-      done = `Saved as “${saved.name}”, version ${saved.version}.`;
+      done = t`Saved as “${saved.name}”, version ${saved.version}.`;
       ({ recipes } = await api.recipes());
     } catch (error) {
       wrong = sayFailure(error);
@@ -123,7 +124,7 @@
         event.currentTarget.value = '';
       }}
     >
-      <option value="">ask for …</option>
+      <option value="">{t`ask for …`}</option>
       {#each values as { path }, at (path.join())}<option value={String(at)}>{sayAsked(path, draft)}</option>{/each}
     </select>
   {/if}
@@ -137,14 +138,14 @@
       void save();
     }}
   >
-    <h1>Save as a recipe</h1>
+    <h1>{t`Save as a recipe`}</h1>
     <div>
-      <label class="label" for="recipe-name">Name</label>
+      <label class="label" for="recipe-name">{t`Name`}</label>
       <input id="recipe-name" class="field" maxlength="60" bind:value={name} oninput={() => (done = '')} />
-      {#if known && !done}<p class="quiet">Becomes version {known.version + 1} of “{known.name}”. Jobs keep what they were made with.</p>{/if}
+      {#if known && !done}<p class="quiet">{t`Becomes version ${known.version + 1} of “${known.name}”. Jobs keep what they were made with.`}</p>{/if}
     </div>
     <fieldset>
-      <legend class="label">Steps</legend>
+      <legend class="label">{t`Steps`}</legend>
       {#each docket.steps as step, n (step.id)}
         <div class="step" class:out={left.has(step.id)}>
           <label
@@ -154,19 +155,19 @@
         </div>
       {/each}
     </fieldset>
-    <label class="tick"><input type="checkbox" bind:checked={book} /> how the book lies, and its safe margin</label>
-    <label class="tick"><input type="checkbox" bind:checked={scheme} /> how pages go on sheets</label>
-    <label class="tick"><input type="checkbox" bind:checked={outputs} /> what is handed over ({docket.outputs.length})</label>
+    <label class="tick"><input type="checkbox" bind:checked={book} /> {t`how the book lies, and its safe margin`}</label>
+    <label class="tick"><input type="checkbox" bind:checked={scheme} /> {t`how pages go on sheets`}</label>
+    <label class="tick"><input type="checkbox" bind:checked={outputs} /> {t`what is handed over (${docket.outputs.length})`}</label>
     {@render askFor('Ask for a value besides the steps')}
     {#if asks.length}
       <div>
-        <p class="label">Asked for when it is replayed</p>
+        <p class="label">{t`Asked for when it is replayed`}</p>
         {#each asks as each (keyOf(each))}
           {@const { name: asked, label, kind, preset } = each}
           <p class="ask">
             <input
               class="field"
-              aria-label="Question for {asked}"
+              aria-label={t`Question for ${asked}`}
               value={label}
               maxlength="80"
               oninput={(event) => (questions = { ...questions, [keyOf(each)]: event.currentTarget.value })}
@@ -182,8 +183,8 @@
                       : preset}</span
               >
               {#if more.some((one) => keyOf(one) === keyOf(each))}
-                <button type="button" class="link" onclick={() => (more = more.filter((one) => keyOf(one) !== keyOf(each)))}>leave out</button>
-              {:else}<small>pointed at</small>{/if}
+                <button type="button" class="link" onclick={() => (more = more.filter((one) => keyOf(one) !== keyOf(each)))}>{t`leave out`}</button>
+              {:else}<small>{t`pointed at`}</small>{/if}
             </span>
           </p>
         {/each}
@@ -191,11 +192,11 @@
     {/if}
     <div class="btns">
       {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
-      {#if done}<p class="done" role="status">{done} <a href="/recipes">All recipes</a></p>{/if}
+      {#if done}<p class="done" role="status">{done} <a href="/recipes">{t`All recipes`}</a></p>{/if}
       <button class="btn" disabled={!name.trim() || asks.some(({ label }) => !label.trim()) || (!steps.length && !book && !scheme && !outputs)}
-        >Save recipe</button
+        >{t`Save recipe`}</button
       >
-      <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? 'Close' : 'Cancel'}</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>{done ? t`Close` : t`Cancel`}</button>
     </div>
   </form>
 {:else}
@@ -206,24 +207,21 @@
       if (tried.docket) bench.put(tried.docket);
     }}
   >
-    <h1>Replay a recipe</h1>
+    <h1>{t`Replay a recipe`}</h1>
     {#if !recipes.length}
-      <p class="quiet">There are no recipes yet. Steps that are on a docket can be saved as one, and replayed here.</p>
+      <p class="quiet">{t`There are no recipes yet. Steps that are on a docket can be saved as one, and replayed here.`}</p>
     {:else}
       <div>
-        <label class="label" for="recipe">Recipe</label>
+        <label class="label" for="recipe">{t`Recipe`}</label>
         <select id="recipe" class="field" bind:value={chosen} onchange={() => (values = {})}>
-          <option value="">choose …</option>
-          {#each recipes as { name: each, version } (each)}<option value={each}>{each} (version {version})</option>{/each}
+          <option value="">{t`choose …`}</option>
+          {#each recipes as { name: each, version } (each)}<option value={each}>{t`${each} (version ${version})`}</option>{/each}
         </select>
       </div>
     {/if}
     {#if recipe}
       <p class="quiet">
-        {recipe.steps.length} step{recipe.steps.length === 1 ? '' : 's'}{recipe.book ? ', how the book lies' : ''}{recipe.scheme
-          ? ', how pages go on sheets'
-          : ''}{recipe.outputs ? `, ${recipe.outputs.length} output${recipe.outputs.length === 1 ? '' : 's'}` : ''}. What it makes of this job is
-        shown; nothing is changed yet.
+        {t`${plural(recipe.steps.length, 'step')}${recipe.book ? t`, how the book lies` : ''}${recipe.scheme ? t`, how pages go on sheets` : ''}${recipe.outputs ? t`, ${plural(recipe.outputs.length, 'output')}` : ''}. What it makes of this job is shown; nothing is changed yet.`}
       </p>
       <AskedFields {recipe} {values} unit={bench.unit} onchange={(next, wrong) => ([values, valuesWrong] = [next, wrong])} />
       {#if tried.wrong}<p class="wrong" role="alert">{tried.wrong}</p>{/if}
@@ -233,8 +231,8 @@
       {/if}
     {/if}
     <div class="btns">
-      <button class="btn" disabled={!tried.docket || valuesWrong}>Replay</button>
-      <button type="button" class="btn q" onclick={() => bench.leave()}>Cancel</button>
+      <button class="btn" disabled={!tried.docket || valuesWrong}>{t`Replay`}</button>
+      <button type="button" class="btn q" onclick={() => bench.leave()}>{t`Cancel`}</button>
     </div>
   </form>
 {/if}

@@ -10,6 +10,7 @@
 </script>
 
 <script lang="ts">
+  import { t } from '../../words/language';
   import { isReadLeftwards } from '../../core/pages/page';
   import { labelsOf } from '../../core/numbers/labels';
   import { seriesOf, stretchesOf } from '../../core/numbers/series';
@@ -55,7 +56,7 @@
   /** As much of a stretch's name and numbers as there is room for. */
   function titleOf(n: number, room: number): string {
     const { from, to, series } = stretches[n]!;
-    const numbers = series || labels.some(Boolean) ? sayStretch(from, to) : 'no numbers';
+    const numbers = series || labels.some(Boolean) ? sayStretch(from, to) : t`no numbers`;
     const ways = [`${series?.name ? `${series.name}: ` : ''}${numbers}`, numbers, numbers.split(' ')[0]!];
     return ways.find((words) => words.length * LETTER < room) ?? '';
   }
@@ -88,7 +89,7 @@
 </script>
 
 <div class="band" bind:clientWidth={width}>
-  <svg bind:this={svg} {width} height="46" role="group" aria-label="Number series">
+  <svg bind:this={svg} {width} height="46" role="group" aria-label={t`Number series`}>
     <defs>
       {#each FILLS as { color, line, d }, n (n)}
         <pattern id="series-{n}" width="8" height="8" patternUnits="userSpaceOnUse"
@@ -125,7 +126,7 @@
       fill="transparent"
       role="slider"
       tabindex="-1"
-      aria-label="Page shown"
+      aria-label={t`Page shown`}
       aria-valuenow={(shown[0] ?? 0) + 1}
       aria-valuemin="1"
       aria-valuemax={count}
@@ -143,7 +144,7 @@
           class="border"
           transform="translate({x(from)} 0)"
           role="separator"
-          aria-label="Border before page {from + 1}"
+          aria-label={t`Border before page ${from + 1}`}
           onpointerdown={(event) => drag(n, event)}
         >
           <rect x="-5" y="14" width="10" height="30" fill="transparent" />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { heightOf, widthOf, type Size } from '../../core/measure/box';
   import { withoutFace } from '../../core/pages/panels';
   import type { Cell, SheetSide } from '../../core/sheets/plan';
@@ -32,7 +33,7 @@
     return { 0: { x, y: y0 }, 90: { x: x0, y }, 180: { x, y: y1 }, 270: { x: x1, y } }[turn];
   }
   const cellWord = (cell: Cell) =>
-    `${cell.hand === 'left-out' ? `${cell.name} left out` : cell.page ? `page ${cell.name}` : `blank ${cell.name}, fills the sheet`}${labelOf(cell) ? `, label ${cell.label}` : ''}${cell.turn ? `, turned ${cell.turn}°` : ''}`;
+    `${cell.hand === 'left-out' ? t`${cell.name} left out` : cell.page ? t`page ${cell.name}` : t`blank ${cell.name}, fills the sheet`}${labelOf(cell) ? t`, label ${cell.label}` : ''}${cell.turn ? t`, turned ${cell.turn}°` : ''}`;
   /** The cell's label where it says more than its position. */
   const labelOf = ({ label, name }: Cell) => (label === name || name.includes('+') ? '' : label);
   /** A panel's address without its face, which the side of the sheet tells. */
@@ -139,7 +140,7 @@
     {:else if breadth > 4 * wide && depth > LARGE_PX}
       <rect class="tag" class:hand={cell.hand} x={2 - breadth / 2} y={2 - depth} width={2 * wide} height="15" />
       <text x={2 - breadth / 2 + wide} y={13.4 - depth} text-anchor="middle"
-        ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">{cell.hand ? 'out' : 'fill'}</tspan
+        ><tspan class="mono">{shortName(cell)}</tspan>{#if !cell.page}<tspan class="fill" dx="5">{cell.hand ? t`out` : t`fill`}</tspan
           >{:else if labelled}<tspan class="fill" dx="6">“{cell.label.length > 9 ? `${cell.label.slice(0, 8)}…` : cell.label}”</tspan>{/if}</text
       >
     {:else if breadth > 18 * shortName(cell).length}

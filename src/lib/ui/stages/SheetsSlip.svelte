@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { withScheme } from '../../core/docket/edit';
   import { SCHEMES, type Scheme } from '../../core/sheets/schemes';
   import { schemeWords } from '../../words/schemes';
@@ -19,22 +20,22 @@
 {#if bench.draft.form}
   {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
-  <Overview {bench} stages={['sheets']} title="Sheets" first>
+  <Overview {bench} stages={['sheets']} title={t`Sheets`} first>
     <div>
-      <label class="label" for="kind">The pages become</label>
+      <label class="label" for="kind">{t`The pages become`}</label>
       <select id="kind" class="field" value={scheme.kind} onchange={(event) => choose(event.currentTarget.value as Scheme['kind'])}>
         {#each KINDS as kind (kind)}<option value={kind}>{schemeWords(kind).name}</option>{/each}
       </select>
       <p class="quiet">{schemeWords(scheme.kind).said}</p>
       {#if scheme.kind === 'flat'}
         <p class="quiet">
-          {facing ? 'Pages are fronts and backs in turn: 1 and 2 are one piece.' : 'Each page is a piece of its own, with nothing on its back.'}
-          <button class="link" type="button" onclick={pair}>{facing ? 'Each page by itself' : 'Fronts and backs in turn'}</button>
+          {facing ? t`Pages are fronts and backs in turn: 1 and 2 are one piece.` : t`Each page is a piece of its own, with nothing on its back.`}
+          <button class="link" type="button" onclick={pair}>{facing ? t`Each page by itself` : t`Fronts and backs in turn`}</button>
         </p>
       {/if}
     </div>
     {#if scheme.kind !== 'none'}
-      <div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">Fold it</a></div>
+      <div class="proof"><ProofLine {bench} /><a href="/jobs/{bench.id}/dummy">{t`Fold it`}</a></div>
       {#key scheme.kind}<SchemeForm {bench} {scheme} />{/key}
     {/if}
   </Overview>

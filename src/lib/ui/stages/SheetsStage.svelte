@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t, translated } from '../../words/language';
+  import { plural } from '../../words/plural';
   import { prefersReducedMotion, Tween } from 'svelte/motion';
   import type { Size } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
@@ -82,12 +84,12 @@
   const looks = $derived([
     ...(backed
       ? [
-          { word: 'Front and back', on: look === 'both', act: () => (view.look = 'both') },
-          { word: 'Hold to the light', on: look === 'light', act: light },
-          { word: 'Turn over', on: look === 'one', act: turnOver },
+          { word: t`Front and back`, on: look === 'both', act: () => (view.look = 'both') },
+          { word: t`Hold to the light`, on: look === 'light', act: light },
+          { word: t`Turn over`, on: look === 'one', act: turnOver },
         ]
       : []),
-    { word: 'Zoom to corners', on: undefined, act: nextCorner },
+    { word: t`Zoom to corners`, on: undefined, act: nextCorner },
   ]);
   const KEYS: Record<string, () => void> = {
     l: () => backed && light(),
@@ -135,7 +137,7 @@
     width={size.width}
     height={size.height}
     fitTo="width"
-    label="Sheets"
+    label={t`Sheets`}
     onempty={pickNothing}
     {onkeydown}
   >
@@ -143,7 +145,7 @@
       {@const px = 1 / k}
       {#each places as { each, index, x, y, width, height, back } (index)}
         {#if y + block.height > sight.y0 && y - apart < sight.y1 && x + block.width > sight.x0 && x < sight.x1}
-          {@const name = `Sheet ${index + 1}${each.name ? `, ${each.name}` : ''}`}
+          {@const name = t`Sheet ${index + 1}${each.name ? `, ${each.name}` : ''}`}
           {@const up = look === 'one' && each.back ? shown : 'front'}
           <g transform="translate({x} {y})">
             <g transform={look === 'one' && each.back ? tilted(each.size) : undefined}>
@@ -151,7 +153,7 @@
                 {bench}
                 drawn={each[up]!}
                 sheet={each.size}
-                name={look === 'light' ? `${name}, held to the light` : each.back ? `${name} ${up}` : name}
+                name={look === 'light' ? t`${name}, held to the light` : each.back ? `${name} ${translated(up)}` : name}
                 weight={plan?.weight}
                 {k}
                 chosen={chosenOn(index + 1, up)}
@@ -179,7 +181,7 @@
                 {bench}
                 drawn={each.back}
                 sheet={each.size}
-                name="{name} back"
+                name={t`${name} back`}
                 weight={plan?.weight}
                 {k}
                 chosen={chosenOn(index + 1, 'back')}
@@ -195,21 +197,23 @@
                 class="turnword"
                 transform="translate({at + 4 * px} {y + height / 2}) rotate(90)"
                 text-anchor="middle"
-                style:font-size="{11 * px}px">turns on this edge</text
+                style:font-size="{11 * px}px">{t`turns on this edge`}</text
               >
             {:else}
               {@const at = y + height + apart / 2}
               <!-- Beside the back's name. -->
               <line
                 class="turn"
-                x1={x + 7 * `${name} back`.length * px}
+                x1={x + 7 * t`${name} back`.length * px}
                 x2={x + width}
                 y1={at}
                 y2={at}
                 stroke-width={1.5 * px}
                 stroke-dasharray="{2 * px} {5 * px}"
               />
-              <text class="turnword" x={x + width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px">turns on this edge</text>
+              <text class="turnword" x={x + width / 2} y={at - 4 * px} text-anchor="middle" style:font-size="{11 * px}px"
+                >{t`turns on this edge`}</text
+              >
             {/if}
           {/if}
         {/if}
@@ -219,7 +223,7 @@
   {#if plan}
     <!-- Below the mat, so that it covers no cell. -->
     <div class="strip">
-      <div class="looks" role="toolbar" aria-label="How the sheets are looked at">
+      <div class="looks" role="toolbar" aria-label={t`How the sheets are looked at`}>
         {#each looks as { word, on, act } (word)}
           <button
             aria-pressed={on}
@@ -231,18 +235,16 @@
         {/each}
       </div>
       <p>
-        {plan.sheetCount} sheet{plan.sheetCount === 1 ? '' : 's'} of {sizeOf(plan.sheet)}{plan.cover
-          ? `, the cover on ${sizeOf(plan.cover.plan.sheet)}`
-          : ''}{backed ? (look === 'light' ? ', each back seen through its front' : ', printed on both sides') : ', printed on one side'}
+        {t`${plural(plan.sheetCount, 'sheet')} of ${sizeOf(plan.sheet)}${plan.cover ? t`, the cover on ${sizeOf(plan.cover.plan.sheet)}` : ''}${backed ? (look === 'light' ? t`, each back seen through its front` : t`, printed on both sides`) : t`, printed on one side`}`}
       </p>
     </div>
   {:else if bench.shown.list.pages.length}
-    <EmptyCard title="On no sheets" text="These pages stay separate, so there is nothing to fold. Hand over writes them page by page.">
-      <a class="btn" href="/jobs/{bench.id}/hand-over">Hand over</a>
+    <EmptyCard title={t`On no sheets`} text={t`These pages stay separate, so there is nothing to fold. Hand over writes them page by page.`}>
+      <a class="btn" href="/jobs/{bench.id}/hand-over">{t`Hand over`}</a>
     </EmptyCard>
   {:else}
-    <EmptyCard title="No pages, no sheets" text="Take in a file first; the sheets then work themselves out.">
-      <a class="btn" href="/jobs/{bench.id}/take-in">Take in a file</a>
+    <EmptyCard title={t`No pages, no sheets`} text={t`Take in a file first; the sheets then work themselves out.`}>
+      <a class="btn" href="/jobs/{bench.id}/take-in">{t`Take in a file`}</a>
     </EmptyCard>
   {/if}
 </div>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { writeNumber } from '../../core/measure/decimalSign';
+  import { t } from '../../words/language';
+  import { namePages } from '../../words/pages';
   import { TOLERANCES } from '../../core/measure/tolerances';
   import { formatLength } from '../../core/measure/formatLength';
   import { widthOf, heightOf } from '../../core/measure/box';
@@ -44,41 +47,43 @@
   function bleedOf(facts: Survey): string {
     const declared = facts.pages.map((page) => Math.max(...Object.values(declaredBleed(page))));
     const [least, most] = [Math.min(...declared), Math.max(...declared)];
-    if (most < TOLERANCES.reach) return 'none supplied';
+    if (most < TOLERANCES.reach) return t`none supplied`;
     return least === most || most - least < TOLERANCES.reach
       ? formatLength(most, bench.unit)
-      : `${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
+      : t`${formatLength(least, bench.unit)} to ${formatLength(most, bench.unit)}`;
   }
   function labelsIn(facts: Survey): string {
     const labels = facts.pages.map((page) => page.label);
     if (labels.every((label) => label === undefined)) return 'none';
-    return labels.length === 1 ? `“${labels[0]}”` : `“${labels[0]}” to “${labels.at(-1)}”`;
+    return labels.length === 1 ? `“${labels[0]}”` : t`“${labels[0]}” to “${labels.at(-1)}”`;
   }
   const boxesGiven = (facts: Survey) => [...new Set(facts.pages.flatMap((page) => page.given))].join(', ');
-  const megabytes = (bytes: number) => (bytes < 1024 * 1024 ? `${Math.ceil(bytes / 1024)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`);
+  const megabytes = (bytes: number) =>
+    bytes < 1024 * 1024 ? t`${Math.ceil(bytes / 1024)} kB` : `${writeNumber((bytes / 1024 / 1024).toFixed(1))} MB`;
 </script>
 
 {#if bench.draft.form}
   {#key bench.draft.form}<StepForm {bench} form={bench.draft.form} />{/key}
 {:else}
-  <Overview {bench} stages={['take-in']} title="Take in">
+  <Overview {bench} stages={['take-in']} title={t`Take in`}>
     <FileButton many quiet onfiles={(files) => void bench.incoming.takeIn(files)} />
     {#if likely}
       <p class="likely">
-        Taken for <b>{likely}</b>, by {bench.base.list.pages.length === 1 ? 'its one page' : 'the number and the sizes of its pages'}. It becomes
+        {t`Taken for`}
+        <b>{likely}</b>{t`, by ${bench.base.list.pages.length === 1 ? t`its one page` : t`the number and the sizes of its pages`}. It becomes`}
         {#each others as kind, n (kind)}{n ? ', ' : ''}<button class="link" onclick={() => become(kind)}>{schemeWords(kind).name}</button>{/each}
-        instead.
+        {t`instead.`}
       </p>
     {/if}
     <Measuring {bench} />
     {#if sources.length > 1}
       <div>
-        <p class="label">Files of this job</p>
+        <p class="label">{t`Files of this job`}</p>
         <ul>
           {#each sources as hash (hash)}
             <li>
               <button class:on={hash === source} onclick={() => (chosen = hash)}
-                >{nameOf(hash)} <span class="mono">{bench.surveys[hash]?.pages.length ?? '?'} p</span></button
+                >{nameOf(hash)} <span class="mono">{t`${bench.surveys[hash]?.pages.length ?? '?'} p`}</span></button
               >
             </li>
           {/each}
@@ -87,36 +92,33 @@
     {/if}
     {#if survey && source}
       <dl class="facts">
-        <dt>file</dt>
-        <dd>{nameOf(source)} · <a href="/api/sources/{source}?as=supplied" target="_blank" rel="noreferrer">the original</a></dd>
-        <dt>pages</dt>
+        <dt>{t`file`}</dt>
+        <dd>{nameOf(source)} · <a href="/api/sources/{source}?as=supplied" target="_blank" rel="noreferrer">{t`the original`}</a></dd>
+        <dt>{t`pages`}</dt>
         <dd class="mono">{survey.pages.length}</dd>
         {#each groups(survey) as { size, indexes }, i (i)}
-          <dt>{i ? 'also' : 'size'}</dt>
+          <dt>{i ? t`also` : t`size`}</dt>
           <dd class:odd={i > 0}>
-            {saySize(size, bench.unit)}{#if survey.pages[indexes[0]!]!.rotate}, turned {survey.pages[indexes[0]!]!.rotate}°{/if}{#if i > 0}<br
-              />page{indexes.length > 1 ? 's' : ''}
-              {describeIndexes(indexes)}{/if}
+            {saySize(size, bench.unit)}{#if survey.pages[indexes[0]!]!.rotate}{t`, turned ${survey.pages[indexes[0]!]!.rotate}°`}{/if}{#if i > 0}<br
+              />{namePages(indexes.length, describeIndexes(indexes))}{/if}
           </dd>
         {/each}
-        <dt>bleed</dt>
+        <dt>{t`bleed`}</dt>
         <dd>{bleedOf(survey)}</dd>
-        <dt>boxes</dt>
+        <dt>{t`boxes`}</dt>
         <dd>{boxesGiven(survey)}</dd>
-        <dt>inks</dt>
+        <dt>{t`inks`}</dt>
         <dd>
-          {#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? ' (spot)' : ''}</span
-            >{:else}none{/each}
+          {#each survey.inks as ink (ink.kind + ink.name)}<span class="ink {ink.kind}">{ink.name}{ink.kind === 'spot' ? t` (spot)` : ''}</span
+            >{:else}{t`none`}{/each}
         </dd>
-        <dt>labels</dt>
+        <dt>{t`labels`}</dt>
         <dd>{labelsIn(survey)}</dd>
-        <dt>bookmarks</dt>
-        <dd>{survey.bookmarks.length ? String(survey.bookmarks.length) : 'none'}</dd>
-        <dt>made by</dt>
+        <dt>{t`bookmarks`}</dt>
+        <dd>{survey.bookmarks.length ? String(survey.bookmarks.length) : t`none`}</dd>
+        <dt>{t`made by`}</dt>
         <dd>
-          {survey.producer ?? 'not said'} · PDF {survey.pdfVersion} · {megabytes(survey.byteCount)}{survey.encryption === 'owner'
-            ? ' · owner password'
-            : ''}
+          {t`${survey.producer ?? t`not said`} · PDF ${survey.pdfVersion} · ${megabytes(survey.byteCount)}${survey.encryption === 'owner' ? t` · owner password` : ''}`}
         </dd>
       </dl>
     {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../words/language';
   import { goto } from '$app/navigation';
   import FileButton from '../parts/FileButton.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
@@ -99,7 +100,7 @@
 <div
   class="stage"
   role="region"
-  aria-label="Take in"
+  aria-label={t`Take in`}
   bind:clientWidth={matWidth}
   bind:clientHeight={matHeight}
   ondragenter={() => over++}
@@ -107,7 +108,7 @@
   ondragover={(event) => event.preventDefault()}
   ondrop={drop}
 >
-  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" role="group" label="Pages as supplied">
+  <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" role="group" label={t`Pages as supplied`}>
     {#snippet children(view)}
       {@const px = 1 / view.k}
       {#each shelves as { source, name, survey, shelf, x: left, y: top, commonest } (source)}
@@ -172,15 +173,15 @@
   </Mat>
   {#if !shelves.length && !bench.incoming.uploads.length && !bench.incoming.intakes.length}
     <EmptyCard
-      title="Drop PDFs or scans here"
-      text="Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are."
+      title={t`Drop PDFs or scans here`}
+      text={t`Several at once, and large ones too. Each is surveyed: pages, sizes, boxes, inks. The originals stay as they are.`}
     >
       <FileButton many onfiles={(files) => void bench.incoming.takeIn(files)} />
-      <button class="btn q" onclick={() => void beginBlank()}>Blank pages</button>
+      <button class="btn q" onclick={() => void beginBlank()}>{t`Blank pages`}</button>
     </EmptyCard>
   {/if}
   <Arrivals {bench} />
-  {#if over > 0}<div class="over">Let go to take in</div>{/if}
+  {#if over > 0}<div class="over">{t`Let go to take in`}</div>{/if}
 </div>
 
 <style>

@@ -1,8 +1,9 @@
+import { spoken, t } from '../language';
 import type { ActiveKind } from '../../core/model/survey';
 import { listed } from '../listed';
 import type { CheckWords } from './checkWords';
 
-const ACTIVE_WORD: Record<ActiveKind, string> = {
+const ACTIVE_WORD: Record<ActiveKind, string> = spoken({
   javascript: 'scripts',
   launch: 'commands that start other programs',
   'open-action': 'things to be done when it is opened',
@@ -12,13 +13,13 @@ const ACTIVE_WORD: Record<ActiveKind, string> = {
   media: 'sound, film or 3D',
   'other-file': 'links into other files',
   'layer-action': 'buttons that switch layers',
-};
+});
 
 export const active: CheckWords<'active'> = {
   found: {
     'active-content': (finding) => ({
-      title: `“${finding.name}” can do more than be looked at`,
-      text: `It holds ${listed(finding.kinds.map((kind) => ACTIVE_WORD[kind]))}. None of it prints, and print shops refuse it: it is left out of everything that goes out. The file itself stays as it is.`,
+      title: t`“${finding.name}” can do more than be looked at`,
+      text: t`It holds ${listed(finding.kinds.map((kind) => ACTIVE_WORD[kind]))}. None of it prints, and print shops refuse it: it is left out of everything that goes out. The file itself stays as it is.`,
     }),
   },
   mends: {},

@@ -1,3 +1,4 @@
+import { spoken, t } from '../language';
 import type { Finding, Mend } from '../../core/checks';
 import type { Level } from '../../core/checks/finding';
 import { formatSize } from '../../core/measure/formatLength';
@@ -28,13 +29,17 @@ export function sayFinding(finding: Finding, unit: Unit): Said {
     size: ({ width, height }) => formatSize(width, height, unit),
     there: (part) =>
       part
-        ? `The cover’s ${COVER_WORD[part]} has`
-        : `${pages} ${finding.pages.length === 1 ? 'has' : 'have'}`,
+        ? t`The cover’s ${COVER_WORD[part]} has`
+        : `${pages} ${finding.pages.length === 1 ? t`has` : t`have`}`,
   });
 }
 
 /** How grave a finding is, in a word. */
-export const LEVEL_WORD: Readonly<Record<Level, string>> = { stop: 'Stop', look: 'Look', note: 'Note' };
+export const LEVEL_WORD: Readonly<Record<Level, string>> = spoken({
+  stop: 'Stop',
+  look: 'Look',
+  note: 'Note',
+});
 
 /** What the button of a mend says. */
 export const sayMend = ({ code, data = {} }: Mend): string => MENDS[code](data);

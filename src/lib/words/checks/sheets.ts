@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { markWords } from '../marks';
 import { opposite } from '../../core/pages/page';
 import type { Side } from '../../core/model/page';
@@ -11,12 +12,12 @@ const MOST_PLACES = 6;
 /** What is met where, in words: `page 6 where 3 belongs, nothing if 8 belongs`. */
 function sayPlaces(places: readonly { place: string; shows?: string; turned: boolean }[]): string {
   const said = places.slice(0, MOST_PLACES).map(({ place, shows, turned }) => {
-    const upside = turned ? ' upside down' : '';
-    if (!shows) return `nothing where ${place} belongs`;
-    return shows === place ? `page ${place}${upside}` : `page ${shows}${upside} where ${place} belongs`;
+    const upside = turned ? t` upside down` : '';
+    if (!shows) return t`nothing where ${place} belongs`;
+    return shows === place ? t`page ${place}${upside}` : t`page ${shows}${upside} where ${place} belongs`;
   });
   const more = places.length - said.length;
-  return `${said.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  return `${said.join(', ')}${more > 0 ? t` and ${more} more` : ''}`;
 }
 
 /** So many are named, the rest counted. */
@@ -25,52 +26,55 @@ const MOST_NAMED = 6;
 export const sheets: CheckWords<'sheets'> = {
   found: {
     'blanks-wanted': (finding) => ({
-      title: `${plural(finding.count, 'blank')} fill the last sheet`.replace('1 blank fill', '1 blank fills'),
-      text: `${plural(finding.total, 'page')} ${finding.total === 1 ? 'does' : 'do'} not divide by ${finding.by}. ${finding.pad === 'end' ? 'The blanks go after the last page' : 'The blanks go before the last page, which stays the back cover'}.`,
+      title: t`${plural(finding.count, 'blank')} fill the last sheet`.replace(
+        '1 blank fill',
+        '1 blank fills',
+      ),
+      text: t`${plural(finding.total, 'page')} ${finding.total === 1 ? t`does` : t`do`} not divide by ${finding.by}. ${finding.pad === 'end' ? t`The blanks go after the last page` : t`The blanks go before the last page, which stays the back cover`}.`,
     }),
     'gang-apart': (finding) => ({
-      title: 'The pieces do not fit on one sheet',
-      text: `Each lies on a sheet of its own, to be printed as often as it is wanted: ${listed(
+      title: t`The pieces do not fit on one sheet`,
+      text: t`Each lies on a sheet of its own, to be printed as often as it is wanted: ${listed(
         finding.sheets
           .slice(0, MOST_NAMED)
-          .map((count, n) => `sheet ${n + 1} ${count} times for ${finding.wanted[n]}`),
-      )}${finding.sheets.length > MOST_NAMED ? ' and so on' : ''}. Take a larger sheet to gang them.`,
+          .map((count, n) => t`sheet ${n + 1} ${count} times for ${finding.wanted[n]}`),
+      )}${finding.sheets.length > MOST_NAMED ? t` and so on` : ''}. Take a larger sheet to gang them.`,
     }),
     'marks-dropped': (finding) => ({
-      title: `No room for ${listed(finding.marks.map((mark) => markWords(mark).dropped ?? markWords(mark).name))}`,
-      text: 'Left out where it would lie on the work or off the sheet. Take a larger sheet, or shorter marks.',
+      title: t`No room for ${listed(finding.marks.map((mark) => markWords(mark).dropped ?? markWords(mark).name))}`,
+      text: t`Left out where it would lie on the work or off the sheet. Take a larger sheet, or shorter marks.`,
     }),
     'first-page-side': (finding) => ({
-      title: `The first page lies ${WHERE[opposite(finding.side)]}`,
-      text: `A stitched booklet with its spine at the ${SPINE_OF[finding.side]} begins ${WHERE[finding.side]}: its outer sheet folds round the others with page 1 in front.`,
+      title: t`The first page lies ${WHERE[opposite(finding.side)]}`,
+      text: t`A stitched booklet with its spine at the ${SPINE_OF[finding.side]} begins ${WHERE[finding.side]}: its outer sheet folds round the others with page 1 in front.`,
     }),
     'sheet-too-small': (finding, { size }) => ({
-      title: finding.of ? 'The cover’s sheet is too small' : 'The sheet is too small',
-      text: `The trims do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
+      title: finding.of ? t`The cover’s sheet is too small` : t`The sheet is too small`,
+      text: t`The trims do not fit on ${size(finding.sheet)}. With bleed and marks they need ${size(finding.needed)}.`,
     }),
     'by-hand': (finding) => ({
-      title: `${plural(finding.places.length, 'cell')} changed by hand`,
-      text: `${finding.folded ? 'Folded' : 'Cut'}, the piece shows ${sayPlaces(finding.places)}.`,
+      title: t`${plural(finding.places.length, 'cell')} changed by hand`,
+      text: t`${finding.folded ? t`Folded` : t`Cut`}, the piece shows ${sayPlaces(finding.places)}.`,
     }),
     'by-hand-gone': (finding) => ({
-      title: 'A cell changed by hand is gone',
-      text: `${plural(finding.count, 'change')} by hand ${finding.count === 1 ? 'is' : 'are'} for cells that these sheets do not have, and nothing is done there.`,
+      title: t`A cell changed by hand is gone`,
+      text: t`${plural(finding.count, 'change')} by hand ${finding.count === 1 ? t`is` : t`are`} for cells that these sheets do not have, and nothing is done there.`,
     }),
     'bleed-off-sheet': (finding, { size }) => ({
-      title: finding.of ? 'The cover’s bleed runs off its sheet' : 'The bleed runs off the sheet',
-      text: `The trims fit on ${size(finding.sheet)}, the bleed does not, so edges may stay white. With bleed and marks: ${size(finding.needed)}.`,
+      title: finding.of ? t`The cover’s bleed runs off its sheet` : t`The bleed runs off the sheet`,
+      text: t`The trims fit on ${size(finding.sheet)}, the bleed does not, so edges may stay white. With bleed and marks: ${size(finding.needed)}.`,
     }),
     'marks-off-sheet': (finding, { size }) => ({
-      title: finding.of ? 'No room for all marks of the cover' : 'No room for all marks',
-      text: `Marks run off ${size(finding.sheet)} and will not show whole. With marks the sheet needs ${size(finding.needed)}.`,
+      title: finding.of ? t`No room for all marks of the cover` : t`No room for all marks`,
+      text: t`Marks run off ${size(finding.sheet)} and will not show whole. With marks the sheet needs ${size(finding.needed)}.`,
     }),
   },
   mends: {
-    'larger-sheet': (data) => `Use ${data.name}`,
-    'first-side': (data) => `First page ${WHERE[data.side as Side]}`,
-    'as-planned': () => 'As the scheme has it',
-    'drop-gone': () => 'Drop what is gone',
+    'larger-sheet': (data) => t`Use ${data.name}`,
+    'first-side': (data) => t`First page ${WHERE[data.side as Side]}`,
+    'as-planned': () => t`As the scheme has it`,
+    'drop-gone': () => t`Drop what is gone`,
     'fill-with-blanks': (data) =>
-      `${data.count === 1 ? '1 blank' : `${data.count} blanks`} ${data.place === 'end' ? 'at the end' : 'before the last page'}`,
+      `${data.count === 1 ? t`1 blank` : t`${data.count} blanks`} ${data.place === 'end' ? t`at the end` : t`before the last page`}`,
   },
 };

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const accordion: FoldWords = { name: 'accordion fold', fields: { panels: 'Panels' } };
+export const accordion: FoldWords = spoken({ name: 'accordion fold', fields: { panels: 'Panels' } });

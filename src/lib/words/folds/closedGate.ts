@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const closedGate: FoldWords = { name: 'closed gatefold' };
+export const closedGate: FoldWords = spoken({ name: 'closed gatefold' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const doubleParallel: FoldWords = { name: 'double parallel fold' };
+export const doubleParallel: FoldWords = spoken({ name: 'double parallel fold' });

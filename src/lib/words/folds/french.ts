@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const french: FoldWords = { name: 'French fold' };
+export const french: FoldWords = spoken({ name: 'French fold' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const gate: FoldWords = { name: 'gatefold' };
+export const gate: FoldWords = spoken({ name: 'gatefold' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const half: FoldWords = { name: 'half fold' };
+export const half: FoldWords = spoken({ name: 'half fold' });

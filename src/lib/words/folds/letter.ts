@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const letter: FoldWords = { name: 'letter fold' };
+export const letter: FoldWords = spoken({ name: 'letter fold' });

@@ -1,3 +1,7 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const map: FoldWords = { name: 'map fold', fields: { columns: 'Panels across', rows: 'Panels down' } };
+export const map: FoldWords = spoken({
+  name: 'map fold',
+  fields: { columns: 'Panels across', rows: 'Panels down' },
+});

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const own: FoldWords = { name: 'own folds' };
+export const own: FoldWords = spoken({ name: 'own folds' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { FoldWords } from './foldWords';
 
-export const roll: FoldWords = { name: 'roll fold', fields: { panels: 'Panels' } };
+export const roll: FoldWords = spoken({ name: 'roll fold', fields: { panels: 'Panels' } });

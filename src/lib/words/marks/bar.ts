@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const bar: MarkWords = { name: 'colour bar', dropped: 'the colour bar' };
+export const bar: MarkWords = spoken({ name: 'colour bar', dropped: 'the colour bar' });

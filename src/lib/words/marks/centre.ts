@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const centre: MarkWords = { name: 'centre' };
+export const centre: MarkWords = spoken({ name: 'centre' });

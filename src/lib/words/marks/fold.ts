@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const fold: MarkWords = { name: 'fold' };
+export const fold: MarkWords = spoken({ name: 'fold' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const paths: MarkWords = { name: 'cut and fold paths, unprinted' };
+export const paths: MarkWords = spoken({ name: 'cut and fold paths, unprinted' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const registration: MarkWords = { name: 'registration', dropped: 'registration marks' };
+export const registration: MarkWords = spoken({ name: 'registration', dropped: 'registration marks' });

@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const slug: MarkWords = { name: 'slug line', dropped: 'the slug line' };
+export const slug: MarkWords = spoken({ name: 'slug line', dropped: 'the slug line' });

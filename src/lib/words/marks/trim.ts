@@ -1,3 +1,4 @@
+import { spoken } from '../language';
 import type { MarkWords } from './markWords';
 
-export const trim: MarkWords = { name: 'trim' };
+export const trim: MarkWords = spoken({ name: 'trim' });

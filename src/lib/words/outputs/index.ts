@@ -1,3 +1,5 @@
+import { writeNumber } from '../../core/measure/decimalSign';
+import { spoken, t } from '../language';
 import type { Split } from '../../core/handover/split';
 import { outputKind, splitsOf, type Output, type OutputKind } from '../../core/handover/outputs';
 import { plural } from '../plural';
@@ -17,16 +19,28 @@ export type SplitBy = Split['by'];
 export const counted = (kind: OutputKind): 'pages' | 'sides' | 'spreads' =>
   outputKind(kind).counts ?? 'pages';
 
+const EVERY = spoken({
+  pages: 'every so many pages',
+  sides: 'every so many sides',
+  spreads: 'every so many spreads',
+});
+const countedParts = (count: number, kind: OutputKind): string =>
+  ({
+    pages: plural(count, 'page'),
+    sides: plural(count, 'side'),
+    spreads: plural(count, 'spread'),
+  })[counted(kind)];
+
 /** A way to split an output in words. */
 export const splitName = (by: SplitBy, kind: OutputKind): string =>
   ({
-    every: `every so many ${counted(kind)}`,
-    bookmarks: 'at bookmarks',
-    series: 'at number series',
-    pieces: 'by piece',
-    places: 'at pages of my own',
-    faces: counted(kind) === 'sides' ? 'fronts and backs apart' : 'odd and even pages apart',
-    size: 'by largest file',
+    every: EVERY[counted(kind)],
+    bookmarks: t`at bookmarks`,
+    series: t`at number series`,
+    pieces: t`by piece`,
+    places: t`at pages of my own`,
+    faces: counted(kind) === 'sides' ? t`fronts and backs apart` : t`odd and even pages apart`,
+    size: t`by largest file`,
   })[by];
 
 /** What stands on the output's line besides its kind: what of it goes out, and how it is split. */
@@ -35,16 +49,17 @@ export function sayOutput(output: Output): string[] {
   const split = 'split' in output ? output.split : undefined;
   if (!split) return said;
   const name = splitName(split.by, output.kind);
-  if (split.by === 'every') return [...said, `split ${name.replace('so many', String(split.count))}`];
-  return [...said, `split ${split.by === 'size' ? `${name}, ${split.mb} MB` : name}`];
+  if (split.by === 'every') return [...said, t`split every ${countedParts(split.count, output.kind)}`];
+  return [...said, t`split ${split.by === 'size' ? t`${name}, ${split.mb} MB` : name}`];
 }
 
 /** How many bytes, as files are listed. */
 export const sayBytes = (count: number): string =>
-  count < 1e6 ? `${Math.ceil(count / 1000)} kB` : `${(count / 1e6).toFixed(1)} MB`;
+  count < 1e6 ? t`${Math.ceil(count / 1000)} kB` : t`${writeNumber((count / 1e6).toFixed(1))} MB`;
 
 /** One of what the numbers of parts count: sides are told by their sheets. */
-const NUMBERED = { pages: 'page', sides: 'sheet', spreads: 'spread' } as const;
+const NUMBERED = spoken({ pages: 'page', sides: 'sheet', spreads: 'spread' });
+const NUMBERED_MANY = spoken({ pages: 'pages', sides: 'sheets', spreads: 'spreads' });
 
 /** The pages that a part has: `pages 11–20`. */
 export function sayPart(
@@ -55,6 +70,6 @@ export function sayPart(
   const unit = NUMBERED[counted(kind)];
   const sides = counted(kind) === 'sides' ? `${plural(pages, 'side')}, ` : '';
   // Where some between are left out, how many there are says so.
-  const some = !sides && pages < to - from + 1 ? `${pages} of ` : '';
-  return `${sides}${some}${from === to ? `${unit} ${from}` : `${unit}s ${from}–${to}`}`;
+  const some = !sides && pages < to - from + 1 ? t`${pages} of ` : '';
+  return `${sides}${some}${from === to ? `${unit} ${from}` : `${NUMBERED_MANY[counted(kind)]} ${from}–${to}`}`;
 }

@@ -1,10 +1,11 @@
+import { spoken } from '../language';
 import { formatSize } from '../../core/measure/formatLength';
 import { sayPlace } from '../pages';
 import { plural } from '../plural';
 import { listed } from './stepWords';
 import type { StepWords } from './stepWords';
 
-export const blank: StepWords<'blank'> = {
+export const blank: StepWords<'blank'> = spoken({
   name: 'Blank',
   group: 'order',
   title: 'Blank pages',
@@ -17,4 +18,4 @@ export const blank: StepWords<'blank'> = {
       sayPlace(where, before),
     ),
   }),
-};
+});

@@ -1,7 +1,8 @@
+import { spoken, t } from '../language';
 import type { StepWords } from './stepWords';
 
-export const ink: StepWords<'ink'> = {
+export const ink: StepWords<'ink'> = spoken({
   name: 'Ink',
   title: 'Rename a spot ink',
-  say: ({ from, to }) => ({ what: `“${from}”`, detail: `printed as “${to}”` }),
-};
+  say: ({ from, to }) => ({ what: `“${from}”`, detail: t`printed as “${to}”` }),
+});

@@ -1,15 +1,16 @@
+import { spoken, t } from '../language';
 import { formatLength } from '../../core/measure/formatLength';
 import { sayPages } from '../pages';
 import { sayGrid, sayGutter } from '../scans';
 import type { StepWords } from './stepWords';
 
-export const split: StepWords<'split'> = {
+export const split: StepWords<'split'> = spoken({
   name: 'Split',
   group: 'book',
   title: 'Split pages',
   does: 'split pages',
   say: (step, { unit, before }) => ({
     what: sayPages(step.pages, before),
-    detail: `${sayGrid(step)}${step.at ? `, cut at ${formatLength(step.at, unit)}` : ''}${sayGutter(step.gutter, unit)}`,
+    detail: `${sayGrid(step)}${step.at ? t`, cut at ${formatLength(step.at, unit)}` : ''}${sayGutter(step.gutter, unit)}`,
   }),
-};
+});

@@ -1,3 +1,4 @@
+import { spoken, t } from '../language';
 import type { Format } from '../../core/docket/format';
 import type { Step, StepOf } from '../../core/docket/steps';
 import type { Graphic } from '../../core/docket/steps/graphic';
@@ -8,7 +9,7 @@ import type { FieldWords } from '../fieldWords';
 import { sayPages } from '../pages';
 
 /** Groups of buttons, in their order. */
-export const ACT_GROUPS = { shape: 'Size and shape', order: 'Order', book: 'The book' } as const;
+export const ACT_GROUPS = spoken({ shape: 'Size and shape', order: 'Order', book: 'The book' } as const);
 export type ActGroup = keyof typeof ACT_GROUPS;
 
 /** What a step is said with: the unit of the job, the list that the step meets, and the formats of the docket. */
@@ -43,4 +44,4 @@ export const listed = (...parts: (string | number | false | undefined)[]): strin
 
 /** What is laid on which pages. */
 export const sayLaid = (graphic: Graphic, pages: Selection, list: PageList): string =>
-  `${'page' in graphic ? `${graphic.area ? 'part of ' : ''}${sayPages(graphic.page, list)}` : `“${graphic.name}”`} on ${sayPages(pages, list)}`;
+  t`${'page' in graphic ? `${graphic.area ? t`part of ` : ''}${sayPages(graphic.page, list)}` : `“${graphic.name}”`} on ${sayPages(pages, list)}`;

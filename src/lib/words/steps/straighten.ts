@@ -1,7 +1,8 @@
+import { spoken, t } from '../language';
 import { sayPages } from '../pages';
 import { listed, type StepWords } from './stepWords';
 
-export const straighten: StepWords<'straighten'> = {
+export const straighten: StepWords<'straighten'> = spoken({
   name: 'Straighten',
   group: 'shape',
   title: 'Set scans straight',
@@ -10,9 +11,9 @@ export const straighten: StepWords<'straighten'> = {
   say: ({ pages, by, toPaper, alike }, { before }) => ({
     what: sayPages(pages, before),
     detail: listed(
-      by === undefined ? 'as measured' : `turned back ${by}°`,
-      toPaper && 'to the edge of the paper',
-      toPaper && alike && 'all of one size',
+      by === undefined ? t`as measured` : t`turned back ${by}°`,
+      toPaper && t`to the edge of the paper`,
+      toPaper && alike && t`all of one size`,
     ),
   }),
-};
+});

@@ -1,9 +1,10 @@
+import { spoken, t, translated } from '../language';
 import { sayPages } from '../pages';
 import type { StepWords } from './stepWords';
 
-const TURN_WORD = { 90: '90° to the right', 180: '180°', 270: '90° to the left' } as const;
+const TURN_WORD = spoken({ 90: '90° to the right', 180: '180°', 270: '90° to the left' } as const);
 
-export const turn: StepWords<'turn'> = {
+export const turn: StepWords<'turn'> = spoken({
   name: 'Turn',
   group: 'shape',
   does: 'turn',
@@ -17,6 +18,6 @@ export const turn: StepWords<'turn'> = {
   },
   say: ({ pages, by, unless }, { before }) => ({
     what: sayPages(pages, before),
-    detail: `${TURN_WORD[by]}${unless ? `, where not ${unless}` : ''}`,
+    detail: `${TURN_WORD[by]}${unless ? t`, where not ${translated(unless)}` : ''}`,
   }),
-};
+});

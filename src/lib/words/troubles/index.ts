@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { files } from './files';
 import { jobs } from './jobs';
 import { outputs } from './outputs';
@@ -34,5 +35,5 @@ export function sayTrouble({ code, data = {} }: { code: string; data?: object | 
   const said = [code === 'unforeseen' ? '' : code, 'reason' in data ? String(data.reason) : '']
     .filter(Boolean)
     .join(': ');
-  return `The work stopped for a reason that was not foreseen${said && ` (${said})`}. Try again; the job itself is unharmed.`;
+  return t`The work stopped for a reason that was not foreseen${said && ` (${said})`}. Try again; the job itself is unharmed.`;
 }

@@ -1,3 +1,4 @@
+import { spoken, t, translated } from '../language';
 /** How a file that was written differs from what was asked. */
 type Differs = 'pages' | 'label' | 'ink-lost' | 'ink-strange' | 'draws' | 'trim' | 'media';
 interface Disagreement {
@@ -12,43 +13,43 @@ interface Disagreement {
 const size: (which: string) => (seen: Disagreement) => string =
   (which) =>
   ({ page, asked, written }) =>
-    `page ${page} should have a ${which} size of ${asked} and has ${written}`;
-const SEEN: Record<Differs, (seen: Disagreement) => string> = {
-  pages: ({ asked, written }) => `${asked} pages were asked for and ${written} are there`,
+    t`page ${page} should have a ${translated(which)} size of ${asked} and has ${written}`;
+const SEEN: Record<Differs, (seen: Disagreement) => string> = spoken({
+  pages: ({ asked, written }) => t`${asked} pages were asked for and ${written} are there`,
   label: ({ page, asked, written }) =>
-    `page ${page} should be labelled “${asked}” and is labelled “${written}”`,
-  'ink-lost': ({ asked }) => `the ink “${asked}” is missing`,
-  'ink-strange': ({ asked }) => `the ink “${asked}” is there, which no page has`,
+    t`page ${page} should be labelled “${asked}” and is labelled “${written}”`,
+  'ink-lost': ({ asked }) => t`the ink “${asked}” is missing`,
+  'ink-strange': ({ asked }) => t`the ink “${asked}” is there, which no page has`,
   draws: ({ page, asked, written }) =>
-    `page ${page} should show ${asked} pages and things laid on them, and shows ${written}`,
+    t`page ${page} should show ${asked} pages and things laid on them, and shows ${written}`,
   trim: size('trim'),
   media: size('whole'),
-};
+});
 /** A file that was written and is not what was asked; it is kept from everybody. */
 const sayDisagreement = (seen: Disagreement): string =>
-  `“${seen.name}” was read again after it was written, and is not what was asked: ${SEEN[seen.what](seen)}${seen.more ? ` (and ${seen.more} more)` : ''}. It is not handed over. Try again; where it happens twice, look at the sources of these pages.`;
+  t`“${seen.name}” was read again after it was written, and is not what was asked: ${SEEN[seen.what](seen)}${seen.more ? t` (and ${seen.more} more)` : ''}. It is not handed over. Try again; where it happens twice, look at the sources of these pages.`;
 
 /** Sentences: what is wrong, why it matters, what to do. */
 export const outputs = {
-  'no-pages-in-job': () => 'There are no pages to hand over. Take in a file first.',
+  'no-pages-in-job': () => t`There are no pages to hand over. Take in a file first.`,
   'no-sheets': () =>
-    'These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.',
+    t`These pages go on no sheets. Choose a scheme on Sheets, or hand over the pages in reading order.`,
   'no-template': () =>
-    'Only a leaflet has a blank template. Choose a leaflet on Sheets, or take this output out.',
+    t`Only a leaflet has a blank template. Choose a leaflet on Sheets, or take this output out.`,
   'nothing-to-cut': () =>
-    'This job has no ink and no layer for a cutter to follow. Lay a die line over its pages, or put cut paths on its sheets.',
+    t`This job has no ink and no layer for a cutter to follow. Lay a die line over its pages, or put cut paths on its sheets.`,
   'cut-not-found': (data: { what: string | number; name: string | number; of: string | number }) =>
-    `No path is drawn ${data.what === 'layer' ? 'on the layer' : 'in the ink'} ${data.name}, so the cutter would cut nothing. Choose another one, or cut ${data.of === 'pages' ? 'the sheets' : 'the pages'} instead.`,
+    t`No path is drawn ${data.what === 'layer' ? t`on the layer` : t`in the ink`} ${data.name}, so the cutter would cut nothing. Choose another one, or cut ${data.of === 'pages' ? t`the sheets` : t`the pages`} instead.`,
   'no-bookmarks': () =>
-    'No page that goes out has a bookmark of this level, so there is nothing to split at. Choose another level, or split by a number of pages.',
+    t`No page that goes out has a bookmark of this level, so there is nothing to split at. Choose another level, or split by a number of pages.`,
   'no-series': () =>
-    'The pages have no number series, so there is nothing to split at. Number them first, or split in another way.',
+    t`The pages have no number series, so there is nothing to split at. Number them first, or split in another way.`,
   'no-pieces': () =>
-    'No page belongs to a piece, so there is nothing to split by. Name the pieces first, or split in another way.',
+    t`No page belongs to a piece, so there is nothing to split by. Name the pieces first, or split in another way.`,
   'pages-unread': (data: { reason: string | number }) =>
-    `Which pages go out cannot be read: ${data.reason} Say it anew where the output is set up.`,
+    t`Which pages go out cannot be read: ${data.reason} Say it anew where the output is set up.`,
   'name-unread': (data: { reason: string | number }) =>
-    `The name of the files cannot be read: ${data.reason} Change it where the output is set up.`,
+    t`The name of the files cannot be read: ${data.reason} Change it where the output is set up.`,
   'proof-fails': ({
     wrong,
     pages,
@@ -58,16 +59,16 @@ export const outputs = {
     pages: string | number;
     first: string | number;
   }) =>
-    `The sheets were folded before they went out, and ${wrong === 0 ? 'what came out is not what was intended' : `${wrong} of ${pages} pages came out wrong`}: ${first} So nothing was handed over. Look at it on Dummy and mend it on Sheets; or say on Hand over why the sheets go out all the same.`,
+    t`The sheets were folded before they went out, and ${wrong === 0 ? t`what came out is not what was intended` : t`${wrong} of ${pages} pages came out wrong`}: ${first} So nothing was handed over. Look at it on Dummy and mend it on Sheets; or say on Hand over why the sheets go out all the same.`,
   'stop-findings': (data: { count: string | number }) =>
-    `${data.count === 1 ? 'A finding says' : `${data.count} findings say`} stop, and nothing was made. Mend what is wrong, or write why it goes out all the same.`,
+    t`${data.count === 1 ? t`A finding says` : t`${data.count} findings say`} stop, and nothing was made. Mend what is wrong, or write why it goes out all the same.`,
   disagrees: sayDisagreement,
-  'disk-full': () => 'The disk is full, and nothing was written. Make room, then try again.',
+  'disk-full': () => t`The disk is full, and nothing was written. Make room, then try again.`,
   'no-such-output': () =>
-    'This file is no longer there: it was deleted, or is not made yet. Make it again under Hand over.',
+    t`This file is no longer there: it was deleted, or is not made yet. Make it again under Hand over.`,
   'stopped-early': () =>
-    'The work ended without a word, as when a file brings the program that reads it down. Nothing else was harmed. Try again; where it happens twice, save the file anew with the program that made it.',
-  cancelled: () => 'Cancelled. Nothing was written.',
+    t`The work ended without a word, as when a file brings the program that reads it down. Nothing else was harmed. Try again; where it happens twice, save the file anew with the program that made it.`,
+  cancelled: () => t`Cancelled. Nothing was written.`,
   'worker-died': (data: { tries: string | number }) =>
-    `The work was begun ${data.tries} times, and each time the program that did it ended before it was through. Try again when the machine is less busy; where it happens again, save the file anew with the program that made it.`,
+    t`The work was begun ${data.tries} times, and each time the program that did it ended before it was through. Try again when the machine is less busy; where it happens again, save the file anew with the program that made it.`,
 };

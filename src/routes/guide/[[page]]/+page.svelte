@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   let { data } = $props();
 </script>
 
-<svelte:head><title>{data.title} · Guide to Folder</title></svelte:head>
+<svelte:head><title>{t`${data.title} · Guide to Folder`}</title></svelte:head>
 
 <main>
-  {#if data.page !== 'README'}<nav aria-label="Guide"><a href="/guide">All of the guide</a></nav>{/if}
+  {#if data.page !== 'README'}<nav aria-label={t`Guide`}><a href="/guide">{t`All of the guide`}</a></nav>{/if}
   <!-- eslint-disable-next-line svelte/no-at-html-tags -- our own pages, shipped along -->
   {@html data.html}
 </main>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { PRESS_TURNS, type PressTurn } from '../../../core/handover/machines';
   import { plannedTurn, pressMistake } from '../../../core/handover/standIns';
   import { PRESS_MISTAKE, TURN_SAID } from '../../../words/machines';
@@ -11,20 +12,20 @@
   const mistake = $derived(bench.base.plan && pressMistake(bench.base.plan, output));
 </script>
 
-{#if planned === 'one-side'}<p class="quiet">The sheets have one printed side each.</p>{:else}
+{#if planned === 'one-side'}<p class="quiet">{t`The sheets have one printed side each.`}</p>{:else}
   <div>
-    <label class="label" for={id}>The press prints each sheet</label>
+    <label class="label" for={id}>{t`The press prints each sheet`}</label>
     <select
       {id}
       class="field"
       value={output.turn ?? ''}
       onchange={(event) => onchange({ turn: (event.currentTarget.value || undefined) as PressTurn | undefined })}
     >
-      <option value="">as planned{planned ? `: ${planned.replace('-', ' ')}` : ''}</option>
+      <option value="">{t`as planned${planned ? `: ${planned.replace('-', ' ')}` : ''}`}</option>
       {#each PRESS_TURNS as turn (turn)}<option value={turn}>{TURN_SAID[turn]}</option>{/each}
     </select>
     {#if planned && mistake}
-      <p class="wrong" role="alert">The sheets are laid to be {TURN_SAID[planned]}. {PRESS_MISTAKE[mistake]}</p>
+      <p class="wrong" role="alert">{t`The sheets are laid to be ${TURN_SAID[planned]}. ${PRESS_MISTAKE[mistake]}`}</p>
     {/if}
   </div>
 {/if}

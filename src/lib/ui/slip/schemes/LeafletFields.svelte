@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { foldKind, FOLDS, freshPattern, type FoldName } from '../../../core/fold/patterns';
   import { formatFigure, formatLength } from '../../../core/measure/formatLength';
   import { foldTrouble, leafletSheet } from '../../../core/sheets/leaflet';
@@ -22,7 +23,7 @@
 </script>
 
 <div>
-  <label class="label" for="fold">Folded as</label>
+  <label class="label" for="fold">{t`Folded as`}</label>
   <select id="fold" class="field" value={scheme.pattern.fold} onchange={(event) => choose(event.currentTarget.value as FoldName)}>
     {#each FOLDS as { kind } (kind)}<option value={kind}>{foldWords(kind).name}</option>{/each}
   </select>
@@ -51,38 +52,38 @@
   />
 {/if}
 <Choice
-  label="Each page is"
+  label={t`Each page is`}
   options={[
-    ['sides', 'a whole side'],
-    ['panels', 'one panel'],
+    ['sides', t`a whole side`],
+    ['panels', t`one panel`],
   ]}
   value={scheme.pages}
   onchange={(pages) => draft.set({ pages })}
 />
 <Choice
-  label="The first pages are the"
+  label={t`The first pages are the`}
   options={[
-    ['outside', 'outside'],
-    ['inside', 'inside'],
+    ['outside', t`outside`],
+    ['inside', t`inside`],
   ]}
   value={scheme.first ?? 'outside'}
   onchange={(first) => draft.set({ first })}
 />
 <LengthField
-  label="Fold-in allowance"
+  label={t`Fold-in allowance`}
   value={scheme.allowance}
   {unit}
   check={(points) =>
     points < 0
-      ? 'An allowance cannot be less than 0.'
+      ? t`An allowance cannot be less than 0.`
       : points > MOST_ALLOWANCE
-        ? `More than ${formatLength(MOST_ALLOWANCE, unit)} is no allowance but another panel.`
+        ? t`More than ${formatLength(MOST_ALLOWANCE, unit)} is no allowance but another panel.`
         : undefined}
   onchange={(points) => draft.take(points, (allowance) => ({ allowance }))}
 />
 {#if sheet && scheme.pages === 'sides' && scheme.pattern.fold !== 'own'}
   <LengthsField
-    label="Panel widths, from the left of the front"
+    label={t`Panel widths, from the left of the front`}
     value={scheme.widths}
     placeholder={sheet.worked.map(({ width }) => width)}
     {unit}
@@ -97,11 +98,10 @@
         {#each sheet.columns as width, n (n)}
           {@const worked = sheet.worked[n]}
           <tr>
-            <td>panel {n + 1}</td>
+            <td>{t`panel ${n + 1}`}</td>
             <td class="mono">{formatLength(width, unit)}</td>
             <td class="quiet">
-              {#if worked?.off}{figure(worked.width)}: its share less {figure(worked.off)},
-                {worked.because.some(({ against }) => 'meets' in against) ? 'it meets the other flap' : 'it folds in'}{:else}its share{/if}
+              {#if worked?.off}{t`${figure(worked.width)}: its share less ${figure(worked.off)}, ${worked.because.some(({ against }) => 'meets' in against) ? t`it meets the other flap` : t`it folds in`}`}{:else}{t`its share`}{/if}
             </td>
           </tr>
         {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { A4_SHAPE, blank, LEFT_BLANK, type BlankShape } from '../../../core/docket/steps/blank';
@@ -37,10 +38,10 @@
 <NumberField
   whole
   least={1}
-  label="How many"
+  label={t`How many`}
   value={step.count}
   most={limitsOf(stepKind('blank').schema, 'count').most}
-  of="pages"
+  of={t`pages`}
   onchange={(count, bad) => set('count', { count }, bad)}
 />
 {#if first}
@@ -52,21 +53,22 @@
       type="checkbox"
       checked={!step.shape}
       onchange={(event) => set('shape', { shape: event.currentTarget.checked ? undefined : { ...A4_SHAPE, ...before.pages[0]!.trim } })}
-    /> like the page beside them</label
+    />
+    {t`like the page beside them`}</label
   >
 {/if}
 <Choice
-  label="On them"
+  label={t`On them`}
   options={[
-    ['nothing', 'nothing'],
-    ['words', 'words'],
+    ['nothing', t`nothing`],
+    ['words', t`words`],
   ]}
   value={step.words === undefined ? 'nothing' : 'words'}
   onchange={(what) => set('words', { words: what === 'words' ? LEFT_BLANK : undefined })}
 />
 {#if step.words !== undefined}
   <div>
-    <label class="label" for="words">Words in the middle</label>
+    <label class="label" for="words">{t`Words in the middle`}</label>
     <input
       id="words"
       class="field"
@@ -77,14 +79,14 @@
         set('words', { words }, !blank.schema.shape.words.safeParse(words).success);
       }}
     />
-    {#if wrong.words}<p class="wrong" role="alert">Words are letters of western Europe, up to 120 of them.</p>{/if}
+    {#if wrong.words}<p class="wrong" role="alert">{t`Words are letters of western Europe, up to 120 of them.`}</p>{/if}
   </div>
 {/if}
 <NewFormatField value={step.format} formats={bench.docket.formats} like={!step.shape && !first} onchange={(format) => set('format', { format })} />
 {#if step.shape}
   <PaperFields {bench} value={step.shape} onchange={(size, bad) => shape('size', size, bad)} />
   <EdgeFields
-    label="Bleed"
+    label={t`Bleed`}
     edges={bookEdges(book)}
     values={step.shape.bleed}
     unit={bench.unit}
@@ -96,7 +98,8 @@
       type="checkbox"
       checked={!!step.shape.margins}
       onchange={(event) => shape('margins', { margins: event.currentTarget.checked ? margins : undefined })}
-    /> margins and columns</label
+    />
+    {t`margins and columns`}</label
   >
   {#if step.shape.margins}
     <MarginFields

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { inch } from '../../../core/measure/unit';
   import { PLAIN_BLEED } from '../../../core/docket/shapes';
   import { enlargeScale } from '../../../core/pages/enlarge';
@@ -26,7 +27,7 @@
 </script>
 
 <EdgeFields
-  label="Bleed"
+  label={t`Bleed`}
   edges={bookEdges(before.book)}
   values={step}
   unit={bench.unit}
@@ -34,27 +35,28 @@
   onchange={(edges, wrong) => onchange({ ...step, ...edges }, wrong)}
 />
 <div class="presets">
-  <button type="button" class="link" onclick={() => onchange({ ...step, ...PLAIN_BLEED })}>3 mm</button>
-  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(inch(0.125)) })}>1/8 in</button>
-  <button type="button" class="link" onclick={() => onchange({ ...step, spine: 0 })}>none at the spine</button>
-  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(0) })}>none</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...PLAIN_BLEED })}>{t`3 mm`}</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(inch(0.125)) })}>{t`1/8 in`}</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, spine: 0 })}>{t`none at the spine`}</button>
+  <button type="button" class="link" onclick={() => onchange({ ...step, ...all(0) })}>{t`none`}</button>
 </div>
 <Choice
-  label="Where the art does not reach it"
+  label={t`Where the art does not reach it`}
   options={[
-    ['leave', 'Leave'],
-    ['mirror', 'Mirror'],
-    ['enlarge', 'Enlarge'],
+    ['leave', t`Leave`],
+    ['mirror', t`Mirror`],
+    ['enlarge', t`Enlarge`],
   ]}
   value={step.art ?? 'leave'}
   onchange={(art) => onchange({ ...step, art })}
 />
 {#if step.art === 'mirror'}
-  <p class="quiet small">The art is reflected at its edge, in lines and curves, to fill what is missing.</p>
+  <p class="quiet small">{t`The art is reflected at its edge, in lines and curves, to fill what is missing.`}</p>
 {:else if step.art === 'enlarge' && scales}
   <Working>
-    art at <span class="mono">{sayPercent(scales.least)}{scales.most - scales.least > 5e-5 ? ` to ${sayPercent(scales.most)}` : ''}</span>, from the
-    middle of the page, to reach the bleed on every edge that has one
+    {t`art at`}
+    <span class="mono">{sayPercent(scales.least)}{scales.most - scales.least > 5e-5 ? t` to ${sayPercent(scales.most)}` : ''}</span
+    >{t`, from the middle of the page, to reach the bleed on every edge that has one`}
   </Working>
 {/if}
 

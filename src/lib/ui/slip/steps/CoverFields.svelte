@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { formatSize } from '../../../core/measure/formatLength';
   import { COVER_PARTS, type CoverPart } from '../../../core/model/page';
   import { likelyParts } from '../../../core/pages/coverParts';
@@ -26,7 +27,7 @@
     {#each selected as index, n (index)}
       {@const { trim } = before.pages[index]!}
       <dt>
-        <label for="part-{n}">page <span class="mono">{index + 1}</span></label>
+        <label for="part-{n}">{t`page`} <span class="mono">{index + 1}</span></label>
         <span class="mono quiet">{formatSize(trim.width, trim.height, bench.unit)}</span>
       </dt>
       <dd>
@@ -38,8 +39,7 @@
   </dl>
 {/if}
 <p class="quiet small">
-  These pages leave the list, so positions and numbers are those of the book alone. On Sheets the cover gets a sheet of its own; its spine follows
-  from the leaves.
+  {t`These pages leave the list, so positions and numbers are those of the book alone. On Sheets the cover gets a sheet of its own; its spine follows from the leaves.`}
 </p>
 
 <style>

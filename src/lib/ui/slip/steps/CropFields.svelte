@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { cutsOf, type Cut } from '../../../core/docket/steps/crop';
   import { formatLength, formatSize } from '../../../core/measure/formatLength';
   import { edgesOf, sideOf, sidesOf } from '../../../core/pages/page';
@@ -7,7 +8,7 @@
   import LengthField from '../../parts/LengthField.svelte';
   import Working from '../../parts/Working.svelte';
   import EdgeFields from '../EdgeFields.svelte';
-  import { bookEdges, PAGE_SIDES } from '../edges';
+  import { bookEdges, pageSides } from '../edges';
   import type { FieldsProps } from '../fields';
 
   let { bench, step, before, onchange }: FieldsProps<'crop'> = $props();
@@ -27,7 +28,7 @@
       return undefined;
     }
   });
-  const check = (points: number) => (points < 0 ? 'A crop takes off, so it cannot be less than 0.' : undefined);
+  const check = (points: number) => (points < 0 ? t`A crop takes off, so it cannot be less than 0.` : undefined);
 
   function choose(by: Cut['by']): void {
     if (by === cut.by) return;
@@ -43,11 +44,11 @@
 </script>
 
 <Choice
-  label="Cut off"
+  label={t`Cut off`}
   options={[
-    ['edge', 'mirrored'],
-    ['side', 'alike'],
-    ['ink', 'to the ink'],
+    ['edge', t`mirrored`],
+    ['side', t`alike`],
+    ['ink', t`to the ink`],
   ]}
   value={cut.by}
   onchange={choose}
@@ -55,8 +56,8 @@
 {#if cut.by !== 'ink'}
   {#key cut.by}
     <EdgeFields
-      label={cut.by === 'edge' ? 'At the edges, mirrored on left pages' : 'At the sides, the same on every page'}
-      edges={cut.by === 'edge' ? bookEdges(before.book) : PAGE_SIDES}
+      label={cut.by === 'edge' ? t`At the edges, mirrored on left pages` : t`At the sides, the same on every page`}
+      edges={cut.by === 'edge' ? bookEdges(before.book) : pageSides()}
       values={lengths as Record<string, number>}
       unit={bench.unit}
       apart
@@ -66,36 +67,38 @@
   {/key}
 {:else}
   <LengthField
-    label="Left round the ink"
+    label={t`Left round the ink`}
     value={cut.padding}
     unit={bench.unit}
     {check}
     onchange={(padding) => set({ ...cut, padding: padding ?? cut.padding }, padding === undefined)}
   />
   <Choice
-    label="One box"
+    label={t`One box`}
     options={[
-      ['all', 'for all of them'],
-      ['each', 'for each page'],
+      ['all', t`for all of them`],
+      ['each', t`for each page`],
     ]}
     value={cut.each ? 'each' : 'all'}
     onchange={(which) => set({ ...cut, each: which === 'each' })}
   />
   {#if !cut.each && before.book.facing}
     <label class="check"
-      ><input type="checkbox" checked={cut.mirrored} onchange={(event) => set({ ...cut, mirrored: event.currentTarget.checked })} /> mirrored on left pages</label
+      ><input type="checkbox" checked={cut.mirrored} onchange={(event) => set({ ...cut, mirrored: event.currentTarget.checked })} />
+      {t`mirrored on left pages`}</label
     >
   {/if}
 {/if}
 <p class="quiet small">
-  Draw on a page, pull its handles, or move the crop with the arrow keys. What is cut off is only hidden: <em>Uncrop</em> brings it back, and as much of
-  it as there is serves as bleed.
+  {t`Draw on a page, pull its handles, or move the crop with the arrow keys. What is cut off is only hidden:`} <em>{t`Uncrop`}</em>
+  {t`brings it back, and as much of it as there is serves as bleed.`}
 </p>
 {#if page && kept && beyond && kept.width > 0 && kept.height > 0}
   <Working>
     <code
-      >page {first! + 1}: {formatSize(page.trim.width, page.trim.height, bench.unit)}<br />less {formatLength(beyond.left + beyond.right, bench.unit)} across,
-      {formatLength(beyond.head + beyond.foot, bench.unit)} up and down<br />= {formatSize(kept.width, kept.height, bench.unit)}</code
+      >{t`page ${first! + 1}: ${formatSize(page.trim.width, page.trim.height, bench.unit)}`}<br
+      />{t`less ${formatLength(beyond.left + beyond.right, bench.unit)} across, ${formatLength(beyond.head + beyond.foot, bench.unit)} up and down`}<br
+      />= {formatSize(kept.width, kept.height, bench.unit)}</code
     >
   </Working>
 {/if}

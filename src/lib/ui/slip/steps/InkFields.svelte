@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { inksOf } from '../../../core/numbers/jobInks';
   import type { FieldsProps } from '../fields';
 
@@ -10,13 +11,13 @@
 </script>
 
 <div>
-  <label class="label" for="{id}-from">Spot ink</label>
+  <label class="label" for="{id}-from">{t`Spot ink`}</label>
   <select id="{id}-from" class="field" value={step.from} onchange={(event) => onchange({ ...step, from: event.currentTarget.value })}>
     {#each spots as spot (spot)}<option>{spot}</option>{/each}
   </select>
 </div>
 <div>
-  <label class="label" for="{id}-to">Printed as</label>
+  <label class="label" for="{id}-to">{t`Printed as`}</label>
   <input
     id="{id}-to"
     class="field"
@@ -29,10 +30,10 @@
   <datalist id="{id}-others"
     >{#each others as spot (spot)}<option value={spot}></option>{/each}</datalist
   >
-  {#if !step.to.trim()}<p class="wrong" role="alert">An ink needs a name: plates are told apart by it.</p>{/if}
+  {#if !step.to.trim()}<p class="wrong" role="alert">{t`An ink needs a name: plates are told apart by it.`}</p>{/if}
 </div>
 <p class="quiet small">
   {others.includes(step.to.trim())
-    ? `It shares the plate of “${step.to.trim()}”; their tints stay as they are.`
-    : 'A new name for its plate. Choose another spot’s name to print it with that ink.'}
+    ? t`It shares the plate of “${step.to.trim()}”; their tints stay as they are.`
+    : t`A new name for its plate. Choose another spot’s name to print it with that ink.`}
 </p>

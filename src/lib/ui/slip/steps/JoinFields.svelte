@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
@@ -24,11 +25,11 @@
 </script>
 
 <Choice
-  label="Together"
+  label={t`Together`}
   options={[
-    ['spread', '2, a spread'],
-    ['four', '4 to a page'],
-    ['own', 'a grid'],
+    ['spread', t`2, a spread`],
+    ['four', t`4 to a page`],
+    ['own', t`a grid`],
   ]}
   value={how}
   onchange={choose}
@@ -37,12 +38,12 @@
   <GridFields columns={step.columns} rows={step.rows} onchange={(grid, bad) => set(grid, 'grid', bad)} />
 {/if}
 <LengthField
-  label="Apart"
+  label={t`Apart`}
   value={step.gap}
   unit={bench.unit}
-  check={(points) => (points < 0 ? 'Pages cannot be less than 0 apart.' : undefined)}
+  check={(points) => (points < 0 ? t`Pages cannot be less than 0 apart.` : undefined)}
   onchange={(gap) => set(gap === undefined ? {} : { gap }, 'gap', gap === undefined)}
 />
 {#if count && each}
-  <p class="mono small">{count} ÷ {each} = {Math.ceil(count / each)} pages{count % each ? `, the last with ${count % each} on it` : ''}</p>
+  <p class="mono small">{t`${count} ÷ ${each} = ${Math.ceil(count / each)} pages${count % each ? t`, the last with ${count % each} on it` : ''}`}</p>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../../../core/select/selection';
   import type { Selection } from '../../../core/model/selection';
   import { NUMBER_STYLES, type NumberStyle } from '../../../core/model/series';
@@ -45,14 +46,14 @@
 </script>
 
 <table>
-  <thead><tr><th>from page</th><th>style</th><th>first</th><td></td></tr></thead>
+  <thead><tr><th>{t`from page`}</th><th>{t`style`}</th><th>{t`first`}</th><td></td></tr></thead>
   <tbody>
     {#each step.series as series, n (n)}
       <tr class:open={open === n}>
         <td
           ><input
             class="field mono"
-            aria-label="Series {n + 1} begins at page"
+            aria-label={t`Series ${n + 1} begins at page`}
             value={said(series.from)}
             class:bad={wrongFrom(series.from)}
             oninput={(event) => put(n, { from: event.currentTarget.value })}
@@ -61,7 +62,7 @@
         <td
           ><select
             class="field"
-            aria-label="Style of series {n + 1}"
+            aria-label={t`Style of series ${n + 1}`}
             value={series.style}
             onchange={(event) => put(n, { style: event.currentTarget.value as NumberStyle })}
             >{#each NUMBER_STYLES as style (style)}<option value={style}>{STYLE_WORD[style]}</option>{/each}</select
@@ -70,8 +71,8 @@
         <td
           ><input
             class="field mono"
-            aria-label="First number of series {n + 1}"
-            placeholder={n ? 'goes on' : '1'}
+            aria-label={t`First number of series ${n + 1}`}
+            placeholder={n ? t`goes on` : '1'}
             value={starts[n] ?? series.start ?? ''}
             class:bad={wrongStart(starts[n])}
             oninput={(event) => start(n, event.currentTarget.value)}
@@ -82,20 +83,21 @@
             type="button"
             class="link"
             aria-expanded={open === n}
-            aria-label="More of series {n + 1}"
-            onclick={() => (open = open === n ? undefined : n)}>{open === n ? 'less' : 'more'}</button
+            aria-label={t`More of series ${n + 1}`}
+            onclick={() => (open = open === n ? undefined : n)}>{open === n ? t`less` : t`more`}</button
           ></td
         >
       </tr>
       {#if wrongFrom(series.from)}<tr><td colspan="4"><p class="wrong" role="alert">{wrongFrom(series.from)}</p></td></tr>{/if}
-      {#if wrongStart(starts[n])}<tr><td colspan="4"><p class="wrong" role="alert">A whole number from 1, or nothing to go on counting.</p></td></tr
+      {#if wrongStart(starts[n])}<tr
+          ><td colspan="4"><p class="wrong" role="alert">{t`A whole number from 1, or nothing to go on counting.`}</p></td></tr
         >{/if}
       {#if open === n}
         <tr>
           <td colspan="4"
             ><div class="more">
               <div class="three">
-                {#each [['name', 'Name', 60], ['prefix', 'Prefix', 40], ['suffix', 'Suffix', 40]] as const as [field, word, most] (field)}
+                {#each [['name', t`Name`, 60], ['prefix', t`Prefix`, 40], ['suffix', t`Suffix`, 40]] as const as [field, word, most] (field)}
                   <label
                     ><span class="label">{word}</span><input
                       class="field"
@@ -107,13 +109,14 @@
                 {/each}
               </div>
               <label
-                ><input type="checkbox" checked={!series.skipBlanks} onchange={(event) => put(n, { skipBlanks: flag(event) ? undefined : true })} /> counts
-                blank pages</label
+                ><input type="checkbox" checked={!series.skipBlanks} onchange={(event) => put(n, { skipBlanks: flag(event) ? undefined : true })} />
+                {t`counts blank pages`}</label
               >
               <label
-                ><input type="checkbox" checked={!!series.panels} onchange={(event) => put(n, { panels: flag(event) })} /> counts fold-out panels</label
+                ><input type="checkbox" checked={!!series.panels} onchange={(event) => put(n, { panels: flag(event) })} />
+                {t`counts fold-out panels`}</label
               >
-              {#if step.series.length > 1}<button type="button" class="link" onclick={() => drop(n)}>Remove this series</button>{/if}
+              {#if step.series.length > 1}<button type="button" class="link" onclick={() => drop(n)}>{t`Remove this series`}</button>{/if}
             </div></td
           >
         </tr>
@@ -121,9 +124,9 @@
     {/each}
   </tbody>
 </table>
-<button type="button" class="link" onclick={add}>Another series</button>
+<button type="button" class="link" onclick={add}>{t`Another series`}</button>
 <p class="quiet small">
-  Each series lasts until the next begins. Pages before the first carry no number. Where “first” is empty, it goes on from the one before.
+  {t`Each series lasts until the next begins. Pages before the first carry no number. Where “first” is empty, it goes on from the one before.`}
 </p>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { overprints } from '../../../core/numbers/placeLaid';
@@ -30,22 +31,22 @@
 />
 {#if 'page' in step.graphic}
   <label class="check"
-    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => change({ takeOut: event.currentTarget.checked || undefined })} /> and remove it
-    from the list</label
+    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => change({ takeOut: event.currentTarget.checked || undefined })} />
+    {t`and remove it from the list`}</label
   >
 {/if}
 <div class="fixed">
-  <NinePoints label="Registered at" x={step.register.x} y={step.register.y} onpick={(register) => change({ register })} />
+  <NinePoints label={t`Registered at`} x={step.register.x} y={step.register.y} onpick={(register) => change({ register })} />
   <div>
-    <span class="label">Trims meet at</span>
+    <span class="label">{t`Trims meet at`}</span>
     <strong
       >{step.register.x === 'centre' && step.register.y === 'centre'
-        ? 'the middle'
-        : `${step.register.y === 'centre' ? 'middle' : step.register.y}, ${step.register.x}`}</strong
+        ? t`the middle`
+        : `${step.register.y === 'centre' ? t`middle` : step.register.y}, ${step.register.x}`}</strong
     >
     <div class="scale">
       <NumberField
-        label="Scale"
+        label={t`Scale`}
         value={step.scale * 100}
         {...limitsOf(stepKind('overlay').schema, 'scale', 100)}
         unit="%"
@@ -59,22 +60,22 @@
 </div>
 <div class="row">
   <div>
-    <label class="label" for={id}>For</label>
+    <label class="label" for={id}>{t`For`}</label>
     <select {id} class="field" value={step.purpose} onchange={(event) => purpose(event.currentTarget.value as Purpose)}>
       {#each PURPOSES as each (each)}<option value={each}>{PURPOSE_WORD[each].toLowerCase()}</option>{/each}
     </select>
   </div>
   <div>
-    <label class="label" for="{id}-layer">Layer</label>
+    <label class="label" for="{id}-layer">{t`Layer`}</label>
     <input id="{id}-layer" class="field" maxlength="60" value={step.layer} oninput={(event) => change({ layer: event.currentTarget.value })} />
-    {#if !step.layer.trim()}<p class="wrong" role="alert">A layer needs a name, by which the cutter finds it.</p>{/if}
+    {#if !step.layer.trim()}<p class="wrong" role="alert">{t`A layer needs a name, by which the cutter finds it.`}</p>{/if}
   </div>
 </div>
 <label class="check"
-  ><input type="checkbox" checked={!!step.overprint} onchange={(event) => change({ overprint: event.currentTarget.checked || undefined })} /> overprints:
-  knocks nothing out of the art</label
+  ><input type="checkbox" checked={!!step.overprint} onchange={(event) => change({ overprint: event.currentTarget.checked || undefined })} />
+  {t`overprints: knocks nothing out of the art`}</label
 >
-<p class="quiet small">Its inks stay as they are, on their own plates.</p>
+<p class="quiet small">{t`Its inks stay as they are, on their own plates.`}</p>
 
 <style>
   .check {

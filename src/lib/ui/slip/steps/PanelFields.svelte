@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
+  import { plural } from '../../../words/plural';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { formatLength } from '../../../core/measure/formatLength';
@@ -41,34 +43,34 @@
   <NumberField
     whole
     least={1}
-    label="Panels on each"
+    label={t`Panels on each`}
     value={step.count}
     most={limitsOf(stepKind('panel').schema, 'count').most}
-    of="panels"
+    of={t`panels`}
     onchange={(count, bad) => set({ count }, 'count', bad)}
   />
   <LengthField
-    label="Fold-in allowance"
+    label={t`Fold-in allowance`}
     value={step.allowance}
     unit={bench.unit}
-    check={(points) => (points < 0 ? 'An allowance cannot be less than 0.' : undefined)}
+    check={(points) => (points < 0 ? t`An allowance cannot be less than 0.` : undefined)}
     onchange={(allowance) => set(allowance === undefined ? {} : { allowance }, 'allowance', allowance === undefined)}
   />
 </div>
 <Choice
-  label="Folds in over its leaf’s"
+  label={t`Folds in over its leaf’s`}
   options={[
-    ['front', 'front'],
-    ['back', 'back'],
+    ['front', t`front`],
+    ['back', t`back`],
   ]}
   value={step.folds}
   onchange={(folds) => set({ folds })}
 />
 <Choice
-  label="Width"
+  label={t`Width`}
   options={[
-    ['worked', 'worked out'],
-    ['typed', 'typed'],
+    ['worked', t`worked out`],
+    ['typed', t`typed`],
   ]}
   value={typed ? 'typed' : 'worked'}
   onchange={(how) => {
@@ -82,31 +84,26 @@
 />
 {#if typed}
   <LengthField
-    label="Width of each"
+    label={t`Width of each`}
     value={step.width}
     unit={bench.unit}
-    check={(points) => (points <= 0 ? 'A panel is wider than 0.' : undefined)}
+    check={(points) => (points <= 0 ? t`A panel is wider than 0.` : undefined)}
     onchange={(width) => set(width === undefined ? {} : { width }, 'width', width === undefined)}
   />
 {:else if over && workings.length}
   <Working>
     {#each workings as { over: under, worked, width }, n (n)}
       <code
-        >{workings.length > 1 ? `${addressOf({ on: over.on, nth: over.nth + n })}: ` : ''}{formatLength(under, bench.unit)}, the {n
-          ? 'panel'
-          : over.what} that it folds over, less {formatLength(step.allowance, bench.unit)} = {formatLength(
-          worked,
-          bench.unit,
-        )}{#if Math.abs(width - worked) > TOLERANCES.place}; made {formatLength(width, bench.unit)} wide, as the page that it shows{/if}</code
+        >{t`${workings.length > 1 ? `${addressOf({ on: over.on, nth: over.nth + n })}: ` : ''}${formatLength(under, bench.unit)}, the ${n ? t`panel` : over.what} that it folds over, less ${formatLength(step.allowance, bench.unit)} = ${formatLength(worked, bench.unit)}`}{#if Math.abs(width - worked) > TOLERANCES.place}{t`; made ${formatLength(width, bench.unit)} wide, as the page that it shows`}{/if}</code
       >
     {/each}
   </Working>
 {/if}
 <Choice
-  label="Shows"
+  label={t`Shows`}
   options={[
-    ['blank', 'blanks'],
-    ['pages', 'pages of the list'],
+    ['blank', t`blanks`],
+    ['pages', t`pages of the list`],
   ]}
   value={step.show === undefined ? 'blank' : 'pages'}
   onchange={(what) => {
@@ -118,16 +115,15 @@
   }}
 />
 {#if step.show !== undefined}
-  <PagesField label="Front and back in turn" value={step.show} list={before} onchange={(show) => set({ show })} />
+  <PagesField label={t`Front and back in turn`} value={step.show} list={before} onchange={(show) => set({ show })} />
 {/if}
 {#if made.length}
   <p class="mono small">
-    {leaves}
-    {leaves === 1 ? 'leaf' : 'leaves'} × {step.count} = {made.length} panel{made.length === 1 ? '' : 's'}, {2 * made.length} faces
+    {t`${plural(leaves, 'leaf', 'leaves')} × ${step.count} = ${plural(made.length, 'panel')}, ${2 * made.length} faces`}
   </p>
 {/if}
 <p class="quiet small">
-  A panel is always two pages. It hangs on its leaf and changes no position{over ? `: its faces are ${addressOf(over)} front and back` : ''}.
+  {t`A panel is always two pages. It hangs on its leaf and changes no position${over ? t`: its faces are ${addressOf(over)} front and back` : ''}.`}
 </p>
 
 <style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import PieceFields from '../PieceFields.svelte';
   import type { FieldsProps } from '../fields';
 
@@ -6,7 +7,9 @@
 </script>
 
 <PieceFields value={step} onchange={(piece, wrong) => onchange({ ...step, ...piece }, wrong)} />
-<p class="quiet small">Pages of different pieces may have different sizes. Select them again with <code>piece:{step.name.toLowerCase()}</code>.</p>
+<p class="quiet small">
+  {t`Pages of different pieces may have different sizes. Select them again with`} <code>{`piece:${step.name.toLowerCase()}`}</code>.
+</p>
 
 <style>
   code {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { untrack } from 'svelte';
   import { quarters, type Turn } from '../../../core/measure/matrix';
   import { gridOf, parseOrder, rescue, RescueError, SCAN_ORDERS, withTurn, type Arrangement } from '../../../core/pages/rescue';
@@ -85,9 +86,9 @@
   }
 
   const TURNS = [
-    [90, 'Turn right 90°'],
-    [180, 'Turn 180°'],
-    [270, 'Turn left 90°'],
+    [90, t`Turn right 90°`],
+    [180, t`Turn 180°`],
+    [270, t`Turn left 90°`],
   ] as const;
   let turnedTexts = $state<Record<number, string>>({});
   const turnedText = (by: number): string => turnedTexts[by] ?? step.turned?.find((each) => each.by === by)?.scans.join(', ') ?? '';
@@ -102,17 +103,15 @@
 </script>
 
 <button class="btn q" type="button" disabled={!scans.length || measuring} onclick={workOut}
-  >{measuring ? 'Reading the pages …' : 'Work it out'}</button
+  >{measuring ? t`Reading the pages …` : t`Work it out`}</button
 >
 <Measuring {bench} />
 {#if proposal}
   <p class="small" role="status">
     {#if proposal.from === 'numbers'}
-      From the numbers on the pages: {proposal.agree.length} agree{proposal.differ.length
-        ? `, ${proposal.differ.length} do not (pages ${proposal.differ.join(', ')})`
-        : ''}{proposal.unread.length ? `, ${proposal.unread.length} have none` : ''}.
+      {t`From the numbers on the pages: ${proposal.agree.length} agree${proposal.differ.length ? t`, ${proposal.differ.length} do not (pages ${proposal.differ.join(', ')})` : ''}${proposal.unread.length ? t`, ${proposal.unread.length} have none` : ''}.`}
     {:else}
-      These pages carry no numbers that can be read: proposed from {scans.length} scans and how they lie. Look through the result.
+      {t`These pages carry no numbers that can be read: proposed from ${scans.length} scans and how they lie. Look through the result.`}
     {/if}
     {sayTold(proposal.told)}
   </p>
@@ -125,22 +124,23 @@
     type="checkbox"
     checked={!!step.byNumbers}
     onchange={(event) => onchange({ ...step, byNumbers: event.currentTarget.checked ? true : undefined }, wrong.cut)}
-  /> work it out anew on every job that a recipe brings it to</label
+  />
+  {t`work it out anew on every job that a recipe brings it to`}</label
 >
 <Choice
-  label="The scans show"
+  label={t`The scans show`}
   options={[
-    ['stitched', 'stitched'],
-    ['signature', 'signature'],
-    ['spreads', 'spreads'],
-    ['own', 'own list'],
+    ['stitched', t`stitched`],
+    ['signature', t`signature`],
+    ['spreads', t`spreads`],
+    ['own', t`own list`],
   ]}
   value={arrangement.by}
   onchange={choose}
 />
 {#if arrangement.by === 'stitched'}
   <div>
-    <label class="label" for="scan-order">One after another</label>
+    <label class="label" for="scan-order">{t`One after another`}</label>
     <select
       id="scan-order"
       class="field"
@@ -152,7 +152,7 @@
   </div>
 {:else if arrangement.by === 'signature'}
   <Choice
-    label="Pages in each"
+    label={t`Pages in each`}
     options={[
       ['8', '8'],
       ['16', '16'],
@@ -163,7 +163,7 @@
   />
 {:else if arrangement.by === 'own'}
   <div>
-    <label class="label" for="own-order">Parts in reading order</label>
+    <label class="label" for="own-order">{t`Parts in reading order`}</label>
     <input
       id="own-order"
       class="field mono"
@@ -171,10 +171,10 @@
       value={orderText ?? arrangement.order.join(', ')}
       oninput={(event) => readOrder(event.currentTarget.value)}
     />
-    {#if wrong.own}<p class="wrong" role="alert">Parts are counted scan by scan, from the left: 2, 3, 6-8.</p>{/if}
+    {#if wrong.own}<p class="wrong" role="alert">{t`Parts are counted scan by scan, from the left: 2, 3, 6-8.`}</p>{/if}
   </div>
 {/if}
-<Folded title="Where each is cut" open={step.at !== undefined || step.gutter !== 0}>
+<Folded title={t`Where each is cut`} open={step.at !== undefined || step.gutter !== 0}>
   <CutFields
     value={step}
     along={grid.columns * grid.rows === 2 ? (grid.columns === 2 ? 'width' : 'height') : undefined}
@@ -187,26 +187,26 @@
     }}
   />
 </Folded>
-<Folded title="Scans that lie turned" count={step.turned?.flatMap((each) => each.scans).length ?? 0} open={!!step.turned}>
+<Folded title={t`Scans that lie turned`} count={step.turned?.flatMap((each) => each.scans).length ?? 0} open={!!step.turned}>
   {#each TURNS as [by, word] (by)}
     <label class="turn"
       >{word}
       <input
         class="field mono"
-        placeholder="none"
+        placeholder={t`none`}
         autocomplete="off"
         value={turnedText(by)}
         oninput={(event) => turn(by, event.currentTarget.value)}
       /></label
     >
   {/each}
-  {#if wrong.turned}<p class="wrong" role="alert">Scans are counted from 1 to {scans.length}: 2, 5-7.</p>{/if}
+  {#if wrong.turned}<p class="wrong" role="alert">{t`Scans are counted from 1 to ${scans.length}: 2, 5-7.`}</p>{/if}
 </Folded>
 {#if known}
-  <Folded title="What becomes of each scan" count={scans.length} open>
+  <Folded title={t`What becomes of each scan`} count={scans.length} open>
     <div class="listing">
       <table class="mono">
-        <thead><tr><th>scan</th><th>pages, from the left</th><th>turn</th></tr></thead>
+        <thead><tr><th>{t`scan`}</th><th>{t`pages, from the left`}</th><th>{t`turn`}</th></tr></thead>
         <tbody>
           {#each mapping as { turn, positions }, n (n)}
             <tr><td>{n + 1}</td><td>{positions.join(' · ')}</td><td>{turn ? `${turn}°` : ''}</td></tr>

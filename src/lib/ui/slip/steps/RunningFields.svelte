@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import type { TextAt } from '../../../core/model/lines';
@@ -39,7 +40,7 @@
 </script>
 
 <PlacePicker book={before.book} taken={step.texts} chosen={now} onpick={pick} />
-<p class="quiet small">Up to three at the head and three at the foot; click a place to write there.</p>
+<p class="quiet small">{t`Up to three at the head and three at the foot; click a place to write there.`}</p>
 <PatternField label="{now.edge}, {PLACE_WORD[now.across]}" value={now.text} tokens={TOKENS} onchange={(text) => put({ text })} />
 <div class="ways">
   {#if before.book.facing}
@@ -48,32 +49,40 @@
         type="checkbox"
         checked={now.left !== undefined}
         onchange={(event) => put({ left: event.currentTarget.checked ? now.text : undefined })}
-      /> other words on left pages</label
+      />
+      {t`other words on left pages`}</label
     >
-    {#if now.left !== undefined}<PatternField label="On left pages" value={now.left} tokens={[]} optional onchange={(left) => put({ left })} />{/if}
+    {#if now.left !== undefined}<PatternField
+        label={t`On left pages`}
+        value={now.left}
+        tokens={[]}
+        optional
+        onchange={(left) => put({ left })}
+      />{/if}
   {/if}
   <label
     ><input
       type="checkbox"
       checked={now.first !== undefined}
       onchange={(event) => put({ first: event.currentTarget.checked ? now.text : undefined })}
-    /> other words on first pages</label
+    />
+    {t`other words on first pages`}</label
   >
   {#if now.first !== undefined}<PatternField
-      label="On the first page of a series"
+      label={t`On the first page of a series`}
       value={now.first}
       tokens={[]}
       optional
       onchange={(first) => put({ first })}
     />{/if}
-  {#if step.texts.length > 1}<button type="button" class="link" onclick={drop}>Remove this one</button>{/if}
+  {#if step.texts.length > 1}<button type="button" class="link" onclick={drop}>{t`Remove this one`}</button>{/if}
 </div>
 <Choice
-  label="Rule"
+  label={t`Rule`}
   options={[
-    ['none', 'none'],
-    ['over', 'over'],
-    ['under', 'under'],
+    ['none', t`none`],
+    ['over', t`over`],
+    ['under', t`under`],
   ]}
   value={step.rule?.at ?? 'none'}
   onchange={(rule) => set('rule', { rule: rule === 'none' ? undefined : { width: 0.4, gap: mm(1), ...step.rule, at: rule } })}
@@ -82,17 +91,17 @@
   {@const rule = step.rule}
   <div class="row">
     <NumberField
-      label="Rule’s weight"
+      label={t`Rule’s weight`}
       value={rule.width}
       {...limitsOf(stepKind('running').schema, 'rule.width')}
       unit="pt"
       onchange={(width, bad) => set('rule', { rule: { ...rule, width } }, bad)}
     />
     <LengthField
-      label="Gap"
+      label={t`Gap`}
       value={rule.gap}
       unit={bench.unit}
-      check={(points) => (points < 0 ? 'The rule stands off its line by 0 or more.' : undefined)}
+      check={(points) => (points < 0 ? t`The rule stands off its line by 0 or more.` : undefined)}
       onchange={(gap) => set('gap', gap === undefined ? {} : { rule: { ...rule, gap } }, gap === undefined)}
     />
   </div>

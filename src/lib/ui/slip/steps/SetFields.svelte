@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { setNumber } from '../../../core/numbers/set';
@@ -21,21 +22,21 @@
 
 <div class="three">
   <NumberField
-    label="First"
+    label={t`First`}
     value={step.start}
     {...limitsOf(stepKind('set').schema, 'start')}
     onchange={(start, bad) => set('start', { start }, bad)}
   />
-  <NumberField label="Step" value={step.by} {...limitsOf(stepKind('set').schema, 'by')} onchange={(by, bad) => set('by', { by }, bad)} />
+  <NumberField label={t`Step`} value={step.by} {...limitsOf(stepKind('set').schema, 'by')} onchange={(by, bad) => set('by', { by }, bad)} />
   <NumberField
-    label="Digits"
+    label={t`Digits`}
     value={step.digits}
     {...limitsOf(stepKind('set').schema, 'digits')}
     onchange={(digits, bad) => set('digits', { digits }, bad)}
   />
 </div>
 <div>
-  <label class="label" for={id}>Prefix</label>
+  <label class="label" for={id}>{t`Prefix`}</label>
   <input
     {id}
     class="field mono"
@@ -47,9 +48,9 @@
 </div>
 {#if count}
   <Working>
-    last <span class="mono">{setNumber(count - 1, step)}</span>: {step.start} + {count - 1} × {step.by}, on {count === 1
-      ? '1 page'
-      : `${count} pages`}
+    {t`last`}
+    <span class="mono">{setNumber(count - 1, step)}</span
+    >{t`: ${step.start} + ${count - 1} × ${step.by}, on ${count === 1 ? t`1 page` : t`${count} pages`}`}
   </Working>
 {/if}
 <OneLine {bench} {step} book={before.book} tokens={['number', 'title', 'piece', 'date']} {onchange} />

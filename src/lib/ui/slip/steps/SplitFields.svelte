@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import GridFields from '../GridFields.svelte';
@@ -25,11 +26,11 @@
 </script>
 
 <Choice
-  label="Into"
+  label={t`Into`}
   options={[
-    ['across', 'left and right'],
-    ['down', 'top and bottom'],
-    ['grid', 'a grid'],
+    ['across', t`left and right`],
+    ['down', t`top and bottom`],
+    ['grid', t`a grid`],
   ]}
   value={into}
   onchange={choose}

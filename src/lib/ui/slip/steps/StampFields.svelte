@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import { graphicOf } from '../../../core/docket/steps/graphic';
@@ -61,7 +62,7 @@
     const size = { width: own.width * scale, height: own.height * scale };
     place(placeBeside(object.box, how, size, object.page, object.side));
   }
-  const BESIDE_WORD: Record<Beside, string> = { outer: 'outer', inner: 'inner', head: 'over', foot: 'under' };
+  const BESIDE_WORD: Record<Beside, string> = { outer: t`outer`, inner: t`inner`, head: t`over`, foot: t`under` };
 </script>
 
 <GraphicField
@@ -73,20 +74,20 @@
 />
 {#if 'page' in step.graphic && !step.graphic.area}
   <label class="check"
-    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => set('takeOut', { takeOut: event.currentTarget.checked || undefined })} /> and
-    remove it from the list</label
+    ><input type="checkbox" checked={!!step.takeOut} onchange={(event) => set('takeOut', { takeOut: event.currentTarget.checked || undefined })} />
+    {t`and remove it from the list`}</label
   >
 {/if}
 <div class="row">
   <div>
-    <label class="label" for="{id}-by">Size by</label>
+    <label class="label" for="{id}-by">{t`Size by`}</label>
     <select id="{id}-by" class="field" value={step.size.by} onchange={(event) => sizeBy(event.currentTarget.value as 'scale')}>
-      <option value="scale">share</option><option value="width">width</option><option value="height">height</option>
+      <option value="scale">{t`share`}</option><option value="width">{t`width`}</option><option value="height">{t`height`}</option>
     </select>
   </div>
   {#if step.size.by === 'scale'}
     <NumberField
-      label="Of its size"
+      label={t`Of its size`}
       value={step.size.scale * 100}
       {...limitsOf(stepKind('stamp').schema, 'size.scale', 100)}
       unit="%"
@@ -95,10 +96,10 @@
   {:else}
     {@const by = step.size.by}
     <LengthField
-      label={by === 'width' ? 'Width' : 'Height'}
+      label={by === 'width' ? t`Width` : t`Height`}
       value={step.size.by === 'width' ? step.size.width : step.size.height}
       unit={bench.unit}
-      check={(points) => (points < limitsOf(stepKind('stamp').schema, 'size.width').least ? 'A stamp is larger than 0.' : undefined)}
+      check={(points) => (points < limitsOf(stepKind('stamp').schema, 'size.width').least ? t`A stamp is larger than 0.` : undefined)}
       onchange={(points) =>
         set('size', points === undefined ? {} : { size: by === 'width' ? { by, width: points } : { by, height: points } }, points === undefined)}
     />
@@ -107,13 +108,13 @@
 {#if own}<p class="quiet small mono">{formatSize(own.width * scale, own.height * scale, bench.unit)}</p>{/if}
 <div class="row">
   <div>
-    <label class="label" for="{id}-x">Across</label>
+    <label class="label" for="{id}-x">{t`Across`}</label>
     <select id="{id}-x" class="field" value={step.placing.x} onchange={(event) => place({ x: event.currentTarget.value as Placing['x'] })}>
       {#each ['outer', 'inner', 'centre', 'left', 'right'] as const as x (x)}<option value={x}>{PLACE_WORD[x]}</option>{/each}
     </select>
   </div>
   <div>
-    <label class="label" for="{id}-y">Up</label>
+    <label class="label" for="{id}-y">{t`Up`}</label>
     <select id="{id}-y" class="field" value={step.placing.y} onchange={(event) => place({ y: event.currentTarget.value as Placing['y'] })}>
       {#each ['head', 'centre', 'foot'] as const as y (y)}<option value={y}>{y}</option>{/each}
     </select>
@@ -121,48 +122,48 @@
 </div>
 <div class="row">
   <LengthField
-    label="In across"
+    label={t`In across`}
     value={step.placing.dx}
     unit={bench.unit}
     onchange={(dx) => place(dx === undefined ? {} : { dx }, 'dx', dx === undefined)}
   />
   <LengthField
-    label="In up"
+    label={t`In up`}
     value={step.placing.dy}
     unit={bench.unit}
     onchange={(dy) => place(dy === undefined ? {} : { dy }, 'dy', dy === undefined)}
   />
 </div>
-<Folded title="Beside an object" open={!!object}>
+<Folded title={t`Beside an object`} open={!!object}>
   <div class="beside">
     <button type="button" class="btn q" aria-pressed={bench.draft.asking === take} onclick={() => (bench.draft.asking = take)}
-      >{object ? 'Another object' : 'Click it on the page'}</button
+      >{object ? t`Another object` : t`Click it on the page`}</button
     >
-    {#if bench.draft.asking === take}<p class="quiet small">Click what is on the page already, such as its number.</p>{/if}
+    {#if bench.draft.asking === take}<p class="quiet small">{t`Click what is on the page already, such as its number.`}</p>{/if}
     {#if object}
       <Choice
-        label="Stands"
+        label={t`Stands`}
         options={BESIDE.map((at) => [at, BESIDE_WORD[at]] as const)}
         value={beside.at}
         onchange={(at) => stand({ ...beside, at })}
       />
-      <LengthField label="Gap" value={beside.gap} unit={bench.unit} onchange={(gap) => gap !== undefined && stand({ ...beside, gap })} />
-      <p class="quiet small">Measured from the outer edge, so it holds on left and right pages.</p>
+      <LengthField label={t`Gap`} value={beside.gap} unit={bench.unit} onchange={(gap) => gap !== undefined && stand({ ...beside, gap })} />
+      <p class="quiet small">{t`Measured from the outer edge, so it holds on left and right pages.`}</p>
     {/if}
   </div>
 </Folded>
 <KeptStamps {bench} {step} onuse={(change) => set('graphic', change)} />
-<Folded title="Turn, opacity, behind">
+<Folded title={t`Turn, opacity, behind`}>
   <div class="row">
     <NumberField
-      label="Turn"
+      label={t`Turn`}
       value={step.placing.turn}
       {...limitsOf(stepKind('stamp').schema, 'placing.turn')}
       unit="°"
       onchange={(turn, bad) => place({ turn }, 'turn', bad)}
     />
     <NumberField
-      label="Opacity"
+      label={t`Opacity`}
       value={step.opacity * 100}
       {...limitsOf(stepKind('stamp').schema, 'opacity', 100)}
       unit="%"
@@ -170,18 +171,18 @@
     />
   </div>
   <Choice
-    label="Measured from"
+    label={t`Measured from`}
     options={[
-      ['trim', 'trim'],
-      ['bleed', 'bleed'],
-      ['margin', 'margins'],
+      ['trim', t`trim`],
+      ['bleed', t`bleed`],
+      ['margin', t`margins`],
     ]}
     value={step.placing.box}
     onchange={(box) => place({ box })}
   />
   <label class="check"
-    ><input type="checkbox" checked={!!step.behind} onchange={(event) => set('behind', { behind: event.currentTarget.checked || undefined })} /> behind
-    the art</label
+    ><input type="checkbox" checked={!!step.behind} onchange={(event) => set('behind', { behind: event.currentTarget.checked || undefined })} />
+    {t`behind the art`}</label
   >
 </Folded>
 

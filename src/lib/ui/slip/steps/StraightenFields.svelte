@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { writeNumber } from '../../../core/measure/decimalSign';
+  import { t } from '../../../words/language';
   import { stepKind } from '../../../core/docket/steps';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { mm } from '../../../core/measure/unit';
@@ -17,23 +19,23 @@
   /** Scans are measured in millimetres, or in inches where a job is: other units say less of paper. */
   const inches = $derived(bench.unit === 'in' || bench.unit === 'in-decimal');
   const said = $derived(inches ? 'in' : 'mm');
-  const figure = (points: number): string => (inches ? (points / 72).toFixed(2) : (points / mm(1)).toFixed(1));
+  const figure = (points: number): string => writeNumber(inches ? (points / 72).toFixed(2) : (points / mm(1)).toFixed(1));
   const measured = $derived(scans.flatMap(({ index, scan }) => (scan ? [{ index, scan }] : [])));
   const others = $derived(scans.length - measured.length);
 </script>
 
 <Choice
-  label="Turned back"
+  label={t`Turned back`}
   options={[
-    ['measured', 'as measured on each'],
-    ['all', 'all alike'],
+    ['measured', t`as measured on each`],
+    ['all', t`all alike`],
   ]}
   value={step.by === undefined ? 'measured' : 'all'}
   onchange={(how) => onchange({ ...step, by: how === 'all' ? (measured[0]?.scan.skew ?? 0) : undefined }, false)}
 />
 {#if step.by !== undefined}
   <NumberField
-    label="They lie clockwise by"
+    label={t`They lie clockwise by`}
     value={step.by}
     {...limitsOf(stepKind('straighten').schema, 'by')}
     unit="°"
@@ -41,8 +43,8 @@
   />
 {/if}
 <label class="tick"
-  ><input type="checkbox" checked={step.toPaper} onchange={(event) => onchange({ ...step, toPaper: event.currentTarget.checked }, false)} /> end them where
-  the paper does, a fold in the middle</label
+  ><input type="checkbox" checked={step.toPaper} onchange={(event) => onchange({ ...step, toPaper: event.currentTarget.checked }, false)} />
+  {t`end them where the paper does, a fold in the middle`}</label
 >
 <label class="tick"
   ><input
@@ -50,19 +52,20 @@
     checked={step.alike}
     disabled={!step.toPaper}
     onchange={(event) => onchange({ ...step, alike: event.currentTarget.checked }, false)}
-  /> all of one size, where they are nearly</label
+  />
+  {t`all of one size, where they are nearly`}</label
 >
 {#if measured.length}
-  <Folded title="What was measured" count={measured.length} open>
+  <Folded title={t`What was measured`} count={measured.length} open>
     <div class="listing">
       <table class="mono">
-        <thead><tr><th>page</th><th>askew</th><th>paper, {said}</th><th>fold at</th></tr></thead>
+        <thead><tr><th>{t`page`}</th><th>{t`askew`}</th><th>{t`paper, ${said}`}</th><th>{t`fold at`}</th></tr></thead>
         <tbody>
           {#each measured as { index, scan: { skew, paper, fold, blank } } (index)}
             <tr
-              ><td>{index + 1}</td><td>{blank ? 'blank' : `${skew.toFixed(2)}°`}</td><td>{figure(widthOf(paper))} × {figure(heightOf(paper))}</td><td
-                >{fold === undefined ? '–' : figure(fold)}</td
-              ></tr
+              ><td>{index + 1}</td><td>{blank ? t`blank` : `${writeNumber(skew.toFixed(2))}°`}</td><td
+                >{figure(widthOf(paper))} × {figure(heightOf(paper))}</td
+              ><td>{fold === undefined ? '–' : figure(fold)}</td></tr
             >
           {/each}
         </tbody>
@@ -73,6 +76,6 @@
 <Measuring {bench} />
 {#if others && !bench.measuring.length}
   <p class="quiet small">
-    {others === 1 ? 'One of these pages is' : `${others} of these pages are`} no scan, and left as {others === 1 ? 'it is' : 'they are'}.
+    {t`${others === 1 ? t`One of these pages is` : t`${others} of these pages are`} no scan, and left as ${others === 1 ? t`it is` : t`they are`}.`}
   </p>
 {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
   import type { FieldsProps } from '../fields';
@@ -14,19 +15,19 @@
 
 <p class="file">{step.name}</p>
 <div>
-  <label class="label" for="take">Its pages</label>
+  <label class="label" for="take">{t`Its pages`}</label>
   <input
     id="take"
     class="field mono"
     value={step.take ?? ''}
-    placeholder="all"
+    placeholder={t`all`}
     oninput={(event) => onchange({ ...step, take: event.currentTarget.value.trim() || undefined })}
   />
 </div>
 {#if picture}
   <div>
     <NumberField
-      label="Pixels an inch"
+      label={t`Pixels an inch`}
       value={step.ppi ?? picture.ppi}
       {...LIMITS}
       onchange={(ppi, bad) => {
@@ -39,7 +40,7 @@
       }}
     />
     <p class="quiet small">
-      {picture.stated ? `The ${picture.kind} states ${Math.round(picture.ppi)}.` : `The ${picture.kind} states none; 300 is assumed.`}
+      {picture.stated ? t`The ${picture.kind} states ${Math.round(picture.ppi)}.` : t`The ${picture.kind} states none; 300 is assumed.`}
     </p>
   </div>
 {/if}

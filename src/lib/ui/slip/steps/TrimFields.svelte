@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '../../../words/language';
   import { pickedOf } from '../../../core/select/selection';
   import SizeFields from '../SizeFields.svelte';
   import type { FieldsProps } from '../fields';
@@ -15,7 +16,8 @@
       type="checkbox"
       checked={!!step.scaleMargins}
       onchange={(event) => onchange({ ...step, scaleMargins: event.currentTarget.checked || undefined })}
-    /> margins grow and shrink with the content</label
+    />
+    {t`margins grow and shrink with the content`}</label
   >
 {/if}
 
@@ -25,7 +27,8 @@
       type="checkbox"
       checked={!!step.scaleLines}
       onchange={(event) => onchange({ ...step, scaleLines: event.currentTarget.checked || undefined })}
-    /> folios and running lines grow and shrink with it</label
+    />
+    {t`folios and running lines grow and shrink with it`}</label
   >
 {/if}
 

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
+  import { plural } from '$lib/words/plural';
   import { facesOf } from '$lib/core/pages/page';
   import { onDestroy, onMount, setContext, untrack } from 'svelte';
   import { goto } from '$app/navigation';
@@ -41,12 +43,12 @@
   setContext('pictures', pictures);
 
   const STAGES: [Stage, string][] = [
-    ['take-in', 'Take in'],
-    ['pages', 'Pages'],
-    ['numbers', 'Numbers'],
-    ['sheets', 'Sheets'],
-    ['dummy', 'Dummy'],
-    ['hand-over', 'Hand over'],
+    ['take-in', t`Take in`],
+    ['pages', t`Pages`],
+    ['numbers', t`Numbers`],
+    ['sheets', t`Sheets`],
+    ['dummy', t`Dummy`],
+    ['hand-over', t`Hand over`],
   ];
   const stage = $derived(STAGES.find(([key]) => key === page.params.stage)?.[0] ?? (bench.docket.steps.length ? 'pages' : 'take-in'));
   let zoom = $state(0);
@@ -62,20 +64,20 @@
   /** Whether what is seen here is saved. */
   const standing = $derived(
     bench.saving.signedOut
-      ? 'You are signed out. Your changes are kept here: sign in again in another tab.'
+      ? t`You are signed out. Your changes are kept here: sign in again in another tab.`
       : bench.saving.away
         ? bench.saving.unsent
-          ? 'Not saved yet: the server does not answer. Your changes are kept here and sent when it is back.'
-          : 'The server does not answer. What you change is kept here until it is back.'
+          ? t`Not saved yet: the server does not answer. Your changes are kept here and sent when it is back.`
+          : t`The server does not answer. What you change is kept here until it is back.`
         : bench.saving.unsent
-          ? 'saving'
+          ? t`saving`
           : bench.notice
-            ? 'see below'
+            ? t`see below`
             : bench.by && bench.by !== data.person
-              ? `saved by ${bench.by}`
-              : 'saved',
+              ? t`saved by ${bench.by}`
+              : t`saved`,
   );
-  const sayPresent = ({ person, doing }: Present) => `${person ?? 'another window'} is here too${doing ? ` (${doing})` : ''}`;
+  const sayPresent = ({ person, doing }: Present) => t`${person ?? t`another window`} is here too${doing ? ` (${doing})` : ''}`;
   const keepUnsent = (event: BeforeUnloadEvent) => {
     bench.saving.keep();
     // Asked only while something could be lost from sight.
@@ -163,39 +165,37 @@
   }
 </script>
 
-<svelte:head><title>{bench.docket.title} · Folder</title></svelte:head>
+<svelte:head><title>{t`${bench.docket.title} · Folder`}</title></svelte:head>
 <svelte:window {onkeydown} onbeforeunload={keepUnsent} onpagehide={() => bench.goAway()} />
 
 <div class="room">
   <header>
-    <a class="brand" href="/" title="All jobs"><img src="/folder.svg" alt="" width="22" height="22" />Folder</a>
+    <a class="brand" href="/" title={t`All jobs`}><img src="/folder.svg" alt="" width="22" height="22" />{t`Folder`}</a>
     <div class="job">
       <input
         id="title"
         bind:this={title}
         value={bench.docket.title}
-        aria-label="Title of the job"
+        aria-label={t`Title of the job`}
         onchange={rename}
         onkeydown={(event) => event.key === 'Enter' && title?.blur()}
       />
       <span class="quiet" class:away={bench.saving.away} aria-live="polite" title={standing}
-        >{#if bench.saving.away}{standing}{:else}{schemeWords(bench.docket.scheme.kind).name} · {bench.base.list.pages.length} page{bench.base.list
-            .pages.length === 1
-            ? ''
-            : 's'} · {standing}{#if bench.others.length}&nbsp;· <b class="others" title={bench.others.map(sayPresent).join(', ')}
-              >{bench.others.length === 1 ? sayPresent(bench.others[0]!) : `also open in ${bench.others.length} other windows`}</b
+        >{#if bench.saving.away}{standing}{:else}{t`${schemeWords(bench.docket.scheme.kind).name} · ${plural(bench.base.list.pages.length, 'page')} · ${standing}`}{#if bench.others.length}&nbsp;·
+            <b class="others" title={bench.others.map(sayPresent).join(', ')}
+              >{bench.others.length === 1 ? sayPresent(bench.others[0]!) : t`also open in ${bench.others.length} other windows`}</b
             >{/if}{/if}</span
       >
     </div>
-    <nav aria-label="Stages">
+    <nav aria-label={t`Stages`}>
       {#each STAGES as [key, word], i (key)}
         {@const { count, stop } = countsOf(key, bench.base.findings, bench.outputs)}
-        <a href="/jobs/{bench.id}/{key}" class:on={stage === key} aria-current={stage === key ? 'page' : undefined} title="Alt {i + 1}"
+        <a href="/jobs/{bench.id}/{key}" class:on={stage === key} aria-current={stage === key ? 'page' : undefined} title={t`Alt ${i + 1}`}
           >{word}{#if bench.drafts[key].isOpen && stage !== key}<span
               class="begun"
-              title="Begun here, not applied yet"
-              aria-label="begun, not applied yet">…</span
-            >{/if}{#if count}<span class="n mono" class:stop aria-label="{count} findings">{count}</span>{/if}</a
+              title={t`Begun here, not applied yet`}
+              aria-label={t`begun, not applied yet`}>…</span
+            >{/if}{#if count}<span class="n mono" class:stop aria-label={t`${count} findings`}>{count}</span>{/if}</a
         >
       {/each}
     </nav>
@@ -203,7 +203,7 @@
   <Docket {bench} />
   {#if stage === 'hand-over'}
     <main><HandOver {bench} /></main>
-    <aside class="slip" aria-label="Slip">
+    <aside class="slip" aria-label={t`Slip`}>
       {#key stage}<StageLine {stage} />{/key}
       {#if bench.draft.recipe}<RecipeSlip {bench} />{:else}<HandOverSlip {bench} />{/if}
     </aside>
@@ -219,7 +219,7 @@
       {:else if stage === 'dummy'}<DummyStage {bench} bind:zoom bind:this={view} />
       {:else}<SheetsStage {bench} bind:zoom bind:this={view} />{/if}
     </main>
-    <aside class="slip" aria-label="Slip">
+    <aside class="slip" aria-label={t`Slip`}>
       {#key stage}<StageLine {stage} />{/key}
       {#if bench.draft.recipe}<RecipeSlip {bench} />
       {:else if stage === 'take-in'}<TakeInSlip {bench} bind:chosen />
@@ -230,7 +230,7 @@
     </aside>
   {/if}
   {#if bench.notice}
-    <p class="notice" role="alert">{bench.notice} <button class="link" onclick={() => (bench.notice = '')}>Seen</button></p>
+    <p class="notice" role="alert">{bench.notice} <button class="link" onclick={() => (bench.notice = '')}>{t`Seen`}</button></p>
   {/if}
   <SelectionLine
     {bench}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { t } from '$lib/words/language';
   import { formatSize } from '$lib/core/measure/formatLength';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import { plural } from '$lib/words/plural';
@@ -27,36 +28,35 @@
   const inAll = $derived(
     spec.kind === 'press'
       ? `${plural(groups.length, 'sheet')}, ${plural(files.length, 'side')}`
-      : `${plural(files.length, cutsPages ? 'page' : 'sheet')} · ${sayWay(sum.length, unit)} to cut · ${plural(sum.pieces, 'piece')}`,
+      : t`${plural(files.length, cutsPages ? 'page' : 'sheet')} · ${sayWay(sum.length, unit)} to cut · ${plural(sum.pieces, 'piece')}`,
   );
   /** How it was set up, as it was carried out. */
   const setUp = $derived(files[0]?.cut ? sayCutBy(files[0].cut.by) : sayOutput(spec).join(' · '));
   const upsideDown = $derived(files.some((file) => file.upsideDown));
 </script>
 
-<svelte:head><title>{outputWords(spec.kind).name} · {title} · Folder</title></svelte:head>
+<svelte:head><title>{t`${outputWords(spec.kind).name} · ${title} · Folder`}</title></svelte:head>
 
 <TopBar here="jobs">
-  <a class="btn q" href="/jobs/{job}/hand-over">Back to {title}</a>
+  <a class="btn q" href="/jobs/{job}/hand-over">{t`Back to ${title}`}</a>
 </TopBar>
 <main class="lists">
   <section>
-    <h1>{outputWords(spec.kind).name}: what it received</h1>
+    <h1>{t`${outputWords(spec.kind).name}: what it received`}</h1>
     <p class="mono">{inAll} · {setUp}</p>
     <p class="quiet">
-      A stand-in is a small simulated machine: nothing was printed or cut.
-      {#if spec.kind === 'cutter'}Pieces are all that comes loose, what falls out of holes too.{/if}
-      {#if !upToDate}<b class="out-of-date">The job has changed since this was sent.</b>{/if}
+      {t`A stand-in is a small simulated machine: nothing was printed or cut.`}
+      {#if spec.kind === 'cutter'}{t`Pieces are all that comes loose, what falls out of holes too.`}{/if}
+      {#if !upToDate}<b class="out-of-date">{t`The job has changed since this was sent.`}</b>{/if}
     </p>
     {#if upsideDown}
       <p class="trouble" role="alert">
-        The backs come out upside down: the press turned the sheets on the other edge than they were laid for. Set the press to the other edge, or
-        choose this one on Sheets.
+        {t`The backs come out upside down: the press turned the sheets on the other edge than they were laid for. Set the press to the other edge, or choose this one on Sheets.`}
       </p>
     {/if}
     {#if spec.kind === 'cutter' && files.some(({ cut }) => !cut?.length)}
       <p class="trouble" role="alert">
-        {plural(files.filter(({ cut }) => !cut?.length).length, cutsPages ? 'page' : 'sheet')} with no path to follow: nothing is cut there.
+        {t`${plural(files.filter(({ cut }) => !cut?.length).length, cutsPages ? t`page` : t`sheet`)} with no path to follow: nothing is cut there.`}
       </p>
     {/if}
   </section>
@@ -65,7 +65,7 @@
       <li>
         {#each group as { n, file } (n)}
           <figure>
-            <a href="/api/outputs/{id}/file/{n}" download={file.name} title="Download {file.name}">
+            <a href="/api/outputs/{id}/file/{n}" download={file.name} title={t`Download ${file.name}`}>
               <img
                 src="/api/outputs/{id}/file/{n}"
                 alt={file.name}
@@ -75,9 +75,9 @@
               />
             </a>
             <figcaption>
-              <b>{cutsPages ? 'Page' : 'Sheet'} {file.from}{file.side ? `, ${file.side}` : ''}</b><span class="mono">
+              <b>{cutsPages ? t`Page` : t`Sheet`} {file.from}{file.side ? `, ${file.side}` : ''}</b><span class="mono">
                 {#if file.size}{formatSize(file.size.width, file.size.height, unit)}{/if}
-                {#if file.upsideDown}· upside down{/if}
+                {#if file.upsideDown}{t`· upside down`}{/if}
               </span>
               {#if file.cut}<span class="mono">{sayWay(file.cut.length, unit)} · {plural(file.cut.pieces, 'piece')}</span>{/if}
             </figcaption>

@@ -1,0 +1,32 @@
+import { spoken } from './language';
+
+/** Values of dockets that stand in sentences as they are. */
+export const VALUES = spoken({
+  before: 'before',
+  after: 'after',
+  left: 'left',
+  right: 'right',
+  head: 'head',
+  foot: 'foot',
+  spine: 'spine',
+  'fore edge': 'fore edge',
+  outer: 'outer',
+  inner: 'inner',
+  front: 'front',
+  back: 'back',
+  printing: 'printing',
+  cutting: 'cutting',
+  creasing: 'creasing',
+  perforating: 'perforating',
+  portrait: 'portrait',
+  landscape: 'landscape',
+  trim: 'trim',
+  bleed: 'bleed',
+  margin: 'margin',
+  media: 'media',
+  crop: 'crop',
+  regular: 'regular',
+  strong: 'strong',
+  process: 'process',
+  grey: 'grey',
+});
