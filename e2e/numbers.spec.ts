@@ -284,6 +284,28 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
   for (const words of wordsOf(await written(page))) expect(words.map(({ text }) => text)).toContain('MMP1');
 });
 
+test('an object that was clicked is kept as a stamp, and laid on the pages of another job', async ({
+  page,
+}) => {
+  await jobOf(page, await markedPdf(2, A5));
+  await page.keyboard.press('w');
+  await slip(page).getByRole('button', { name: 'An object on a page' }).click();
+  await page.getByRole('option', { name: 'Object 1 on page 1' }).click();
+  await expect(slip(page)).toContainText('only a part of it');
+  await slip(page).locator('summary', { hasText: 'Kept stamps' }).click();
+  await page.getByLabel('Name to keep it under').fill('Clicked');
+  await slip(page).getByRole('button', { name: 'Keep this one' }).click();
+  await expect(slip(page).getByRole('button', { name: 'Clicked', exact: true })).toBeVisible();
+  await jobOf(page, await markedPdf(2, { ...A5, prefix: 'Q' }));
+  await page.keyboard.press('w');
+  await slip(page).locator('summary', { hasText: 'Kept stamps' }).click();
+  await slip(page).getByRole('button', { name: 'Clicked', exact: true }).click();
+  await expect(slip(page)).toContainText('a part of it');
+  await put(page);
+  for (const words of wordsOf(await written(page)))
+    expect(words.map(({ text }) => text)).toEqual(expect.arrayContaining([expect.stringMatching(/^(P|HEAD|FOOT)1$/)]));
+});
+
 test('a scaled stamp is as large on the mat, on pages and on sheets, as it is printed', async ({ page }) => {
   await jobOf(page, await markedPdf(2, A5));
   await page.keyboard.press('w');

@@ -79,9 +79,18 @@ export async function listWork(): Promise<WorkState[]> {
     for: `${recipe}, version ${version}`,
   }));
   const going = ({ state }: WorkState) => Number(state === 'waiting' || state === 'working');
-  return [...ofRuns, ...others]
+  const all = [...ofRuns, ...others]
     .sort((a, b) => going(b) - going(a) || (a.createdAt < b.createdAt ? 1 : -1))
     .slice(0, 2 * MOST);
+  const { rows: jobs } = await db().query<{ id: string; spread: WorkState['spread'] }>(
+    "select id::text, summary->'spread' as spread from job where id = any($1)",
+    [all.flatMap(({ job }) => job ?? [])],
+  );
+  const spreads = new Map(jobs.map(({ id, spread }) => [id, spread]));
+  return all.map((each) => {
+    const spread = each.job && spreads.get(each.job);
+    return spread ? { ...each, spread } : each;
+  });
 }
 
 const againSchema = z.object({ of: z.enum(['run', 'output', 'intake', 'measure']), id: z.uuid() });

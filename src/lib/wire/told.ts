@@ -151,6 +151,8 @@ export interface WorkState {
   trouble?: Trouble;
   /** It failed, and can be tried again. */
   again?: boolean;
+  /** How its job begins. */
+  spread?: JobSummary['spread'];
   /** Who asked for it, where people sign in. */
   by?: string;
   createdAt: string;

@@ -138,7 +138,7 @@
 </TopBar>
 <main class="lists">
   {#if wrong}<p class="trouble" role="alert">{wrong} <button class="link" onclick={() => (wrong = '')}>{t`Seen`}</button></p>{/if}
-  <section>
+  <section class="cards">
     <h1>{t`Recipes`}</h1>
     {#if !recipes.length}<p class="quiet">
         {t`None yet. Open a job, do the work once, and choose`} <b>{t`Save as a recipe`}</b>
@@ -237,7 +237,7 @@
       </article>
     {/each}
   </section>
-  <section>
+  <section class="cards">
     <h1>{t`Drop folders`}</h1>
     {#if !folders.length}<p class="quiet">{t`None yet. Choose`} <b>{t`Use it`}</b> {t`on a recipe to bind it to one.`}</p>{/if}
     {#each folders as folder (folder.id)}
@@ -311,6 +311,15 @@
 </main>
 
 <style>
+  /* As many beside each other as there is room for; the one that is used takes all of it. */
+  .cards {
+    grid-template-columns: repeat(auto-fill, minmax(min(520px, 100%), 1fr));
+    align-items: start;
+  }
+  .cards > :not(article),
+  .cards > .chosen {
+    grid-column: 1 / -1;
+  }
   h2 {
     font-size: 15.5px;
   }

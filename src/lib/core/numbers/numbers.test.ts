@@ -3,7 +3,9 @@ import { describe, expect, test } from 'vitest';
 import type { StepDraft as Draft } from '../docket/steps';
 import { workOut } from '../checks';
 import type { Docket } from '../docket/docket';
+import { graphicOf, inItsFile } from '../docket/steps/graphic';
 import { DIE_LINE } from '../docket/steps/overlay';
+import { applyToPoint } from '../measure/matrix';
 import { mm } from '../measure/unit';
 import { faceLabels, labelsOf } from './labels';
 import { leafOf } from '../pages/leaves';
@@ -30,8 +32,9 @@ import type { Values } from '../model/lines';
 import { numberedFrom, stretchesOf } from './series';
 import { setNumber } from './set';
 
+const surveysOf = (count: number) => ({ [hashOf('a')]: plainSurvey(count) });
 const work = (count: number, drafts: readonly Draft[], more: Partial<Docket> = {}) =>
-  workOut(docketOf([takeInStep('a'), ...stepsOf(drafts)], more), { [hashOf('a')]: plainSurvey(count) });
+  workOut(docketOf([takeInStep('a'), ...stepsOf(drafts)], more), surveysOf(count));
 const SET = { ...PLAIN_LINES, x: mm(10), y: mm(8) };
 const folio = (pages: string, more: object = {}): Draft =>
   ({ kind: 'folio', pages, ...SET, edge: 'foot', across: 'outer', text: '{page}', ...more }) as Draft;
@@ -505,6 +508,34 @@ describe('stamps and overlays', () => {
       for (const side of ['lower', 'upper'] as const)
         expect(placeLaid(laid, page, side).slice(4)).toEqual(there.map((of) => expect.closeTo(of, 9)));
     }
+  });
+
+  test('an object on a page is the same area of the file that the page came from, whatever was cut off or made larger since', () => {
+    const area = { x0: 30, y0: 40, x1: 90, y1: 65 };
+    const steps = [
+      { kind: 'crop', pages: '1', cut: { by: 'side', head: 10, foot: 20, left: 5, right: 7 } },
+      { kind: 'trim', pages: '1', width: 800, height: 1100, content: 'fit', fixed: { x: 'left', y: 'foot' } },
+    ] as Draft[];
+    for (const [done, scale] of [
+      [steps.slice(0, 1), 1],
+      [steps, undefined],
+    ] as const) {
+      const { list } = work(3, [...done]);
+      const onPage = { page: '1', area };
+      const kept = inItsFile(onPage, list, surveysOf(3), () => 'a.pdf')!;
+      expect(kept.scale).toBeCloseTo(scale ?? 1 / list.pages[0]!.art!.place[0], 9);
+      const [there, here] = [
+        graphicOf(kept.graphic, list, surveysOf(3)),
+        graphicOf(onPage, list, surveysOf(3)),
+      ];
+      expect(there.size.width).toBeCloseTo(here.size.width * kept.scale, 9);
+      // A point of the art lies at the same place of the object.
+      const { x, y } = applyToPoint(there.arts[0]!.place, 77, 99);
+      const { x: X, y: Y } = applyToPoint(here.arts[0]!.place, 77, 99);
+      expect([x, y]).toEqual([expect.closeTo(X * kept.scale, 9), expect.closeTo(Y * kept.scale, 9)]);
+    }
+    const { list } = work(3, [{ kind: 'turn', pages: '1', by: 90 } as Draft]);
+    expect(inItsFile({ page: '1', area }, list, surveysOf(3), () => 'a.pdf')).toBeUndefined();
   });
 
   test('a turned stamp stands with its bounds at its corner', () => {

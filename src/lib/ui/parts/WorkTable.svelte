@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { t } from '../../words/language';
+  import { t, translated } from '../../words/language';
+  import SpreadPicture from './SpreadPicture.svelte';
   import { sayAgo } from '../../words/ago';
   import { sayTrouble } from '../../words/troubles';
   import { timeLeft, type FirstSeen } from '../timeLeft';
@@ -33,10 +34,13 @@
 {:else}
   <div role="table" class="table">
     <div role="row" class="row head">
-      {#each [t`File`, t`For`, t`State`, t`Result`, ''] as head (head)}<span role="columnheader">{head}</span>{/each}
+      {#each ['', t`File`, t`For`, t`State`, t`Result`, ' '] as head (head)}<span role="columnheader">{head}</span>{/each}
     </div>
     {#each work as each (`${each.of} ${each.id}`)}
       <div role="row" class="row {each.state}">
+        <span role="cell" class="picture"
+          >{#if each.spread}<SpreadPicture spread={each.spread} />{/if}</span
+        >
         <span role="cell" class="name"
           >{each.name || t`its pages${each.total ? ` (${each.total})` : ''}`}<small
             >{each.folder ? t`drop folder ${each.folder}` : KIND[each.of]}{#if each.by}&nbsp;· {each.by}{/if}</small
@@ -44,14 +48,14 @@
         >
         <span role="cell" class="name">{each.for}</span>
         <span role="cell">
-          {#if each.state === 'working'}{each.doing ?? t`working`}
+          {#if each.state === 'working'}{each.doing ? translated(each.doing) : t`working`}
             <progress
               max={each.total || undefined}
               value={each.total ? each.done : undefined}
-              aria-label="{each.name || each.for}: {each.doing ?? t`working`}"
+              aria-label="{each.name || each.for}: {each.doing ? translated(each.doing) : t`working`}"
             ></progress>
             <small>{howFar(each)}</small>
-          {:else}<b>{each.state}</b>
+          {:else}<b>{translated(each.state)}</b>
             <small>{sayAgo(each.finishedAt ?? each.createdAt)}</small>{/if}
         </span>
         <span role="cell">
@@ -80,10 +84,10 @@
   }
   .row {
     display: grid;
-    grid-template-columns: 25% 25% 17% 1fr 90px;
+    grid-template-columns: 72px minmax(0, 3fr) minmax(0, 3fr) minmax(150px, 2fr) minmax(0, 4fr) 100px;
     /* Of a long list only the rows in sight are laid out and drawn. */
     content-visibility: auto;
-    contain-intrinsic-size: auto 46px;
+    contain-intrinsic-size: auto 60px;
   }
   [role='cell'],
   [role='columnheader'] {
@@ -94,6 +98,13 @@
     font-size: 12px;
     font-weight: 600;
     color: var(--ink-2);
+  }
+  .picture {
+    padding: 3px 0 3px 3px;
+    height: 60px;
+  }
+  .head .picture {
+    height: auto;
   }
   .name {
     overflow-wrap: anywhere;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { t } from '../../words/language';
   import type { Graphic } from '../../core/docket/steps/graphic';
+  import { heightOf, widthOf } from '../../core/measure/box';
   import { formatSize } from '../../core/measure/formatLength';
   import type { PageList } from '../../core/model/page';
   import { Refused } from '../api';
@@ -56,7 +57,11 @@
   {@const pages = bench.surveys[value.source]?.pages.length ?? 1}
   <div>
     <span class="label">{t`What: the file`}</span>
-    <p>{value.name}{pages > 1 ? t`, page ${value.index + 1} of ${pages}` : ''}</p>
+    <p>
+      {value.name}{pages > 1 ? t`, page ${value.index + 1} of ${pages}` : ''}{value.area
+        ? t`, a part of it, ${formatSize(widthOf(value.area), heightOf(value.area), bench.unit)}`
+        : ''}
+    </p>
   </div>
 {/if}
 <div class="ways">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { t, translated } from '../../words/language';
   import { formatFigure } from '../../core/measure/formatLength';
   import { sameCell } from '../../core/sheets/byHand';
@@ -18,6 +19,13 @@
   const WORD: Record<ByHand['do'], string> = { turn: t`turned`, 'leave-out': t`left out`, swap: t`swapped` };
 
   const put = (byHand: ByHand[]) => draft.set({ byHand: byHand.length ? byHand : undefined });
+  // What the menu at a cell asks for is done as its button here would.
+  $effect(() => {
+    const { asked } = view;
+    if (!asked) return;
+    view.asked = undefined;
+    untrack(() => (asked.do === 'swap' ? swap(asked.at) : add(asked)));
+  });
   const add = (change: ByHand) => put([...changes, change]);
   function swap(from: CellAt): void {
     view.onswap = (other) => {

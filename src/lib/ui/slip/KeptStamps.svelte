@@ -1,5 +1,9 @@
 <script lang="ts">
   import { t } from '../../words/language';
+  import { sourcesNamed } from '../../core/docket/docket';
+  import { inItsFile } from '../../core/docket/steps/graphic';
+  import type { PageList } from '../../core/model/page';
+  import { SelectionError } from '../../core/select/selection';
   import type { StepOf } from '../../core/docket/steps';
   import { sayTrouble } from '../../words/troubles';
   import type { OwnStamp } from '../../wire/told';
@@ -10,14 +14,26 @@
   interface Props {
     bench: Bench;
     step: StepOf<'stamp'>;
+    /** The list that the step meets. */
+    before: PageList;
     onuse: (change: Partial<StepOf<'stamp'>>) => void;
   }
   /** Stamps that are kept for all jobs, with their files and settings. */
-  let { bench, step, onuse }: Props = $props();
+  let { bench, step, before, onuse }: Props = $props();
   let own = $state.raw<readonly OwnStamp[]>([]);
   let name = $state('');
   let trouble = $state('');
-  const file = $derived('source' in step.graphic ? step.graphic : undefined);
+  /** What is kept: a file, or the part of the job's file that the object clicked is. */
+  const kept = $derived.by(() => {
+    const files = sourcesNamed(bench.docket);
+    const nameOf = (source: string) => files.find((each) => each.source === source)?.name;
+    try {
+      return inItsFile(step.graphic, before, bench.surveys, nameOf);
+    } catch (error) {
+      if (error instanceof SelectionError) return undefined;
+      throw error;
+    }
+  });
 
   async function ask(work: () => Promise<OwnStamp[]>): Promise<void> {
     trouble = '';
@@ -36,9 +52,11 @@
     onuse({ ...stamp, takeOut: undefined });
   }
   async function keep(): Promise<void> {
-    if (!file) return;
-    const { size, placing, opacity, behind } = step;
-    await ask(() => api.keepStamp({ name, stamp: { graphic: file, size, placing, opacity, ...(behind ? { behind } : {}) } }));
+    if (!kept) return;
+    const { placing, opacity, behind } = step;
+    const { graphic, scale } = kept;
+    const size = step.size.by === 'scale' ? { ...step.size, scale: step.size.scale / scale } : step.size;
+    await ask(() => api.keepStamp({ name, stamp: { graphic, size, placing, opacity, ...(behind ? { behind } : {}) } }));
     if (!trouble) name = '';
   }
 </script>
@@ -52,8 +70,8 @@
           >{t`remove`}</button
         >
       </p>
-    {:else}<p class="quiet">{t`None yet. A stamp from a file can be kept with its settings for other jobs.`}</p>{/each}
-    {#if file}
+    {:else}<p class="quiet">{t`None yet. A stamp from a file, or an object on a page, can be kept with its settings for other jobs.`}</p>{/each}
+    {#if kept}
       <div class="row">
         <input class="field" aria-label={t`Name to keep it under`} placeholder={t`Name`} maxlength="60" bind:value={name} />
         <button type="button" class="btn q" disabled={!name.trim()} onclick={() => void keep()}>{t`Keep this one`}</button>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { t } from '../../words/language';
+  import { t, translated } from '../../words/language';
   import { plural } from '../../words/plural';
   import { sayAgo } from '../../words/ago';
   import { outputKey, outputKind, outputSchema, type Output } from '../../core/handover/outputs';
@@ -117,7 +117,7 @@
             <button class="link" onclick={() => void drop(one)}>{t`Dismiss`}</button>
           {:else}
             <progress max={one.total || undefined} value={one.total ? one.done : undefined} aria-label={t`Being made`}></progress>
-            <span class="mono">{one.state === 'waiting' ? t`waiting` : `${one.doing} ${share(one)}`}</span>
+            <span class="mono">{one.state === 'waiting' ? t`waiting` : `${translated(one.doing)} ${share(one)}`}</span>
             <button class="link" onclick={() => void drop(one)}>{t`Cancel`}</button>
           {/if}
         </li>

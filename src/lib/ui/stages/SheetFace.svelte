@@ -10,6 +10,8 @@
 
   interface Props {
     bench: Bench;
+    /** The number of its sheet, and its side. */
+    at: string;
     drawn: SheetSide;
     sheet: Size;
     name: string;
@@ -23,7 +25,7 @@
     onpick: (event: PointerEvent, cell: Cell, index: number) => void;
   }
   /** One side of a sheet: what is printed, its cells and folds. */
-  let { bench, drawn, sheet, name, weight, k, chosen, behind, onpick }: Props = $props();
+  let { bench, at, drawn, sheet, name, weight, k, chosen, behind, onpick }: Props = $props();
   const px = $derived(1 / k);
   const surface = $derived(sheetSurface(drawn, sheet, weight));
 
@@ -85,6 +87,7 @@
     {@const selected = cell.page && bench.selected.ids.has(cell.page.id)}
     <rect
       data-pick={cell.position}
+      data-cell="{at} {n + 1}"
       role="option"
       tabindex="-1"
       aria-selected={!!selected || chosen === n}

@@ -10,6 +10,7 @@
   import type { SheetsLook } from '../sheetsView.svelte';
   import Mat from '../mat/Mat.svelte';
   import type { Zoom } from '../mat/camera.svelte';
+  import { openMenu } from '../menu.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import FoldDrawing from './FoldDrawing.svelte';
   import SheetFace from './SheetFace.svelte';
@@ -113,6 +114,20 @@
     if (!ofBook) bench.selected.choose([]);
     else if (cell.page) bench.selected.chooseOne(cell.page.id, event);
   }
+  /** What can be done by hand to the cell under the pointer. */
+  function offer(event: MouseEvent): void {
+    const on = event.target instanceof Element ? event.target.closest<SVGElement>('[data-cell]') : null;
+    const [sheet, side, cell] = on?.dataset.cell?.split(' ') ?? [];
+    if (!plan || !cell || (side !== 'front' && side !== 'back') || Number(sheet) > plan.sheetCount) return;
+    const at = { sheet: Number(sheet), side, cell: Number(cell) } as const;
+    const drawn = plan.sheets[at.sheet - 1]?.[side]?.cells[at.cell - 1];
+    view.cell = at;
+    openMenu(event, t`sheet ${at.sheet} ${translated(side)}, cell ${at.cell}`, [
+      { word: t`Turn`, do: () => (view.asked = { do: 'turn', at }) },
+      { word: t`Swap`, do: () => (view.asked = { do: 'swap', at }) },
+      { word: t`Leave out`, disabled: drawn?.hand === 'left-out', do: () => (view.asked = { do: 'leave-out', at }) },
+    ]);
+  }
   function pickNothing(): void {
     view.cell = undefined;
     view.onswap = undefined;
@@ -129,7 +144,7 @@
   export const focus = () => mat?.focus();
 </script>
 
-<div class="stage">
+<div class="stage" role="region" aria-label={t`Sheets`} oncontextmenu={offer}>
   <Mat
     bind:this={mat}
     bind:zoom
@@ -151,6 +166,7 @@
             <g transform={look === 'one' && each.back ? tilted(each.size) : undefined}>
               <SheetFace
                 {bench}
+                at="{index + 1} {up}"
                 drawn={each[up]!}
                 sheet={each.size}
                 name={look === 'light' ? t`${name}, held to the light` : each.back ? `${name} ${translated(up)}` : name}
@@ -179,6 +195,7 @@
             <g transform="translate({back.x} {back.y})">
               <SheetFace
                 {bench}
+                at="{index + 1} back"
                 drawn={each.back}
                 sheet={each.size}
                 name={t`${name} back`}

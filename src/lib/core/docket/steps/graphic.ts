@@ -14,17 +14,21 @@ import { pagesOnly } from './base';
 import { sourceSchema, toPage } from './takeIn';
 import { firstOf } from '../../entries';
 
-/** A page of a file that is no page of the job. */
+const areaSchema = z.object({ x0: offset, y0: offset, x1: offset, y1: offset });
+
+/** A page of a file that is no page of the job, or an area of it in page space. */
 export const graphicFileSchema = z.object({
   source: sourceSchema,
   name: z.string().min(1).max(400),
   index: z.number().int().min(0),
+  area: areaSchema.optional(),
 });
+export type GraphicFile = z.infer<typeof graphicFileSchema>;
 /** What is laid on pages: a page of the job, or an area of it in page space; or a page of a file. */
 export const graphicSchema = z.union([
   z.object({
     page: selectionSchema,
-    area: z.object({ x0: offset, y0: offset, x1: offset, y1: offset }).optional(),
+    area: areaSchema.optional(),
   }),
   graphicFileSchema,
 ]);
@@ -33,6 +37,31 @@ export type Graphic = z.infer<typeof graphicSchema>;
 /** The file that a graphic is a page of; none if it is a page of the job. */
 export const fileOf = (graphic: Graphic): { source: string; name: string }[] =>
   'source' in graphic ? [{ source: graphic.source, name: graphic.name }] : [];
+
+/**
+ * An object on a page of the job as the area of a page of the file that it came in, so that it can be laid on pages of
+ * other jobs; with how much larger it is there. `nameOf` gives the name of a file. Undefined where more lies on that
+ * page than one page of a file, or that lies turned. Throws SelectionError.
+ */
+export function inItsFile(
+  from: Graphic,
+  list: PageList,
+  surveys: Surveys,
+  nameOf: (source: string) => string | undefined,
+): { graphic: GraphicFile; scale: number } | undefined {
+  if ('source' in from) return { graphic: from, scale: 1 };
+  const [index, ...others] = resolveSelection(from.page, list);
+  const page = index === undefined ? undefined : faceAt(list, index);
+  const { art } = page ?? {};
+  const supplied = art && surveys[art.source]?.pages[art.index];
+  const name = art && nameOf(art.source);
+  if (!page || !art || !supplied || !name || others.length || artsOf(page).length !== 1) return undefined;
+  const plain = toPage(supplied, art.source, art.index, 0, 1).art!;
+  const toFile = compose(invert(art.place), plain.place);
+  if (toFile[0] <= 0 || toFile[3] <= 0 || toFile[1] || toFile[2]) return undefined;
+  const area = applyToBox(toFile, from.area ?? sizeBox(page.trim));
+  return { graphic: { source: art.source, name, index: art.index, area }, scale: toFile[0] };
+}
 
 /** The graphic of a step, and the id of the page of the job that it is where it is one. Throws StepProblem, SelectionError. */
 export function graphicOf(
@@ -45,7 +74,7 @@ export function graphicOf(
     if (!survey) throw new StepProblem('source-missing', { name: from.name });
     const page = survey.pages[from.index];
     if (!page) throw new StepProblem('source-page-missing', { page: from.index + 1, name: from.name });
-    return shown(toPage(page, from.source, from.index, 0, 1));
+    return shown(toPage(page, from.source, from.index, 0, 1), from.area);
   }
   const selected = resolveSelection(from.page, list);
   if (selected.length > 1) throw new StepProblem('one-graphic', { count: selected.length });

@@ -152,7 +152,7 @@
     {/if}
   </div>
 </Folded>
-<KeptStamps {bench} {step} onuse={(change) => set('graphic', change)} />
+<KeptStamps {bench} {step} {before} onuse={(change) => set('graphic', change)} />
 <Folded title={t`Turn, opacity, behind`}>
   <div class="row">
     <NumberField
