@@ -303,7 +303,9 @@ test('an object that was clicked is kept as a stamp, and laid on the pages of an
   await expect(slip(page)).toContainText('a part of it');
   await put(page);
   for (const words of wordsOf(await written(page)))
-    expect(words.map(({ text }) => text)).toEqual(expect.arrayContaining([expect.stringMatching(/^(P|HEAD|FOOT)1$/)]));
+    expect(words.map(({ text }) => text)).toEqual(
+      expect.arrayContaining([expect.stringMatching(/^(P|HEAD|FOOT)1$/)]),
+    );
 });
 
 test('a scaled stamp is as large on the mat, on pages and on sheets, as it is printed', async ({ page }) => {

@@ -127,9 +127,6 @@
   }
 
   const { onkeydown, over } = dummyKeys(view, making, () => drawing);
-  $effect(() => {
-    if (mat && document.activeElement === document.body) mat.focus();
-  });
   export function zoomTo(what: Zoom): void {
     if (what === 'in') drawing?.zoomBy(CLOSER);
     else if (what === 'out') drawing?.zoomBy(FARTHER);

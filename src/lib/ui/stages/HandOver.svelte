@@ -67,7 +67,7 @@
   }
 </script>
 
-<div class="mat">
+<div class="mat" tabindex="-1">
   <div class="column">
     {#if !work.list.pages.length}
       <article>

@@ -142,11 +142,6 @@
     }
   }
 
-  // The arrow keys turn the pages at once.
-  $effect(() => {
-    if (document.activeElement === document.body) mat?.focus();
-  });
-
   const toMat = (event: PointerEvent) => mat!.toMat(event);
 
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);

@@ -136,10 +136,6 @@
   const sizeOf = ({ width, height }: Size) => formatSize(width, height, bench.unit);
   const chosenOn = (sheet: number, side: 'front' | 'back') =>
     view.cell?.sheet === sheet && view.cell.side === side ? view.cell.cell - 1 : undefined;
-  // The keys act at once.
-  $effect(() => {
-    if (document.activeElement === document.body) mat?.focus();
-  });
   export const zoomTo = (what: Zoom) => mat?.zoomTo(what);
   export const focus = () => mat?.focus();
 </script>

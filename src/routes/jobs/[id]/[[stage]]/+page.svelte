@@ -3,7 +3,7 @@
   import { plural } from '$lib/words/plural';
   import { facesOf } from '$lib/core/pages/page';
   import { onDestroy, onMount, setContext, untrack } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { afterNavigate, goto } from '$app/navigation';
   import { page } from '$app/state';
   import { STEP_KINDS, stepKind, type Step } from '$lib/core/docket/steps';
   import type { Stage } from '$lib/core/checks/finding';
@@ -104,6 +104,19 @@
     else event.currentTarget.value = bench.docket.title;
   }
 
+  /** What had the focus is gone with a form or a stage: the mat has it, else the stage, so that the next key means something. */
+  function holdFocus(): void {
+    if (document.activeElement !== document.body) return;
+    view?.focus();
+    if (document.activeElement === document.body) document.querySelector<HTMLElement>('main [tabindex]')?.focus();
+  }
+  afterNavigate(() => void setTimeout(holdFocus));
+  $effect(() => {
+    void [stage, bench.draft.form, bench.draft.format, bench.draft.recipe, bench.notice];
+    const soon = setTimeout(holdFocus);
+    return () => clearTimeout(soon);
+  });
+
   /** Opens a step's form where its pages are seen. */
   async function begin(kind: Step['kind'], begun?: Step): Promise<void> {
     const where = stepKind(kind).on;
@@ -140,7 +153,7 @@
       else if (bench.draft.isOpen || bench.draft.trial) bench.leave();
       else if (!typing) bench.selected.choose([]);
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-      view?.focus();
+      holdFocus();
     } else if (typing || (event.isTrusted && passToMat(event))) return;
     else if (control && event.key.toLowerCase() === 'a') {
       event.preventDefault();
