@@ -15,15 +15,16 @@ import { judge } from './judge';
 import type { MadeFile } from '../make/made';
 import { Problem } from './problem';
 import type { OutputFile, OutputState } from '../wire/told';
+import { amissOf, REPORTED } from '../core/docket/amiss';
 import { firstOf } from '../core/entries';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
 
 /** Orders an output of the job as it stands. Throws Problem if it is set up wrongly, or where findings say stop and nothing says why it goes out all the same. */
 export async function orderOutput(jobId: string, value: unknown): Promise<string> {
-  const order = orderSchema.safeParse(value);
+  const order = orderSchema.safeParse(value, REPORTED);
   if (!order.success)
-    throw new Problem(400, { code: 'bad-output', data: { reason: order.error.issues[0]?.message ?? '' } });
+    throw new Problem(400, { code: 'bad-output', data: { reason: amissOf(firstOf(order.error.issues)) } });
   const { output, despite } = order.data;
   const { docket, revision } = await readJob(jobId);
   const { findings } = await judge(docket);

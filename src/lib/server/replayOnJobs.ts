@@ -1,5 +1,6 @@
 import { troubleFrom } from '../words/troubles';
 import * as z from 'zod';
+import { amissOf, REPORTED } from '../core/docket/amiss';
 import { docketSchema } from '../core/docket/docket';
 import { RecipeError, recipeValuesSchema, withRecipe } from '../core/docket/recipe';
 import { transaction } from './db';
@@ -31,9 +32,9 @@ export async function replayOnJobs(name: string, value: unknown): Promise<Replay
         const { docket } = await readJob(job, client);
         const said = { job, title: docket.title };
         try {
-          const read = docketSchema.safeParse(withRecipe(docket, recipe, values));
+          const read = docketSchema.safeParse(withRecipe(docket, recipe, values), REPORTED);
           if (!read.success)
-            throw new RecipeError('recipe-invalid', { reason: firstOf(read.error.issues).message });
+            throw new RecipeError('recipe-invalid', { reason: amissOf(firstOf(read.error.issues)) });
           const next = read.data;
           const { summary, findings } = await judge(next, client);
           await pushState(client, job, next);

@@ -1,3 +1,5 @@
+import { firstOf } from '../entries';
+import { amissOf, REPORTED, type Amiss } from './amiss';
 import { docketSchema, type Docket } from './docket';
 import { bringUp, VersionError } from './versions';
 
@@ -15,7 +17,7 @@ const UPGRADES: readonly ((older: Record<string, unknown>) => Record<string, unk
 export class DocketError extends Error {
   constructor(
     readonly code: 'docket-newer' | 'docket-invalid',
-    readonly data: Record<string, string | number>,
+    readonly data: Record<string, string | number | Amiss>,
   ) {
     super(code);
   }
@@ -30,10 +32,7 @@ export function readDocket(json: unknown): Docket {
     if (!(error instanceof VersionError)) throw error;
     throw new DocketError('docket-newer', { version: error.version });
   }
-  const read = docketSchema.safeParse(upToDate);
+  const read = docketSchema.safeParse(upToDate, REPORTED);
   if (read.success) return read.data;
-  const [issue] = read.error.issues;
-  throw new DocketError('docket-invalid', {
-    reason: `${issue!.path.join('.') || 'the whole'}: ${issue!.message}`.slice(0, 300),
-  });
+  throw new DocketError('docket-invalid', { reason: amissOf(firstOf(read.error.issues)) });
 }

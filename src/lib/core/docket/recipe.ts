@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { mm } from '../measure/unit';
 import type { PageList } from '../model/page';
 import { describeIndexes, resolveSelection, SelectionError } from '../select/selection';
 import { ASK_KINDS, askable, type Askable, type Path } from './askable';
+import { amissOf, REPORTED, type Amiss } from './amiss';
 import { docketSchema, emptyDocket, sourcesNamed, titleFrom, type Docket } from './docket';
 import type { Format } from './format';
 import { keptNameSchema } from './kept';
@@ -78,7 +78,7 @@ export type RecipeErrorCode =
 export class RecipeError extends Error {
   constructor(
     readonly code: RecipeErrorCode,
-    readonly data: Record<string, string | number> = {},
+    readonly data: Record<string, string | number | Amiss> = {},
   ) {
     super(code);
   }
@@ -105,12 +105,9 @@ export function readRecipe(json: unknown): Recipe {
     if (typeof kind === 'string' && !KINDS.includes(kind))
       throw new RecipeError('recipe-unknown-step', { step: n + 1, kind: kind.slice(0, 60) });
   }
-  const read = recipeSchema.safeParse(upToDate);
+  const read = recipeSchema.safeParse(upToDate, REPORTED);
   if (!read.success) {
-    const [issue] = read.error.issues;
-    throw new RecipeError('recipe-invalid', {
-      reason: `${placeOf(issue!.path)}: ${reasonOf(issue!)}`.slice(0, 300),
-    });
+    throw new RecipeError('recipe-invalid', { reason: amissOf(firstOf(read.error.issues)) });
   }
   return read.data;
 }
@@ -237,7 +234,7 @@ export function filledIn(recipe: Recipe, values: RecipeValues): FilledIn {
       throw new RecipeError('value-wrong', {
         name,
         label,
-        reason: number ? 'a number is wanted' : 'words are wanted',
+        reason: { at: [], why: number ? 'number' : 'words' },
       });
     let at: object | undefined = id === undefined ? rest : steps.find((step) => step.id === id);
     // Only what the recipe itself holds: a path from outside leads to nothing that all objects share.
@@ -245,7 +242,7 @@ export function filledIn(recipe: Recipe, values: RecipeValues): FilledIn {
     for (const key of path.slice(0, -1)) at = held(key) ? (at![key as never] as object) : undefined;
     const last = lastOf(path);
     if (at === null || typeof at !== 'object' || (id === undefined && path.length === 1 && !held(last)))
-      throw new RecipeError('recipe-invalid', { reason: `nothing in it is where “${label}” goes` });
+      throw new RecipeError('recipe-invalid', { reason: { at: [], why: 'nowhere', than: label } });
     Object.defineProperty(at, last, { value, configurable: true, enumerable: true, writable: true });
   }
   const blame = (id: string | undefined) => (at: readonly PropertyKey[]) =>
@@ -263,34 +260,13 @@ function copied({ steps, book, safe, scheme, outputs }: Recipe): FilledIn {
   return JSON.parse(JSON.stringify({ steps, book, safe, scheme, outputs })) as FilledIn;
 }
 
-/** Why a value cannot be what it is, in plain words; lengths are in points, and said in millimetres. */
-function reasonOf(issue: z.core.$ZodIssue, isLength = false): string {
-  const figure = (value: number | bigint) =>
-    isLength ? `${Math.round((Number(value) / mm(1)) * 100) / 100} mm` : String(value);
-  if (issue.code === 'too_small') return `it is at least ${figure(issue.minimum)}`;
-  if (issue.code === 'too_big') return `it is at most ${figure(issue.maximum)}`;
-  if (issue.code === 'invalid_value') return `it is one of ${issue.values.map(String).join(', ')}`;
-  if (issue.code === 'invalid_type')
-    return issue.input === undefined ? 'nothing is said there' : `it is to be a ${issue.expected}`;
-  if (issue.code === 'unrecognized_keys') return `nothing is known of ${issue.keys.join(', ')}`;
-  return 'it is not written as it must be';
-}
-
-/** Where in a recipe something stands: `step 3, width`. */
-const placeOf = ([first, second, ...rest]: readonly PropertyKey[]): string =>
-  first === undefined
-    ? 'the whole'
-    : first === 'steps' && typeof second === 'number'
-      ? ['step ' + (second + 1), ...rest.map(String)].join(', ')
-      : [first, ...(second === undefined ? [] : [second]), ...rest].map(String).join(', ');
-
 /** What was filled in, read; where it cannot be, the value that is to blame is named. */
 function readFilled<T>(
   schema: z.ZodType<T>,
   given: unknown,
   asked: (path: readonly PropertyKey[]) => Ask | undefined,
 ): T {
-  const read = schema.safeParse(given);
+  const read = schema.safeParse(given, REPORTED);
   if (read.success) return read.data;
   const issue = firstOf(read.error.issues);
   const { path } = issue;
@@ -298,7 +274,7 @@ function readFilled<T>(
   throw new RecipeError('value-wrong', {
     name: ask?.name ?? '',
     label: ask?.label ?? path.join('.'),
-    reason: reasonOf(issue, ask?.kind === 'length'),
+    reason: amissOf(issue, ask?.kind === 'length'),
   });
 }
 

@@ -1,10 +1,11 @@
+import { sayAmiss, type Reason } from '../amiss';
 import { t } from '../language';
 /** Sentences: what is wrong, why it matters, what to do. */
 export const jobs = {
   'no-such-drop-folder': () =>
     t`This drop folder is no longer there: somebody removed it. Its directory stays; add it anew.`,
-  'bad-output': (data: { reason: string | number }) =>
-    t`This cannot be handed over as it is set up: ${data.reason}. Mend what is marked wrong first.`,
+  'bad-output': (data: { reason: Reason }) =>
+    t`This cannot be handed over as it is set up: ${sayAmiss(data.reason)}. Mend what is marked wrong first.`,
   'no-such-job': () => t`This job is no longer there: somebody deleted it. Go back to the jobs.`,
   stale: () =>
     t`The job was changed in another window meanwhile, and this change was not put over it. Look at it as it is now, and do it again.`,
@@ -23,10 +24,10 @@ export const jobs = {
     t`This docket was written by a newer Folder (it says version ${data.version}). Bring Folder up to date, or save the docket anew from the older one.`,
   'job-newer': (data: { version: string | number }) =>
     t`This job was written by a newer Folder (its docket says version ${data.version}), and this one cannot read it without losing something. Bring Folder up to date to open it; its docket can be downloaded as it is.`,
-  'job-damaged': (data: { reason: string | number }) =>
-    t`The docket of this job cannot be read (${data.reason}). It can be downloaded as it is, mended and given to a new job; the files are unharmed.`,
+  'job-damaged': (data: { reason: Reason }) =>
+    t`The docket of this job cannot be read (${sayAmiss(data.reason)}). It can be downloaded as it is, mended and given to a new job; the files are unharmed.`,
   'bad-archive': () =>
     t`This is no job that Folder saved, or it is damaged: a part of it is missing or not what it should be. Nothing was opened; save the job as a file again, and bring that.`,
-  'docket-invalid': (data: { reason: string | number }) =>
-    t`The docket cannot be read: ${data.reason}. Take one that Folder saved, or mend this in it.`,
+  'docket-invalid': (data: { reason: Reason }) =>
+    t`The docket cannot be read: ${sayAmiss(data.reason)}. Take one that Folder saved, or mend this in it.`,
 };

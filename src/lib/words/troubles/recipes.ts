@@ -1,3 +1,4 @@
+import { sayAmiss, sayReason, type Reason } from '../amiss';
 import { t } from '../language';
 /** Sentences: what is wrong, why it matters, what to do. */
 export const recipes = {
@@ -5,12 +6,12 @@ export const recipes = {
     t`This recipe was saved by a newer Folder (it says version ${data.version}). Bring Folder up to date, or save the recipe anew from a job.`,
   'recipe-unknown-step': (data: { step: string | number; kind: string | number }) =>
     t`Step ${data.step} of this recipe is of the kind “${data.kind}”, which is not known here. It was probably saved by a newer Folder.`,
-  'recipe-invalid': (data: { reason: string | number }) =>
-    t`This recipe cannot be read: ${data.reason}. Take it as it was saved, or save it anew from a job.`,
+  'recipe-invalid': (data: { reason: Reason }) =>
+    t`This recipe cannot be read: ${sayAmiss(data.reason)}. Take it as it was saved, or save it anew from a job.`,
   'value-missing': (data: { label: string | number; name: string | number }) =>
     t`The recipe asks for “${data.label}” (${data.name}), and nothing was said. Say it, so that the steps know what to do.`,
-  'value-wrong': (data: { label: string | number; name?: string | number; reason: string | number }) =>
-    t`“${data.label}”${data.name ? ` (${data.name})` : ''} cannot be what was said: ${data.reason}. Say something else; the recipe itself is as it was.`,
+  'value-wrong': (data: { label: string | number; name?: string | number; reason: Reason }) =>
+    t`“${data.label}”${data.name ? ` (${data.name})` : ''} cannot be what was said: ${sayReason(data.reason)}. Say something else; the recipe itself is as it was.`,
   'value-unknown': (data: { name: string | number }) =>
     t`The recipe asks for nothing named “${data.name}”. Check how it is spelt.`,
   'no-such-recipe': (data: { name: string | number }) =>
