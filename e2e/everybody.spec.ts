@@ -1,8 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
+import { tool } from '../tests/outside';
 import { SCHEMES } from '../src/lib/core/sheets/schemes';
 import { expectOpenToAll } from './axe';
 import { expectWhole, SIZES } from './cutOff';
-import { eachForm, field, go, pick, saved, slip } from './bench';
+import { boxOf, eachForm, field, go, pick, saved, slip, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -121,8 +122,70 @@ test('in German: the browser is answered in its language, and nothing is cut off
   await slip(page).getByLabel('Breite', { exact: true }).fill('148,25');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Laufzettel' })).toContainText('148,25 × 210 mm');
+  // What goes with the work is written in it, too.
+  await page
+    .getByRole('navigation', { name: 'Arbeitsgänge' })
+    .getByRole('link', { name: 'Übergabe' })
+    .click();
+  await page.getByRole('button', { name: 'Auftragszettel', exact: true }).click();
+  await page.getByLabel('Geht trotzdem hinaus').fill('Nur ein Versuch.');
+  await page.getByRole('button', { name: 'Auftragszettel machen' }).click();
+  const made = page
+    .getByRole('article')
+    .filter({ hasText: 'Auftragszettel machen' })
+    .locator('a.file')
+    .first();
+  await expect(made).toBeVisible({ timeout: 60_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), made.click()]);
+  const ticket = tool('pdftotext', '-layout', await download.path(), '-');
+  expect(ticket).toMatch(/Auftragszettel · .*· Seite 1 von/);
+  expect(ticket).toContain('Trotzdem übergeben');
   await page.goto(folder.url);
   await page.getByLabel('Sprache').selectOption('English');
   await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
+  await context.close();
+});
+
+test('by touch: one finger moves the mat, two zoom, a long press opens the menu', async ({ browser }) => {
+  const context = await browser.newContext({ hasTouch: true, viewport: SIZES[1]! });
+  const page = await context.newPage();
+  const hand = await context.newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...touchPoints: { x: number; y: number }[]) =>
+    hand.send('Input.dispatchTouchEvent', {
+      type,
+      touchPoints: touchPoints.map((at, id) => ({ ...at, id })),
+    });
+  await page.goto(folder.url);
+  await page
+    .getByRole('link', { name: /^Open .*timetable/ })
+    .first()
+    .click();
+  await go(page, 'Pages');
+  await expect(tile(page, 1)).toBeVisible();
+  const mat = await boxOf(page.getByRole('listbox', { name: 'Pages' }));
+  const percent = async () =>
+    parseInt((await page.getByRole('button', { name: 'Real size' }).textContent())!);
+  const before = { zoom: await percent(), page: await boxOf(tile(page, 1)) };
+  // An empty place, at the foot of the mat.
+  const at = { x: mat.x + mat.width - 60, y: mat.y + mat.height - 40 };
+  await touch('touchStart', at);
+  await touch('touchMove', { x: at.x - 40, y: at.y - 60 });
+  await touch('touchEnd');
+  await expect.poll(async () => Math.round((await boxOf(tile(page, 1))).y - before.page.y)).toBe(-60);
+  const [left, right] = [
+    { x: mat.x + mat.width / 2 - 50, y: at.y },
+    { x: mat.x + mat.width / 2 + 50, y: at.y },
+  ];
+  await touch('touchStart', left, right);
+  await touch('touchMove', { ...left, x: left.x - 50 }, { ...right, x: right.x + 50 });
+  await touch('touchEnd');
+  await expect.poll(percent).toBeGreaterThan(1.7 * before.zoom);
+  await page.getByRole('listbox', { name: 'Pages' }).focus();
+  await page.keyboard.press('0');
+  const first = await boxOf(tile(page, 2));
+  const middle = { x: first.x + first.width / 2, y: first.y + first.height / 2 };
+  await touch('touchStart', middle);
+  await expect(page.getByRole('menu', { name: 'With the pages selected' })).toBeVisible();
+  await touch('touchEnd');
   await context.close();
 });

@@ -16,6 +16,7 @@ import type { MadeFile } from '../make/made';
 import { Problem } from './problem';
 import type { OutputFile, OutputState } from '../wire/told';
 import { amissOf, REPORTED } from '../core/docket/amiss';
+import { spokenNow } from '../words/language';
 import { firstOf } from '../core/entries';
 
 const orderSchema = z.object({ output: outputSchema, despite: z.string().trim().max(300).optional() });
@@ -32,7 +33,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
   if (stops && !despite && !outputKind(output.kind).isForReading?.(output))
     throw new Problem(422, { code: 'stop-findings', data: { count: stops } });
   const { rows } = await db().query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state, despite, by, revision) values ($1, $2, $3, $4, 'waiting', $5, $6, $7) returning id",
+    "insert into output (job_id, spec, docket, file_name, state, despite, by, revision, language) values ($1, $2, $3, $4, 'waiting', $5, $6, $7, $8) returning id",
     [
       jobId,
       JSON.stringify(output),
@@ -41,6 +42,7 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
       despite || null,
       actor(),
       revision,
+      spokenNow().language,
     ],
   );
   return firstOf(rows).id;
@@ -152,18 +154,20 @@ export async function outputFiles(
 export async function orderedOutput({
   id,
 }: Claim): Promise<
-  { docket: Docket; spec: Output; despite: string | null; proved: Proved | undefined } | undefined
+  | { docket: Docket; spec: Output; despite: string | null; proved: Proved | undefined; language: string }
+  | undefined
 > {
   const { rows } = await db().query<{
     docket: unknown;
     spec: Output;
     despite: string | null;
     job_id: string;
-  }>('select docket, spec, despite, job_id from output where id = $1', [id]);
+    language: string;
+  }>('select docket, spec, despite, job_id, language from output where id = $1', [id]);
   const [row] = rows;
   if (!row) return undefined;
-  const { docket, spec, despite, job_id } = row;
-  return { docket: docketFrom(docket), spec, despite, proved: await provedAs(job_id, docket) };
+  const { docket, spec, despite, job_id, language } = row;
+  return { docket: docketFrom(docket), spec, despite, proved: await provedAs(job_id, docket), language };
 }
 
 /** The newest proof of a job that was made of it as it stands in a docket. */

@@ -5,6 +5,8 @@ import type { Proved } from '../../core/finish/proof';
 import type { Output } from '../../core/handover/outputs';
 import { handOver } from '../../make/handOver';
 import { MADE } from '../../make/made';
+import { isLanguage } from '../../words/language';
+import { speakIn } from '../speech';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
 import { warmUp, warmUpRow } from './warmUp';
@@ -19,6 +21,8 @@ export interface OutputTask {
   at: string;
   despite?: string | undefined;
   proved?: Proved | undefined;
+  /** What is written for people is written in it. */
+  language?: string | undefined;
 }
 
 /** Warm-up work by the kind of standby process. */
@@ -28,16 +32,18 @@ const WARM_UPS: Record<string, (() => AsyncGenerator<void, void>) | undefined> =
 };
 
 await runFenced<OutputTask>(
-  async ({ docket, output, surveys, files, folder, at, despite, proved }, onProgress) => {
-    const made = await handOver(docket, output, {
-      surveys: receiveSurveys(surveys),
-      read: (source) => Promise.resolve(readFileSync(files[source]!)),
-      folder,
-      at: new Date(at),
-      despite,
-      proved,
-      onProgress,
-    });
+  async ({ docket, output, surveys, files, folder, at, despite, proved, language }, onProgress) => {
+    const write = () =>
+      handOver(docket, output, {
+        surveys: receiveSurveys(surveys),
+        read: (source) => Promise.resolve(readFileSync(files[source]!)),
+        folder,
+        at: new Date(at),
+        despite,
+        proved,
+        onProgress,
+      });
+    const made = await speakIn(isLanguage(language) ? language : 'en', write);
     writeFileSync(join(folder, MADE), JSON.stringify(made));
   },
   WARM_UPS[process.env.FOLDER_STANDBY ?? '']?.(),

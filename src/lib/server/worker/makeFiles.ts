@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { PoolClient } from 'pg';
 import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Proved } from '../../core/finish/proof';
-import type { Output } from '../../core/handover/outputs';
+import { outputKind, type Output } from '../../core/handover/outputs';
 import type { Surveys } from '../../core/model/survey';
 import { blobToFile, fileBytes, storeBlob } from '../blobs';
 import { openToFence } from '../fenceUser';
@@ -41,6 +41,8 @@ interface Ordered {
   output: Output;
   despite?: string | null;
   proved?: Proved | undefined;
+  /** In which language it was ordered. */
+  language?: string;
   surveys?: Surveys;
 }
 
@@ -49,7 +51,7 @@ interface Ordered {
  * asked goes to nobody. Throws FenceError.
  */
 export async function makeFiles(
-  { docket, output, despite, proved, surveys }: Ordered,
+  { docket, output, despite, proved, language, surveys }: Ordered,
   files: Record<string, string>,
   folder: string,
   signal: AbortSignal,
@@ -68,6 +70,7 @@ export async function makeFiles(
     at: momentOf(process.env.SOURCE_DATE_EPOCH).toISOString(),
     ...(despite ? { despite } : {}),
     ...(proved ? { proved } : {}),
+    ...(language && outputKind(output.kind).isWorded ? { language } : {}),
   };
   await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
   onProgress('checking', 0, 0);

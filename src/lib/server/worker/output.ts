@@ -13,11 +13,11 @@ export const outputWork: Worked = {
     const ordered = await orderedOutput(claim);
     if (!ordered) throw new Lost();
     await inWorkFolder(async (folder) => {
-      const { docket, spec: output, despite, proved } = ordered;
+      const { docket, spec: output, despite, proved, language } = ordered;
       const files = await fetchSources(docket, folder);
       const into = join(folder, 'made');
       const made = await makeFiles(
-        { docket, output, despite, proved },
+        { docket, output, despite, proved, language },
         files,
         into,
         signal,

@@ -132,7 +132,9 @@
   /** What can be done to the page under the pointer, or to all that are selected with it. */
   function offer(event: MouseEvent): void {
     if (!mat || bench.draft.form || bench.draft.format) return;
-    const tile = event.button === 2 ? tileAt(arranged.tiles, mat.toMat(event), sizeOf) : undefined;
+    // The menu key has no place; a finger that stays has one.
+    const pointed = event.button === 2 || (event instanceof PointerEvent && event.pointerType === 'touch');
+    const tile = pointed ? tileAt(arranged.tiles, mat.toMat(event), sizeOf) : undefined;
     const page = tile && faces[tile.index];
     if (page && !bench.selected.ids.has(page.id)) bench.selected.choose([page.id]);
     const { indexes } = bench.selected;

@@ -12,6 +12,7 @@ export const dummy = defineOutput(
 )({
   kind: 'dummy',
   isForReading: () => true,
+  isWorded: true,
   extension: () => 'pdf',
   possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'dummy', paper: 'A4' }),

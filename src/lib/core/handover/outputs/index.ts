@@ -54,6 +54,8 @@ type AnyKind = Pick<Record<OutputSchema>, 'counts' | 'single' | 'sent' | 'tellsF
   schema: OutputSchema;
   extension(output: Output): string;
   isForReading?(output: Output): boolean;
+  /** It is written for people, in the language of who ordered it. */
+  isWorded?: true;
   fresh(work: Cuttable): OutputDraft;
   parts(work: Cuttable, output: Output): Part[];
   sheetSized?(output: Output): boolean;

@@ -27,6 +27,8 @@ export interface OutputKind<Schema extends OutputSchema> {
   sent?: true;
   /** It is for reading or for who prepares the job, and goes to no press or knife: findings that say stop do not hold it. */
   isForReading?(output: z.infer<Schema>): boolean;
+  /** It is written for people, in the language of who ordered it. */
+  isWorded?: true;
   /** It prints findings, so that all that was measured of the pages is needed. */
   tellsFindings?: true;
   /** Whether what is drawn on pages must be measured before it is made. */

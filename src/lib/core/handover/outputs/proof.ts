@@ -17,6 +17,7 @@ export const proof = defineOutput(
 )({
   kind: 'proof',
   isForReading: () => true,
+  isWorded: true,
   extension: () => 'pdf',
   possible: ({ plan, docket: { scheme } }) => plan !== undefined && canBeProved(scheme),
   fresh: () => ({ kind: 'proof', error: PLAIN_ERROR }),

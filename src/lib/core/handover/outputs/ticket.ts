@@ -7,6 +7,7 @@ import { defineOutput } from './outputKind';
 export const ticket = defineOutput(z.object({ ...outputBase, kind: z.literal('ticket') }))({
   kind: 'ticket',
   tellsFindings: true,
+  isWorded: true,
   extension: () => 'pdf',
   possible: () => true,
   fresh: () => ({ kind: 'ticket' }),
