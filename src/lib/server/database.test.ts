@@ -8,7 +8,7 @@ import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
 import { readBlob, storeBlob, sweep } from './blobs';
-import { db, transaction } from './db';
+import { db, listen, transaction } from './db';
 import * as coming from './intakes';
 import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
 import { dismissIntake, failIntake, openIntakes, receive, settleIntake } from './intakes';
@@ -50,6 +50,24 @@ describe.skipIf(!server)('what the database keeps', () => {
   afterAll(() => close());
   beforeEach(async () => {
     await db().query('truncate job, source, blob, picture, own_stamp, recipe, drop_folder, run cascade');
+  });
+
+  test('what is notified is heard, and after the connection was cut it is heard again', async () => {
+    const words: (string | undefined)[] = [];
+    const stop = listen('test_channel', (said) => words.push(said));
+    await vi.waitFor(() => expect(words).toEqual([undefined]));
+    await db().query("select pg_notify('test_channel', 'one')");
+    await vi.waitFor(() => expect(words).toEqual([undefined, 'one']));
+    await db().query(
+      "select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%test_channel%'",
+    );
+    // Told without words, since something may have been missed meanwhile.
+    await vi.waitFor(() => expect(words).toEqual([undefined, 'one', undefined]), { timeout: 10_000 });
+    await db().query("select pg_notify('test_channel', 'two')");
+    await vi.waitFor(() => expect(words.at(-1)).toBe('two'));
+    await stop();
+    await db().query("select pg_notify('test_channel', 'three')");
+    expect(words.at(-1)).toBe('two');
   });
 
   test('several programs that start at once on a new database all get their queues', async () => {

@@ -72,3 +72,41 @@ export async function transaction<T>(work: (client: pg.PoolClient) => Promise<T>
     client.release(broken);
   }
 }
+
+/**
+ * Hears what is notified on a channel (PostgreSQL, LISTEN), on a connection of its own. That is made anew when it is
+ * lost; then `onheard` is told without words, since something may have been missed. Returns what ends it.
+ */
+export function listen(channel: string, onheard: (words?: string) => void): () => Promise<void> {
+  let now: pg.Client | undefined;
+  let goesOn = true;
+  const hear = async (): Promise<void> => {
+    const client = new pg.Client({
+      connectionString: process.env.DATABASE_URL!,
+      connectionTimeoutMillis: CONNECT_MS,
+      keepAlive: true,
+    });
+    const lost = new Promise<void>((end) => client.on('error', () => end()).on('end', () => end()));
+    client.on('notification', ({ payload }) => onheard(payload));
+    now = client;
+    try {
+      await client.connect();
+      await client.query(`listen ${client.escapeIdentifier(channel)}`);
+      onheard();
+      await lost;
+    } finally {
+      now = undefined;
+      await client.end().catch(() => undefined);
+    }
+  };
+  void (async () => {
+    while (goesOn) {
+      await hear().catch(heard);
+      if (goesOn) await wait(RETRY_MS);
+    }
+  })();
+  return async () => {
+    goesOn = false;
+    await now?.end().catch(() => undefined);
+  };
+}

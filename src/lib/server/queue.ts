@@ -6,6 +6,9 @@ import { log } from './log';
 export const QUEUES = ['survey', 'measure', 'output'] as const;
 export type QueueName = (typeof QUEUES)[number];
 
+/** On this channel workers are told of which queue a piece waits: they need not ask for it. */
+export const WAKE = 'folder_work';
+
 /** A message is given up after this; what it is about is handed out again by whoever looks after the work. */
 const EXPIRE_SECONDS = 6 * 3600;
 
@@ -53,6 +56,7 @@ const start = (): Promise<PgBoss> =>
 export function enqueue(name: QueueName, id: string): void {
   void queue()
     .then((boss) => boss.send(name, { id }, { singletonKey: id }))
+    .then(() => db().query('select pg_notify($1, $2)', [WAKE, name]))
     .catch((error: Error) => log.warn({ reason: error.message }, 'work could not be handed out at once'));
 }
 

@@ -29,6 +29,9 @@ const STAGES: readonly Stage[] = ['take-in', 'pages', 'numbers', 'sheets', 'dumm
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
+/** While something is under way that was begun so short a time ago, it is asked for more often: small files are made in no time. */
+const QUICK_MS = 100;
+const QUICK_FOR_MS = 2500;
 /** How often a window polls for changes to its job: while it is visible, and while it is hidden. */
 const IDLE_MS = 1000;
 const HIDDEN_MS = 5000;
@@ -85,6 +88,8 @@ export class Bench {
   private lastBase: WorkedOut | undefined;
   private polling: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
+  /** Since when something has been under way. */
+  private busySince: number | undefined;
   /** The job has moved on. */
   private behind = false;
   /** Sources asked for once after their measure ended. */
@@ -274,8 +279,13 @@ export class Bench {
     return () => clearTimeout(soon);
   }
 
-  /** Asks how things stand, and asks again while something is under way. */
+  /** Asks how things stand, as where something was just begun, and asks again while something is under way. */
   async poll(): Promise<void> {
+    this.busySince = undefined;
+    await this.ask();
+  }
+
+  private async ask(): Promise<void> {
     clearTimeout(this.polling);
     if (this.closed) return;
     let busy = true;
@@ -298,8 +308,17 @@ export class Bench {
     }
     if (this.closed) return;
     clearTimeout(this.polling);
-    const ms = busy ? POLL_MS : document.visibilityState === 'hidden' ? HIDDEN_MS : IDLE_MS;
-    this.polling = setTimeout(() => void this.poll(), ms);
+    if (!busy) this.busySince = undefined;
+    else this.busySince ??= Date.now();
+    const isQuick = this.busySince !== undefined && Date.now() - this.busySince < QUICK_FOR_MS;
+    const ms = isQuick
+      ? QUICK_MS
+      : busy
+        ? POLL_MS
+        : document.visibilityState === 'hidden'
+          ? HIDDEN_MS
+          : IDLE_MS;
+    this.polling = setTimeout(() => void this.ask(), ms);
   }
 
   private async show(status: JobStatus): Promise<void> {

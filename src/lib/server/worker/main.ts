@@ -1,14 +1,14 @@
 import { isAway } from '../away';
 import { dropAbandoned } from '../blobs';
 import { releaseSilent, waitingFor, WORK_KINDS } from '../claims';
-import { closeDb, onceThere } from '../db';
+import { closeDb, listen, onceThere } from '../db';
 import { lookIntoFolders } from '../dropFolders';
 import { forgetSessions } from '../people';
 import { forgetWindows } from '../presence';
 import { reportFault } from '../faults';
 import { dismissStandby, keepReady } from '../fence';
 import { log } from '../log';
-import { closeQueue, enqueue, queue, QUEUES, type QueueName } from '../queue';
+import { closeQueue, enqueue, queue, QUEUES, WAKE, type QueueName } from '../queue';
 import { canWait, forgetOldRuns } from '../runs';
 import { deliverScans } from '../standins/scanner';
 import { sayAlive, sayGone } from '../workers';
@@ -19,7 +19,8 @@ import { makeRuns } from './run';
 import { surveyWork } from './survey';
 import { letGoOfAll, tellAll, workOn, type Worked } from './workAt';
 
-const POLL_SECONDS = 0.5;
+/** Workers are woken when there is work; they ask for it so often in case they were not. */
+const POLL_SECONDS = 2;
 const POLL_RUNS_MS = 250;
 const LOOK_AFTER_MS = 3000;
 const LOOK_INTO_FOLDERS_MS = 700;
@@ -39,9 +40,10 @@ const WORKED: Record<
 const boss = await onceThere(queue);
 if (process.env.FOLDER_READY !== '0')
   for (const name of ['surveyFile', 'writeOutputFile', 'checkOutputFiles']) keepReady(name);
+const workers: { name: QueueName; id: string }[] = [];
 for (const name of QUEUES)
-  for (let n = 0; n < WORKED[name].atOnce; n++)
-    await onceThere(() =>
+  for (let n = 0; n < WORKED[name].atOnce; n++) {
+    const id = await onceThere(() =>
       boss.work<{ id: string }>(
         name,
         { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 },
@@ -52,6 +54,11 @@ for (const name of QUEUES)
         },
       ),
     );
+    workers.push({ name, id });
+  }
+const sleep = listen(WAKE, (waits) => {
+  for (const { name, id } of workers) if (!waits || waits === name) boss.notifyWorker(id);
+});
 
 /** Work whose worker went silent waits again, and whatever waits is handed out: also what was lost on its way to the queue. */
 async function lookAfter(): Promise<void> {
@@ -113,6 +120,7 @@ async function stop(): Promise<void> {
   await letGoOfAll();
   await makingRuns.stop();
   dismissStandby();
+  await sleep();
   await sayGone().catch(() => undefined);
   await closeQueue();
   await closeDb();
