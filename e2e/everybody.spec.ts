@@ -40,6 +40,15 @@ test('no view and no open form keeps anybody out (axe-core)', async ({ page }) =
   await expectOpenToAll(page, 'keys');
 });
 
+test('every stage can be loaded anew', async ({ page }) => {
+  await page.goto(folder.url);
+  for (const job of await page.getByRole('link', { name: /^Open / }).all())
+    for (const stage of ['take-in', 'pages', 'numbers', 'sheets', 'dummy', 'hand-over']) {
+      const path = `${await job.getAttribute('href')}/${stage}`;
+      expect([path, (await page.request.get(folder.url + path)).status()]).toEqual([path, 200]);
+    }
+});
+
 /** Opens all that is folded in the slip. */
 async function unfold(page: Page): Promise<void> {
   for (const closed of await slip(page).locator('details:not([open]) > summary').all())

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onDestroy, untrack } from 'svelte';
+  import { untrack } from 'svelte';
   import { schemeKind, type PressScheme, type Scheme } from '../../core/sheets/schemes';
   import type { Bench } from '../bench.svelte';
   import CutList from './CutList.svelte';
@@ -27,7 +27,7 @@
     draft.accept();
   }
   // A field that is gone with its stage was left, too.
-  onDestroy(() => draft.accept());
+  $effect(() => () => draft.accept());
 </script>
 
 <!-- What is chosen is in place at once, what is typed when its field is left: there is nothing to apply. -->

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { t } from '../../words/language';
-  import { getContext, onDestroy, tick, untrack } from 'svelte';
+  import { getContext, tick, untrack } from 'svelte';
   import { errs, PLAIN_ERRORS } from '../../core/finish/errors';
   import { sayFace, sayOpening } from '../../words/dummy';
   import type { Bench } from '../bench.svelte';
@@ -35,7 +35,8 @@
 
   const faces = new Faces(getContext<Pictures>('pictures'), () => drawing?.repainted());
   let told: ReturnType<typeof setTimeout> | undefined;
-  onDestroy(() => {
+  // In a browser alone: a server that draws the stage has nothing to close.
+  $effect(() => () => {
     clearTimeout(told);
     view.close();
     faces.close();
