@@ -172,8 +172,7 @@ test('by touch: one finger moves the mat, two zoom, a long press opens the menu'
   await go(page, 'Pages');
   await expect(tile(page, 1)).toBeVisible();
   const mat = await boxOf(page.getByRole('listbox', { name: 'Pages' }));
-  const percent = async () =>
-    parseInt((await page.getByRole('button', { name: 'Real size' }).textContent())!);
+  const percent = async () => parseInt((await page.getByTitle('Real size').textContent())!);
   const before = { zoom: await percent(), page: await boxOf(tile(page, 1)) };
   // An empty place, at the foot of the mat.
   const at = { x: mat.x + mat.width - 60, y: mat.y + mat.height - 40 };
