@@ -28,7 +28,8 @@ const cutOff = (page: Page): Promise<string[]> =>
       return innerWidth;
     };
     for (const element of document.querySelectorAll<HTMLElement>('body *')) {
-      if (!element.offsetParent || element.closest('svg, option, [class*=hidden]')) continue;
+      // What is folded away is not seen.
+      if (!element.checkVisibility() || element.closest('svg, option, [class*=hidden]')) continue;
       const style = getComputedStyle(element);
       if (element instanceof HTMLSelectElement) {
         pen.font = style.font;

@@ -101,14 +101,26 @@
   }
 
   /** Fingers on the mat, where each is: one on the empty mat moves it, two zoom. */
+  let staying: ReturnType<typeof setTimeout> | undefined;
+  const [STAYS_MS, STAYS_PX] = [550, 8];
+  function askFor({ clientX, clientY }: PointerEvent): void {
+    const asked = { clientX, clientY, pointerType: 'touch', bubbles: true, cancelable: true };
+    // What was pressed may be drawn anew by now.
+    document.elementFromPoint(clientX, clientY)?.dispatchEvent(new PointerEvent('contextmenu', asked));
+  }
   const fingers = new Map<number, { x: number; y: number }>();
   function touch(event: PointerEvent, onPage: boolean): void {
     fingers.set(event.pointerId, onScreen(event));
+    clearTimeout(staying);
+    // A finger that stays asks for the menu, as the right button does; not every browser says so by itself.
+    if (fingers.size === 1) staying = setTimeout(() => askFor(event), STAYS_MS);
     if (fingers.size > 2 || (fingers.size === 1 && onPage)) return;
     svg!.setPointerCapture(event.pointerId);
   }
   function slide(event: PointerEvent): void {
     const was = fingers.get(event.pointerId);
+    const at = was && onScreen(event);
+    if (was && at && Math.hypot(at.x - was.x, at.y - was.y) > STAYS_PX) clearTimeout(staying);
     if (!was || !svg?.hasPointerCapture(event.pointerId)) return;
     const now = onScreen(event);
     const other = [...fingers].find(([id]) => id !== event.pointerId)?.[1];
@@ -120,7 +132,10 @@
     camera.pan((now.x - was.x) * share, (now.y - was.y) * share);
     fingers.set(event.pointerId, now);
   }
-  const lift = (event: PointerEvent): void => void fingers.delete(event.pointerId);
+  function lift(event: PointerEvent): void {
+    clearTimeout(staying);
+    fingers.delete(event.pointerId);
+  }
 
   function onpointerdown(event: PointerEvent): void {
     if (event.pointerType === 'touch') return touch(event, event.target instanceof Element && !!event.target.closest('[data-pick]'));
