@@ -513,7 +513,7 @@ describe('stamps and overlays', () => {
   test('an object on a page is the same area of the file that the page came from, whatever was cut off or made larger since', () => {
     const area = { x0: 30, y0: 40, x1: 90, y1: 65 };
     const steps = [
-      { kind: 'crop', pages: '1', cut: { by: 'side', head: 10, foot: 20, left: 5, right: 7 } },
+      { pages: '1', kind: 'crop', cut: { by: 'side', head: 10, foot: 20, left: 5, right: 7 } },
       { kind: 'trim', pages: '1', width: 800, height: 1100, content: 'fit', fixed: { x: 'left', y: 'foot' } },
     ] as Draft[];
     for (const [done, scale] of [
