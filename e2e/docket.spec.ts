@@ -74,15 +74,21 @@ test('a step that is pointed at shows its pages; its tools cover none of its wor
   page,
 }) => {
   await jobOf(page, 6);
+  let made = 1;
   for (const n of [1, 2, 3, 4, 5, 6, 1, 2, 3]) {
     await tile(page, n).click();
     await page.getByRole('listbox', { name: 'Pages' }).focus();
     await page.keyboard.press('t');
     await page.getByRole('button', { name: 'Apply', exact: true }).click();
+    await expect(step(page, ++made)).toContainText(`page ${n}`);
   }
   await saved(page);
-  await step(page, 5).hover();
-  await expect(tile(page, 4).locator('[data-hinted]')).toHaveCount(1);
+  // The list may be drawn anew under a pointer that stands still: it is pointed at until it shows.
+  await expect(async () => {
+    await step(page, 1).hover();
+    await step(page, 5).hover();
+    await expect(tile(page, 4).locator('[data-hinted]')).toHaveCount(1, { timeout: 1000 });
+  }).toPass();
   await expect(page.locator('[data-hinted]')).toHaveCount(1);
   for (const n of [1, 5]) {
     await step(page, n).hover();

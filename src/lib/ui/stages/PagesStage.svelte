@@ -21,6 +21,7 @@
   import { Carrying } from './carrying.svelte';
   import { Picking, tileAt, tilesIn } from './picking.svelte';
   import { openMenu } from '../menu.svelte';
+  import { newStepId } from '../newStepId';
   import { actsOf } from '../slip/acts';
   import { Pulling } from './pulling.svelte';
   import { worstLevels } from './worstLevels';
@@ -139,7 +140,15 @@
     if (page && !bench.selected.ids.has(page.id)) bench.selected.choose([page.id]);
     const { indexes } = bench.selected;
     if (!indexes.length) return;
-    openMenu(event, t`With the pages selected`, [{ word: t`Zoom to it`, key: 'Z', do: () => lookAt(indexes) }, ...actsOf('pages', bench)]);
+    // Turns are whole in themselves: they need no form.
+    const turn = (by: 90 | 180 | 270) => () => bench.acceptStep({ id: newStepId(), kind: 'turn', pages: bench.selected.selection!, by });
+    openMenu(event, t`With the pages selected`, [
+      { word: t`Zoom to it`, key: 'Z', do: () => lookAt(indexes) },
+      { word: t`Turn right 90°`, do: turn(90) },
+      { word: t`Turn 180°`, do: turn(180) },
+      { word: t`Turn left 90°`, do: turn(270) },
+      ...actsOf('pages', bench),
+    ]);
   }
 
   function showPage(index: number): void {
