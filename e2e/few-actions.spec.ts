@@ -42,9 +42,7 @@ test('a booklet from its file to the sheet PDF: four', async ({ page }) => {
   expect(hand.count).toBeLessThanOrEqual(4);
 });
 
-test('one size for the whole document: three; a crop of all of it: three, two by drawing it', async ({
-  page,
-}) => {
+test('one size for the whole document: three; a crop of all of it: three', async ({ page }) => {
   await jobOf(page, folder.url, await markedPdf(6, A5));
   await mat(page).focus();
   let hand = new Hand(page);

@@ -8,9 +8,9 @@ import { reportFault } from '$lib/server/faults';
 import { personOf } from '$lib/server/people';
 import { answer } from '$lib/server/problem';
 import { closeQueue } from '$lib/server/queue';
-import { LANGUAGE_COOKIE, languageOf, speakIn } from '$lib/server/speech';
+import { languageOf, speakIn } from '$lib/server/speech';
 import { cookieName, isByItself, isOpen, mustSignIn } from '$lib/server/signedIn';
-import { t } from '$lib/words/language';
+import { LANGUAGE_COOKIE, t } from '$lib/words/language';
 import { sayTrouble } from '$lib/words/troubles';
 
 const doors = doorsOf(process.env);

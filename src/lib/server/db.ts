@@ -101,7 +101,8 @@ export function listen(channel: string, onheard: (words?: string) => void): () =
   };
   void (async () => {
     while (goesOn) {
-      await hear().catch(heard);
+      // While the database is away there is nothing to say: whoever asks it for something does.
+      await hear().catch((error: Error) => isAway(error) || heard(error));
       if (goesOn) await wait(RETRY_MS);
     }
   })();

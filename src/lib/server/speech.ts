@@ -2,9 +2,6 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { isLanguage, speak, type Catalogue, type Language } from '../words/language';
 import de from '../words/languages/de.json';
 
-/** The cookie that says which language was chosen. */
-export const LANGUAGE_COOKIE = 'language';
-
 const CATALOGUES: Partial<Record<Language, Catalogue>> = { de };
 const spoken = new AsyncLocalStorage<Language>();
 speak(() => {

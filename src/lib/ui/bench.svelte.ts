@@ -311,13 +311,8 @@ export class Bench {
     if (!busy) this.busySince = undefined;
     else this.busySince ??= Date.now();
     const isQuick = this.busySince !== undefined && Date.now() - this.busySince < QUICK_FOR_MS;
-    const ms = isQuick
-      ? QUICK_MS
-      : busy
-        ? POLL_MS
-        : document.visibilityState === 'hidden'
-          ? HIDDEN_MS
-          : IDLE_MS;
+    const idle = document.visibilityState === 'hidden' ? HIDDEN_MS : IDLE_MS;
+    const ms = isQuick ? QUICK_MS : busy ? POLL_MS : idle;
     this.polling = setTimeout(() => void this.ask(), ms);
   }
 

@@ -1,4 +1,4 @@
-import type { ByHand, CellAt } from '../core/sheets/pressTerms';
+import type { CellAt } from '../core/sheets/pressTerms';
 
 export type SheetsLook = 'both' | 'one' | 'light';
 
@@ -9,8 +9,6 @@ export class SheetsView {
   cell = $state.raw<CellAt | undefined>();
   /** The next cell clicked changes places with it. */
   onswap = $state.raw<((other: CellAt) => void) | undefined>();
-  /** What the menu at a cell asked for. */
-  asked = $state.raw<Exclude<ByHand, { do: 'swap' }> | { do: 'swap'; at: CellAt } | undefined>();
   /** Folds are being drawn: their axis, and what takes one, by its distance from the left or from the foot of the sheet. */
   drawing = $state.raw<
     | { axis: 'vertical' | 'horizontal'; take: (axis: 'vertical' | 'horizontal', at: number) => void }

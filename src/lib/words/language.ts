@@ -9,6 +9,9 @@ export type Language = keyof typeof LANGUAGES;
 export const isLanguage = (code: unknown): code is Language =>
   typeof code === 'string' && Object.hasOwn(LANGUAGES, code);
 
+/** The cookie that says which was chosen. */
+export const LANGUAGE_COOKIE = 'language';
+
 /** What each writes before decimals. */
 const DECIMAL: Record<Language, '.' | ','> = { en: '.', de: ',' };
 

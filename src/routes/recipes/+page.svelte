@@ -115,7 +115,7 @@
       ({ recipes, unread, by } = await api.recipes());
     });
   const exported = (recipe: Recipe) =>
-    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify({ ...recipe, lengths: t`points of 1/72 inch` }, null, 2))}`;
+    `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify({ ...recipe, lengths: 'points of 1/72 inch' }, null, 2))}`;
   const holds = ({ steps, scheme, outputs }: Recipe): string =>
     [
       ...steps.map(({ kind }) => stepWords(kind).name.toLowerCase()),

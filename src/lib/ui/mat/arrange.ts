@@ -1,8 +1,9 @@
+import { isLong, type FitTo } from './camera.svelte';
 import type { Size } from '../../core/measure/box';
 import { spreadsOf } from '../../core/pages/leaves';
 import { pagesOfLeaf, panelsOf, type Panel } from '../../core/pages/panels';
 import { bleedSides, edgesOf, frontSide, isReadLeftwards, sideOf } from '../../core/pages/page';
-import { SIDES, type Page, type PageList, type Side } from '../../core/model/page';
+import { SIDES, type Book, type Page, type PageList, type Side } from '../../core/model/page';
 import { entryAt, keysOf } from '../../core/entries';
 import { oldTrim } from '../../core/pages/changes';
 import { columnsOf } from '../../core/pages/margins';
@@ -21,12 +22,27 @@ export interface Tile {
 export interface Arrangement extends Size {
   tiles: Tile[];
   columns: number;
+  /** All of it is in sight, or as much as is large enough to be told from another. */
+  fitTo: FitTo;
 }
 
 /** Most spreads in a row; the least room between spreads and below them for their labels, in points. */
 const [MOST_COLUMNS, GUTTER, LABELS] = [8, 34, 46];
 /** The same two in pixels, however small pages are drawn: what stands below a page has to be read. */
 const [GUTTER_PX, LABELS_PX] = [9, 20];
+
+/** Pages that would be lower than this, in pixels, are fitted to the width of the mat alone, and the rest is scrolled to. */
+const LOW_PX = 90;
+const lowestOf = ({ pages }: PageList): number => Math.min(...pages.map(({ trim }) => trim.height));
+/** How many pixels a point has where so much is fitted to the mat. */
+const scaleOn = (mat: Size, { width, height }: Size, to: FitTo): number =>
+  to === 'width'
+    ? mat.width / Math.max(1, width)
+    : Math.min(mat.width / Math.max(1, width), mat.height / Math.max(1, height));
+function fitFor(size: Size, mat: Size, lowest: number): FitTo {
+  const whole = scaleOn(mat, size, 'all');
+  return lowest * whole < LOW_PX && isLong(whole, scaleOn(mat, size, 'width')) ? 'width' : 'all';
+}
 
 /** How far something reaches from the place that it stands on, in points. */
 interface Reach {
@@ -48,8 +64,7 @@ export function arrangeSpreads(
 ): Arrangement {
   if (!list.book.facing) return arrangeLoose(list, mat, fixedColumns);
   const spreads = spreadsOf(list.pages.length, list.book);
-  if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1 };
-  const upright = list.book.spine === 'head';
+  if (!spreads.length) return { tiles: [], width: 0, height: 0, columns: 1, fitTo: 'all' };
   const hanging = hangingOn(list);
   const isOpen = ({ front }: Panel) => !folded.has(front.panel!.on);
   const reaches = spreads.map((spread) =>
@@ -58,7 +73,7 @@ export function arrangeSpreads(
   const most = Math.min(MOST_COLUMNS, spreads.length);
   const tried = fixedColumns ? [fixedColumns] : Array.from({ length: most }, (_, n) => n + 1);
   const rows = tried
-    .map((columns) => rowsFor(reaches, columns, mat, upright, isReadLeftwards(list.book)))
+    .map((columns) => rowsFor(reaches, columns, mat, lowestOf(list), list.book))
     .reduce((best, next) => (next.k > best.k * (1 + 1e-9) ? next : best));
   const tiles = spreads.flatMap((spread, n): Tile[] => {
     const { x, y } = rows.at(n);
@@ -77,7 +92,8 @@ export function arrangeSpreads(
       return [page, ...panelTiles(hanging.get(index) ?? [], page, width, isOpen, list)];
     });
   });
-  return { tiles, columns: rows.columns, width: rows.width, height: rows.height };
+  const { columns, width, height, fitTo } = rows;
+  return { tiles, columns, width, height, fitTo };
 }
 
 /** How far a spread with its bleed and its open panels reaches: from the head of its spine; from the left end of one that lies across. */
@@ -107,13 +123,9 @@ function reachOf(
 }
 
 /** Rows of so many spreads: how large they are drawn on the mat, and where the place of each is. */
-function rowsFor(
-  reaches: readonly Reach[],
-  columns: number,
-  mat: Size,
-  upright: boolean,
-  leftwards: boolean,
-) {
+function rowsFor(reaches: readonly Reach[], columns: number, mat: Size, lowest: number, book: Book) {
+  const upright = book.spine === 'head';
+  const leftwards = isReadLeftwards(book);
   const rowOf = (n: number) => Math.floor(n / columns);
   const columnOf = (n: number) => (leftwards ? columns - 1 - (n % columns) : n % columns);
   const [across, down]: [Reach[], Reach[]] = [[], []];
@@ -124,11 +136,13 @@ function rowsFor(
   const wide = sum(Object.values(across).map(({ left, right }) => left + right));
   const high = sum(down.map(({ up, down }) => up + down));
   const labels = down.length * (upright ? 2 : 1);
+  let [gutter, words] = [GUTTER, LABELS];
+  const size = (): Size => ({ width: wide + (columns - 1) * gutter, height: high + labels * words });
+  const fitTo = fitFor(size(), mat, lowest);
   // What has a size in pixels depends on the scale, and the scale on that.
-  let [k, gutter, words] = [Infinity, GUTTER, LABELS];
   for (let n = 0; n < 4; n++) {
+    const k = scaleOn(mat, size(), fitTo);
     [gutter, words] = [Math.max(GUTTER, GUTTER_PX / k), Math.max(LABELS, LABELS_PX / k)];
-    k = Math.min(mat.width / (wide + (columns - 1) * gutter), mat.height / (high + labels * words));
   }
   const xs = placesOf(
     Array.from({ length: columns }, (_, n) => across[n]),
@@ -136,11 +150,11 @@ function rowsFor(
   );
   const ys = placesOf(down, ({ up, down }) => [up, down + words * (upright ? 2 : 1)]);
   return {
-    k,
+    ...size(),
+    k: scaleOn(mat, size(), 'all'),
+    fitTo,
     words,
     columns,
-    width: wide + (columns - 1) * gutter,
-    height: high + labels * words,
     at: (n: number) => ({ x: entryAt(xs, columnOf(n)), y: entryAt(ys, rowOf(n)) }),
   };
 }
@@ -211,14 +225,14 @@ const WIDTHS = [0.8, 0.95, 1.1, 1.25, 1.4, 1.6];
 function arrangeLoose(list: PageList, mat: Size, fixedColumns?: number): Arrangement {
   const aspect = mat.width / Math.max(1, mat.height);
   const area = list.pages.reduce((sum, { trim }) => sum + (trim.width + GUTTER) * (trim.height + LABELS), 0);
-  const scale = ({ width, height }: Size) =>
-    Math.min(mat.width / Math.max(1, width), mat.height / Math.max(1, height));
+  const scale = (size: Size) => scaleOn(mat, size, 'all');
   const largest = (words: number) =>
     WIDTHS.map((share) => looseRows(list, share * Math.sqrt(area * aspect), words, fixedColumns)).reduce(
       (best, next) => (scale(next) > scale(best) * (1 + 1e-9) ? next : best),
     );
   const plain = largest(LABELS);
-  return LABELS * scale(plain) >= LABELS_PX ? plain : largest(LABELS_PX / scale(plain));
+  const rows = LABELS * scale(plain) >= LABELS_PX ? plain : largest(LABELS_PX / scale(plain));
+  return { ...rows, fitTo: fitFor(rows, mat, lowestOf(list)) };
 }
 
 /** Loose pages in rows; in a row as tall as its first page, smaller ones stand under each other. */
@@ -235,7 +249,7 @@ function looseRows(list: PageList, width: number, words: number, fixedColumns?: 
     };
   });
   const across = Math.max(width, ...slots.map((slot) => slot.width));
-  const arranged: Arrangement = { tiles: [], width: 0, height: 0, columns: 1 };
+  const arranged: Arrangement = { tiles: [], width: 0, height: 0, columns: 1, fitTo: 'all' };
   const row = { y: 0, height: 0, columns: 0 };
   const column = { x: 0, y: 0, width: 0 };
   slots.forEach((slot, index) => {

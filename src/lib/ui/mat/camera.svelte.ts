@@ -19,6 +19,9 @@ const LARGEST_FITTED = { width: 1.6, all: 2.2 };
 const REAL = 96 / 72;
 const STEP = 1.25;
 
+/** What lies on the mat is so long that it would be much larger by its width alone. */
+export const isLong = (whole: number, across: number): boolean => whole < across * 0.72;
+
 const clamp = (k: number): number => Math.min(LARGEST, Math.max(SMALLEST, k));
 
 /** How the mat is looked at: its scale, and where on the screen its corner lies. */
@@ -52,8 +55,11 @@ export class Camera {
     const { w, h } = this.room;
     const across = w / Math.max(1, width);
     const whole = Math.min(across, h / Math.max(1, height));
-    const isLong = to === 'width' && whole < across * 0.72;
-    return clamp(isLong ? Math.min(across, LARGEST_FITTED.width) : Math.min(whole, LARGEST_FITTED.all));
+    return clamp(
+      to === 'width' && isLong(whole, across)
+        ? Math.min(across, LARGEST_FITTED.width)
+        : Math.min(whole, LARGEST_FITTED.all),
+    );
   }
 
   /** Fits what lies on the mat, in points. */

@@ -45,6 +45,14 @@ describe('the grid is made of real lengths of the unit', () => {
   });
 });
 
+/** Pixels a point, where so much is fitted to a mat. */
+const drawnAt = (
+  mat: { width: number; height: number },
+  width: number,
+  height: number,
+  fitTo: string,
+): number => (fitTo === 'width' ? mat.width / width : Math.min(mat.width / width, mat.height / height));
+
 /** A mat in pixels. */
 const MAT = { width: 770, height: 700 };
 
@@ -84,9 +92,10 @@ describe('spreads on the mat', () => {
         fc.double({ min: 0.4, max: 3, noNaN: true }),
         (count, first, odd, aspect) => {
           const list = listOf(count, first, odd);
-          const { tiles, width, height } = arrangeSpreads(list, { width: 600 * aspect, height: 600 });
+          const mat = { width: 600 * aspect, height: 600 };
+          const { tiles, width, height, fitTo } = arrangeSpreads(list, mat);
           // However small they are drawn, twelve pixels of words stand below each.
-          const label = 12 / Math.min((600 * aspect) / width, 600 / height);
+          const label = 12 / drawnAt(mat, width, height, fitTo);
           const boxes = tiles.map(({ index, x, y }) => ({ x, y, ...list.pages[index]!.trim }));
           expect(tiles.map(({ index }) => index)).toEqual(list.pages.map((_, i) => i));
           const covered: unknown[] = [];
@@ -106,6 +115,21 @@ describe('spreads on the mat', () => {
     );
   });
 });
+
+test.each([16, 128, 500, 2000, 20_000])(
+  '%d pages: words below each have their room as drawn, and no more',
+  (count) => {
+    const { tiles, width, height, fitTo } = arrangeSpreads(listOf(count), MAT);
+    const k = drawnAt(MAT, width, height, fitTo);
+    const rows = [...new Set(tiles.map(({ y }) => y))].sort((a, b) => a - b);
+    const free = rows.slice(1).map((y, n) => (y - rows[n]! - A5.height) * k);
+    for (const px of free) {
+      expect(px).toBeGreaterThan(15);
+      expect(px).toBeLessThan(60);
+    }
+    expect(A5.height * k).toBeGreaterThan(40);
+  },
+);
 
 describe('pages on a shelf', () => {
   test('stand on one base line, so that the odd one sticks out', () => {

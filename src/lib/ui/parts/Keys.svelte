@@ -18,6 +18,7 @@
     [t`Shift with arrows`, t`turn the dummy by hand`],
     [t`O   U   0 on Dummy`, t`from below; fold out; bring it back`],
     [t`Alt ← →`, t`move the selected pages by one; with Home, End to an end`],
+    [t`Del, Alt ↑ ↓ on a step`, t`take it off the docket; move it earlier, later`],
     [t`Drag pages`, t`move them; with Shift, hang them on a leaf`],
     [t`Enter in a slip`, t`apply`],
     [t`↑ ↓ in a length`, t`one more, one less; with Shift ten`],

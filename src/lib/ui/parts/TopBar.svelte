@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { LANGUAGES, spokenNow, t } from '../../words/language';
+  import { LANGUAGE_COOKIE, LANGUAGES, spokenNow, t } from '../../words/language';
   import type { Snippet } from 'svelte';
   import { page } from '$app/state';
   import { api } from '../api';
@@ -14,7 +14,7 @@
 
   /** Says all in another language from now on, in this browser. */
   function choose(code: string): void {
-    document.cookie = `language=${code}; path=/; max-age=${365 * 86_400}; samesite=lax`;
+    document.cookie = `${LANGUAGE_COOKIE}=${code}; path=/; max-age=${365 * 86_400}; samesite=lax`;
     location.reload();
   }
   async function leave(): Promise<void> {

@@ -34,7 +34,7 @@
 {:else}
   <div role="table" class="table">
     <div role="row" class="row head">
-      {#each ['', t`File`, t`For`, t`State`, t`Result`, ' '] as head (head)}<span role="columnheader">{head}</span>{/each}
+      {#each ['', t`File`, t`For`, t`State`, t`Result`, ''] as head, n (n)}<span role="columnheader">{head}</span>{/each}
     </div>
     {#each work as each (`${each.of} ${each.id}`)}
       <div role="row" class="row {each.state}">

@@ -1,38 +1,20 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
   import { t, translated } from '../../words/language';
   import { formatFigure } from '../../core/measure/formatLength';
-  import { sameCell } from '../../core/sheets/byHand';
   import type { SheetPlan } from '../../core/sheets/plan';
   import type { ByHand, CellAt } from '../../core/sheets/pressTerms';
   import type { Bench } from '../bench.svelte';
-  import type { PressDraft } from './schemeDraft.svelte';
+  import { changeCell, handChanges, putByHand, swapCell } from './byHand';
 
-  let { bench, draft, plan }: { bench: Bench; draft: PressDraft; plan: SheetPlan | undefined } = $props();
+  let { bench, plan }: { bench: Bench; plan: SheetPlan | undefined } = $props();
   const view = $derived(bench.sheets);
   const unit = $derived(bench.unit);
-  const changes = $derived(draft.value.byHand ?? []);
+  const changes = $derived(handChanges(bench));
   const at = $derived(view.cell);
   const sheet = $derived(at && at.sheet <= (plan?.sheetCount ?? 0) ? plan?.sheets[at.sheet - 1] : undefined);
   const cell = $derived(at && sheet?.[at.side]?.cells[at.cell - 1]);
   const say = ({ sheet, side, cell }: CellAt) => t`sheet ${sheet} ${translated(side)}, cell ${cell}`;
   const WORD: Record<ByHand['do'], string> = { turn: t`turned`, 'leave-out': t`left out`, swap: t`swapped` };
-
-  const put = (byHand: ByHand[]) => draft.set({ byHand: byHand.length ? byHand : undefined });
-  // What the menu at a cell asks for is done as its button here would.
-  $effect(() => {
-    const { asked } = view;
-    if (!asked) return;
-    view.asked = undefined;
-    untrack(() => (asked.do === 'swap' ? swap(asked.at) : add(asked)));
-  });
-  const add = (change: ByHand) => put([...changes, change]);
-  function swap(from: CellAt): void {
-    view.onswap = (other) => {
-      view.onswap = undefined;
-      if (!sameCell(from, other)) add({ do: 'swap', at: from, with: other });
-    };
-  }
 </script>
 
 {#if (at && cell) || changes.length}
@@ -46,17 +28,9 @@
         >
       </p>
       <div class="acts">
-        <button type="button" class="btn q small" onclick={() => add({ do: 'turn', at })}>{t`Turn`}</button>
-        <button
-          type="button"
-          class="btn q small"
-          aria-pressed={!!view.onswap}
-          onclick={() => {
-            if (view.onswap) view.onswap = undefined;
-            else swap(at);
-          }}>{t`Swap`}</button
-        >
-        <button type="button" class="btn q small" disabled={cell.hand === 'left-out'} onclick={() => add({ do: 'leave-out', at })}
+        <button type="button" class="btn q small" onclick={() => changeCell(bench, { do: 'turn', at })}>{t`Turn`}</button>
+        <button type="button" class="btn q small" aria-pressed={!!view.onswap} onclick={() => swapCell(bench, at)}>{t`Swap`}</button>
+        <button type="button" class="btn q small" disabled={cell.hand === 'left-out'} onclick={() => changeCell(bench, { do: 'leave-out', at })}
           >{t`Leave out`}</button
         >
       </div>
@@ -67,7 +41,7 @@
         {#each changes as change, n (n)}
           <li>
             <span>{say(change.at)} {WORD[change.do]}{change.do === 'swap' ? t` with ${say(change.with)}` : ''}</span>
-            <button type="button" class="link" aria-label={t`Take back change ${n + 1}`} onclick={() => put(changes.toSpliced(n, 1))}
+            <button type="button" class="link" aria-label={t`Take back change ${n + 1}`} onclick={() => putByHand(bench, changes.toSpliced(n, 1))}
               >{t`take back`}</button
             >
           </li>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { t } from '../../words/language';
   import { sourcesNamed } from '../../core/docket/docket';
-  import { inItsFile } from '../../core/docket/steps/graphic';
+  import { keptStamp } from '../../core/docket/steps/stamp';
   import type { PageList } from '../../core/model/page';
   import { SelectionError } from '../../core/select/selection';
   import type { StepOf } from '../../core/docket/steps';
@@ -28,7 +28,7 @@
     const files = sourcesNamed(bench.docket);
     const nameOf = (source: string) => files.find((each) => each.source === source)?.name;
     try {
-      return inItsFile(step.graphic, before, bench.surveys, nameOf);
+      return keptStamp(step, before, bench.surveys, nameOf);
     } catch (error) {
       if (error instanceof SelectionError) return undefined;
       throw error;
@@ -53,10 +53,7 @@
   }
   async function keep(): Promise<void> {
     if (!kept) return;
-    const { placing, opacity, behind } = step;
-    const { graphic, scale } = kept;
-    const size = step.size.by === 'scale' ? { ...step.size, scale: step.size.scale / scale } : step.size;
-    await ask(() => api.keepStamp({ name, stamp: { graphic, size, placing, opacity, ...(behind ? { behind } : {}) } }));
+    await ask(() => api.keepStamp({ name, stamp: kept }));
     if (!trouble) name = '';
   }
 </script>

@@ -32,7 +32,7 @@
 
 <!-- What is chosen is in place at once, what is typed when its field is left: there is nothing to apply. -->
 <form onsubmit={accept} onfocusout={accept}>
-  {#if isPressed}<HandFields {bench} draft={press} {plan} />{/if}
+  {#if isPressed}<HandFields {bench} {plan} />{/if}
   <Fields {bench} draft={draft as unknown as SchemeDraft} {plan} />
   {#if isPressed}<SheetFields {bench} draft={press} {plan} />{/if}
   <MarkFields {draft} />

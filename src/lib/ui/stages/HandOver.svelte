@@ -114,13 +114,13 @@
                 onclick={() => give('sheets.xjdf', 'application/vnd.cip4-xjdf+xml', sheetsXjdf(work.plan!, press, bench.docket.title))}
                 >{t`Sheets as XJDF`}</button
               >{/if}
-            {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give(t`cut list.csv`, 'text/csv', cutsCsv(work.plan!))}
+            {#if bench.docket.scheme.kind === 'flat'}<button class="link" onclick={() => give('cut list.csv', 'text/csv', cutsCsv(work.plan!))}
                 >{t`Cut list`}</button
               >{/if}
           {:else if output.kind === 'template'}
             {#each template ?? [] as side (side.name)}<button
                 class="link"
-                onclick={() => give(t`template ${side.name}.svg`, 'image/svg+xml', templateSvg(side))}>{t`${side.name} as SVG`}</button
+                onclick={() => give(`template ${side.name}.svg`, 'image/svg+xml', templateSvg(side))}>{t`${side.name} as SVG`}</button
               >{/each}
           {/if}
         </OutputCard>

@@ -13,7 +13,7 @@
   import Handles from '../mat/Handles.svelte';
   import Caption from '../mat/Caption.svelte';
   import Mat from '../mat/Mat.svelte';
-  import type { FitTo, View, Zoom } from '../mat/camera.svelte';
+  import type { View, Zoom } from '../mat/camera.svelte';
   import MeasureLine from '../mat/MeasureLine.svelte';
   import AwayArts from '../mat/AwayArts.svelte';
   import PageTile from '../mat/PageTile.svelte';
@@ -55,13 +55,6 @@
   const arranged: Arrangement = $derived.by(() => {
     if (!cropping) return arrangeSpreads(list, room, keptColumns, bench.view.folded);
     return arrangeCropped(list, pulling.met, room);
-  });
-  /** Pages that would be lower than this, in pixels, are fitted to the width of the mat alone, and the rest scrolled to. */
-  const LOW_PX = 90;
-  const fitTo: FitTo = $derived.by(() => {
-    const { width, height } = arranged;
-    const lowest = Math.min(...list.pages.map(({ trim }) => trim.height));
-    return lowest * Math.min(matWidth / width, matHeight / height) < LOW_PX ? 'width' : 'all';
   });
   const faces = $derived(facesOf(list));
   const labels = $derived(faceLabels(list));
@@ -213,7 +206,7 @@
     unit={bench.unit}
     width={arranged.width}
     height={arranged.height}
-    {fitTo}
+    fitTo={arranged.fitTo}
     label={t`Pages`}
     still={pulling.isPulled ? 'held' : trying ? 'unless-larger' : undefined}
     {...cropping ? { cursor: 'crosshair' } : {}}

@@ -10,6 +10,7 @@
   import type { SheetsLook } from '../sheetsView.svelte';
   import Mat from '../mat/Mat.svelte';
   import type { Zoom } from '../mat/camera.svelte';
+  import { changeCell, swapCell } from '../slip/byHand';
   import { openMenu } from '../menu.svelte';
   import EmptyCard from '../parts/EmptyCard.svelte';
   import FoldDrawing from './FoldDrawing.svelte';
@@ -123,9 +124,9 @@
     const drawn = plan.sheets[at.sheet - 1]?.[side]?.cells[at.cell - 1];
     view.cell = at;
     openMenu(event, t`sheet ${at.sheet} ${translated(side)}, cell ${at.cell}`, [
-      { word: t`Turn`, do: () => (view.asked = { do: 'turn', at }) },
-      { word: t`Swap`, do: () => (view.asked = { do: 'swap', at }) },
-      { word: t`Leave out`, disabled: drawn?.hand === 'left-out', do: () => (view.asked = { do: 'leave-out', at }) },
+      { word: t`Turn`, do: () => changeCell(bench, { do: 'turn', at }) },
+      { word: t`Swap`, do: () => swapCell(bench, at) },
+      { word: t`Leave out`, disabled: drawn?.hand === 'left-out', do: () => changeCell(bench, { do: 'leave-out', at }) },
     ]);
   }
   function pickNothing(): void {

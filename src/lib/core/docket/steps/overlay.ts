@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { PURPOSES, type Laid } from '../../model/laid';
+import { PURPOSES, type Laid, type Purpose } from '../../model/laid';
+import { overprints } from '../../numbers/placeLaid';
 import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
@@ -48,6 +49,29 @@ export const overlay = defineStep(overlayStep)({
   },
 });
 
+/** What layers are called in files, where nobody names them otherwise: those who cut look for it. */
+const PLAIN_LAYER: Record<Purpose, string> = {
+  printing: 'Printing',
+  cutting: 'Cutting',
+  creasing: 'Creasing',
+  perforating: 'Perforating',
+};
+
+/** An overlay for something else; a layer that was not named by hand is named by what it is for. */
+export function withPurpose(
+  step: z.infer<typeof overlayStep>,
+  purpose: Purpose,
+): z.infer<typeof overlayStep> {
+  const { overprint: _, ...rest } = step;
+  const isPlain = step.layer === PLAIN_LAYER[step.purpose];
+  return {
+    ...rest,
+    purpose,
+    ...(overprints(purpose) ? { overprint: true } : {}),
+    ...(isPlain ? { layer: PLAIN_LAYER[purpose] } : {}),
+  };
+}
+
 /** The commonest overlay, but for its id: the die line that came as the last page, on all others and out of the list. */
 export const DIE_LINE = {
   kind: 'overlay',
@@ -56,7 +80,7 @@ export const DIE_LINE = {
   register: { x: 'centre', y: 'centre' },
   scale: 1,
   purpose: 'cutting',
-  layer: 'Cutting',
+  layer: PLAIN_LAYER.cutting,
   overprint: true,
   takeOut: true,
 } as const satisfies Omit<z.infer<typeof overlayStep>, 'id'>;

@@ -6,7 +6,17 @@ import { placingSchema, type Laid } from '../../model/laid';
 import { selectionSchema } from '../../model/selection';
 import { defineStep } from '../stepKind';
 import { stepBase } from './base';
-import { fileOf, graphicFileSchema, graphicOf, graphicSchema, layOn } from './graphic';
+import type { PageList } from '../../model/page';
+import type { Surveys } from '../../model/survey';
+import {
+  fileOf,
+  graphicFileSchema,
+  graphicOf,
+  graphicSchema,
+  inItsFile,
+  layOn,
+  type Graphic,
+} from './graphic';
 
 const side = lengthWithin([0.1, MOST_POINTS]);
 /** How large a stamp is: a share of its real size, or its width or height in points, the other following. */
@@ -32,6 +42,29 @@ const settings = {
 /** A stamp as it is kept for other jobs: a file, and how it is put on pages. */
 export const keptStampSchema = z.object({ graphic: graphicFileSchema, ...settings });
 export type KeptStamp = z.infer<typeof keptStampSchema>;
+
+/**
+ * A stamp of a step as it can be kept for other jobs, an object of this one by the file that it came in. `nameOf` gives the
+ * name of a file. Undefined where it cannot be kept. Throws SelectionError.
+ */
+export function keptStamp(
+  { graphic, size, placing, opacity, behind }: Omit<KeptStamp, 'graphic'> & { graphic: Graphic },
+  list: PageList,
+  surveys: Surveys,
+  nameOf: (source: string) => string | undefined,
+): KeptStamp | undefined {
+  const own = inItsFile(graphic, list, surveys, nameOf);
+  if (!own) return undefined;
+  const kept = keptStampSchema.safeParse({
+    graphic: own.graphic,
+    // As large as it is here.
+    size: size.by === 'scale' ? { ...size, scale: size.scale / own.scale } : size,
+    placing,
+    opacity,
+    ...(behind ? { behind } : {}),
+  });
+  return kept.data;
+}
 
 /** Puts a graphic on pages at a place of the leaf. */
 export const stamp = defineStep(

@@ -2,7 +2,7 @@
   import { t } from '../../../words/language';
   import { limitsOf } from '../../../core/docket/limitsOf';
   import { stepKind } from '../../../core/docket/steps';
-  import { overprints } from '../../../core/numbers/placeLaid';
+  import { withPurpose } from '../../../core/docket/steps/overlay';
   import { PURPOSES, type Purpose } from '../../../core/model/laid';
   import { PURPOSE_WORD } from '../../../words/numbers';
   import type { StepOf } from '../../../core/docket/steps';
@@ -16,11 +16,7 @@
   const id = $props.id();
   const change = (some: Partial<StepOf<'overlay'>>) => onchange({ ...step, ...some }, wrong);
 
-  function purpose(to: Purpose): void {
-    // A layer that was not named by hand is named by what it is for.
-    const named = step.layer !== PURPOSE_WORD[step.purpose];
-    change({ purpose: to, overprint: overprints(to) || undefined, ...(named ? {} : { layer: PURPOSE_WORD[to] }) });
-  }
+  const purpose = (to: Purpose) => onchange(withPurpose(step, to), wrong);
 </script>
 
 <GraphicField
