@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { keep, markedPdf, readBack, tool } from '../tests/outside';
-import { field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
+import { boxOf, field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -51,6 +51,19 @@ test('a form that is opened over another one gives it back, as it was typed', as
   await expect(field(page, 'Height')).toHaveValue('222');
   await put(page);
   await expect(step(page, 2)).toContainText('222');
+});
+
+test('what is found while a form is filled in moves none of its buttons', async ({ page }) => {
+  // With room for the whole form: in a shorter slip the buttons keep to its foot anyway.
+  await page.setViewportSize({ width: 1280, height: 1200 });
+  await pick(page, '3');
+  await page.keyboard.press('s');
+  const apply = slip(page).getByRole('button', { name: 'Apply', exact: true });
+  const before = await boxOf(apply);
+  await field(page, 'Width').fill('30');
+  await expect(slip(page).getByText(/page.* change size/)).toBeVisible();
+  await expect(slip(page).getByRole('heading', { name: 'What would go wrong' })).toBeAttached();
+  expect(await boxOf(apply)).toEqual(before);
 });
 
 test('a second window changes the job: the first one shows it by itself, and keeps what is half typed', async ({

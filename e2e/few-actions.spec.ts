@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { keep, markedPdf, tool } from '../tests/outside';
-import { field, go, jobOf, newJob, pdf, saved, slip, step, takeIn, tile } from './bench';
+import { boxOf, field, go, jobOf, newJob, pdf, saved, slip, step, takeIn, tile } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -19,7 +19,8 @@ class Hand {
     await act;
   }
   click = (at: Locator) => this.do(at.click());
-  rightClick = (at: Locator) => this.do(at.click({ button: 'right' }));
+  rightClick = (at: Locator, position?: { x: number; y: number }) =>
+    this.do(at.click({ button: 'right', ...(position && { position }) }));
   press = (key: string) => this.do(this.page.keyboard.press(key));
   type = (into: Locator, text: string) => this.do(into.fill(text));
   choose = (from: Locator, what: string) => this.do(from.selectOption(what));
@@ -42,7 +43,7 @@ test('a booklet from its file to the sheet PDF: four', async ({ page }) => {
   expect(hand.count).toBeLessThanOrEqual(4);
 });
 
-test('one size for the whole document: three; a crop of all of it: three', async ({ page }) => {
+test('one size for the whole document: three; a crop of all of it: two', async ({ page }) => {
   await jobOf(page, folder.url, await markedPdf(6, A5));
   await mat(page).focus();
   let hand = new Hand(page);
@@ -53,13 +54,22 @@ test('one size for the whole document: three; a crop of all of it: three', async
   await expect(tile(page, 6)).toHaveAccessibleName(/A4/);
   expect(hand.count).toBeLessThanOrEqual(3);
   await mat(page).focus();
+  const { width, height } = await boxOf(mat(page));
+  // Beside the pages the menu is for all of them; where their ink lies is known a moment after they came.
+  const beside = { x: width / 2, y: height - 60 };
+  const crop = page.getByRole('menuitem', { name: 'Crop to the ink' });
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await mat(page).click({ button: 'right', position: beside });
+    await expect(crop).toBeEnabled({ timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('Escape');
   hand = new Hand(page);
-  await hand.press('c');
-  await expect(field(page, 'Head')).toBeVisible();
-  await hand.type(field(page, 'Head'), '10');
-  await hand.press('Enter');
-  await expect(step(page, 3)).toContainText('head 10');
-  expect(hand.count).toBeLessThanOrEqual(3);
+  await hand.rightClick(mat(page), beside);
+  await hand.click(crop);
+  await expect(step(page, 3)).toContainText('to the ink');
+  await expect(step(page, 3)).toContainText('all pages');
+  expect(hand.count).toBe(2);
 });
 
 test('the cover turned upside down: two', async ({ page }) => {

@@ -355,6 +355,8 @@ export class Bench {
     await this.fetchSurveys(job.docket);
     // A change made meanwhile learns of the conflict when it is sent.
     if (this.saving.unsent) return;
+    // A late answer is no news: a newer docket is in place already.
+    if (job.revision < this.revision) return;
     this.saving.knows(job);
     this.take(job);
   }

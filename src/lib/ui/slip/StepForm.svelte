@@ -10,6 +10,7 @@
   import type { Selection } from '../../core/model/selection';
   import { describeIndexes, pickedOf, resolveSelection, SelectionError } from '../../core/select/selection';
   import { sayStepProblem } from '../../words/stepProblems';
+  import { plural } from '../../words/plural';
   import { stepWords } from '../../words/steps';
   import type { OpenForm } from '../bench/draft.svelte';
   import type { Bench } from '../bench.svelte';
@@ -87,9 +88,9 @@
     const was = before.pages.length;
     if (step.kind === 'remove') {
       const gone = resolveSelection(step.pages, before).length;
-      return t`${was} − ${gone} = ${was - gone} pages`;
+      return t`${was} − ${gone} = ${plural(was - gone, 'page')}`;
     }
-    if (step.kind === 'blank') return t`${was} + ${step.count} = ${was + step.count} pages`;
+    if (step.kind === 'blank') return t`${was} + ${step.count} = ${plural(was + step.count, 'page')}`;
     if (!bench.draft.trial) return '';
     const count = sizesChanged(bench.base.list, bench.shown.list);
     return count ? t`${count} of ${was} pages change size` : '';

@@ -21,8 +21,7 @@
   import { Carrying } from './carrying.svelte';
   import { Picking, tileAt, tilesIn } from './picking.svelte';
   import { openMenu } from '../menu.svelte';
-  import { newStepId } from '../newStepId';
-  import { actsOf } from '../slip/acts';
+  import { actsAtOnce, actsOf } from '../slip/acts';
   import { Pulling } from './pulling.svelte';
   import { worstLevels } from './worstLevels';
 
@@ -123,7 +122,7 @@
     if (tile && !cropping) lookAt([tile.index]);
   }
 
-  /** What can be done to the page under the pointer, or to all that are selected with it. */
+  /** What can be done to the page under the pointer and those selected with it; to all pages where none is. */
   function offer(event: MouseEvent): void {
     if (!mat || bench.draft.form || bench.draft.format) return;
     // The menu key has no place; a finger that stays has one.
@@ -131,15 +130,11 @@
     const tile = pointed ? tileAt(arranged.tiles, mat.toMat(event), sizeOf) : undefined;
     const page = tile && faces[tile.index];
     if (page && !bench.selected.ids.has(page.id)) bench.selected.choose([page.id]);
-    const { indexes } = bench.selected;
-    if (!indexes.length) return;
-    // Turns are whole in themselves: they need no form.
-    const turn = (by: 90 | 180 | 270) => () => bench.acceptStep({ id: newStepId(), kind: 'turn', pages: bench.selected.selection!, by });
-    openMenu(event, t`With the pages selected`, [
-      { word: t`Zoom to it`, key: 'Z', do: () => lookAt(indexes) },
-      { word: t`Turn right 90°`, do: turn(90) },
-      { word: t`Turn 180°`, do: turn(180) },
-      { word: t`Turn left 90°`, do: turn(270) },
+    const { indexes, selection = 'all' } = bench.selected;
+    if (!faces.length) return;
+    openMenu(event, indexes.length ? t`With the pages selected` : t`With all pages`, [
+      ...(indexes.length ? [{ word: t`Zoom to it`, key: 'Z', do: () => lookAt(indexes) }] : []),
+      ...actsAtOnce(selection, bench),
       ...actsOf('pages', bench),
     ]);
   }

@@ -27,6 +27,9 @@ export const cutSchema = z.discriminatedUnion('by', [
 ]);
 export type Cut = z.infer<typeof cutSchema>;
 
+/** A cut to the ink as it is begun with: one for all pages, as it mirrors where pages face each other. */
+export const cutToInk = (facing: boolean): Cut => ({ by: 'ink', padding: 0, each: false, mirrored: facing });
+
 /** Hides what lies outside a smaller trim. Nothing is removed: *uncrop* brings it back. */
 export const crop = defineStep(
   z.object({ ...stepBase, kind: z.literal('crop'), cut: cutSchema, pages: selectionSchema }),

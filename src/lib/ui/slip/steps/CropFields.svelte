@@ -1,6 +1,6 @@
 <script lang="ts">
   import { t } from '../../../words/language';
-  import { cutsOf, type Cut } from '../../../core/docket/steps/crop';
+  import { cutsOf, cutToInk, type Cut } from '../../../core/docket/steps/crop';
   import { formatLength, formatSize } from '../../../core/measure/formatLength';
   import { edgesOf, sideOf, sidesOf } from '../../../core/pages/page';
   import { pickedOf } from '../../../core/select/selection';
@@ -35,7 +35,7 @@
     const side = first === undefined ? 'right' : sideOf(first, before.book);
     const none = { head: 0, foot: 0, left: 0, right: 0 };
     const was = off ?? none;
-    if (by === 'ink') set({ by, padding: 0, each: false, mirrored: before.book.facing });
+    if (by === 'ink') set(cutToInk(before.book.facing));
     else if (by === 'side') set({ by, head: was.head, foot: was.foot, left: was.left, right: was.right });
     else set({ by, ...edgesOf(was, side) });
   }
