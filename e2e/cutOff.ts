@@ -48,6 +48,9 @@ const cutOff = (page: Page): Promise<string[]> =>
       if ((style.display !== 'inline' && end > right + 2) || end > edgeOf(element) + 2)
         found.push(`${element.tagName} “${element.textContent!.trim().slice(0, 60)}”`);
     }
+    // Fields without words run out of the slip unseen otherwise: it scrolls up and down alone.
+    for (const panel of document.querySelectorAll('aside'))
+      if (panel.scrollWidth > panel.clientWidth + 1) found.push(`${panel.ariaLabel}: wider than it is`);
     return [...new Set(found)];
   });
 

@@ -151,6 +151,8 @@ test('steps of a job become a recipe, which works the scanner’s next booklets 
   await expect(desk).toContainText('1 failed', { timeout: 60_000 });
   await page.getByRole('link', { name: 'Work', exact: true }).click();
   await expect(page.getByRole('row', { name: /failed/ })).toContainText('Scans are missing');
+  // What became of the other one is shown as it begins.
+  await expect(page.getByRole('row', { name: /done/ }).first().locator('.picture svg')).toBeVisible();
   const [made] = readdirSync(join(folder.drops, 'desk', 'done'));
   const files = readdirSync(join(folder.drops, 'desk', 'done', made!));
   const pdf = join(

@@ -103,6 +103,47 @@ test('a book in signatures, seen from both sides and held to the light, with its
   expect(await handedOver(page)).toEqual(['5 12 9 8 4 13 16 1', '7 10 11 6 2 15 14 3']);
 });
 
+test('sides of sheets that are smaller than what lies on them do not lie over each other; the sums stay in sight', async ({
+  page,
+}) => {
+  await jobAs(page, 'stitched booklet', 8);
+  // What is typed stands in its field, whichever way the sheet lies meanwhile.
+  const [width, height] = [field(page, 'Sheet width'), field(page, 'Sheet height')];
+  await width.fill('120');
+  await expect(width).toHaveValue('120');
+  await expect(height).toHaveValue('320');
+  await width.fill('220');
+  await use(page);
+  await height.fill('90');
+  await use(page);
+  const cells = page.getByRole('option', { name: /^Sheet \d+(, .*)? (front|back): / });
+  await expect(cells).toHaveCount(8);
+  const drawn = await cells.evaluateAll((all) =>
+    all.map((cell) => {
+      const { left, right, top, bottom } = cell.getBoundingClientRect();
+      const side = cell.getAttribute('aria-label')!.split(':')[0]!;
+      return { side, left, right, top, bottom };
+    }),
+  );
+  const over = drawn.flatMap((one, n) =>
+    drawn
+      .slice(n + 1)
+      .filter(
+        (other) =>
+          other.side !== one.side &&
+          Math.min(one.right, other.right) - Math.max(one.left, other.left) > 1 &&
+          Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top) > 1,
+      )
+      .map(({ side }) => `${side} over ${one.side}`),
+  );
+  expect(over).toEqual([]);
+  await expect(
+    slip(page).getByRole('heading', { name: 'Working' }).or(slip(page).getByText('Working')).first(),
+  ).toBeInViewport();
+  await slip(page).evaluate((panel) => panel.scrollTo(0, 1e6));
+  await expect(slip(page).getByText('Working').first()).toBeInViewport();
+});
+
 test('a leaflet: panels too wide are found and mended; the template says where it folds', async ({
   page,
 }) => {

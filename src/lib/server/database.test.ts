@@ -26,6 +26,7 @@ import { QUEUES } from './queue';
 import { replayOnJobs } from './replayOnJobs';
 import { claimRun, dropRun, finishRun, forgetOldRuns, listRuns, orderedRun, orderRun } from './runs';
 import { addSource, surveysOfJob } from './sources';
+import { speakIn } from './speech';
 import { statusOf } from './status';
 import { listWork, tryAgain } from './work';
 
@@ -452,8 +453,19 @@ describe.skipIf(!server)('what the database keeps', () => {
       const begun = await Promise.all([claimRun(), claimRun(), claimRun()]);
       expect(begun.map((run) => run?.id).filter(Boolean).sort()).toEqual([...ids].sort()); // prettier-ignore
       const first = begun.find((run) => run?.id === ids[0])!;
-      expect(await orderedRun(first)).toMatchObject({ fileName: '1.pdf', recipe: { version: 1 } });
+      expect(await orderedRun(first)).toMatchObject({
+        fileName: '1.pdf',
+        recipe: { version: 1 },
+        language: 'en',
+      });
       expect(await claimRun()).toBeUndefined();
+    });
+
+    test('are carried out in the language of who ordered them', async () => {
+      const id = await speakIn('de', () => order('auf-deutsch.pdf'));
+      const claim = (await claimRun())!;
+      expect(claim.id).toBe(id);
+      expect(await orderedRun(claim)).toMatchObject({ language: 'de' });
     });
 
     test('that end let their file go, unless it is kept for another try', async () => {

@@ -6,6 +6,7 @@ import type { PoolClient } from 'pg';
 import * as z from 'zod';
 import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
+import { spokenNow } from '../words/language';
 import { sayTrouble, type Trouble } from '../words/troubles';
 import { db, transaction } from './db';
 import { isEndMark, isPictureName, missingFrom } from '../core/pages/pictureSet';
@@ -72,8 +73,8 @@ export async function addDropFolder(value: unknown): Promise<void> {
   await openDirectory(name);
   await transaction(async (client) => {
     const { rowCount } = await client.query(
-      'insert into drop_folder (name, recipe, vals) values ($1, $2, $3) on conflict do nothing',
-      [name, recipe, JSON.stringify(values)],
+      'insert into drop_folder (name, recipe, vals, language) values ($1, $2, $3, $4) on conflict do nothing',
+      [name, recipe, JSON.stringify(values), spokenNow().language],
     );
     if (!rowCount) throw new Problem(409, { code: 'drop-taken', data: { name } });
   });

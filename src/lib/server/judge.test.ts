@@ -9,6 +9,7 @@ import { db } from './db';
 import { judge } from './judge';
 import { judgedOf } from './judged';
 import { surveysOf } from './sources';
+import { speakIn } from './speech';
 
 const docketOf = (source: string): Docket => ({
   ...emptyDocket('Long'),
@@ -49,6 +50,16 @@ describe.skipIf(!server)('jobs worked out for the list of jobs', () => {
       expect(await judged).toEqual(here);
       expect(here.findings.length).toBeGreaterThan(0);
       if (isFree) expect(turns).toBeGreaterThan(1000);
+    }
+  });
+
+  test('are told in the language of who asks, in the other thread too', async () => {
+    for (const name of ['short', 'long']) {
+      const docket = docketOf(hashOf(name));
+      const [english, german] = [await judge(docket), await speakIn('de', () => judge(docket))];
+      expect(german.findings).toHaveLength(english.findings.length);
+      const said = (judged: typeof german) => judged.findings.map(({ title }) => title);
+      expect(said(german).filter((title) => said(english).includes(title))).toEqual([]);
     }
   });
 

@@ -2,6 +2,7 @@ import { resolve as pathOf } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Db } from './db';
+import { spokenNow } from '../words/language';
 import { judgeText, type Judged, type ToJudge } from './judged';
 import { surveyTexts } from './sources';
 
@@ -27,6 +28,7 @@ export async function judge(docket: Docket, client?: Db): Promise<Judged> {
   const task: ToJudge = {
     docket: JSON.stringify(docket),
     surveys: await surveyTexts(sourcesOf(docket), client),
+    language: spokenNow().language,
   };
   const size = Object.values(task.surveys).reduce((sum, { length }) => sum + length, task.docket.length);
   return size < LARGE ? judgeText(task) : inThread(task);

@@ -2,6 +2,8 @@ import { workOut, type WorkedOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import { surveySchema, type Surveys } from '../core/model/survey';
 import { sayFinding } from '../words/checks';
+import type { Language } from '../words/language';
+import { speakIn } from './speech';
 import type { Told } from '../wire/told';
 import { summarise } from './summary';
 import type { JobSummary } from '../wire/told';
@@ -24,12 +26,14 @@ export const judgedOf = (work: WorkedOut): Judged => ({
 export interface ToJudge {
   docket: string;
   surveys: Record<string, string>;
+  /** In which the findings are said. */
+  language: Language;
 }
 
-export const judgeText = ({ docket, surveys }: ToJudge): Judged => {
+export const judgeText = ({ docket, surveys, language }: ToJudge): Judged => {
   const read: Surveys = Object.fromEntries(
     Object.entries(surveys).map(([sha256, survey]) => [sha256, surveySchema.parse(JSON.parse(survey))]),
   );
   const own: Docket = JSON.parse(docket);
-  return judgedOf(workOut(own, read));
+  return speakIn(language, () => judgedOf(workOut(own, read)));
 };

@@ -199,8 +199,15 @@ export async function addFinished(
   files: readonly { blobId: string; made: MadeFile }[],
 ): Promise<void> {
   const { rows } = await client.query<{ id: string }>(
-    "insert into output (job_id, spec, docket, file_name, state, by, finished_at) values ($1, $2, $3, $4, 'done', $5, now()) returning id",
-    [jobId, JSON.stringify(output), JSON.stringify(docket), archiveName(docket, output), actor()],
+    "insert into output (job_id, spec, docket, file_name, state, by, finished_at, language) values ($1, $2, $3, $4, 'done', $5, now(), $6) returning id",
+    [
+      jobId,
+      JSON.stringify(output),
+      JSON.stringify(docket),
+      archiveName(docket, output),
+      actor(),
+      spokenNow().language,
+    ],
   );
   await addFiles(client, firstOf(rows).id, files);
 }

@@ -1,5 +1,6 @@
 import type { PoolClient } from 'pg';
 import { filledIn, RecipeError, type Recipe, type RecipeValues } from '../core/docket/recipe';
+import { isLanguage, spokenNow, type Language } from '../words/language';
 import { troubleFrom, type Trouble } from '../words/troubles';
 import { actor } from './actor';
 import { sealBlob, sweep } from './blobs';
@@ -96,8 +97,8 @@ export async function orderRun(
   return transaction(async (client) => {
     const blob = await sealBlob(client, file);
     const { rows } = await client.query<{ id: string }>(
-      `insert into run (id, recipe, vals, batch, file_name, blob_id, state, by)
-       values (coalesce($1, gen_random_uuid()), $2, $3, $4, $5, $6, 'waiting', $7)
+      `insert into run (id, recipe, vals, batch, file_name, blob_id, state, by, language)
+       values (coalesce($1, gen_random_uuid()), $2, $3, $4, $5, $6, 'waiting', $7, $8)
        on conflict (id) do update set id = excluded.id returning id`,
       [
         coming.upload ?? null,
@@ -107,6 +108,7 @@ export async function orderRun(
         fileName.slice(0, 400),
         blob.id,
         actor(),
+        spokenNow().language,
       ],
     );
     return firstOf(rows).id;
@@ -122,6 +124,8 @@ export interface BegunRun {
   blobId?: string;
   jobId?: string;
   by: string | null;
+  /** In which it writes what is for people. */
+  language: Language;
 }
 
 /** Claims the oldest run that waits. Undefined when there is nothing to do any more. */
@@ -138,8 +142,10 @@ export async function orderedRun({ id }: Claim): Promise<BegunRun | undefined> {
     blob_id: string | null;
     job_id: string | null;
     by: string | null;
+    language: string;
   }>(
-    `select r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id, r.by
+    `select r.recipe, r.vals, r.file_name, r.folder_id, f.name as folder, r.blob_id, r.job_id, r.by,
+       coalesce(f.language, r.language) as language
      from run r left join drop_folder f on f.id = r.folder_id where r.id = $1`,
     [id],
   );
@@ -150,6 +156,7 @@ export async function orderedRun({ id }: Claim): Promise<BegunRun | undefined> {
       values: row.vals,
       fileName: row.file_name,
       by: row.by,
+      language: isLanguage(row.language) ? row.language : 'en',
       ...(row.folder_id ? { folder: { id: row.folder_id, name: row.folder! } } : {}),
       ...(row.blob_id ? { blobId: row.blob_id } : {}),
       ...(row.job_id ? { jobId: row.job_id } : {}),

@@ -27,6 +27,7 @@ import { judgedOf } from '../judged';
 import { addFinished } from '../outputs';
 import { keepToOwnCore } from '../ownCore';
 import { claimRun, finishRun, orderedRun, tieToRun, type BegunRun } from '../runs';
+import { speakIn } from '../speech';
 import { addSource, blobOfSource, holdSource, surveysOf } from '../sources';
 import { fetchSources, makeFiles, storeFiles } from './makeFiles';
 import { troubleOf } from '../trouble';
@@ -75,7 +76,8 @@ export const runWork: Worked = {
   async carryOut(claim, now, signal) {
     const begun = await orderedRun(claim);
     if (!begun) throw new Lost();
-    await actAs(begun.by, () =>
+    const inItsName = <T>(work: () => T) => actAs(begun.by, () => speakIn(begun.language, work));
+    await inItsName(() =>
       inWorkFolder(async (folder) => {
         const work: Work = { claim, begun, folder, signal, now };
         await carryOut(work).catch((error) => {
@@ -139,7 +141,7 @@ async function carryOut(work: Work): Promise<void> {
     if (!possible.includes(output.kind)) continue;
     const into = join(folder, `out-${n}`);
     const list = await makeFiles(
-      { docket, output, surveys },
+      { docket, output, surveys, language: begun.language },
       files,
       into,
       signal,

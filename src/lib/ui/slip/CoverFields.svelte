@@ -14,14 +14,17 @@
   import { BLACK } from '../../core/ink/colour';
   import ColorField from './ColorField.svelte';
   import NumberField from './NumberField.svelte';
+  import type { Bench } from '../bench.svelte';
   import type { SchemeDraft } from './schemeDraft.svelte';
   import StockFields from './StockFields.svelte';
 
-  let { draft, plan, list }: { draft: SchemeDraft<Signatures>; plan: SheetPlan | undefined; list: PageList } = $props();
+  let { bench, draft, plan, list }: { bench: Bench; draft: SchemeDraft<Signatures>; plan: SheetPlan | undefined; list: PageList } = $props();
   const unit = $derived(draft.unit);
   const cover = $derived(draft.value.cover ?? PLAIN_COVER);
   const parts = $derived(coverPages(list));
   const planned = $derived(plan?.cover);
+  /** As it stands, before what is being typed. */
+  const before = $derived(bench.base.plan?.cover);
   const spine = $derived(planned?.spine);
   const set = (change: Partial<CoverScheme>) => draft.set({ cover: { ...cover, ...change } });
   const length = (key: 'added' | 'flap' | 'spine') => (points: number | undefined) =>
@@ -47,7 +50,8 @@
         stock={cover.stock}
         {unit}
         needed={planned?.plan.needed.marks}
-        drawn={planned?.plan.sheet}
+        drawn={before?.plan.sheet}
+        stored={(draft.stored().cover ?? PLAIN_COVER).stock}
         onchange={(given) => draft.take(given, (stock) => ({ cover: { ...cover, stock } }))}
       />
       <div class="row">

@@ -63,7 +63,11 @@
   .head {
     display: flex;
     justify-content: space-between;
+    gap: 8px;
     margin-bottom: -8px;
     font-size: 12.5px;
+  }
+  .head label {
+    flex: none;
   }
 </style>

@@ -67,6 +67,7 @@
       {unit}
       needed={plan?.needed.marks}
       drawn={bench.base.plan?.sheet}
+      stored={draft.stored().stock}
       onchange={(given) => draft.take(given, (stock) => ({ stock }))}
     />
     <WhichSheet {bench} {draft} />

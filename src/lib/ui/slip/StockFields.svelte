@@ -20,13 +20,15 @@
     unit: Unit;
     /** What is to find room on it. */
     needed: Size | undefined;
-    /** The sheet as it lies on the press. */
+    /** The sheet as it lies on the press: its width and height are those that are seen. */
     drawn?: Size | undefined;
+    /** As it was when that was worked out, before what is being typed. */
+    stored: Size;
     /** Undefined while a field holds what cannot be used. */
     onchange: (stock: Stock | undefined) => void;
   }
   /** A sheet of paper: its size, what is known of it, and the papers kept for every job. */
-  let { label, stock, unit, needed, drawn, onchange }: Props = $props();
+  let { label, stock, unit, needed, drawn, stored, onchange }: Props = $props();
   const id = $props.id();
   papers.load();
 
@@ -45,8 +47,8 @@
       onchange(rest);
     },
   });
-  /** The sheet lies on its other side on the press: its width and height are those that are seen. */
-  const lies = $derived(!!drawn && drawn.width === stock.height && drawn.height === stock.width);
+  /** It lies on its other side on the press. */
+  const lies = $derived(!!drawn && drawn.width === stored.height && drawn.height === stored.width);
   const [across, up] = $derived(lies ? (['height', 'width'] as const) : (['width', 'height'] as const));
   const length = (key: 'width' | 'height') => (points: number | undefined) =>
     onchange(points === undefined ? undefined : { ...stock, [key]: points });

@@ -18,6 +18,8 @@
     weight: number | undefined;
     /** Pixels a point. */
     k: number;
+    /** How far what lies on it may reach beyond its head. */
+    above: number;
     /** Number of the cell that is worked on, from 0. */
     chosen?: number | undefined;
     /** The other side, where it shows through, and how it lies. */
@@ -25,7 +27,7 @@
     onpick: (event: PointerEvent, cell: Cell, index: number) => void;
   }
   /** One side of a sheet: what is printed, its cells and folds. */
-  let { bench, at, drawn, sheet, name, weight, k, chosen, behind, onpick }: Props = $props();
+  let { bench, at, drawn, sheet, name, weight, k, above, chosen, behind, onpick }: Props = $props();
   const px = $derived(1 / k);
   const surface = $derived(sheetSurface(drawn, sheet, weight));
 
@@ -152,7 +154,7 @@
     {/if}
   </g>
 {/each}
-{#if sheet.width * k > 5 * name.length}<text class="name" style:font-size="{12 * px}px" y={-7 * px}>{name}</text>{/if}
+{#if sheet.width * k > 5 * name.length}<text class="name" style:font-size="{12 * px}px" y={-above - 7 * px}>{name}</text>{/if}
 
 <style>
   .through {

@@ -15,6 +15,7 @@
   import EmptyCard from '../parts/EmptyCard.svelte';
   import FoldDrawing from './FoldDrawing.svelte';
   import SheetFace from './SheetFace.svelte';
+  import { beyondOf } from './beyondSheets';
 
   let { bench, zoom = $bindable(0) }: { bench: Bench; zoom: number } = $props();
 
@@ -28,11 +29,16 @@
   /** Between front and back, and between one sheet and the next, as a share of the largest sheet. */
   const apart = $derived(Math.max(1, ...(plan?.sheets ?? []).flatMap(({ size }) => [size.width, size.height])) * 0.09);
   const columns = $derived(besides && both ? 1 : Math.min(2, plan?.sheets.length ?? 1));
+  /** How far what lies on a sheet that is too small for it reaches beyond its edges, at most. */
+  const beyond = $derived(beyondOf(plan?.sheets ?? []));
   const blocks = $derived(
-    (plan?.sheets ?? []).map(({ size }) => ({
-      width: (both && besides ? 2 * size.width + apart : size.width) + apart,
-      height: (both && !besides ? 2 * size.height + 0.7 * apart : size.height) + apart,
-    })),
+    (plan?.sheets ?? []).map(({ size }) => {
+      const [width, height] = [size.width + beyond.left + beyond.right, size.height + beyond.head + beyond.foot];
+      return {
+        width: (both && besides ? 2 * width + apart : width) + apart,
+        height: (both && !besides ? 2 * height + 0.7 * apart : height) + apart,
+      };
+    }),
   );
   const block = $derived({ width: Math.max(1, ...blocks.map(({ width }) => width)), height: Math.max(1, ...blocks.map(({ height }) => height)) });
   const size = $derived({
@@ -41,10 +47,11 @@
   });
   const places = $derived(
     (plan?.sheets ?? []).map((each, index) => {
-      const x = (index % columns) * block.width;
-      const y = Math.floor(index / columns) * block.height;
+      const x = (index % columns) * block.width + beyond.left;
+      const y = Math.floor(index / columns) * block.height + beyond.head;
       const { width, height } = each.size;
-      return { each, index, x, y, width, height, back: besides ? { x: x + width + apart, y } : { x, y: y + height + apart } };
+      const [across, down] = [width + beyond.left + beyond.right + apart, height + beyond.head + beyond.foot + apart];
+      return { each, index, x, y, width, height, back: besides ? { x: x + across, y } : { x, y: y + down } };
     }),
   );
   /** The back as it shows through the front: turned over about the sheet's turning axis. */
@@ -169,6 +176,7 @@
                 name={look === 'light' ? t`${name}, held to the light` : each.back ? `${name} ${translated(up)}` : name}
                 weight={plan?.weight}
                 {k}
+                above={beyond.head}
                 chosen={chosenOn(index + 1, up)}
                 behind={look === 'light' && each.back ? { drawn: each.back, transform: through(each.size) } : undefined}
                 onpick={(event, cell, n) => pick(event, index + 1, up, cell, n)}
@@ -198,6 +206,7 @@
                 name={t`${name} back`}
                 weight={plan?.weight}
                 {k}
+                above={beyond.head}
                 chosen={chosenOn(index + 1, 'back')}
                 onpick={(event, cell, n) => pick(event, index + 1, 'back', cell, n)}
               />
@@ -205,7 +214,7 @@
             {#if (besides ? height : width) * k < 110}
               <!-- Too small to say it. -->
             {:else if besides}
-              {@const at = x + width + apart / 2}
+              {@const at = x + width + beyond.right + apart / 2}
               <line class="turn" x1={at} x2={at} y1={y} y2={y + height} stroke-width={1.5 * px} stroke-dasharray="{2 * px} {5 * px}" />
               <text
                 class="turnword"
@@ -214,7 +223,7 @@
                 style:font-size="{11 * px}px">{t`turns on this edge`}</text
               >
             {:else}
-              {@const at = y + height + apart / 2}
+              {@const at = y + height + beyond.foot + apart / 2}
               <!-- Beside the back's name. -->
               <line
                 class="turn"

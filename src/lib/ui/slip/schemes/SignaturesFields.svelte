@@ -8,4 +8,4 @@
 </script>
 
 <SignatureFields draft={draft as unknown as SchemeDraft<Stitched | Signatures>} {plan} safe={bench.docket.safe} panels={false} />
-<CoverFields {draft} {plan} list={bench.shown.list} />
+<CoverFields {bench} {draft} {plan} list={bench.shown.list} />
