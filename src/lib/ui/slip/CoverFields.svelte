@@ -51,7 +51,6 @@
         {unit}
         needed={planned?.plan.needed.marks}
         drawn={before?.plan.sheet}
-        stored={(draft.stored().cover ?? PLAIN_COVER).stock}
         onchange={(given) => draft.take(given, (stock) => ({ cover: { ...cover, stock } }))}
       />
       <div class="row">

@@ -67,7 +67,6 @@
       {unit}
       needed={plan?.needed.marks}
       drawn={bench.base.plan?.sheet}
-      stored={draft.stored().stock}
       onchange={(given) => draft.take(given, (stock) => ({ stock }))}
     />
     <WhichSheet {bench} {draft} />

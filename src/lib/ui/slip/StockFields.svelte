@@ -22,13 +22,11 @@
     needed: Size | undefined;
     /** The sheet as it lies on the press: its width and height are those that are seen. */
     drawn?: Size | undefined;
-    /** As it was when that was worked out, before what is being typed. */
-    stored: Size;
     /** Undefined while a field holds what cannot be used. */
     onchange: (stock: Stock | undefined) => void;
   }
   /** A sheet of paper: its size, what is known of it, and the papers kept for every job. */
-  let { label, stock, unit, needed, drawn, stored, onchange }: Props = $props();
+  let { label, stock, unit, needed, drawn, onchange }: Props = $props();
   const id = $props.id();
   papers.load();
 
@@ -48,8 +46,10 @@
     },
   });
   /** It lies on its other side on the press. */
-  const lies = $derived(!!drawn && drawn.width === stored.height && drawn.height === stored.width);
-  const [across, up] = $derived(lies ? (['height', 'width'] as const) : (['width', 'height'] as const));
+  const lies = $derived(!!drawn && drawn.width === stock.height && drawn.height === stock.width);
+  /** While both are typed, one after the other, the two fields stay what they were, however the sheet comes to lie meanwhile. */
+  let typed = $state<boolean | undefined>();
+  const [across, up] = $derived((typed ?? lies) ? (['height', 'width'] as const) : (['width', 'height'] as const));
   const length = (key: 'width' | 'height') => (points: number | undefined) =>
     onchange(points === undefined ? undefined : { ...stock, [key]: points });
   /** The thickness as typed; 0 leaves it to grammage and bulk. */
@@ -91,7 +91,13 @@
     {/each}
   </select>
 </div>
-<div class="row">
+<div
+  class="row"
+  onfocusin={() => (typed ??= lies)}
+  onfocusout={({ currentTarget, relatedTarget }) => {
+    if (!(relatedTarget instanceof Node && currentTarget.contains(relatedTarget))) typed = undefined;
+  }}
+>
   <LengthField label={t`Sheet width`} value={stock[across]} {unit} check={sayPageLength} onchange={length(across)} />
   <LengthField label={t`Sheet height`} value={stock[up]} {unit} check={sayPageLength} onchange={length(up)} />
 </div>
