@@ -103,9 +103,16 @@ async function heavyFile(pages: number): Promise<string> {
   return path;
 }
 
-const folder = await Folder.start({ server });
+const folder = await Folder.start({ server, ready: true });
 const browser = await chromium.launch(CHROMIUM);
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+/** A window that has drawn nothing before. */
+async function freshWindow(): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  // What runs these lines gives functions their names by a call of its own.
+  await context.addInitScript('globalThis.__name = (named) => named');
+  return context.newPage();
+}
+const page = await freshWindow();
 
 /** Watches the page itself, so that nothing is asked of it meanwhile: resolves with the ms until there are so many of something. */
 const until = (of: Page, selector: string, count: number, click?: string): Promise<number> =>
@@ -161,7 +168,7 @@ try {
   const small = join(place, 'small.pdf');
   writeFileSync(small, await markedPdf(16, { width: 420, height: 595 }));
   const long = isAsked('click') || isAsked('drop') ? await textFile(2000, place) : '';
-  const heavy = isAsked('click') || isAsked('drop') || isAsked('pictures') ? await heavyFile(74) : '';
+  const heavy = isAsked('click') || isAsked('drop') || isAsked('pictures') ? await heavyFile(106) : '';
   if (heavy) console.log(`heavy file: ${Math.round(statSync(heavy).size / 1e6)} MB`);
 
   if (isAsked('click')) {
@@ -210,8 +217,7 @@ try {
       await quiet();
       const address = page.url().replace(/\/[\w-]+$/, '/pages');
       const ms = await often(async () => {
-        // A tab of its own has drawn nothing before.
-        const fresh = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+        const fresh = await freshWindow();
         await fresh.goto(address, { waitUntil: 'domcontentloaded' });
         await fresh.locator('[role=listbox]').waitFor();
         await fresh.getByRole('button', { name: 'All', exact: true }).click();

@@ -70,13 +70,20 @@ export class Folder {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  /** `server`: where its database is made; `named`: by which name people reach it, so that they sign in; `epoch`: the moment that its files say. */
+  /** `server`: where its database is made; `named`: by which name people reach it, so that they sign in; `epoch`: the moment that its files say; `ready`: with processes that stand by. */
   static async start({
     demo = false,
     server = process.env.DATABASE_URL,
     named,
     epoch,
-  }: { demo?: boolean; server?: string; named?: string; epoch?: string } = {}): Promise<Folder> {
+    ready = false,
+  }: {
+    demo?: boolean;
+    server?: string;
+    named?: string;
+    epoch?: string;
+    ready?: boolean;
+  } = {}): Promise<Folder> {
     if (!server) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const client = new pg.Client({ connectionString: server });
     await client.connect();
@@ -91,6 +98,7 @@ export class Folder {
     const more = {
       ...(named ? { ORIGIN: `http://${named}:${port}` } : {}),
       ...(epoch ? { SOURCE_DATE_EPOCH: epoch } : {}),
+      ...(ready ? { FOLDER_READY: '1' } : {}),
     };
     const folder = new Folder(at(server, database), port, more);
     await folder.run();

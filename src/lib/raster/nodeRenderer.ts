@@ -8,5 +8,7 @@ export async function pdfiumWasm(): Promise<ArrayBuffer> {
   return new Uint8Array(wasm).buffer;
 }
 
-/** Starts PDFium outside a browser. */
-export const startRenderer = async (): Promise<Renderer> => Renderer.start(await pdfiumWasm());
+let started: Promise<Renderer> | undefined;
+/** PDFium outside a browser, started once in each process. */
+export const startRenderer = (): Promise<Renderer> =>
+  (started ??= pdfiumWasm().then((wasm) => Renderer.start(wasm)));

@@ -98,8 +98,8 @@ const there = () =>
     .stdout.split('\n')
     .filter(Boolean);
 
-test('a process goes on with the next task of a row; one whose task ended badly does not', async () => {
-  const row = { ...ROOMY, goesOn: true } as const;
+test('a process goes on with the next task; one whose task ended badly does not', async () => {
+  const row = { ...ROOMY, row: true } as const;
   const seen: string[][] = [];
   for (const name of ['4', '5']) {
     const out = join(folder, `${name}.json`);
@@ -137,7 +137,7 @@ const coresOf = (pid: string | number) =>
 test('rows keep to the core of their worker; what is done by itself may run on all, in a process that had rows and in one that starts meanwhile', async () => {
   const all = coresOf(process.pid)!;
   const own = numbersOf(all)[1]?.toString() ?? all;
-  await runInFence('surveyFile', task, { ...ROOMY, goesOn: true });
+  await runInFence('surveyFile', task, { ...ROOMY, row: true });
   expect(there().map(coresOf)).toEqual([own]);
   expect((await whileItRuns(coresOf)).at(-1)).toBe(all);
 

@@ -12,8 +12,8 @@ import { keepToOwnCore } from './ownCore';
 export interface FenceLimits {
   seconds: number;
   mb: number;
-  /** The task is one of many in a row: its process is kept for the next one. */
-  goesOn?: true;
+  /** The task is one of many in a row, shared out among workers: its process keeps to the worker's own core. */
+  row?: true;
 }
 
 const LOOK_EVERY_MS = 100;
@@ -39,30 +39,34 @@ const MOST_STDERR = 4000;
 /** Failures for which the operator needs the process's standard error. */
 const PUZZLING: ReadonlySet<string> = new Set(['stopped-early', 'unforeseen']);
 
-/** A kind of process: the program it runs, whether it is kept for many tasks in a row, and its processes that are idle. */
+/** A kind of process: the program it runs, whether it is made for many tasks in a row, and its processes that are idle. */
 interface Kind {
   name: string;
   row: boolean;
-  /** Whether one process is started ahead of its task and kept waiting. */
+  /** Whether one process is always there for the next task. */
   ready: boolean;
-  standby?: Child | undefined;
   idle: Idle[];
 }
-/** An idle process that is kept for the next task, and how many tasks it has run. */
+/** A process that waits for a task, and how many it has run; one that is not needed for ever leaves after a while. */
 interface Idle {
   child: Child;
   tasks: number;
-  leaves: NodeJS.Timeout;
+  leaves?: NodeJS.Timeout;
 }
-/** A process is replaced after so many tasks, and ended after so long without one, so that nothing it leaks can build up. */
+/**
+ * A process that ended a task well gets the next one too: it has compiled what it runs through, and takes a fraction of the
+ * time. It is replaced after so many tasks, and where it took so much memory, so that nothing it leaks or holds can build up.
+ */
 const MOST_TASKS = 200;
+const MOST_KEPT_MB = 400;
+/** One more than is to be ready leaves after so long without a task. */
 const IDLE_MS = 15_000;
 
-/** Tasks whose process is kept even if they come alone. */
+/** Tasks that run alike by themselves and in a row. */
 const READERS = new Set(['surveyFile', 'checkOutputFiles']);
 const kinds: Kind[] = [];
-function kindOf(name: string, goesOn = false): Kind {
-  const row = goesOn || READERS.has(name);
+function kindOf(name: string, row = false): Kind {
+  row ||= READERS.has(name);
   const known = kinds.find((kind) => kind.name === name && kind.row === row);
   if (known) return known;
   const made: Kind = { name, row, ready: false, idle: [] };
@@ -70,27 +74,23 @@ function kindOf(name: string, goesOn = false): Kind {
   return made;
 }
 
-/**
- * Keeps a process for this kind of task standing by from now on, so that no task waits for Node.js to start. Single tasks
- * and rows have different ones where they run differently.
- */
+/** Keeps a process for this kind of task there from now on, warmed up, so that no task waits for Node.js to start. */
 export function keepReady(name: string): void {
-  for (const kind of new Set([kindOf(name), kindOf(name, true)])) {
-    kind.ready = true;
-    standBy(kind);
-  }
+  const kind = kindOf(name);
+  kind.ready = true;
+  standBy(kind);
 }
 
-/** Starts the next standby process if one is wanted and missing. */
+/** Starts a process ahead of its task if one is wanted and missing. */
 function standBy(kind: Kind): void {
-  if (kind.ready) kind.standby ??= start(kind, true);
+  kind.idle = kind.idle.filter(({ child }) => lives(child));
+  if (kind.ready && !kind.idle.length) kind.idle.push({ child: start(kind, true), tasks: 0 });
 }
 
-/** Kills the standby and the idle processes. */
+/** Kills the idle processes, and keeps none ready any more. */
 export function dismissStandby(): void {
   for (const kind of kinds) {
     kind.ready = false;
-    takeStandby(kind)?.kill('SIGKILL');
     for (let one = takeIdle(kind); one; one = takeIdle(kind)) one.child.kill('SIGKILL');
   }
 }
@@ -98,14 +98,7 @@ export function dismissStandby(): void {
 /** Whether a process is there still. */
 const lives = ({ exitCode, signalCode }: Child): boolean => exitCode === null && signalCode === null;
 
-/** Takes the standby process, so that no other task gets it. */
-function takeStandby(kind: Kind): Child | undefined {
-  const { standby } = kind;
-  kind.standby = undefined;
-  return standby && lives(standby) ? standby : undefined;
-}
-
-/** Takes an idle process; those that have died meanwhile are skipped. */
+/** Takes an idle process, so that no other task gets it; those that have died meanwhile are skipped. */
 function takeIdle(kind: Kind): Idle | undefined {
   for (let found = kind.idle.pop(); found; found = kind.idle.pop()) {
     clearTimeout(found.leaves);
@@ -114,13 +107,30 @@ function takeIdle(kind: Kind): Idle | undefined {
   return undefined;
 }
 function keepIdle(kind: Kind, child: Child, tasks: number): void {
-  const leaves = setTimeout(() => {
-    kind.idle = kind.idle.filter((each) => each.child !== child);
-    child.kill('SIGKILL');
-    standBy(kind);
-  }, IDLE_MS);
-  leaves.unref();
-  kind.idle.push({ child, tasks, leaves });
+  const one: Idle = { child, tasks };
+  if (!kind.ready || kind.idle.length)
+    one.leaves = setTimeout(() => {
+      kind.idle = kind.idle.filter((each) => each !== one);
+      child.kill('SIGKILL');
+      standBy(kind);
+    }, IDLE_MS).unref();
+  kind.idle.push(one);
+}
+
+/**
+ * A process for a task: an idle one, else one that begins now. The first of a row takes the one that is ready for single
+ * tasks, and has one of its own made for the next.
+ */
+function processFor(kind: Kind): { from: Kind; child: Child; tasks: number } {
+  const own = takeIdle(kind);
+  if (own) return { from: kind, ...own };
+  const single = kind.row
+    ? kinds.find(({ name, row, ready }) => name === kind.name && !row && ready)
+    : undefined;
+  const lent = single && takeIdle(single);
+  if (!single || !lent) return { from: kind, child: start(kind), tasks: 0 };
+  keepIdle(kind, start(kind, true), 0);
+  return { from: single, ...lent };
 }
 
 /** Processes that are kept to the worker's own core, as rows are; what is done by itself runs wherever there is room. */
@@ -146,8 +156,7 @@ function holdTo(limits: FenceLimits, child: Child, stop: (reason: Trouble) => vo
 
 /**
  * Runs `src/lib/server/fenced/NAME.ts` in a process of its own with a limit on time and memory (its resident size,
- * looked at ten times a second). A file that makes it run away takes nothing else along. Where the limits say `goesOn`,
- * a process that ended well gets the next such task too: for many in a row, which starting one each would slow down.
+ * looked at ten times a second). A file that makes it run away takes nothing else along.
  * Returns the memory it took at its peak. Throws FenceError.
  */
 export async function runInFence(
@@ -157,10 +166,8 @@ export async function runInFence(
   signal?: AbortSignal,
   onProgress?: (done: number, total: number) => void,
 ): Promise<{ peakMb: number }> {
-  const kind = kindOf(name, limits.goesOn);
-  const known = takeIdle(kind);
-  const child = known?.child ?? takeStandby(kind) ?? start(kind);
-  keepRowToOwnCore(child, limits.goesOn ?? false);
+  const { from, child, tasks } = processFor(kindOf(name, limits.row));
+  keepRowToOwnCore(child, limits.row ?? false);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
   let stopped = false;
@@ -175,9 +182,7 @@ export async function runInFence(
   signal?.addEventListener('abort', abort);
   const words = createInterface({ input: child.stdout });
   try {
-    if (!known) child.stdin.on('error', () => undefined);
     child.stdin.write(`${JSON.stringify(task)}\n`);
-    if (!limits.goesOn) child.stdin.end();
     for await (const line of words) {
       const said: Said = JSON.parse(line);
       if (stopped) continue;
@@ -196,11 +201,11 @@ export async function runInFence(
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     words.close();
-    const tasks = (known?.tasks ?? 0) + 1;
-    if (limits.goesOn && !trouble && !stopped && tasks < MOST_TASKS) keepIdle(kind, child, tasks);
+    if (!trouble && !stopped && tasks + 1 < MOST_TASKS && peakMb <= MOST_KEPT_MB)
+      keepIdle(from, child, tasks + 1);
     else {
       child.kill('SIGKILL');
-      if (!limits.goesOn || trouble) standBy(kind);
+      standBy(from);
     }
   }
 }
@@ -215,6 +220,7 @@ function start({ name, row }: Kind, ahead = false): Child {
     env: { ...env, ...(ahead ? { FOLDER_STANDBY: row ? 'row' : 'single' } : {}) },
     ...fenceUser(),
   });
+  child.stdin.on('error', () => undefined);
   child.stderr.setEncoding('utf8').on('data', (text: string) => {
     stderrs.set(child, `${stderrs.get(child) ?? ''}${text}`.slice(-MOST_STDERR));
   });

@@ -59,7 +59,7 @@ export async function makeFiles(
   /** It is one of many in a row. */
   row = false,
 ): Promise<MadeFile[]> {
-  const limits: FenceLimits = row ? { ...LIMITS, goesOn: true } : LIMITS;
+  const limits: FenceLimits = row ? { ...LIMITS, row: true } : LIMITS;
   await mkdir(folder);
   await openToFence(folder);
   const known = surveys ?? (await surveysOf(Object.keys(files)));

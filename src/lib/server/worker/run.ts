@@ -36,7 +36,7 @@ import { Lost, workAt, type Worked } from './workAt';
 import { firstOf } from '../../core/entries';
 import { codeOf } from '../../core/unknown';
 
-const SURVEY_LIMITS = { seconds: 120, mb: 2048, goesOn: true } as const;
+const SURVEY_LIMITS = { seconds: 120, mb: 2048, row: true } as const;
 const MEASURE_LIMITS = { seconds: 60, secondsAPage: 1, mb: 3072 };
 
 /**
@@ -228,7 +228,7 @@ async function measureNow(survey: Survey, file: string, { folder, signal, now }:
   await runInFence(
     'measureFile',
     task,
-    { seconds, mb: MEASURE_LIMITS.mb, goesOn: true },
+    { seconds, mb: MEASURE_LIMITS.mb, row: true },
     signal,
     (done, total) => Object.assign(now, { done, total }),
   );
