@@ -92,7 +92,7 @@ async function heavyFile(pages: number): Promise<string> {
       bytes,
     );
     const page = document.addPage([420, 595]);
-    page.node.newXObject('Im', context.register(image));
+    page.node.setXObject(PDFName.of('Im'), context.register(image));
     page.node.set(
       PDFName.of('Contents'),
       context.register(context.flateStream('q 420 0 0 595 0 0 cm /Im Do Q')),

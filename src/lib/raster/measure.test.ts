@@ -4,10 +4,13 @@ import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { drawDemoSources } from '../../../demo/draw';
 import { keep, tool } from '../../../tests/outside';
+import { firstOf } from '../core/entries';
 import type { Box } from '../core/measure/box';
 import type { Survey } from '../core/model/survey';
 import { surveyPdf } from '../pdf/read/survey';
 import { measureSource } from './measureSource';
+import { mediaBoxOf } from './mediaBox';
+import { startRenderer } from './nodeRenderer';
 
 const measure = async (bytes: Uint8Array): Promise<Survey['pages']> =>
   (await measureSource(bytes, await surveyPdf(bytes))).pages;
@@ -172,4 +175,26 @@ test('what stands on a page by itself: text that shows as blocks, images, drawin
   expect(block!.x1 - block!.x0).toBeGreaterThan(20);
   expect(block!.y1).toBeCloseTo(400 - 40, -1);
   expect(seven!.y1).toBeLessThan(400 - 369);
+});
+
+test('a file of which only the parts asked for are read is drawn as one that is read whole; one that breaks off is told', async () => {
+  const renderer = await startRenderer();
+  const { bytes } = firstOf((await drawDemoSources()).sort((a, b) => b.bytes.length - a.bytes.length));
+  const page = (await surveyPdf(bytes)).pages[0]!;
+  let given = 0;
+  const parts = renderer.openParts(bytes.length, (from, count) => {
+    given += count;
+    return bytes.subarray(from, from + count);
+  });
+  const whole = renderer.open(bytes);
+  const draw = (pdf: typeof whole) => pdf.render(0, mediaBoxOf(page), 300, 400);
+  expect(Buffer.compare(Buffer.from(draw(parts).rgba), Buffer.from(draw(whole).rgba))).toBe(0);
+  expect(given).toBeGreaterThan(0);
+  expect(given).toBeLessThan(bytes.length);
+  parts.close();
+  whole.close();
+  const gone = () => {
+    throw new Error('away');
+  };
+  expect(() => renderer.openParts(bytes.length, gone)).toThrow('cannot read');
 });

@@ -78,7 +78,37 @@ export class Renderer {
       pdfium.wasmExports.free(at);
       throw new Error('the renderer cannot read the file');
     }
-    return new OpenPdf(this.pdfium, document, at);
+    return new OpenPdf(this.pdfium, document, () => pdfium.wasmExports.free(at));
+  }
+
+  /**
+   * Opens a PDF of so many bytes that lies elsewhere: `read` gives those that PDFium asks for, from an offset, and may throw.
+   * Throws Error when PDFium cannot read it.
+   */
+  openParts(length: number, read: (from: number, count: number) => Uint8Array): OpenPdf {
+    const { pdfium } = this.pdfium;
+    const give = (_: number, from: number, into: number, count: number): number => {
+      try {
+        pdfium.HEAPU8.set(read(from >>> 0, count), into);
+        return 1;
+      } catch {
+        return 0;
+      }
+    };
+    const giver = pdfium.addFunction(give, 'iiiii');
+    // FPDF_FILEACCESS: length, function, its first parameter; each 32 bits in WebAssembly.
+    const access = pdfium.wasmExports.malloc(12);
+    new DataView(pdfium.HEAPU8.buffer).setUint32(access, length, true);
+    new DataView(pdfium.HEAPU8.buffer).setUint32(access + 4, giver, true);
+    new DataView(pdfium.HEAPU8.buffer).setUint32(access + 8, 0, true);
+    const release = () => {
+      pdfium.removeFunction(giver);
+      pdfium.wasmExports.free(access);
+    };
+    const document = this.pdfium.FPDF_LoadCustomDocument(access, '');
+    if (document) return new OpenPdf(this.pdfium, document, release);
+    release();
+    throw new Error('the renderer cannot read the file');
   }
 }
 
@@ -91,7 +121,8 @@ export class OpenPdf {
   constructor(
     private readonly p: WrappedPdfiumModule,
     private readonly document: number,
-    private readonly memory: number,
+    /** Gives back what the document was read from. */
+    private readonly release: () => void,
   ) {}
 
   /**
@@ -259,7 +290,7 @@ export class OpenPdf {
     for (const page of this.open.values()) this.p.FPDF_ClosePage(page);
     this.open.clear();
     this.p.FPDF_CloseDocument(this.document);
-    this.p.pdfium.wasmExports.free(this.memory);
+    this.release();
   }
 }
 

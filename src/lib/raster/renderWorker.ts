@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import wasmUrl from '@embedpdf/pdfium/pdfium.wasm?url';
 import type { Box } from '../core/measure/box';
+import { bmpHeader } from './bmp';
 import { Renderer, type OpenPdf } from './pdfium';
 import { entryOf } from '../core/entries';
 
@@ -29,38 +30,116 @@ export type RenderAnswer =
 /** The bytes of a source could not be fetched. */
 class Away extends Error {}
 
-/** Sources held open at once; each keeps its bytes in memory. */
+/** Sources held open at once. */
 const MOST_OPEN = 8;
+/** Files up to this size are kept in memory whole; of larger ones what is asked for, in blocks, the latest ones kept. */
+const WHOLE_BYTES = 4 << 20;
+const BLOCK_BYTES = 512 << 10;
+const MOST_BLOCKS = 64;
+
+/** A source with its file open; `away` is why bytes of it could not be had. */
+interface OpenSource {
+  pdf: OpenPdf;
+  away?: Away | undefined;
+}
 const renderer = fetch(wasmUrl).then(async (response) => Renderer.start(await response.arrayBuffer()));
-const open = new Map<string, OpenPdf>();
+const open = new Map<string, OpenSource>();
 
 self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
   const { key, url, index, pixels } = data;
   try {
-    const pdf = open.get(url) ?? (await openSource(url));
-    const { width, height, rgba } = pdf.render(index, data.media, data.width, data.height, data.clear);
-    const canvas = new OffscreenCanvas(width, height);
-    canvas.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
-    const answer: RenderAnswer = { key, pixels, picture: await canvas.convertToBlob() };
+    const source = open.get(url) ?? (await openSource(url));
+    source.away = undefined;
+    const { width, height, rgba } = source.pdf.render(index, data.media, data.width, data.height, data.clear);
+    if (source.away as Away | undefined) throw source.away as unknown as Away;
+    const picture = new Blob([bmpHeader({ width, height, rgba }), rgba], { type: 'image/bmp' });
+    const answer: RenderAnswer = { key, pixels, picture };
     self.postMessage(answer);
   } catch (error) {
     self.postMessage({ key, error: String(error), away: error instanceof Away } satisfies RenderAnswer);
   }
 };
 
-async function openSource(url: string): Promise<OpenPdf> {
-  const response = await fetch(url).catch((error: unknown) => {
+async function openSource(url: string): Promise<OpenSource> {
+  const begun = await fetched(url, { range: `bytes=0-${WHOLE_BYTES - 1}` });
+  const length = Number(/\/(\d+)$/.exec(begun.headers.get('content-range') ?? '')?.[1] ?? 0);
+  const bytes = new Uint8Array(await begun.arrayBuffer());
+  const [oldest] = open.keys();
+  if (open.size >= MOST_OPEN && oldest) {
+    entryOf(open, oldest).pdf.close();
+    open.delete(oldest);
+  }
+  const pdfium = await renderer;
+  const source: OpenSource =
+    length > bytes.length
+      ? {
+          pdf: pdfium.openParts(
+            length,
+            blocksOf(url, length, (away) => (source.away = away)),
+          ),
+        }
+      : { pdf: pdfium.open(bytes) };
+  open.set(url, source);
+  return source;
+}
+
+async function fetched(url: string, headers: Record<string, string>): Promise<Response> {
+  const response = await fetch(url, { headers }).catch((error: unknown) => {
     throw new Away(String(error));
   });
   if (response.status >= 500 || response.status === 401) throw new Away(`source ${response.status}`);
   if (!response.ok) throw new Error(`source ${response.status}`);
-  const bytes = new Uint8Array(await response.arrayBuffer());
-  const [oldest] = open.keys();
-  if (open.size >= MOST_OPEN && oldest) {
-    entryOf(open, oldest).close();
-    open.delete(oldest);
-  }
-  const pdf = (await renderer).open(bytes);
-  open.set(url, pdf);
-  return pdf;
+  return response;
+}
+
+/** Reads parts of a file by blocks. PDFium waits for what it asks for, so that a block is fetched while this thread waits. */
+function blocksOf(
+  url: string,
+  length: number,
+  onaway: (away: Away) => void,
+): (from: number, count: number) => Uint8Array {
+  const blocks = new Map<number, Uint8Array>();
+  /** Fetches blocks up to and without the last in one go. */
+  const fetchBlocks = (first: number, end: number): void => {
+    const request = new XMLHttpRequest();
+    request.open('GET', url, false);
+    request.responseType = 'arraybuffer';
+    const from = first * BLOCK_BYTES;
+    request.setRequestHeader('range', `bytes=${from}-${Math.min(length, end * BLOCK_BYTES) - 1}`);
+    try {
+      request.send();
+      if (request.status !== 206) throw new Error(`source ${request.status}`);
+    } catch (error) {
+      const away = new Away(String(error));
+      onaway(away);
+      throw away;
+    }
+    const bytes = new Uint8Array(request.response as ArrayBuffer);
+    for (let n = first; n < end; n++)
+      blocks.set(n, bytes.subarray((n - first) * BLOCK_BYTES, (n - first + 1) * BLOCK_BYTES));
+  };
+  return (from, count) => {
+    const [first, end] = [Math.floor(from / BLOCK_BYTES), Math.ceil((from + count) / BLOCK_BYTES)];
+    for (let n = first; n < end; n++) {
+      if (blocks.has(n)) continue;
+      let to = n + 1;
+      while (to < end && !blocks.has(to)) to++;
+      fetchBlocks(n, to);
+    }
+    const out = new Uint8Array(count);
+    for (let n = first; n < end; n++) {
+      const block = entryOf(blocks, n);
+      // The longest unused is the first.
+      blocks.delete(n);
+      blocks.set(n, block);
+      const at = n * BLOCK_BYTES;
+      const part = block.subarray(Math.max(0, from - at), from + count - at);
+      out.set(part, Math.max(0, at - from));
+    }
+    for (const oldest of blocks.keys()) {
+      if (blocks.size <= MOST_BLOCKS) break;
+      blocks.delete(oldest);
+    }
+    return out;
+  };
 }

@@ -182,6 +182,41 @@ export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<U
   }
 }
 
+/** Where the chunks of blobs that were read in parts end, by their ids: what is sealed never changes. */
+const ends = new Map<string, readonly number[]>();
+const MOST_ENDS = 200;
+async function endsOf(id: string): Promise<readonly number[]> {
+  const known = ends.get(id);
+  if (known) return known;
+  const { rows } = await db().query<{ ends: string }>(
+    'select sum(octet_length(bytes)) over (order by n) as ends from blob_chunk where blob_id = $1 order by n',
+    [id],
+  );
+  const found = rows.map((row) => Number(row.ends));
+  ends.set(id, found);
+  for (const oldest of ends.keys()) {
+    if (ends.size <= MOST_ENDS) break;
+    ends.delete(oldest);
+  }
+  return found;
+}
+
+/** Bytes of a sealed blob from one offset up to and without another, in pieces no larger than a chunk. */
+export async function* readPart(id: string, from: number, to: number): AsyncGenerator<Uint8Array> {
+  const all = await endsOf(id);
+  for (const [n, end] of all.entries()) {
+    const begin = n ? all[n - 1]! : 0;
+    if (end <= from || begin >= to) continue;
+    const at = Math.max(from, begin);
+    const { rows } = await db().query<{ bytes: Buffer }>(
+      'select substring(bytes from $3 for $4) as bytes from blob_chunk where blob_id = $1 and n = $2',
+      [id, n, at - begin + 1, Math.min(to, end) - at],
+    );
+    if (!rows[0]) return;
+    yield rows[0].bytes;
+  }
+}
+
 /** Copies a blob to a file. */
 export async function blobToFile(id: string, path: string): Promise<void> {
   const file = await open(path, 'w');
@@ -192,9 +227,9 @@ export async function blobToFile(id: string, path: string): Promise<void> {
   }
 }
 
-/** The web's view of a blob: a stream that reads on only as fast as it is taken. */
-export function blobStream(id: string): ReadableStream<Uint8Array> {
-  const chunks = readBlob(id);
+/** The web's view of a blob, or of its bytes from one offset up to another: a stream that reads on only as fast as it is taken. */
+export function blobStream(id: string, part?: { from: number; to: number }): ReadableStream<Uint8Array> {
+  const chunks = part ? readPart(id, part.from, part.to) : readBlob(id);
   return new ReadableStream({
     async pull(controller) {
       const { value, done } = await chunks.next();

@@ -7,7 +7,7 @@ import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
-import { readBlob, storeBlob, sweep } from './blobs';
+import { appendTo, openBlob, readBlob, readPart, sealBlob, storeBlob, sweep } from './blobs';
 import { db, listen, transaction } from './db';
 import * as coming from './intakes';
 import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
@@ -162,6 +162,29 @@ describe.skipIf(!server)('what the database keeps', () => {
         expect(chunks).toHaveLength(Math.ceil(size / MIB));
       },
     );
+
+    test('parts of a file are read as they lie, across chunks of any length', async () => {
+      const whole = Buffer.from(Array.from({ length: 1000 }, (_, n) => n % 251));
+      const id = await openBlob();
+      let at = 0;
+      for (const length of [300, 1, 0, 399, 300]) {
+        await appendTo(id, at, whole.subarray(at, at + length));
+        at += length;
+      }
+      await transaction((client) => sealBlob(client, { id, sha256: hashOf('parts'), size: at }));
+      for (const [from, to] of [
+        [0, 1000],
+        [0, 1],
+        [299, 302],
+        [300, 301],
+        [650, 750],
+        [999, 1000],
+      ] as const) {
+        const parts = [];
+        for await (const part of readPart(id, from, to)) parts.push(part);
+        expect(Buffer.concat(parts).equals(whole.subarray(from, to))).toBe(true);
+      }
+    });
 
     test('a file that is there is stored no second time; one that breaks off leaves nothing', async () => {
       const store = (text: string) => transaction((client) => storeBlob(client, bytesOf(Buffer.from(text))));

@@ -14,10 +14,34 @@ interface Picture {
 const MOST_MS = 30_000;
 const SMALLEST = 64;
 const LARGEST = 2048;
-/** Pictures kept: this many bytes of packed picture; the longest unseen go first. */
-const MOST_BYTES = 96 * 1024 * 1024;
+/** Pictures kept: this many bytes of dots; the longest unseen go first. */
+const MOST_BYTES = 192 * 1024 * 1024;
+/** So many are drawn at once: as many as there are cores besides the one that shows them, within these. */
+const [LEAST_LANES, MOST_LANES] = [2, 3];
 
-/** Pictures of source pages, rendered by PDFium in a web worker. What is wanted last is drawn first. */
+/** Of many pictures those that come within this time are shown together. */
+const TOGETHER_MS = 150;
+
+/** What draws pictures, one after the other, and what it draws. */
+interface Lane {
+  worker: Worker;
+  drawing?: { key: string; late: ReturnType<typeof setTimeout> } | undefined;
+}
+interface Wanted {
+  source: string;
+  index: number;
+  page: SurveyPage;
+  pixels: number;
+  view: string;
+  clear: boolean;
+  /** Counts the moments in which pictures were wanted. */
+  turn: number;
+}
+
+/**
+ * Pictures of source pages, rendered by PDFium in web workers. What was wanted at the latest moment is drawn first, and of
+ * that what was asked for first: the pages in sight, from the top.
+ */
 export class Pictures {
   /** What is there now, by source and page. */
   readonly ready = new SvelteMap<string, Picture>();
@@ -25,22 +49,28 @@ export class Pictures {
   hidden = $state.raw<readonly string[]>([]);
   /** Pages that the renderer cannot draw, by what they go by. */
   private readonly broken = new SvelteMap<string, string>();
-  private readonly wanted = new Map<
-    string,
-    { source: string; index: number; page: SurveyPage; pixels: number; view: string; clear: boolean }
-  >();
-  private worker: Worker | undefined;
-  /** What is being drawn. */
-  private drawing: { key: string; late: ReturnType<typeof setTimeout> } | undefined;
+  private readonly wanted = new Map<string, Wanted>();
+  private readonly lanes: Lane[] = [];
+  private turn = 0;
+  private turning = false;
+  /** Drawn, and not shown yet. */
+  private readonly arrived: RenderAnswer[] = [];
+  private showing: ReturnType<typeof setTimeout> | undefined;
   private bytes = 0;
 
   constructor() {
-    if (typeof Worker !== 'undefined') this.start();
+    if (typeof Worker === 'undefined') return;
+    const free = (navigator.hardwareConcurrency ?? 0) - 1;
+    for (let n = 0; n < Math.max(LEAST_LANES, Math.min(MOST_LANES, free)); n++) {
+      const lane: Lane = { worker: this.start(() => lane) };
+      this.lanes.push(lane);
+    }
   }
 
-  private start(): void {
-    this.worker = new Worker(new URL('../raster/renderWorker.ts', import.meta.url), { type: 'module' });
-    this.worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => this.receive(data);
+  private start(lane: () => Lane): Worker {
+    const worker = new Worker(new URL('../raster/renderWorker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<RenderAnswer>) => this.receive(lane(), data);
+    return worker;
   }
 
   /** What a picture goes by: `clear` ones are see-through if nothing is drawn. */
@@ -68,7 +98,12 @@ export class Pictures {
     const has = this.ready.get(key);
     if (this.broken.has(key) || (has && has.pixels >= size)) return;
     this.wanted.delete(key);
-    this.wanted.set(key, { source, index, page, pixels: size, view: this.view, clear });
+    if (!this.turning) {
+      this.turning = true;
+      this.turn++;
+      setTimeout(() => (this.turning = false));
+    }
+    this.wanted.set(key, { source, index, page, pixels: size, view: this.view, clear, turn: this.turn });
     this.next();
   }
 
@@ -78,17 +113,26 @@ export class Pictures {
   }
 
   close(): void {
-    this.worker?.terminate();
-    clearTimeout(this.drawing?.late);
+    clearTimeout(this.showing);
+    for (const { worker, drawing } of this.lanes) {
+      worker.terminate();
+      clearTimeout(drawing?.late);
+    }
     for (const { url } of this.ready.values()) URL.revokeObjectURL(url);
   }
 
   private next(): void {
-    if (this.drawing || !this.worker) return;
-    const last = [...this.wanted].at(-1);
-    if (!last) return;
-    const [key, { source, index, page, pixels, view, clear }] = last;
-    this.wanted.delete(key);
+    for (const lane of this.lanes) {
+      if (lane.drawing) continue;
+      let first: [string, Wanted] | undefined;
+      for (const each of this.wanted) if (!first || each[1].turn > first[1].turn) first = each;
+      if (!first) return;
+      this.wanted.delete(first[0]);
+      this.draw(lane, ...first);
+    }
+  }
+
+  private draw(lane: Lane, key: string, { source, index, page, pixels, view, clear }: Wanted): void {
     const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
     const scale = pixels / Math.max(width, height);
     const request: RenderRequest = {
@@ -103,38 +147,50 @@ export class Pictures {
       pixels,
     };
     // A page that never ends is given up, with the worker that draws it: others are drawn by a new one.
-    this.drawing = { key, late: setTimeout(() => this.giveUp(key), MOST_MS) };
-    this.worker.postMessage(request);
+    lane.drawing = { key, late: setTimeout(() => this.giveUp(lane, key), MOST_MS) };
+    lane.worker.postMessage(request);
   }
 
-  private receive(answer: RenderAnswer): void {
-    clearTimeout(this.drawing?.late);
-    this.drawing = undefined;
-    if ('error' in answer) {
-      // Where only the server was away the page is asked for again the next time it is looked at.
-      if (!answer.away) this.broken.set(answer.key, answer.error);
-    } else {
-      const { key } = answer;
-      this.forget(key);
-      this.ready.set(key, {
-        url: URL.createObjectURL(answer.picture),
-        pixels: answer.pixels,
-        bytes: answer.picture.size,
-      });
-      this.bytes += answer.picture.size;
-      for (const old of this.ready.keys()) {
-        if (this.bytes <= MOST_BYTES || old === key) break;
-        this.forget(old);
-      }
-    }
+  private receive(lane: Lane, answer: RenderAnswer): void {
+    clearTimeout(lane.drawing?.late);
+    lane.drawing = undefined;
+    this.arrived.push(answer);
     this.next();
+    // The last one is shown at once, those of many together.
+    const isLast = this.lanes.every(({ drawing }) => !drawing);
+    if (isLast) this.show();
+    else this.showing ??= setTimeout(() => this.show(), TOGETHER_MS);
   }
 
-  private giveUp(key: string): void {
-    this.worker?.terminate();
-    this.drawing = undefined;
+  /** Shows what was drawn meanwhile: whatever is on the mat is painted anew each time. */
+  private show(): void {
+    clearTimeout(this.showing);
+    this.showing = undefined;
+    for (const answer of this.arrived.splice(0)) {
+      const { key } = answer;
+      if ('error' in answer) {
+        // Where only the server was away the page is asked for again the next time it is looked at.
+        if (!answer.away) this.broken.set(key, answer.error);
+        // A larger one may have been drawn beside it, and have come first.
+      } else if ((this.ready.get(key)?.pixels ?? 0) <= answer.pixels) this.keep(key, answer);
+    }
+  }
+
+  private keep(key: string, { picture, pixels }: { picture: Blob; pixels: number }): void {
+    this.forget(key);
+    this.ready.set(key, { url: URL.createObjectURL(picture), pixels, bytes: picture.size });
+    this.bytes += picture.size;
+    for (const old of this.ready.keys()) {
+      if (this.bytes <= MOST_BYTES || old === key) break;
+      this.forget(old);
+    }
+  }
+
+  private giveUp(lane: Lane, key: string): void {
+    lane.worker.terminate();
+    lane.drawing = undefined;
     this.broken.set(key, 'too slow');
-    this.start();
+    lane.worker = this.start(() => lane);
     this.next();
   }
 

@@ -5,6 +5,7 @@ import { closeDb, listen, onceThere } from '../db';
 import { lookIntoFolders } from '../dropFolders';
 import { forgetSessions } from '../people';
 import { forgetWindows } from '../presence';
+import { tidyNear } from '../nearFiles';
 import { reportFault } from '../faults';
 import { dismissStandby, keepReady } from '../fence';
 import { log } from '../log';
@@ -103,6 +104,7 @@ const tidying = again('tidying up', TIDY_MS, async () => {
   await forgetOldRuns();
   await dropAbandoned();
   await sweepWorkFolders();
+  await tidyNear();
   await forgetWindows();
   await forgetSessions();
 });

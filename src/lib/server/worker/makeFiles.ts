@@ -6,7 +6,8 @@ import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Proved } from '../../core/finish/proof';
 import { outputKind, type Output } from '../../core/handover/outputs';
 import type { Surveys } from '../../core/model/survey';
-import { blobToFile, fileBytes, storeBlob } from '../blobs';
+import { fileBytes, storeBlob } from '../blobs';
+import { nearToFile } from '../nearFiles';
 import { openToFence } from '../fenceUser';
 import { runInFence, type FenceLimits } from '../fence';
 import type { CheckTask } from '../fenced/checkOutputFiles';
@@ -30,7 +31,7 @@ export async function fetchSources(
     const blob = await blobOfSource(source);
     if (!blob) continue;
     files[source] = join(folder, `${source}.pdf`);
-    await blobToFile(blob.id, files[source]);
+    await nearToFile(blob.id, files[source]);
   }
   return files;
 }

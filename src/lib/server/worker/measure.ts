@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema } from '../../core/model/survey';
-import { blobToFile } from '../blobs';
+import { nearToFile } from '../nearFiles';
 import { endClaim } from '../claims';
 import { db } from '../db';
 import { runInFence } from '../fence';
@@ -25,7 +25,7 @@ export const measureWork: Worked = {
         survey: source.survey,
         out: join(folder, 'survey.json'),
       };
-      await blobToFile(source.blobId, task.file);
+      await nearToFile(source.blobId, task.file);
       const seconds = LIMITS.seconds + LIMITS.secondsAPage * source.survey.pages.length;
       await runInFence('measureFile', task, { seconds, mb: LIMITS.mb }, signal, (done, total) =>
         Object.assign(now, { done, total }),

@@ -2,7 +2,8 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { surveySchema, type Survey } from '../../core/model/survey';
-import { blobToFile, fileBytes } from '../blobs';
+import { fileBytes } from '../blobs';
+import { nearToFile } from '../nearFiles';
 import { runInFence } from '../fence';
 import type { CleanTask } from '../fenced/cleanFile';
 import type { SurveyTask } from '../fenced/surveyFile';
@@ -31,7 +32,7 @@ export const surveyWork: Worked = {
         pdf: join(folder, 'made.pdf'),
         ...(file.password === undefined ? {} : { password: file.password }),
       };
-      await blobToFile(file.blobId, file.clean ? join(folder, 'scans.pdf') : task.file);
+      await nearToFile(file.blobId, file.clean ? join(folder, 'scans.pdf') : task.file);
       const seconds = LIMITS.seconds + Math.ceil(file.size / 1024 / 1024 / MB_PER_SECOND);
       const asScanned = file.clean && (await surveysOf([file.clean.from]))[file.clean.from];
       // The file that was to be cleaned is gone, and its job with it.
