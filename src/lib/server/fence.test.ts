@@ -118,6 +118,11 @@ test('a process goes on with the next task; one whose task ended badly does not'
   });
 });
 
+test('a process for one task alone is gone after it', async () => {
+  await runInFence('surveyFile', task, { ...ROOMY, once: true });
+  await expect.poll(there).toEqual([]);
+});
+
 test('a process that reads files from outside does not know where the database is', async () => {
   process.env.DATABASE_URL ??= 'postgres://nowhere';
   const known = await whileItRuns((pid) => readFileSync(`/proc/${pid}/environ`, 'utf8'));

@@ -14,6 +14,8 @@ export interface FenceLimits {
   mb: number;
   /** The task is one of many in a row, shared out among workers: its process keeps to the worker's own core. */
   row?: true;
+  /** The process ends with the task: it reads what nobody has surveyed yet. */
+  once?: true;
 }
 
 const LOOK_EVERY_MS = 100;
@@ -201,7 +203,7 @@ export async function runInFence(
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     words.close();
-    if (!trouble && !stopped && tasks + 1 < MOST_TASKS && peakMb <= MOST_KEPT_MB)
+    if (!limits.once && !trouble && !stopped && tasks + 1 < MOST_TASKS && peakMb <= MOST_KEPT_MB)
       keepIdle(from, child, tasks + 1);
     else {
       child.kill('SIGKILL');

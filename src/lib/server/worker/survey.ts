@@ -15,7 +15,7 @@ import { Lost, type Worked } from './workAt';
 
 /** Unpacking, cleaning and packing a large scan takes about half of this. */
 const CLEAN_SECONDS_A_PAGE = 4;
-const LIMITS = { seconds: 60, mb: 2048 };
+const LIMITS = { seconds: 60, mb: 2048, once: true } as const;
 /** The time limit grows by one second for each of these megabytes. */
 const MB_PER_SECOND = 4;
 
