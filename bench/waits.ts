@@ -136,7 +136,7 @@ const until = (of: Page, selector: string, count: number, click?: string): Promi
 /** A new job with one file, as it is dropped; the ms until it is on the docket. */
 async function drop(file: string): Promise<number> {
   await newJob(page, folder.url);
-  const there = until(page, '.words', 1);
+  const there = until(page, '[aria-label=Docket] li', 1);
   await page.locator('.slip input[type=file]').setInputFiles(file);
   return there;
 }
@@ -196,7 +196,7 @@ try {
           tasks.push(...list.getEntries().map(({ duration }) => duration)),
         ).observe({ type: 'longtask' });
       });
-      const there = until(page, '.words', 1);
+      const there = until(page, '[aria-label=Docket] li', 1);
       await page.locator('.slip input[type=file]').setInputFiles(long);
       await there;
       await page.waitForTimeout(3000);

@@ -8,7 +8,10 @@ test.each([
   ['bytes=500-', { from: 500, to: 10_000 }],
   ['bytes=-500', { from: 9500, to: 10_000 }],
   ['bytes=9500-99999', { from: 9500, to: 10_000 }],
-  ['bytes=-99999', { from: 0, to: 10_000 }],
+  ['bytes=-99999', undefined],
+  ['bytes=0-', undefined],
+  ['bytes=0-9999', undefined],
+  ['bytes=0-9998', { from: 0, to: 9999 }],
   ['bytes=10000-', 'none'],
   ['bytes=-0', 'none'],
   // Not understood, or of no use: the whole file is an answer too (14.2).

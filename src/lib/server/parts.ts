@@ -12,5 +12,6 @@ export function partOf(
   const from = first ? Number(first) : Math.max(0, size - Number(last));
   const to = first && last ? Math.min(size, Number(last) + 1) : size;
   if (first && last && Number(last) < Number(first)) return undefined;
-  return from < to ? { from, to } : 'none';
+  if (from >= to) return 'none';
+  return from || to < size ? { from, to } : undefined;
 }
