@@ -29,16 +29,34 @@ export async function proveSheets(
   work: WorkedOut,
   sheets: Uint8Array,
   job: HandOverJob,
-  {
-    ppi = PLAIN_PROOF_PPI,
-    withEdges = false,
-    onWrong,
-  }: { ppi?: number; withEdges?: boolean; onWrong?: ProofTask['onWrong'] } = {},
+  how: ProofWays = {},
+): Promise<Proof> {
+  const opened: OpenPdf[] = [];
+  try {
+    return await proveOpened(work, sheets, job, how, opened);
+  } finally {
+    for (const pdf of opened) pdf.close();
+  }
+}
+
+interface ProofWays {
+  ppi?: number;
+  withEdges?: boolean;
+  onWrong?: ProofTask['onWrong'];
+}
+
+/** Proves them; what is opened for that is told. */
+async function proveOpened(
+  work: WorkedOut,
+  sheets: Uint8Array,
+  job: HandOverJob,
+  { ppi = PLAIN_PROOF_PPI, withEdges = false, onWrong }: ProofWays,
+  opened: OpenPdf[],
 ): Promise<Proof> {
   const { list, plan, docket } = work;
   const { scheme, title } = docket;
   const finished = { list, plan: plan!, scheme };
-  const pages = await drawablePages(work, job);
+  const pages = await drawablePages(work, job, opened);
   const known = new Map<number, readonly Wanted[]>();
   const wanted = (product: number): readonly Wanted[] => {
     const own =
@@ -52,7 +70,7 @@ export async function proveSheets(
     return own;
   };
   return prove({
-    sides: await drawables(sheets, 'media'),
+    sides: await drawables(sheets, 'media', opened),
     finish: finishPlanOf(finished, title),
     wanted,
     ppi,
@@ -68,7 +86,11 @@ const NO_PAGE: Drawable = {
 };
 
 /** Every page of the job by its id, as the writer of pages makes it; those of a cover are written apart. */
-async function drawablePages(work: WorkedOut, job: HandOverJob): Promise<Map<string, Drawable>> {
+async function drawablePages(
+  work: WorkedOut,
+  job: HandOverJob,
+  opened: OpenPdf[],
+): Promise<Map<string, Drawable>> {
   const found = new Map<string, Drawable>();
   const { list } = work;
   const cover = coverPages(list).map(({ page }) => page);
@@ -86,7 +108,7 @@ async function drawablePages(work: WorkedOut, job: HandOverJob): Promise<Map<str
       ),
     );
     const path = join(job.folder, 'intended');
-    const drawn = await drawables(await readFile(path), 'trim');
+    const drawn = await drawables(await readFile(path), 'trim', opened);
     rmSync(path);
     const faces = facesOf(each);
     readingOrder(each).forEach((index, n) => found.set(entryAt(faces, index).id, entryAt(drawn, n)));
@@ -94,10 +116,14 @@ async function drawablePages(work: WorkedOut, job: HandOverJob): Promise<Map<str
   return found;
 }
 
-/** The pages of a PDF, to be drawn as far as their media or their trim reaches. */
-async function drawables(bytes: Uint8Array, shown: 'media' | 'trim'): Promise<Drawable[]> {
-  const [{ startRenderer }, survey] = await Promise.all([import('../raster/nodeRenderer'), surveyPdf(bytes)]);
-  const open: OpenPdf = (await startRenderer()).open(bytes);
+/** The pages of a PDF, to be drawn as far as their media or their trim reaches, until what is opened for them is closed. */
+async function drawables(bytes: Uint8Array, shown: 'media' | 'trim', opened: OpenPdf[]): Promise<Drawable[]> {
+  const [{ sharedRenderer }, survey] = await Promise.all([
+    import('../raster/nodeRenderer'),
+    surveyPdf(bytes),
+  ]);
+  const open = (await sharedRenderer(bytes.length)).open(bytes);
+  opened.push(open);
   return survey.pages.map((page, index): Drawable => {
     const seen = page.boxes[shown];
     // As the page's own space has it: turned otherwise, in other units, and not begun at its corner.

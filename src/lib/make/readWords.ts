@@ -19,11 +19,11 @@ export async function wordsOfJob(
       .filter(({ source, index }) => job.surveys[source]?.pages[index]?.drawn?.scan)
       .map(({ source, index }) => [wordsKey(source, index), { source, index }]),
   );
-  const [{ startRenderer }, { readWords }] = await Promise.all([
+  const [{ sharedRenderer }, { readWords }] = await Promise.all([
     import('../raster/nodeRenderer'),
     import('../raster/scans/words'),
   ]);
-  const renderer = await startRenderer();
+  const renderer = await sharedRenderer();
   const open = new Map<string, OpenPdf>();
   const words = new Map<string, ReadWord[]>();
   try {

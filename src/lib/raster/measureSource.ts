@@ -1,7 +1,7 @@
 import type { Box } from '../core/measure/box';
 import type { Drawn, Survey, SurveyPage } from '../core/model/survey';
 import { mediaBoxOf } from './mediaBox';
-import { startRenderer } from './nodeRenderer';
+import { sharedRenderer } from './nodeRenderer';
 import type { OpenPdf } from './pdfium';
 
 /** Scans that are looked at side by side: one is unpacked or read while another one is looked at. */
@@ -13,7 +13,7 @@ export async function measureSource(
   survey: Survey,
   onPage?: (done: number, total: number) => void,
 ): Promise<Survey> {
-  const pdf = (await startRenderer()).open(bytes);
+  const pdf = (await sharedRenderer(bytes.length)).open(bytes);
   const drawn: Drawn[] = [];
   const looking = new Set<Promise<void>>();
   let done = 0;

@@ -61,6 +61,8 @@ interface Idle {
  */
 const MOST_TASKS = 200;
 const MOST_KEPT_MB = 400;
+/** What a process holds counts against its next task: it may hold no more than this part of what one may take. */
+const MOST_SHARE = 4;
 /** One more than is to be ready leaves after so long without a task. */
 const IDLE_MS = 15_000;
 
@@ -203,7 +205,13 @@ export async function runInFence(
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     words.close();
-    if (!limits.once && !trouble && !stopped && tasks + 1 < MOST_TASKS && peakMb <= MOST_KEPT_MB)
+    if (
+      !limits.once &&
+      !trouble &&
+      !stopped &&
+      tasks + 1 < MOST_TASKS &&
+      peakMb <= Math.min(MOST_KEPT_MB, limits.mb / MOST_SHARE)
+    )
       keepIdle(from, child, tasks + 1);
     else {
       child.kill('SIGKILL');

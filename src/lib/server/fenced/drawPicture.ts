@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { heightOf, widthOf } from '../../core/measure/box';
 import type { SurveyPage } from '../../core/model/survey';
 import { mediaBoxOf } from '../../raster/mediaBox';
-import { startRenderer } from '../../raster/nodeRenderer';
+import { sharedRenderer } from '../../raster/nodeRenderer';
 import { runFenced } from './protocol';
 
 /** Draws page `index` of the PDF at `file` as a PNG whose longer side has `pixels`. */
@@ -16,17 +16,17 @@ export interface PictureTask {
 }
 
 await runFenced<PictureTask>(async ({ file, index, page, pixels, out }) => {
-  const renderer = await startRenderer();
+  const bytes = await readFile(file);
+  const pdf = (await sharedRenderer(bytes.length)).open(bytes);
   const [width, height] = [widthOf(page.boxes.media), heightOf(page.boxes.media)];
   const scale = pixels / Math.max(width, height);
-  const raster = renderer
-    .open(await readFile(file))
-    .render(
-      index,
-      mediaBoxOf(page),
-      Math.max(1, Math.round(width * scale)),
-      Math.max(1, Math.round(height * scale)),
-    );
+  const raster = pdf.render(
+    index,
+    mediaBoxOf(page),
+    Math.max(1, Math.round(width * scale)),
+    Math.max(1, Math.round(height * scale)),
+  );
+  pdf.close();
   await sharp(raster.rgba, { raw: { width: raster.width, height: raster.height, channels: 4 } })
     .png()
     .toFile(out);
