@@ -21,14 +21,14 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   },
   'src/lib/server': {
     rooms: ['core', 'words', 'wire', 'pdf', 'raster', 'make', 'standins'],
-    packages: /^(@tus\/server|client-zip|pg|pg-boss|pino|tsx\/esm\/api|yauzl|zod|sharp|node:.*)$/,
+    packages: /^(@tus\/server|client-zip|marked|pg|pg-boss|pino|tsx\/esm\/api|yauzl|zod|sharp|node:.*)$/,
   },
   'src/lib/ui': { rooms: ['core', 'words', 'wire', 'raster'], packages: /.*/ },
   'src/cli': { rooms: ['core', 'words', 'pdf', 'raster', 'make'], packages: /^(zod|node:.*)$/ },
   'src/routes': {
     rooms: ['core', 'words', 'wire', 'ui', 'server'],
     packages:
-      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|marked|node:.*|\.\/\$types)$/,
+      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
   },
   demo: {
     rooms: ['core', 'words', 'pdf', 'raster', 'make', 'standins', 'server'],

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { t } from '../../../words/language';
+  import { plural } from '../../../words/plural';
   import { pickedOf } from '../../../core/select/selection';
   import Choice from '../../parts/Choice.svelte';
   import LengthField from '../../parts/LengthField.svelte';
@@ -45,5 +46,5 @@
   onchange={(gap) => set(gap === undefined ? {} : { gap }, 'gap', gap === undefined)}
 />
 {#if count && each}
-  <p class="mono small">{t`${count} ÷ ${each} = ${Math.ceil(count / each)} pages${count % each ? t`, the last with ${count % each} on it` : ''}`}</p>
+  <p class="mono small">{t`${count} ÷ ${each} = ${plural(Math.ceil(count / each), 'page')}${count % each ? t`, the last with ${count % each} on it` : ''}`}</p>
 {/if}
