@@ -27,8 +27,7 @@ const ROOMS: Record<string, { rooms: string[]; packages: RegExp }> = {
   'src/cli': { rooms: ['core', 'words', 'pdf', 'raster', 'make'], packages: /^(zod|node:.*)$/ },
   'src/routes': {
     rooms: ['core', 'words', 'wire', 'ui', 'server'],
-    packages:
-      /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
+    packages: /^(svelte|\$app\/.*|@sveltejs\/kit|@fontsource.*|@lucide\/svelte\/.*|zod|node:.*|\.\/\$types)$/,
   },
   demo: {
     rooms: ['core', 'words', 'pdf', 'raster', 'make', 'standins', 'server'],

@@ -1,7 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import { ownDatabase, server } from '../../../tests/database';
-import { dropAbandoned, readBlob } from './blobs';
+import { appendTo, dropAbandoned, readBlob } from './blobs';
 import { db } from './db';
 import { openIntakes, receive } from './intakes';
 import { createJob } from './jobs';
@@ -26,7 +26,6 @@ const PIECE = { 'content-type': 'application/offset+octet-stream' };
 const send = (id: string, offset: number, body: BodyInit) =>
   ask('PATCH', `/${id}`, { ...PIECE, 'upload-offset': String(offset) }, body);
 const sizeOf = async (id: string) => Number((await ask('HEAD', `/${id}`)).headers.get('upload-offset'));
-/** A body that breaks off after some bytes. */
 /** A body that breaks off after these bytes were read: a stream that fails earlier would drop what nobody has read yet. */
 const cutOff = (bytes: Uint8Array) => {
   let sent = false;
@@ -78,6 +77,31 @@ describe.skipIf(!server)('uploads', () => {
     expect((await wholeOf(sha256)).equals(bytes)).toBe(true);
     expect(await openIntakes(job)).toHaveLength(1);
     expect([await count('blob'), await count('intake')]).toEqual([1, 1]);
+  });
+
+  test('one that came this way whole is not read again to be hashed; one of which a part came otherwise is', async () => {
+    for (const [otherwise, reads] of [
+      [false, 0],
+      [true, 3],
+    ] as const) {
+      const bytes = randomBytes(3 << 20);
+      const [cut, end] = [1 << 20, 2 << 20];
+      const id = await begin(bytes.length);
+      await send(id, 0, bytes.subarray(0, cut));
+      const { rows } = await db().query<{ blob_id: string }>('select blob_id from upload where id = $1', [
+        id,
+      ]);
+      // As another web server does.
+      if (otherwise) await appendTo(rows[0]!.blob_id, cut, bytes.subarray(cut, end));
+      else await send(id, cut, bytes.subarray(cut, end));
+      await send(id, end, bytes.subarray(end));
+      const job = await createJob();
+      const query = vi.spyOn(db(), 'query');
+      const taken = await receive(job, 'a', { at: 'end' }, { upload: id });
+      const read = query.mock.calls.filter(([text]) => String(text).includes('from blob_chunk')).length;
+      query.mockRestore();
+      expect([read, taken.sha256]).toEqual([reads, createHash('sha256').update(bytes).digest('hex')]);
+    }
   });
 
   test('the same bytes are kept once, by whichever way they come; an empty file is one too', async () => {

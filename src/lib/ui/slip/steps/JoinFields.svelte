@@ -46,5 +46,7 @@
   onchange={(gap) => set(gap === undefined ? {} : { gap }, 'gap', gap === undefined)}
 />
 {#if count && each}
-  <p class="mono small">{t`${count} ÷ ${each} = ${plural(Math.ceil(count / each), 'page')}${count % each ? t`, the last with ${count % each} on it` : ''}`}</p>
+  <p class="mono small">
+    {t`${count} ÷ ${each} = ${plural(Math.ceil(count / each), 'page')}${count % each ? t`, the last with ${count % each} on it` : ''}`}
+  </p>
 {/if}
