@@ -37,10 +37,13 @@ const WHOLE_BYTES = 4 << 20;
 const BLOCK_BYTES = 512 << 10;
 const MOST_BLOCKS = 64;
 
-/** A source with its file open; `away` is why bytes of it could not be had. */
+/** A source with its file open, and why bytes of it could not be had, where that was so. */
 interface OpenSource {
   pdf: OpenPdf;
-  away?: Away | undefined;
+  missed: Missed;
+}
+interface Missed {
+  away?: Away;
 }
 const renderer = fetch(wasmUrl).then(async (response) => Renderer.start(await response.arrayBuffer()));
 const open = new Map<string, OpenSource>();
@@ -49,38 +52,46 @@ self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
   const { key, url, index, pixels } = data;
   try {
     const source = open.get(url) ?? (await openSource(url));
-    source.away = undefined;
     const { width, height, rgba } = source.pdf.render(index, data.media, data.width, data.height, data.clear);
-    if (source.away as Away | undefined) throw source.away as unknown as Away;
+    if (source.missed.away) throw source.missed.away;
     const picture = new Blob([bmpHeader({ width, height, rgba }), rgba], { type: 'image/bmp' });
     const answer: RenderAnswer = { key, pixels, picture };
     self.postMessage(answer);
   } catch (error) {
-    self.postMessage({ key, error: String(error), away: error instanceof Away } satisfies RenderAnswer);
+    const away = error instanceof Away;
+    // PDFium remembers what it could not read: the next time the file is opened anew.
+    if (away) close(url);
+    self.postMessage({ key, error: String(error), away } satisfies RenderAnswer);
   }
 };
+
+function close(url: string): void {
+  open.get(url)?.pdf.close();
+  open.delete(url);
+}
 
 async function openSource(url: string): Promise<OpenSource> {
   const begun = await fetched(url, { range: `bytes=0-${WHOLE_BYTES - 1}` });
   const length = Number(/\/(\d+)$/.exec(begun.headers.get('content-range') ?? '')?.[1] ?? 0);
   const bytes = new Uint8Array(await begun.arrayBuffer());
   const [oldest] = open.keys();
-  if (open.size >= MOST_OPEN && oldest) {
-    entryOf(open, oldest).pdf.close();
-    open.delete(oldest);
-  }
+  if (open.size >= MOST_OPEN && oldest) close(oldest);
   const pdfium = await renderer;
-  const source: OpenSource =
-    length > bytes.length
-      ? {
-          pdf: pdfium.openParts(
+  const missed: Missed = {};
+  try {
+    const pdf =
+      length > bytes.length
+        ? pdfium.openParts(
             length,
-            blocksOf(url, length, (away) => (source.away = away)),
-          ),
-        }
-      : { pdf: pdfium.open(bytes) };
-  open.set(url, source);
-  return source;
+            blocksOf(url, length, (away) => (missed.away = away)),
+          )
+        : pdfium.open(bytes);
+    const source = { pdf, missed };
+    open.set(url, source);
+    return source;
+  } catch (error) {
+    throw missed.away ?? error;
+  }
 }
 
 async function fetched(url: string, headers: Record<string, string>): Promise<Response> {

@@ -57,13 +57,18 @@ export async function receiveBlob(bytes: AsyncIterable<Uint8Array>): Promise<Arr
 
 /** What a file is that has arrived whole, read once more. */
 export async function arrived(id: string): Promise<Arrived> {
+  return { id, ...(await hashOf(readBlob(id))) };
+}
+
+/** What bytes are called here, and how many they are. */
+export async function hashOf(bytes: AsyncIterable<Uint8Array>): Promise<Omit<Arrived, 'id'>> {
   const hash = createHash('sha256');
   let size = 0;
-  for await (const chunk of readBlob(id)) {
+  for await (const chunk of bytes) {
     hash.update(chunk);
     size += chunk.length;
   }
-  return { id, sha256: hash.digest('hex'), size };
+  return { sha256: hash.digest('hex'), size };
 }
 
 /** Deletes a file that is arriving. */

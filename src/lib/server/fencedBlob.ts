@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { blobToFile } from './blobs';
 import { FenceError, runInFence, type FenceLimits } from './fence';
+import { nearToFile } from './nearFiles';
 import { Problem } from './problem';
 import { inWorkFolder } from './workFolder';
 
@@ -20,7 +20,7 @@ export async function makeOfBlob<Task extends FileTask>(
 ): Promise<Buffer> {
   return inWorkFolder(async (folder) => {
     const files: FileTask = { file: join(folder, 'in.pdf'), out: join(folder, 'out') };
-    await blobToFile(blobId, files.file);
+    await nearToFile(blobId, files.file);
     await runInFence(name, { ...task, ...files }, limits).catch((error) => {
       throw error instanceof FenceError ? new Problem(422, error.trouble) : error;
     });

@@ -1,9 +1,8 @@
-import { createHash } from 'node:crypto';
 import { chmod, link, lstat, mkdir, readdir, rm, stat, utimes } from 'node:fs/promises';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { codeOf } from '../core/unknown';
-import { blobToFile, fileBytes } from './blobs';
+import { blobToFile, fileBytes, hashOf } from './blobs';
 import { db } from './db';
 
 /*
@@ -55,9 +54,7 @@ async function isThere(kept: string, path: string, sha256: string): Promise<bool
   } catch {
     return false;
   }
-  const hash = createHash('sha256');
-  for await (const bytes of fileBytes(path)) hash.update(bytes);
-  if (hash.digest('hex') === sha256) {
+  if ((await hashOf(fileBytes(path))).sha256 === sha256) {
     await utimes(kept, new Date(), new Date()).catch(() => undefined);
     return true;
   }
