@@ -10,6 +10,7 @@ import { Folder } from '../e2e/folder';
 import { CHROMIUM } from '../tests/chromium';
 import { markedPdf } from '../tests/outside';
 import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
+import { openToFence } from '../src/lib/server/fenceUser';
 import { median, textFile } from './textFile';
 
 /*
@@ -28,6 +29,7 @@ const { startPostgres } = (await import('../scripts/lib/postgres.mjs' as string)
 };
 const { url: server } = await startPostgres('test-postgres');
 const place = mkdtempSync(join(tmpdir(), 'folder-waits-'));
+await openToFence(place);
 
 interface Row {
   what: string;
