@@ -1,3 +1,7 @@
-import { listJobs } from '$lib/server/jobs';
+import { firstJobs } from '$lib/server/jobList';
+import { jobQueryOf } from '$lib/wire/jobQuery';
 
-export const load = async () => ({ jobs: await listJobs() });
+export const load = async ({ url }) => {
+  const query = jobQueryOf(url.searchParams);
+  return { query, ...(await firstJobs(query)) };
+};

@@ -1,55 +1,42 @@
 <script lang="ts">
   import { t } from '$lib/words/language';
+  import { untrack } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
-  import { saySize } from '$lib/words/sizes';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
   import JobRows from '$lib/ui/parts/JobRows.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
   import { entriesOf } from '$lib/core/entries';
-  import type { JobListing, JobSummary } from '$lib/wire/told';
+  import { addressOf, type JobOrder, type JobQuery, type JobShow } from '$lib/wire/jobQuery';
   import { bringAlong } from '$lib/ui/broughtAlong';
   import Search from '@lucide/svelte/icons/search';
 
   let { data } = $props();
-  let search = $state('');
+  /** A pause after which what is typed is searched for. */
+  const SEARCH_AFTER_MS = 150;
   let busy = $state(false);
 
-  /** What is shown of the jobs. */
-  const FILTERS = {
-    all: { word: t`all jobs`, takes: () => true },
-    stop: { word: t`with a stop`, takes: ({ open }: JobSummary) => open.stop > 0 },
-    open: { word: t`with something open`, takes: ({ open }: JobSummary) => open.stop + open.look > 0 },
-    fine: { word: t`with nothing open`, takes: ({ open, pages }: JobSummary) => pages > 0 && !open.stop && !open.look },
+  const SHOWS: Record<JobShow, string> = {
+    all: t`all jobs`,
+    stop: t`with a stop`,
+    open: t`with something open`,
+    fine: t`with nothing open`,
   };
-  const ORDERS = {
-    changed: { word: t`changed last`, by: () => 0 },
-    title: { word: t`title`, by: (a: JobListing, b: JobListing) => a.summary.title.localeCompare(b.summary.title, undefined, { numeric: true }) },
-    pages: { word: t`most pages`, by: (a: JobListing, b: JobListing) => b.summary.pages - a.summary.pages },
-    open: {
-      word: t`most open`,
-      by: (a: JobListing, b: JobListing) => b.summary.open.stop - a.summary.open.stop || b.summary.open.look - a.summary.open.look,
-    },
+  const ORDERS: Record<JobOrder, string> = { changed: t`changed last`, title: t`title`, pages: t`most pages`, open: t`most open` };
+  const query = $derived(data.query);
+  /** What is typed to search for; the address follows it. */
+  let search = $state(untrack(() => data.query.search));
+  let typed: ReturnType<typeof setTimeout> | undefined;
+  /** Asks for other jobs, or for the same in another order. */
+  const ask = (change: Partial<JobQuery>): void => {
+    clearTimeout(typed);
+    void goto(`/${addressOf({ ...query, search, ...change })}`, { replaceState: true, keepFocus: true, noScroll: true });
   };
-  let show = $state<keyof typeof FILTERS>('all');
-  let order = $state<keyof typeof ORDERS>('changed');
-
-  const found = $derived.by(() => {
-    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
-    const those = data.jobs.filter(({ summary }) => {
-      if (!FILTERS[show].takes(summary)) return false;
-      const text = `${summary.title} ${summary.scheme} ${summary.size ? saySize(summary.size, summary.unit) : ''}`.toLowerCase();
-      return words.every((word) => text.includes(word));
-    });
-    return order === 'changed' ? those : those.sort(ORDERS[order].by);
-  });
-  /** Titles that several jobs have: these are told apart by when they were changed. */
-  const alike = $derived.by(() => {
-    const [seen, twice] = [new Set<string>(), new Set<string>()];
-    for (const { summary } of data.jobs) (seen.has(summary.title) ? twice : seen).add(summary.title);
-    return twice;
-  });
+  const soon = (): void => {
+    clearTimeout(typed);
+    typed = setTimeout(() => ask({}), SEARCH_AFTER_MS);
+  };
 
   let wrong = $state('');
   const guard = async (work: () => Promise<unknown>): Promise<void> => {
@@ -90,6 +77,7 @@
       type="search"
       placeholder={t`Search jobs by name, kind or size`}
       bind:value={search}
+      oninput={soon}
     /></label
   >
   <FileButton words={t`Open a job file`} quiet accept=".zip" onfiles={([file]) => file && void open(file)} />
@@ -97,7 +85,7 @@
 </TopBar>
 <main>
   {#if wrong}<p class="trouble" role="alert">{wrong}</p>{/if}
-  {#if !data.jobs.length}
+  {#if !data.all}
     <section class="empty">
       <h1>{t`No jobs yet`}</h1>
       <p>{t`A job is one piece of work: the files for it, what is done to their pages, and what goes to the press.`}</p>
@@ -112,22 +100,23 @@
     <header class="over">
       <h1>{t`Jobs`}</h1>
       <label for="show">{t`show`}</label>
-      <select id="show" class="field" bind:value={show}
-        >{#each entriesOf(FILTERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
+      <select id="show" class="field" bind:value={() => query.show, (show) => ask({ show })}
+        >{#each entriesOf(SHOWS) as [key, word] (key)}<option value={key}>{word}</option>{/each}</select
       >
       <label for="order">{t`by`}</label>
-      <select id="order" class="field" bind:value={order}
-        >{#each entriesOf(ORDERS) as [key, { word }] (key)}<option value={key}>{word}</option>{/each}</select
+      <select id="order" class="field" bind:value={() => query.order, (order) => ask({ order })}
+        >{#each entriesOf(ORDERS) as [key, word] (key)}<option value={key}>{word}</option>{/each}</select
       >
-      <span class="mono">{t`${found.length} of ${data.jobs.length}`}</span>
+      <span class="mono">{t`${data.found} of ${data.all}`}</span>
     </header>
   {/if}
-  {#if data.jobs.length && !found.length && search}
+  {#if data.all && !data.found && query.search}
     <p class="none">
-      {t`No job answers to “${search}”.`} <button class="link" onclick={() => (search = '')}>{t`Show all ${data.jobs.length}`}</button>
+      {t`No job answers to “${query.search}”.`}
+      <button class="link" onclick={() => ((search = ''), ask({ show: 'all' }))}>{t`Show all ${data.all}`}</button>
     </p>
   {/if}
-  <JobRows jobs={found} {alike} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
+  <JobRows {query} first={data.jobs} found={data.found} oncopy={(id) => void copy(id)} ondelete={(id) => void remove(id)} />
 </main>
 
 <style>

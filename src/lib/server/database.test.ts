@@ -14,7 +14,9 @@ import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
 import { dismissIntake, failIntake, openIntakes, receive, settleIntake } from './intakes';
 import { isAway } from './away';
 import { answer } from './problem';
-import { copyJob, createJob, deleteJob, listJobs, pushState, readJob, saveDocket, walk } from './jobs';
+import { copyJob, createJob, deleteJob, pushState, readJob, saveDocket, walk } from './jobs';
+import { ALL_JOBS, JOB_ORDERS, JOB_SHOWS, type JobQuery } from '../wire/jobQuery';
+import { firstJobs, listJobs } from './jobList';
 import { finishMeasure, stopMeasures } from './measures';
 import { migrate } from './migrate';
 import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
@@ -276,6 +278,54 @@ describe.skipIf(!server)('what the database keeps', () => {
         open: { stop: 0, look: 1, note: 1 },
       });
       expect(first!.summary.spread).toHaveLength(1);
+    });
+
+    test('the list is searched, filtered and ordered, and its parts put together are all of it', async () => {
+      await source('a', 6);
+      await source('b', 3);
+      for (const [title, steps] of [
+        ['Part 10', ['a']],
+        ['Part 9', ['b', 'a']],
+        ['100 % wool', []],
+        ['Part 9', ['b']],
+      ] as const)
+        await createJob(
+          docketOf(
+            steps.map((key) => takeInStep(key)),
+            { title },
+          ),
+        );
+      const found = async (query: Partial<JobQuery>) =>
+        (await listJobs({ ...ALL_JOBS, ...query })).map(({ summary }) => summary.title);
+      const all = await found({});
+      expect(all).toEqual(['Part 9', '100 % wool', 'Part 9', 'Part 10']);
+      expect(await found({ order: 'title' })).toEqual(['100 % wool', 'Part 9', 'Part 9', 'Part 10']);
+      expect(await found({ order: 'pages' })).toEqual(['Part 9', 'Part 10', 'Part 9', '100 % wool']);
+      expect(await found({ search: '%' })).toEqual(['100 % wool']);
+      expect(await found({ search: '_' })).toEqual([]);
+      expect(await found({ search: 'WOOL 100' })).toEqual(['100 % wool']);
+      // By its kind in either language, and by its size.
+      for (const search of ['booklet', 'heft']) expect(await found({ search }), search).toEqual(all);
+      for (const search of ['a5', '148'])
+        expect(await found({ search }), search).toEqual(['Part 9', 'Part 9', 'Part 10']);
+      const listed = await listJobs();
+      for (const show of JOB_SHOWS) {
+        const those = listed.filter(({ summary: { open, pages } }) => {
+          const isOpen = open.stop + open.look > 0;
+          return { all: true, stop: open.stop > 0, open: isOpen, fine: pages > 0 && !isOpen }[show];
+        });
+        expect(await listJobs({ ...ALL_JOBS, show })).toEqual(those);
+        expect(await firstJobs({ ...ALL_JOBS, show })).toEqual({ jobs: those, found: those.length, all: 4 });
+      }
+      expect(listed.map(({ alike }) => !!alike)).toEqual([true, false, true, false]);
+      for (const order of JOB_ORDERS) {
+        const parts = [0, 1, 2, 3].map((from) => listJobs({ ...ALL_JOBS, order }, from, 1));
+        expect((await Promise.all(parts)).flat()).toEqual(await listJobs({ ...ALL_JOBS, order }));
+      }
+      // Jobs of a Folder that did not keep what they are found by.
+      await db().query('update job set found_by = null');
+      await migrate();
+      expect(await found({ search: 'a5 heft' })).toEqual(['Part 9', 'Part 9', 'Part 10']);
     });
   });
 

@@ -1,13 +1,14 @@
 import { troubleFrom } from '../words/troubles';
 import type { PoolClient } from 'pg';
 import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
-import { DOCKET_VERSION, DocketError, readDocket } from '../core/docket/readDocket';
+import { DocketError, readDocket } from '../core/docket/readDocket';
 import { actor } from './actor';
 import { sweep } from './blobs';
 import { db, transaction, type Db } from './db';
 import { Problem } from './problem';
 import { judge } from './judge';
-import type { JobListing, JobState } from '../wire/told';
+import { foundBy } from './summary';
+import type { JobState } from '../wire/told';
 import { firstOf } from '../core/entries';
 import type { JobSummary } from '../wire/told';
 
@@ -17,28 +18,6 @@ const MOST_STATES = 500;
 const MOST_REDO = 20;
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
-/** The jobs, last touched first. */
-export async function listJobs(): Promise<JobListing[]> {
-  const { rows } = await db().query<{
-    id: string;
-    summary: JobSummary;
-    changed_at: Date;
-    by: string | null;
-    newer: boolean;
-  }>(
-    `select j.id, j.summary, j.changed_at, s.by, coalesce((s.docket->>'version')::numeric > $1, false) as newer
-     from job j left join docket_state s on s.job_id = j.id and s.seq = j.at_seq order by j.changed_at desc, j.id`,
-    [DOCKET_VERSION],
-  );
-  return rows.map(({ id, summary, changed_at, by, newer }) => ({
-    id,
-    summary,
-    changedAt: changed_at.toISOString(),
-    ...(by ? { by } : {}),
-    ...(newer ? { newer } : {}),
-  }));
-}
 
 /** A docket that comes from outside, or from an older Folder. Throws Problem. */
 export function docketFrom(value: unknown): Docket {
@@ -64,9 +43,10 @@ export const createJob = (
 
 /** The same in the caller's transaction, of a docket that is worked out. */
 export async function createJobIn(client: PoolClient, docket: Docket, summary: JobSummary): Promise<string> {
-  const { rows } = await client.query<{ id: string }>('insert into job (summary) values ($1) returning id', [
-    JSON.stringify(summary),
-  ]);
+  const { rows } = await client.query<{ id: string }>(
+    'insert into job (summary, found_by) values ($1, $2) returning id',
+    [JSON.stringify(summary), foundBy(summary)],
+  );
   const id = firstOf(rows).id;
   await storeState(client, id, 0, docket);
   return id;
@@ -220,9 +200,10 @@ export async function lockJob(client: PoolClient, id: string, revision?: number)
 }
 
 async function stand(client: PoolClient, id: string, seq: number, docket: Docket): Promise<void> {
+  const { summary } = await judge(docket, client);
   await client.query(
-    'update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3 where id = $1',
-    [id, seq, JSON.stringify((await judge(docket, client)).summary)],
+    'update job set at_seq = $2, revision = revision + 1, changed_at = now(), summary = $3, found_by = $4 where id = $1',
+    [id, seq, JSON.stringify(summary), foundBy(summary)],
   );
 }
 
@@ -244,8 +225,10 @@ export async function refreshSummary(client: PoolClient, id: string): Promise<vo
   const docket = readable([await rawDocket(id, client)])[0];
   // One that cannot be read is shown as it was when it could.
   if (!docket) return;
-  await client.query('update job set summary = $2 where id = $1', [
+  const { summary } = await judge(docket, client);
+  await client.query('update job set summary = $2, found_by = $3 where id = $1', [
     id,
-    JSON.stringify((await judge(docket, client)).summary),
+    JSON.stringify(summary),
+    foundBy(summary),
   ]);
 }

@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { JobSummary } from '../wire/told';
 import { transaction } from './db';
+import { foundBy } from './summary';
 
 const FOLDER = join(process.cwd(), 'db', 'migrations');
 /** Any number will do, as long as two starting processes use the same. */
@@ -35,5 +37,10 @@ export async function migrate(): Promise<void> {
       await client.query(readFileSync(join(FOLDER, name), 'utf8'));
       await client.query('insert into migration (name) values ($1)', [name]);
     }
+    const unsaid = await client.query<{ id: string; summary: JobSummary }>(
+      'select id, summary from job where found_by is null',
+    );
+    for (const { id, summary } of unsaid.rows)
+      await client.query('update job set found_by = $2 where id = $1', [id, foundBy(summary)]);
   });
 }

@@ -7,6 +7,10 @@ import { allSheets } from '../core/sheets/plan';
 import { pageSurface } from '../core/surface/pageSurface';
 import { entryAt } from '../core/entries';
 import type { JobSummary } from '../wire/told';
+import { LANGUAGES, type Language } from '../words/language';
+import { schemeWords } from '../words/schemes';
+import { saySize } from '../words/sizes';
+import { speakIn } from './speech';
 
 /** Works out what the list of jobs shows. */
 export function summarise({ docket, surveys, list, plan, findings }: WorkedOut): JobSummary {
@@ -37,3 +41,16 @@ export function summarise({ docket, surveys, list, plan, findings }: WorkedOut):
     }),
   };
 }
+
+/** All that a job is found by on the list of jobs: its title, kind and size, in small letters and every language. */
+export const foundBy = ({ title, scheme, size, unit }: JobSummary): string =>
+  [
+    ...new Set([
+      title,
+      ...(Object.keys(LANGUAGES) as Language[]).flatMap((language) =>
+        speakIn(language, () => [schemeWords(scheme).name, size ? saySize(size, unit) : '']),
+      ),
+    ]),
+  ]
+    .join('\n')
+    .toLowerCase();

@@ -50,7 +50,7 @@ export async function listWork(): Promise<WorkState[]> {
             (array_agg(m.trouble) filter (where m.state = 'failed'))[1], bool_or(m.state = 'failed'), null, job.created_at, max(m.finished_at)
           from measure m join job_source j on j.sha256 = m.id join job on job.id = j.job_id
           group by j.job_id, job.created_at having bool_or(m.state <> 'done') order by job.created_at desc limit $1)
-       ) as w join lateral (select summary->>'title' as title from job where job.id = w.job_id) as t on true`,
+       ) as w join lateral (select title from job where job.id = w.job_id) as t on true`,
       [MOST],
     ),
   ]);

@@ -9,6 +9,7 @@ import type { Place } from '../core/select/place';
 import type { Survey } from '../core/model/survey';
 import type {
   DropFolderState,
+  JobListing,
   JobPulse,
   JobState,
   JobStatus,
@@ -17,6 +18,7 @@ import type {
   ReplayedState,
   WorkState,
 } from '../wire/told';
+import type { JobQuery } from '../wire/jobQuery';
 import type { Trouble } from '../words/troubles';
 import { lastOf } from '../core/entries';
 
@@ -79,6 +81,12 @@ export const api = {
   signOut: () => call('DELETE', '/api/session'),
   newJob: (docket?: unknown) =>
     call<{ id: string }>('POST', '/api/jobs', docket === undefined ? {} : { docket }),
+  /** Jobs that a query finds, in its order: so many from one on. */
+  jobs: (query: JobQuery, from: number, count: number) =>
+    call<JobListing[]>(
+      'GET',
+      `/api/jobs?${new URLSearchParams({ ...query, from: `${from}`, count: `${count}` })}`,
+    ),
   openExample: () => call<{ id: string }>('POST', '/api/jobs/example', {}),
   copyJob: (id: string) => call<{ id: string }>('POST', `/api/jobs/${id}/copy`, {}),
   deleteJob: (id: string) => call('DELETE', `/api/jobs/${id}`),

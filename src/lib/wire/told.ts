@@ -36,6 +36,15 @@ export interface JobListing {
   by?: string;
   /** A newer Folder wrote it: it cannot be opened here, only downloaded and removed. */
   newer?: true;
+  /** Another job has the same title. */
+  alike?: true;
+}
+
+/** The first jobs that were asked for, how many of them there are, and how many jobs there are at all. */
+export interface JobPart {
+  jobs: JobListing[];
+  found: number;
+  all: number;
 }
 
 /** A job as the bench holds it. */

@@ -8,6 +8,7 @@
   import type { ReplayedState } from '$lib/wire/told';
   import AskedFields from '$lib/ui/slip/AskedFields.svelte';
   import TopBar from '$lib/ui/parts/TopBar.svelte';
+  import PickJobs from '$lib/ui/parts/PickJobs.svelte';
   import WorkTable from '$lib/ui/parts/WorkTable.svelte';
   import { inSets } from '$lib/ui/pictureSets';
   import { sayFailure } from '$lib/ui/sayFailure';
@@ -199,9 +200,7 @@
             </div>
             <div>
               <h3>{t`On jobs`}</h3>
-              <select class="field" multiple size="4" aria-label={t`Jobs`} bind:value={selected}>
-                {#each data.jobs as job (job.id)}<option value={job.id}>{t`${job.title} (${job.pages} p)`}</option>{/each}
-              </select>
+              <PickJobs bind:selected />
               <button class="btn q small" disabled={!selected.length || valuesWrong} onclick={() => void replay()}
                 >{selected.length ? t`Replay on ${plural(selected.length, 'job')}` : t`Replay on no job`}</button
               >

@@ -8,14 +8,12 @@
 
   interface Props {
     job: JobListing;
-    /** Another job has the same title. */
-    isAlike: boolean;
     oncopy: () => void;
     ondelete: () => void;
   }
   /** A job on the list of jobs: how it looks, what it is, what is open in it. */
-  let { job, isAlike, oncopy, ondelete }: Props = $props();
-  const { id, summary, changedAt, by, newer } = $derived(job);
+  let { job, oncopy, ondelete }: Props = $props();
+  const { id, summary, changedAt, by, newer, alike } = $derived(job);
   let asking = $state(false);
   /** A size whose figures and unit stay on one line. */
   const unbroken = (size: string): string => size.replace(/ (?=×|[a-z]+$)|(?<=×) /g, '\u00a0');
@@ -53,7 +51,7 @@
       >
     {:else}
       <time class="quiet" datetime={changedAt} title={sayMoment(changedAt)}
-        >{by ? `${by}, ` : t`changed `}{isAlike ? sayMoment(changedAt) : sayAgo(changedAt)}</time
+        >{by ? `${by}, ` : t`changed `}{alike ? sayMoment(changedAt) : sayAgo(changedAt)}</time
       >
       <span class="acts"
         ><a class="link" href="/api/jobs/{id}/archive" download title={t`The docket and all files as one ZIP`}>{t`Save as file`}</a><button

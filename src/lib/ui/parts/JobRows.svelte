@@ -1,34 +1,57 @@
 <script lang="ts">
   import { t } from '../../words/language';
+  import { SvelteMap } from 'svelte/reactivity';
   import { WindowVirtualizer } from 'virtua/svelte';
+  import { JOBS_AT_ONCE, type JobQuery } from '../../wire/jobQuery';
   import type { JobListing } from '../../wire/told';
+  import { api } from '../api';
   import JobCard from './JobCard.svelte';
 
   interface Props {
-    jobs: readonly JobListing[];
-    /** Titles that several jobs have. */
-    alike: ReadonlySet<string>;
+    query: JobQuery;
+    /** The first jobs that the query finds, and how many it finds in all. */
+    first: readonly JobListing[];
+    found: number;
     oncopy: (id: string) => void;
     ondelete: (id: string) => void;
   }
-  /** Cards of jobs in rows, of which only those in sight and near it are drawn. */
-  let { jobs, alike, oncopy, ondelete }: Props = $props();
+  /** Cards of jobs in rows, of which only those in sight and near it are drawn, and fetched. */
+  let { query, first, found, oncopy, ondelete }: Props = $props();
   const [CARD, GAP] = [380, 20];
   let width = $state(1224);
   const columns = $derived(Math.max(1, Math.floor((width + GAP) / (CARD + GAP))));
-  const rows = $derived(Array.from({ length: Math.ceil(jobs.length / columns) }, (_, n) => jobs.slice(n * columns, (n + 1) * columns)));
+  /** Jobs by their number in the list, those that are there, and the parts that are asked for. */
+  const jobs = $derived(new SvelteMap(first.map((job, n) => [n, job])));
+  const asked = $derived(new Set(first.length ? [0] : []));
+  const rows = $derived(
+    Array.from({ length: Math.ceil(found / columns) }, (_, n) =>
+      Array.from({ length: Math.min(columns, found - n * columns) }, (_, m) => n * columns + m),
+    ),
+  );
+  /** Fetches the part of the list in which a job stands, unless it is there or on its way. */
+  async function want(n: number): Promise<void> {
+    const [part, into, known] = [Math.floor(n / JOBS_AT_ONCE), jobs, asked];
+    if (known.has(part)) return;
+    known.add(part);
+    const from = part * JOBS_AT_ONCE;
+    try {
+      for (const [m, job] of (await api.jobs(query, from, JOBS_AT_ONCE)).entries()) into.set(from + m, job);
+    } catch {
+      // Asked again when one of them comes into sight again.
+      known.delete(part);
+    }
+  }
 </script>
 
 <div class="jobs" role="list" aria-label={t`Jobs`} style:--columns={columns} bind:clientWidth={width}>
-  <WindowVirtualizer data={rows} getKey={(row) => row[0]!.id} ssrCount={20} bufferSize={2000}>
+  <WindowVirtualizer data={rows} getKey={([n]) => n!} ssrCount={JOBS_AT_ONCE} bufferSize={1000}>
     {#snippet children(row)}
       <div class="row">
-        {#each row as job (job.id)}<JobCard
-            {job}
-            isAlike={alike.has(job.summary.title)}
-            oncopy={() => oncopy(job.id)}
-            ondelete={() => ondelete(job.id)}
-          />{/each}
+        {#each row as n (n)}
+          {@const job = jobs.get(n)}
+          {#if job}{#key job.id}<JobCard {job} oncopy={() => oncopy(job.id)} ondelete={() => ondelete(job.id)} />{/key}
+          {:else}<div class="coming" {@attach () => void want(n)}></div>{/if}
+        {/each}
       </div>
     {/snippet}
   </WindowVirtualizer>
@@ -44,5 +67,11 @@
     grid-template-columns: repeat(var(--columns), 1fr);
     gap: 20px;
     padding-bottom: 20px;
+  }
+  .coming {
+    min-height: 190px;
+    background: var(--card);
+    opacity: 0.4;
+    clip-path: var(--corner);
   }
 </style>
