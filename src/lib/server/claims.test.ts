@@ -7,13 +7,14 @@ import {
   endClaim,
   giveBack,
   MOST_TRIES,
+  allWaiting,
   releaseSilent,
   SILENT_SECONDS,
   tend,
   tryLater,
-  waitingFor,
   WORK_KINDS,
   type Claim,
+  type WorkKind,
 } from './claims';
 import { db } from './db';
 import { Lost, workOn, type Worked } from './worker/workAt';
@@ -25,6 +26,9 @@ const ID = '00000000-0000-4000-8000-000000000002';
 const idOf = (kind: string) => (kind === 'measure' ? HASH : ID);
 const TABLE = { survey: 'intake', measure: 'measure', output: 'output', run: 'run' };
 const QUIET = { done: 0, total: 0 };
+
+const waitingFor = async (of: WorkKind) =>
+  (await allWaiting()).filter(({ kind }) => kind === of).map(({ id }) => id);
 
 describe.skipIf(!server)('claims', () => {
   let close: () => Promise<void>;
@@ -64,18 +68,18 @@ describe.skipIf(!server)('claims', () => {
 
     test('waiting is not silence, and a worker that is heard of keeps it', async () => {
       await passes(kind, 3600);
-      await releaseSilent(kind);
+      await releaseSilent();
       const mine = (await claimNext(kind))!;
       expect(mine.tries).toBe(1);
       await passes(kind, SILENT_SECONDS - 2);
-      await releaseSilent(kind);
+      await releaseSilent();
       expect(await tend(mine, QUIET)).toBe(true);
     });
 
     test('of a silent worker it goes to another, and the first may write nothing more', async () => {
       const lost = (await claim(kind, id))!;
       await passes(kind, SILENT_SECONDS + 1);
-      await releaseSilent(kind);
+      await releaseSilent();
       expect(await tend(lost, QUIET)).toBe(false);
       const next = (await claim(kind, id))!;
       expect(next.tries).toBe(2);
@@ -95,7 +99,7 @@ describe.skipIf(!server)('claims', () => {
       const second = (await claim(kind, id))!;
       await endClaim(db(), second, 'failed', { code: 'unforeseen' });
       await passes(kind, 3600);
-      await releaseSilent(kind);
+      await releaseSilent();
       expect(await waitingFor(kind)).toEqual([]);
       expect(await beginAgain(kind, id)).toBe(true);
       expect(await claim(kind, id)).toMatchObject({ tries: 1 });
@@ -106,14 +110,14 @@ describe.skipIf(!server)('claims', () => {
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + hours * 3_600_000 });
     try {
       const mine = (await claim('output', ID))!;
-      await releaseSilent('output');
+      await releaseSilent();
       expect(await tend(mine, QUIET)).toBe(true);
       await tryLater(mine, { code: 'unforeseen' });
       expect(await claim('output', ID)).toBeUndefined();
       await passes('output', SILENT_SECONDS + 5);
       const next = (await claim('output', ID))!;
       await passes('output', SILENT_SECONDS + 5);
-      await releaseSilent('output');
+      await releaseSilent();
       expect(await tend(next, QUIET)).toBe(false);
     } finally {
       vi.useRealTimers();
@@ -168,11 +172,11 @@ describe.skipIf(!server)('claims', () => {
       );
       for (let n = 1; n < MOST_TRIES; n++) {
         await passes('output', SILENT_SECONDS + 1);
-        await releaseSilent('output');
+        await releaseSilent();
         await claim('output', ID);
       }
       await passes('output', SILENT_SECONDS + 1);
-      await releaseSilent('output');
+      await releaseSilent();
       await workOn(
         failing(() => new Lost()),
         ID,

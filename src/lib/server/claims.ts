@@ -103,20 +103,24 @@ export async function giveBack({ kind, id, token }: Claim): Promise<void> {
 }
 
 /** Releases pieces whose worker sends no heartbeats any more: killed, cut off or stopped. */
-export async function releaseSilent(kind: WorkKind): Promise<void> {
-  await db().query(
-    `update ${TABLES[kind]} set state = 'waiting', token = null
-     where state = 'working' and seen_at < now() - make_interval(secs => $1)`,
-    [SILENT_SECONDS],
+export async function releaseSilent(): Promise<void> {
+  const released = Object.values(TABLES).map(
+    (table) =>
+      `${table}_released as (update ${table} set state = 'waiting', token = null
+       where state = 'working' and seen_at < now() - make_interval(secs => $1))`,
   );
+  await db().query(`with ${released.join(', ')} select`, [SILENT_SECONDS]);
 }
 
-/** The pieces of a kind that could be begun now, the oldest first. */
-export async function waitingFor(kind: WorkKind): Promise<string[]> {
-  const { rows } = await db().query<{ id: string }>(
-    `select id from ${TABLES[kind]} where ${CAN_BEGIN} order by created_at, id`,
+/** The pieces that could be begun now, of each kind the oldest first. */
+export async function allWaiting(): Promise<{ kind: WorkKind; id: string }[]> {
+  const waiting = WORK_KINDS.map(
+    (kind) => `select '${kind}' as kind, id::text, created_at from ${TABLES[kind]} where ${CAN_BEGIN}`,
   );
-  return rows.map(({ id }) => id);
+  const { rows } = await db().query<{ kind: WorkKind; id: string }>(
+    `select kind, id from (${waiting.join(' union all ')}) as w order by kind, created_at, id`,
+  );
+  return rows;
 }
 
 /** Why the last try of a piece failed. */

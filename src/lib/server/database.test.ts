@@ -433,7 +433,7 @@ describe.skipIf(!server)('what the database keeps', () => {
       const late = await arrive(job, 'guide.pdf');
       expect(await claim('survey', late.id)).toBeUndefined();
       await db().query("update intake set seen_at = now() - interval '1 minute'");
-      await releaseSilent('survey');
+      await releaseSilent();
       const next = (await claim('survey', late.id))!;
       expect(await settle(next)).toBe(true);
       for (const again of [late, next]) {

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import * as files from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,13 +10,15 @@ import { chances, SCAN_STEPS, scanBooklet, shownOn } from '../../../tests/scanSe
 import { workOut } from '../core/checks';
 import { sourcesOf } from '../core/docket/docket';
 import { sweep } from './blobs';
-import { db } from './db';
-import { addDropFolder, listDropFolders, lookIntoFolders } from './dropFolders';
+import { db, listen } from './db';
+import { addDropFolder, listDropFolders, lookIntoFolders, watchedFolders } from './dropFolders';
 import { dismissStandby } from './fence';
 import { BLEED } from './fenced/samples';
 import { openIntakes, receive } from './intakes';
 import { createJob, deleteJob, readJob } from './jobs';
 import { listJobs } from './jobList';
+import { presentIn } from './presence';
+import { WAKE } from './queue';
 import { listOutputs, orderOutput } from './outputs';
 import { answer } from './problem';
 import { saveRecipe } from './recipes';
@@ -56,9 +58,9 @@ vi.mock('./sources', async (original) => {
 });
 
 const look = async () => {
-  await lookIntoFolders();
+  await lookIntoFolders(await watchedFolders());
   await wait(1100);
-  await lookIntoFolders();
+  await lookIntoFolders(await watchedFolders());
 };
 const work = () => makeRuns(() => true);
 const bytesOf = async function* (bytes: Uint8Array) {
@@ -90,19 +92,48 @@ describe.skipIf(!server)('drop folders', () => {
   test('take twenty files at a time, none before it has stopped growing', async () => {
     await addDropFolder({ name: 'desk', recipe: 'Bleed' });
     for (let n = 10; n < 35; n++) writeFileSync(join(root, 'desk', `${n}.pdf`), 'to come');
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     expect(await listRuns()).toEqual([]);
     await wait(1100);
     writeFileSync(join(root, 'desk', '10.pdf'), 'still coming');
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     expect(await listRuns()).toHaveLength(20);
     // It grows on, however long the look before took.
     writeFileSync(join(root, 'desk', '10.pdf'), 'still coming, and more');
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     expect((await listRuns()).map(({ fileName }) => fileName).sort()).toEqual(
       Array.from({ length: 24 }, (_, n) => `${n + 11}.pdf`),
     );
     expect(inside('desk')).toEqual(['10.pdf', 'done', 'failed', 'working']);
+  });
+
+  test('wake the workers when they are made and when a file begins to wait; one with nothing in it is let be', async () => {
+    const heard: unknown[] = [];
+    const stop = listen(WAKE, (word) => heard.push(word));
+    await vi.waitFor(() => expect(heard).toEqual([undefined]));
+    await addDropFolder({ name: 'desk', recipe: 'Bleed' });
+    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder']));
+    const looked = async () => (await watchedFolders())[0]!.looked_at;
+    await lookIntoFolders(await watchedFolders());
+    const first = await looked();
+    await lookIntoFolders(await watchedFolders());
+    expect(await looked()).toEqual(first);
+    // Long not looked into, or one of its places gone.
+    await db().query("update drop_folder set looked_at = looked_at - interval '1 minute'");
+    await lookIntoFolders(await watchedFolders());
+    expect(await looked()).not.toEqual(first);
+    rmSync(join(root, 'desk', 'failed'), { recursive: true });
+    await look();
+    expect(inside('desk')).toEqual(['done', 'failed', 'working']);
+    writeFileSync(join(root, 'desk', 'a.pdf'), 'to come');
+    await look();
+    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder', 'run']));
+    const job = await createJob();
+    const window = { window: job, person: null, doing: null };
+    await presentIn(job, window);
+    await presentIn(job, window);
+    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder', 'run', 'person']));
+    await stop();
   });
 
   test('pictures in a directory are one job: a set waits for what is missing, an end mark takes it as it is, and it comes out in reading order', async () => {
@@ -181,7 +212,7 @@ describe.skipIf(!server)('drop folders', () => {
     ]);
     expect(inside('brim')).toContain('a.pdf');
     full = '';
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     const [brim] = await listDropFolders();
     expect(brim).toMatchObject({ waiting: 1 });
     expect(brim).not.toHaveProperty('trouble');
@@ -225,11 +256,11 @@ describe.skipIf(!server)('drop folders', () => {
     const [run] = await listRuns();
     full = join(root, 'brim', 'working', run!.id);
     await expect(work()).rejects.toMatchObject({ code: 'ENOSPC' });
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     expect(inside('brim', 'working', run!.id)).toEqual(['bad.pdf']);
     expect(await listDropFolders()).toMatchObject([{ trouble: { code: 'drop-full' } }]);
     full = '';
-    await lookIntoFolders();
+    await lookIntoFolders(await watchedFolders());
     expect(inside('brim', 'failed', 'bad')).toEqual(['bad.pdf', 'why.txt']);
   });
 

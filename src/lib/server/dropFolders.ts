@@ -32,7 +32,12 @@ interface Row {
   trouble: Trouble | null;
   scan_every: number | null;
   sets: WaitingSet[] | null;
+  looked_at: Date | null;
 }
+
+/** The drop folders that are not paused. */
+export const watchedFolders = async (): Promise<Row[]> =>
+  (await db().query<Row>('select * from drop_folder where not paused')).rows;
 
 /** All drop folders with how many files of each wait, are done and failed. */
 export async function listDropFolders(): Promise<DropFolderState[]> {
@@ -155,9 +160,9 @@ const AT_ONCE = 20;
  * time does so into each folder. A file is moved aside in the same transaction that makes its run, and
  * what a crash left between the two is put back: none is lost, none is taken twice.
  */
-export async function lookIntoFolders(): Promise<void> {
-  const { rows } = await db().query<Row>('select * from drop_folder where not paused');
-  for (const folder of rows) {
+export async function lookIntoFolders(folders: readonly Row[]): Promise<void> {
+  for (const folder of folders) {
+    if (await isAsLeft(folder)) continue;
     try {
       await transaction((client) => lookInto(folder, client));
     } catch (error) {
@@ -166,6 +171,23 @@ export async function lookIntoFolders(): Promise<void> {
       const full = trouble.code === 'disk-full';
       await sayTroubleOf(folder.id, full ? { code: 'drop-full', data: { name: folder.name } } : trouble);
     }
+  }
+}
+
+/** A folder is looked into so often even if nothing lies in it. */
+const LOOK_AT_LEAST_MS = 10_000;
+
+/** Whether nothing lies in a folder, and nothing is told of it that would have to be taken back. */
+async function isAsLeft({ name, trouble, sets, looked_at }: Row): Promise<boolean> {
+  if (trouble || sets || !looked_at || Date.now() - looked_at.getTime() > LOOK_AT_LEAST_MS) return false;
+  const path = join(dropRoot(), name);
+  try {
+    const entries = await readdir(path);
+    const places = Object.values<string>(PLACES).filter((place) => entries.includes(place)).length;
+    if (places < Object.keys(PLACES).length || entries.some((entry) => !isPlace(entry))) return false;
+    return !(await readdir(join(path, PLACES.working))).length;
+  } catch {
+    return false;
   }
 }
 

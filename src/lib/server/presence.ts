@@ -26,6 +26,15 @@ export async function presentIn(
   }));
 }
 
+/** Whether anybody has a job open. */
+export async function isSomebodyThere(): Promise<boolean> {
+  const { rowCount } = await db().query(
+    'select from presence where seen_at > now() - make_interval(secs => $1) limit 1',
+    [GONE_SECONDS],
+  );
+  return !!rowCount;
+}
+
 /** A window was closed. */
 export async function leave(jobId: string, window: string): Promise<void> {
   await db().query('delete from presence where job_id::text = $1 and "window"::text = $2', [jobId, window]);

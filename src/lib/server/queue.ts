@@ -5,8 +5,9 @@ import { log } from './log';
 /** Kinds of work that are handed out over the queue. */
 export const QUEUES = ['survey', 'measure', 'output'] as const;
 export type QueueName = (typeof QUEUES)[number];
+export const isQueue = (name: string): name is QueueName => QUEUES.some((each) => each === name);
 
-/** On this channel workers are told of which queue a piece waits: they need not ask for it. */
+/** On this channel workers are told of which queue a piece waits, or by the database what else does: they need not ask for it. */
 export const WAKE = 'folder_work';
 
 /** A message is given up after this; what it is about is handed out again by whoever looks after the work. */
@@ -40,7 +41,7 @@ const executeSql = (text: string, values: unknown[]): Promise<{ rows: unknown[] 
 const start = (): Promise<PgBoss> =>
   transaction(async (client) => {
     await client.query("select pg_advisory_xact_lock(hashtextextended('queue', 12))");
-    const boss = new PgBoss({ db: { executeSql }, schema: 'queue' });
+    const boss = new PgBoss({ db: { executeSql }, schema: 'queue', schedule: false });
     boss.on('error', (error) => log.warn({ reason: error.message }, 'the queue met an error'));
     await boss.start();
     for (const name of QUEUES) {

@@ -14,6 +14,10 @@ export async function sayAlive(): Promise<void> {
     'insert into worker (id, host, pid) values ($1, $2, $3) on conflict (id) do update set seen_at = now()',
     [ME, hostname(), process.pid],
   );
+}
+
+/** Forgets workers that were not heard of for long. */
+export async function forgetWorkers(): Promise<void> {
   await db().query('delete from worker where seen_at < now() - make_interval(secs => $1)', [
     FORGOTTEN_SECONDS,
   ]);

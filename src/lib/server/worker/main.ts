@@ -1,18 +1,18 @@
 import { isAway } from '../away';
 import { dropAbandoned } from '../blobs';
-import { releaseSilent, waitingFor, WORK_KINDS } from '../claims';
+import { allWaiting, releaseSilent } from '../claims';
 import { closeDb, listen, onceThere } from '../db';
-import { lookIntoFolders } from '../dropFolders';
+import { lookIntoFolders, watchedFolders } from '../dropFolders';
 import { forgetSessions } from '../people';
-import { forgetWindows } from '../presence';
+import { forgetWindows, isSomebodyThere } from '../presence';
 import { tidyNear } from '../nearFiles';
 import { reportFault } from '../faults';
 import { dismissStandby, keepReady } from '../fence';
 import { log } from '../log';
-import { closeQueue, enqueue, queue, QUEUES, WAKE, type QueueName } from '../queue';
+import { closeQueue, enqueue, isQueue, queue, QUEUES, WAKE, type QueueName } from '../queue';
 import { canWait, forgetOldRuns } from '../runs';
 import { deliverScans } from '../standins/scanner';
-import { sayAlive, sayGone } from '../workers';
+import { forgetWorkers, sayAlive, sayGone } from '../workers';
 import { leaveNoWork, sweepWorkFolders } from '../workFolder';
 import { measureWork } from './measure';
 import { outputWork } from './output';
@@ -20,12 +20,18 @@ import { makeRuns } from './run';
 import { surveyWork } from './survey';
 import { letGoOfAll, tellAll, workOn, type Worked } from './workAt';
 
-/** Workers are woken when there is work; they ask for it so often in case they were not. */
-const POLL_SECONDS = 2;
-const POLL_RUNS_MS = 250;
+/** Workers are woken when there is work; they ask for it so often in case they were not. What waits is told anew when work is looked after. */
+const POLL_SECONDS = 30;
+const POLL_RUNS_MS = 2000;
 const LOOK_AFTER_MS = 3000;
+/** Directories say nothing by themselves, least of all those of other machines; where none is watched, the list of folders is asked for. */
 const LOOK_INTO_FOLDERS_MS = 700;
+const LOOK_FOR_FOLDERS_MS = 5000;
 const TIDY_MS = 3_600_000;
+/** After so long without anybody or any work, nothing stands by. */
+const READY_MS = 60_000;
+/** What stands by for whoever has a job open, or just had work done. */
+const READY = ['surveyFile', 'writeOutputFile', 'checkOutputFiles'];
 
 /** What is handed out over the queue, and how many pieces of each kind a worker takes at once. */
 const WORKED: Record<
@@ -37,10 +43,11 @@ const WORKED: Record<
   measure: { worked: measureWork, atOnce: 1, canWait },
 };
 
+let stopping = false;
+let neededAt = -Infinity;
+
 /** Takes work until it is told to stop. Several may run, on one machine or more. */
 const boss = await onceThere(queue);
-if (process.env.FOLDER_READY !== '0')
-  for (const name of ['surveyFile', 'writeOutputFile', 'checkOutputFiles']) keepReady(name);
 const workers: { name: QueueName; id: string }[] = [];
 for (const name of QUEUES)
   for (let n = 0; n < WORKED[name].atOnce; n++) {
@@ -52,21 +59,28 @@ for (const name of QUEUES)
           const { worked, canWait: later } = WORKED[name];
           if (!job || (await later?.(job.data.id))) return;
           await workOn(worked, job.data.id);
+          beReady();
         },
       ),
     );
     workers.push({ name, id });
   }
-const sleep = listen(WAKE, (waits) => {
-  for (const { name, id } of workers) if (!waits || waits === name) boss.notifyWorker(id);
-});
+
+/** Has processes stand by from now on, until nobody has needed them for a while. */
+function beReady(): void {
+  if (process.env.FOLDER_READY === '0' || stopping) return;
+  neededAt = performance.now();
+  READY.forEach(keepReady);
+}
 
 /** Work whose worker went silent waits again, and whatever waits is handed out: also what was lost on its way to the queue. */
 async function lookAfter(): Promise<void> {
   await tellAll();
   await sayAlive();
-  for (const kind of WORK_KINDS) await releaseSilent(kind);
-  for (const name of QUEUES) for (const id of await waitingFor(name)) enqueue(name, id);
+  await releaseSilent();
+  for (const { kind, id } of await allWaiting()) if (isQueue(kind)) enqueue(kind, id);
+  if (await isSomebodyThere()) beReady();
+  else if (performance.now() - neededAt > READY_MS) dismissStandby();
 }
 
 // Somebody who restarts it is there; going on with what nobody caught would not be safe, unless only the database was away.
@@ -75,26 +89,34 @@ process.on('unhandledRejection', (error) => {
   else void reportFault('the worker', error).finally(() => process.exit(1));
 });
 
-let stopping = false;
 interface Again {
   now: () => void;
   stop: () => Promise<void>;
 }
-/** Does it at once and then every so often, or sooner when told, one after the other. */
-function again(what: string, ms: number, work: () => Promise<void>): Again {
+/** Does it at once and then every so often, or as soon as it says itself, or sooner when told; one after the other. */
+function again(what: string, ms: number, work: () => Promise<number | void>): Again {
   let going: Promise<void> | undefined;
-  const now = () =>
-    void (going ??= work()
-      .catch((error) =>
-        isAway(error) ? log.warn(`${what}: the database is away`) : reportFault(what, error),
-      )
-      .finally(() => (going = undefined)));
+  let timer: NodeJS.Timeout | undefined;
+  // Told while it is at it: what it was told of may have come too late for it.
+  let once = false;
+  const now = (): void => {
+    clearTimeout(timer);
+    once = !!going;
+    going ??= work()
+      .catch((error) => {
+        if (isAway(error)) log.warn(`${what}: the database is away`);
+        else void reportFault(what, error);
+      })
+      .then((soon) => {
+        going = undefined;
+        if (!stopping) timer = setTimeout(now, once ? 0 : (soon ?? ms));
+      });
+  };
   now();
-  const timer = setInterval(now, ms);
   return {
     now,
     async stop() {
-      clearInterval(timer);
+      clearTimeout(timer);
       await going;
     },
   };
@@ -105,14 +127,27 @@ const tidying = again('tidying up', TIDY_MS, async () => {
   await dropAbandoned();
   await sweepWorkFolders();
   await tidyNear();
+  await forgetWorkers();
   await forgetWindows();
   await forgetSessions();
 });
 const makingRuns = again('recipes on files', POLL_RUNS_MS, () => makeRuns(() => !stopping));
 const lookingInto = again('drop folders', LOOK_INTO_FOLDERS_MS, async () => {
-  await deliverScans();
-  await lookIntoFolders();
-  makingRuns.now();
+  const folders = await watchedFolders();
+  if (!folders.length) return LOOK_FOR_FOLDERS_MS;
+  if (folders.some(({ scan_every }) => scan_every)) await deliverScans();
+  await lookIntoFolders(folders);
+});
+/** What a word on the channel starts; no word means that some may have been missed. */
+const WOKEN: Record<string, () => void> = {
+  run: makingRuns.now,
+  folder: lookingInto.now,
+  person: beReady,
+};
+const sleep = listen(WAKE, (word) => {
+  for (const { name, id } of workers) if (!word || word === name) boss.notifyWorker(id);
+  for (const [name, begin] of Object.entries(WOKEN))
+    if (word === name || (!word && begin !== beReady)) begin();
 });
 
 async function stop(): Promise<void> {
