@@ -1,9 +1,12 @@
 import adapter from '@sveltejs/adapter-node';
+import { compress } from './scripts/lib/compress.mjs';
+
+const node = adapter({ out: 'build' });
 
 /** @type {import('@sveltejs/kit').Config} */
 export default {
   kit: {
-    adapter: adapter({ out: 'build' }),
+    adapter: { ...node, adapt: (builder) => node.adapt({ ...builder, compress }) },
     csrf: { trustedOrigins: [] },
     csp: {
       mode: 'auto',

@@ -3,7 +3,7 @@ import { createServer } from 'node:net';
 import { availableParallelism } from 'node:os';
 import { chdir } from 'node:process';
 import { dirname, join } from 'node:path';
-import { buildProgram, installPackages, run } from './lib/build.mjs';
+import { buildProgram, installPackages, run, runBeside } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
 import { Supervisor } from './lib/supervise.mjs';
 import { WORKER, workerEnv } from './lib/worker.mjs';
@@ -24,7 +24,6 @@ process.env.FOLDER_DROPS ??= join(process.cwd(), '.folder', 'drops');
 const ownDatabase = !process.env.DATABASE_URL;
 if (ownDatabase) needPackages(['postgresql']);
 installPackages();
-buildProgram();
 
 let database;
 if (ownDatabase) {
@@ -45,7 +44,15 @@ async function stop(status) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 await untilDatabaseIsThere();
-run('node', ['--import', 'tsx', 'demo/load.ts', ...(process.env.FOLDER_NO_DEMO ? ['--never'] : [])]);
+// The database is set up, and the demo drawn, while the program is built.
+const settingUp = runBeside('node', [
+  '--import',
+  'tsx',
+  'demo/load.ts',
+  ...(process.env.FOLDER_NO_DEMO ? ['--never'] : []),
+]);
+buildProgram();
+await settingUp;
 database?.keep();
 if (await mustAddPeople()) {
   console.error(

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once as event } from 'node:events';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -8,6 +9,7 @@ const SOURCES = [
   'src',
   'static',
   'scripts/lib/bundle.mjs',
+  'scripts/lib/compress.mjs',
   'package-lock.json',
   'svelte.config.js',
   'vite.config.ts',
@@ -22,6 +24,14 @@ export function run(command, args, { quiet = false, answers = false } = {}) {
   });
   if (status === 0) return stdout;
   if (quiet) console.error(stdout, stderr);
+  console.error(`“${[command, ...args].join(' ')}” failed.`);
+  process.exit(1);
+}
+
+/** The same beside everything else, without its answer: resolves when the command has ended well. */
+export async function runBeside(command, args) {
+  const [status] = await event(spawn(command, args, { stdio: 'inherit' }), 'close');
+  if (status === 0) return;
   console.error(`“${[command, ...args].join(' ')}” failed.`);
   process.exit(1);
 }
@@ -62,7 +72,7 @@ export const installPackages = () =>
 /** Bundles worker, fenced processes and command line as the sources are now: it takes a second or two. */
 export const bundleTools = () => run('node', ['scripts/lib/bundle.mjs']);
 
-/** Builds web server and worker when sources changed. */
+/** Builds web server and worker when sources changed. What runs beside goes on meanwhile. */
 export const buildProgram = () =>
   once(
     'build',
