@@ -28,8 +28,10 @@ export async function checkFiles(
   for (const [n, { file, name, pages = 0 }] of made.entries()) {
     const part = byParts?.[n] ?? { pages: firstOf(whole).pages.slice(at, at + pages) };
     at += pages;
-    const written = await surveyPdf(await readFile(join(folder, file)), undefined, { draws: true });
-    const [first, ...more] = disagreements(askedFor(part), written);
+    const asked = askedFor(part);
+    const draws = asked.pages.some((page) => page.draws !== undefined);
+    const written = await surveyPdf(await readFile(join(folder, file)), undefined, { draws });
+    const [first, ...more] = disagreements(asked, written);
     if (first) throw new HandOverError(disagrees(name, first, more.length));
     await onProgress?.(n + 1, made.length);
   }

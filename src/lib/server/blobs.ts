@@ -271,7 +271,8 @@ async function* inChunks(bytes: AsyncIterable<Uint8Array>): AsyncGenerator<Buffe
     waiting.push(part);
     length += part.length;
     if (length < CHUNK_BYTES) continue;
-    const whole = Buffer.concat(waiting);
+    const whole =
+      waiting.length > 1 ? Buffer.concat(waiting) : Buffer.from(part.buffer, part.byteOffset, length);
     let at = 0;
     for (; at + CHUNK_BYTES <= whole.length; at += CHUNK_BYTES) yield whole.subarray(at, at + CHUNK_BYTES);
     waiting = [whole.subarray(at)];

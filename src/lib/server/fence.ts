@@ -66,11 +66,8 @@ const MOST_SHARE = 4;
 /** One more than is to be ready leaves after so long without a task. */
 const IDLE_MS = 15_000;
 
-/** Tasks that run alike by themselves and in a row. */
-const READERS = new Set(['surveyFile', 'checkOutputFiles']);
 const kinds: Kind[] = [];
 function kindOf(name: string, row = false): Kind {
-  row ||= READERS.has(name);
   const known = kinds.find((kind) => kind.name === name && kind.row === row);
   if (known) return known;
   const made: Kind = { name, row, ready: false, idle: [] };

@@ -64,12 +64,21 @@ describe.skipIf(!server)('jobs worked out for the list of jobs', () => {
   });
 
   test('a thread that ends takes nothing along but what it was asked', async () => {
-    const docket = docketOf(hashOf('long'));
+    const docket = { ...docketOf(hashOf('long')), title: 'Interrupted' };
     const posted = vi.spyOn(Worker.prototype, 'postMessage');
     const asked = judge(docket);
     await vi.waitFor(() => expect(posted).toHaveBeenCalled());
     await (posted.mock.contexts[0] as Worker).terminate();
     await expect(asked).rejects.toThrow('ended');
     expect((await judge(docket)).summary.pages).toBe(4000);
+    // What was judged is known, until anything that decides it is another.
+    const times = posted.mock.calls.length;
+    expect((await judge(structuredClone(docket))).summary.pages).toBe(4000);
+    expect(posted.mock.calls.length).toBe(times);
+    await db().query("update source set survey = $1 where survey->'pages'->3999 is not null", [
+      JSON.stringify(plainSurvey(3000)),
+    ]);
+    expect((await judge(docket)).summary.pages).toBe(3000);
+    expect(posted.mock.calls.length).toBe(times + 1);
   });
 });

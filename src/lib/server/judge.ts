@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { resolve as pathOf } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { sourcesOf, type Docket } from '../core/docket/docket';
@@ -22,6 +23,9 @@ let thread: Worker | undefined;
 let leaves: NodeJS.Timeout | undefined;
 let last = 0;
 const waiting = new Map<number, Waiting>();
+/** What was judged lately, by all that decides it, the latest last: what is handed over of a job was judged when it was saved. */
+const lately = new Map<string, Promise<Judged>>();
+const MOST_LATELY = 30;
 
 /** Works a docket out with the surveys that the database has: what the list of jobs shows of it, and what is found. */
 export async function judge(docket: Docket, client?: Db): Promise<Judged> {
@@ -30,8 +34,17 @@ export async function judge(docket: Docket, client?: Db): Promise<Judged> {
     surveys: await surveyTexts(sourcesOf(docket), client),
     language: spokenNow().language,
   };
-  const size = Object.values(task.surveys).reduce((sum, { length }) => sum + length, task.docket.length);
-  return size < LARGE ? judgeText(task) : inThread(task);
+  const text = JSON.stringify(task);
+  const key = createHash('sha256').update(text).digest('hex');
+  const judged = lately.get(key) ?? (text.length < LARGE ? Promise.resolve(judgeText(task)) : inThread(task));
+  lately.delete(key);
+  lately.set(key, judged);
+  judged.catch(() => lately.delete(key));
+  for (const oldest of lately.keys()) {
+    if (lately.size <= MOST_LATELY) break;
+    lately.delete(oldest);
+  }
+  return judged;
 }
 
 function inThread(task: ToJudge): Promise<Judged> {

@@ -8,7 +8,7 @@ const HEAP = ['--max-semi-space-size=8', '--heap-growing-percent=150'];
 export const FENCED_FLAGS = [...HEAP, '--v8-pool-size=1'];
 
 /**
- * The same for processes that go on with many tasks in a row, and for those that read files: such work is shared out among
+ * The same for processes that go on with many tasks in a row: such work is shared out among
  * workers, as many as there are cores, and threads that help one of them only take from the others. One file takes up to a
  * third longer, two workers on two cores get a tenth to a fifth more done.
  */

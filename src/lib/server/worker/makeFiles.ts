@@ -6,7 +6,7 @@ import { sourcesOf, type Docket } from '../../core/docket/docket';
 import type { Proved } from '../../core/finish/proof';
 import { outputKind, type Output } from '../../core/handover/outputs';
 import type { Surveys } from '../../core/model/survey';
-import { fileBytes, storeBlob } from '../blobs';
+import { dropArriving, fileBytes, receiveBlob, sealBlob, storeBlob, type Arrived } from '../blobs';
 import { nearToFile } from '../nearFiles';
 import { openToFence } from '../fenceUser';
 import { runInFence, type FenceLimits } from '../fence';
@@ -57,8 +57,8 @@ export async function makeFiles(
   folder: string,
   signal: AbortSignal,
   onProgress: (doing: OutputState['doing'], done: number, total: number) => void,
-  /** It is one of many in a row. */
-  row = false,
+  /** `row`: it is one of many in a row. `meanwhile` is done with the files while they are read again, and waited for. */
+  { row = false, meanwhile }: { row?: boolean; meanwhile?: (made: MadeFile[]) => Promise<void> } = {},
 ): Promise<MadeFile[]> {
   const limits: FenceLimits = row ? { ...LIMITS, row: true } : LIMITS;
   await mkdir(folder);
@@ -75,10 +75,49 @@ export async function makeFiles(
   };
   await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
   onProgress('checking', 0, 0);
-  await runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (...how) =>
+  const made: MadeFile[] = JSON.parse(await readFile(join(folder, MADE), 'utf8'));
+  const checked = runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (...how) =>
     onProgress('checking', ...how),
   );
-  return JSON.parse(await readFile(join(folder, MADE), 'utf8'));
+  const ends = await Promise.allSettled([checked, meanwhile?.(made)]);
+  for (const end of ends) if (end.status === 'rejected') throw end.reason;
+  return made;
+}
+
+/** Files that are stored but belong to nothing yet. */
+export class StoredFiles {
+  private readonly files: { arrived: Arrived; made: MadeFile }[] = [];
+
+  /** Stores files out of a folder, each piece in a transaction of its own. */
+  async store(folder: string, made: readonly MadeFile[], signal: AbortSignal): Promise<void> {
+    for (const file of made) {
+      const arrived = await receiveBlob(unlessAborted(fileBytes(join(folder, file.file)), signal));
+      this.files.push({ arrived, made: file });
+    }
+  }
+
+  /** Makes them blobs in the caller's transaction. */
+  async seal(client: PoolClient): Promise<{ blobId: string; made: MadeFile }[]> {
+    const sealed = [];
+    for (const { arrived, made } of this.files)
+      sealed.push({ blobId: (await sealBlob(client, arrived)).id, made });
+    return sealed;
+  }
+
+  /** Deletes those that were not sealed; where that fails they go with what is abandoned. */
+  async drop(): Promise<void> {
+    for (const { arrived } of this.files) await dropArriving(arrived.id).catch(() => undefined);
+  }
+}
+
+async function* unlessAborted(
+  bytes: AsyncIterable<Uint8Array>,
+  signal: AbortSignal,
+): AsyncGenerator<Uint8Array> {
+  for await (const chunk of bytes) {
+    signal.throwIfAborted();
+    yield chunk;
+  }
 }
 
 /** Stores made files in the caller's transaction. */

@@ -146,7 +146,7 @@ async function carryOut(work: Work): Promise<void> {
       into,
       signal,
       (doing, done, total) => Object.assign(now, { doing, done, total }),
-      true,
+      { row: true },
     );
     made.push({ output, into, files: list });
   }
