@@ -8,6 +8,7 @@ import {
   statSync,
   utimesSync,
 } from 'node:fs';
+import { createHash } from 'node:crypto';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
@@ -15,12 +16,13 @@ import { Readable } from 'node:stream';
 import { ownDatabase, server } from '../../../tests/database';
 import { storeBlob } from './blobs';
 import { db, transaction } from './db';
-import { nearToFile, tidyNear } from './nearFiles';
+import { ArrivingNear, nearToFile, partNear, tidyNear } from './nearFiles';
 
 describe.skipIf(!server)('files that lie near', () => {
   const folder = mkdtempSync(join(tmpdir(), 'folder-near-test-'));
   const near = join(folder, `folder-near-${hostname()}-${process.getuid!()}`);
   const whole = Buffer.alloc(5 << 20, 'larkmoor');
+  const sha256 = createHash('sha256').update(whole).digest('hex');
   let close: () => Promise<void>;
   let id = '';
   let count = 0;
@@ -60,6 +62,40 @@ describe.skipIf(!server)('files that lie near', () => {
     appendFileSync(join(near, name!), 'more');
     expect(await asked(fetched)).toBe(5);
     expect(await asked(fetched)).toBe(0);
+  });
+
+  test('a file that arrives is near at once, and fetched by nobody; one that breaks off, or is not what it is called, is not', async () => {
+    for (const [end, reads] of [
+      ['whole', 0],
+      ['changed', 5],
+      ['dropped', 5],
+    ] as const) {
+      rmSync(near, { recursive: true, force: true });
+      const arriving = new ArrivingNear('7');
+      arriving.add(whole.subarray(0, 2 << 20), 0);
+      arriving.add(end === 'changed' ? Buffer.alloc(3 << 20) : whole.subarray(2 << 20), 2 << 20);
+      await (end === 'dropped' ? arriving.drop() : arriving.keep(sha256));
+      expect(readdirSync(near)).toEqual(end === 'dropped' ? [] : [sha256]);
+      expect(await asked(fetched), end).toBe(reads);
+    }
+  });
+
+  test('parts of one are had once it was checked, and again when it was changed', async () => {
+    expect(await partNear(sha256, 0, 10)).toBeUndefined();
+    await fetched();
+    const part = whole.subarray(3_000_001, 3_200_000);
+    await vi.waitFor(async () => expect(await partNear(sha256, 0, 10)).toBeDefined());
+    expect(await partNear(sha256, 3_000_001, 3_200_000)).toEqual(new Uint8Array(part));
+    const path = join(near, sha256);
+    chmodSync(path, 0o644);
+    // Touched only: it is checked, and still what it is called.
+    utimesSync(path, new Date(), new Date());
+    expect(await partNear(sha256, 0, 10)).toBeUndefined();
+    await vi.waitFor(async () => expect(await partNear(sha256, 0, 10)).toBeDefined());
+    appendFileSync(path, 'more');
+    expect(await partNear(sha256, 0, 10)).toBeUndefined();
+    await vi.waitFor(() => expect(readdirSync(near)).toEqual([]));
+    expect(await partNear('../../etc/passwd', 0, 10)).toBeUndefined();
   });
 
   test('a directory that others may write in is not used', async () => {

@@ -1,4 +1,17 @@
-import { chmod, link, lstat, mkdir, readdir, rm, stat, utimes } from 'node:fs/promises';
+import { constants, type Stats } from 'node:fs';
+import {
+  chmod,
+  link,
+  lstat,
+  mkdir,
+  open,
+  readdir,
+  rename,
+  rm,
+  stat,
+  utimes,
+  type FileHandle,
+} from 'node:fs/promises';
 import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { codeOf } from '../core/unknown';
@@ -6,8 +19,9 @@ import { blobToFile, fileBytes, hashOf } from './blobs';
 import { db } from './db';
 
 /*
- * Large files that were read lately lie in a directory of this machine too, by their SHA-256: whoever needs one again does not
- * fetch it anew. It may be deleted at any time; what lies there is checked before it is used.
+ * Large files that arrived or were read lately lie in a directory of this machine too, by their SHA-256: whoever needs one again
+ * does not fetch it anew. It may be deleted at any time; each process checks what lies there before it uses it the first time,
+ * and again when it was changed.
  */
 
 /** Smaller files are had as quickly from the database. */
@@ -54,12 +68,121 @@ async function isThere(kept: string, path: string, sha256: string): Promise<bool
   } catch {
     return false;
   }
-  if ((await hashOf(fileBytes(path))).sha256 === sha256) {
-    await utimes(kept, new Date(), new Date()).catch(() => undefined);
+  const seen = await stat(path);
+  if (await isWhatItIsCalled(path, seen, sha256)) {
+    // When it was changed stays as it is: what was checked is known by it.
+    await utimes(kept, new Date(), seen.mtime).catch(() => undefined);
     return true;
   }
   await Promise.all([rm(path, { force: true }), rm(kept, { force: true })]);
   return false;
+}
+
+/** What this process found to be what it is called, as it was then. */
+const checked = new Map<string, string>();
+const asItIs = ({ ino, mtimeMs, size }: Stats): string => `${ino} ${mtimeMs} ${size}`;
+
+async function isWhatItIsCalled(path: string, seen: Stats, sha256: string): Promise<boolean> {
+  if (checked.get(sha256) === asItIs(seen)) return true;
+  if ((await hashOf(fileBytes(path))).sha256 !== sha256) return false;
+  checked.set(sha256, asItIs(seen));
+  return true;
+}
+
+/** Parts up to this size are held in memory. */
+const MOST_PART_BYTES = 16 << 20;
+/** Checks that go on, by SHA-256. */
+const checking = new Map<string, Promise<unknown>>();
+
+/** Bytes of a file that lies near, from one offset up to another. Undefined where it does not, or is yet to be checked: that begins then. */
+export async function partNear(
+  sha256: string,
+  from: number,
+  to: number,
+): Promise<Uint8Array<ArrayBuffer> | undefined> {
+  const near = to - from <= MOST_PART_BYTES && (await opened().catch(() => undefined));
+  if (!near) return undefined;
+  const path = join(near, sha256);
+  const file = await open(path, constants.O_RDONLY | constants.O_NOFOLLOW).catch(() => undefined);
+  if (!file) return undefined;
+  try {
+    const seen = await file.stat();
+    if (checked.get(sha256) !== asItIs(seen)) {
+      if (!checking.has(sha256))
+        checking.set(
+          sha256,
+          isWhatItIsCalled(path, seen, sha256)
+            .then((holds) => (holds ? undefined : rm(path, { force: true })))
+            .catch(() => undefined)
+            .finally(() => checking.delete(sha256)),
+        );
+      return undefined;
+    }
+    const bytes = new Uint8Array(to - from);
+    for (let at = 0; at < bytes.length;) {
+      const { bytesRead } = await file.read(bytes, at, bytes.length - at, from + at);
+      if (!bytesRead) return undefined;
+      at += bytesRead;
+    }
+    return bytes;
+  } finally {
+    await file.close();
+  }
+}
+
+/** A file that is written near while it arrives. Where that fails, it is not there; nothing else fails. */
+export class ArrivingNear {
+  private readonly path: Promise<string | undefined>;
+  private written: Promise<FileHandle | undefined>;
+
+  /** The file that arrives goes by `name` until all of it is there. */
+  constructor(name: string) {
+    this.path = opened().then(
+      (near) => near && join(near, `.${name}`),
+      () => undefined,
+    );
+    this.written = this.path
+      .then((path) => (path ? open(path, 'w', 0o600) : undefined))
+      .catch(() => undefined);
+  }
+
+  /** Files of so many bytes are written. */
+  static takes = (bytes: number): boolean => bytes >= LEAST_BYTES;
+
+  /** Writes bytes at an offset, after those that were to be written before. */
+  add(bytes: Uint8Array, at: number): void {
+    this.written = this.written.then(async (file) => {
+      try {
+        await file?.write(bytes, 0, bytes.length, at);
+        return file;
+      } catch {
+        await file?.close();
+        return undefined;
+      }
+    });
+  }
+
+  /** All of it is there: it goes by its SHA-256 from now on. */
+  async keep(sha256: string): Promise<void> {
+    const [file, path] = [await this.written, await this.path];
+    if (!path) return;
+    try {
+      await file?.close();
+      if (!file) throw new Error('not written');
+      await chmod(path, 0o444);
+      await rename(path, join(path, '..', sha256));
+      await tidyNear();
+    } catch {
+      await rm(path, { force: true });
+    }
+  }
+
+  /** It does not come to be. */
+  async drop(): Promise<void> {
+    await (await this.written)?.close();
+    const path = await this.path;
+    if (path) await rm(path, { force: true });
+  }
 }
 
 /** Deletes what was not used for long, and what is too much. */
@@ -70,7 +193,7 @@ export async function tidyNear(most = MOST_BYTES, keptMs = KEPT_MS): Promise<voi
     (await readdir(near)).map(async (name) => {
       const path = join(near, name);
       const seen = await stat(path).catch(() => undefined);
-      return { path, size: seen?.size ?? 0, used: seen?.mtimeMs ?? 0 };
+      return { path, size: seen?.size ?? 0, used: Math.max(seen?.atimeMs ?? 0, seen?.mtimeMs ?? 0) };
     }),
   );
   let sum = 0;

@@ -61,10 +61,10 @@ export async function holdSource(client: PoolClient, sha256: string): Promise<bo
 export async function blobOfSource(
   sha256: string,
   as: 'pdf' | 'supplied' = 'pdf',
-): Promise<{ id: string; size: number } | undefined> {
-  const { rows } = await db().query<{ id: string; size: string }>(
-    `select b.id, b.size from source s join blob b on b.id = ${as === 'pdf' ? 'coalesce(s.pdf_blob_id, s.blob_id)' : 's.blob_id'} where s.sha256 = $1`,
+): Promise<{ id: string; size: number; sha256: string } | undefined> {
+  const { rows } = await db().query<{ id: string; size: string; sha256: string }>(
+    `select b.id, b.size, b.sha256 from source s join blob b on b.id = ${as === 'pdf' ? 'coalesce(s.pdf_blob_id, s.blob_id)' : 's.blob_id'} where s.sha256 = $1`,
     [sha256],
   );
-  return rows[0] && { id: rows[0].id, size: Number(rows[0].size) };
+  return rows[0] && { ...rows[0], size: Number(rows[0].size) };
 }

@@ -4,9 +4,9 @@ import type { Readable } from 'node:stream';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { appendTo, arrived, openBlob, receiveBlob, type Arrived } from './blobs';
 import { db } from './db';
+import { ArrivingNear } from './nearFiles';
 import { Problem } from './problem';
 import { troubleOf } from './trouble';
-import { firstOf } from '../core/entries';
 
 /** Bytes that are on their way: those of a request, or those of an upload that has ended, by its id. */
 export interface Coming {
@@ -28,43 +28,68 @@ export async function arrivedFile({ bytes, upload }: Coming): Promise<Arrived> {
       : { rows: [] };
   if (!rows[0]) throw new Problem(404, { code: 'no-such-upload' });
   if (rows[0].size !== rows[0].length) throw new Problem(409, { code: 'upload-cut-off' });
-  return hashed.takeWhole(rows[0].blob_id, Number(rows[0].size)) ?? arrived(rows[0].blob_id);
+  return (await hashed.takeWhole(rows[0].blob_id, Number(rows[0].size))) ?? arrived(rows[0].blob_id);
 }
 
 /** Files are hashed while they arrive; so many at once. */
 const MOST_HASHED = 100;
+interface Followed {
+  hash: Hash;
+  at: number;
+  /** Large files are written near, too. */
+  near?: ArrivingNear;
+}
 /**
  * The SHA-256 of files as far as they came through this process without a gap. What came otherwise, through another web server,
  * or before a restart, is read once more instead.
  */
 class Hashed {
-  private readonly known = new Map<string, { hash: Hash; at: number }>();
+  private readonly known = new Map<string, Followed>();
 
-  /** Bytes are in the database at an offset of a file. */
-  follow(blob: string, offset: number, bytes: Uint8Array): void {
-    const known = this.known.get(blob) ?? { hash: createHash('sha256'), at: 0 };
+  /** Bytes are in the database at an offset of a file, which is to have so many in the end. */
+  follow(blob: string, offset: number, bytes: Uint8Array, length: number): void {
+    const known: Followed = this.known.get(blob) ?? { hash: createHash('sha256'), at: 0 };
     this.known.delete(blob);
-    if (known.at !== offset) return;
+    if (known.at !== offset) {
+      void known.near?.drop();
+      return;
+    }
+    if (!offset && ArrivingNear.takes(length)) known.near = new ArrivingNear(blob);
     known.hash.update(bytes);
+    known.near?.add(bytes, offset);
     known.at += bytes.length;
     this.known.set(blob, known);
-    const [oldest] = this.known.keys();
-    if (this.known.size > MOST_HASHED && oldest) this.known.delete(oldest);
+    const [oldest] = this.known;
+    if (this.known.size <= MOST_HASHED || !oldest) return;
+    this.known.delete(oldest[0]);
+    void oldest[1].near?.drop();
+  }
+
+  /** A file that does not arrive any more. */
+  forget(blob: string): void {
+    void this.known.get(blob)?.near?.drop();
+    this.known.delete(blob);
   }
 
   /** A file of so many bytes, if all of them came this way; it is known no more then. */
-  takeWhole(blob: string, size: number): Arrived | undefined {
+  async takeWhole(blob: string, size: number): Promise<Arrived | undefined> {
     const known = this.known.get(blob);
     this.known.delete(blob);
-    return known?.at === size ? { id: blob, sha256: known.hash.digest('hex'), size } : undefined;
+    if (known?.at !== size) {
+      await known?.near?.drop();
+      return undefined;
+    }
+    const sha256 = known.hash.digest('hex');
+    await known.near?.keep(sha256);
+    return { id: blob, sha256, size };
   }
 }
 const hashed = new Hashed();
 
 /** Bytes gathered before they are written: a chunk is one row. */
 const CHUNK_BYTES = 1 << 20;
-/** What is read of a request that has failed already; browsers send uploads in pieces smaller than this. */
-const DRAINED_BYTES = 16 << 20;
+/** What is read of a request that has failed already; browsers send uploads in pieces no larger than this. */
+const DRAINED_BYTES = 32 << 20;
 
 /**
  * Where uploads lie: in the database, so that they go on after a cut, a restart, or through another web server. Each chunk is
@@ -94,20 +119,30 @@ class DatabaseStore extends DataStore {
   }
 
   override async write(stream: Readable, id: string, offset: number): Promise<number> {
-    const { rows } = await db().query<{ blob_id: string }>('select blob_id from upload where id = $1', [id]);
+    const { rows } = await db().query<{ blob_id: string; length: string }>(
+      'select blob_id, length from upload where id = $1',
+      [id],
+    );
     if (!rows[0]) throw ERRORS.FILE_NOT_FOUND;
+    const { blob_id: blob, length: whole } = rows[0];
     let waiting: Uint8Array[] = [];
     let length = 0;
-    const flush = async () => {
-      if (!length) return;
-      const bytes = Buffer.concat(waiting);
-      const size = await appendTo(firstOf(rows).blob_id, offset, bytes);
+    let [failed, cut]: unknown[] = [];
+    const append = async (bytes: Uint8Array): Promise<void> => {
+      const size = await appendTo(blob, offset, bytes);
       if (size === undefined) throw ERRORS.INVALID_OFFSET;
-      hashed.follow(firstOf(rows).blob_id, offset, bytes);
+      hashed.follow(blob, offset, bytes, Number(whole));
       offset = size;
-      [waiting, length] = [[], 0];
     };
-    let failed: unknown;
+    /** One chunk is being written while the next one comes. */
+    let writing = Promise.resolve();
+    const flush = async (): Promise<void> => {
+      await writing;
+      if (!length || failed) return;
+      const bytes = Buffer.concat(waiting);
+      [waiting, length] = [[], 0];
+      writing = append(bytes).catch((error) => void (failed ??= error));
+    };
     let drained = 0;
     try {
       for await (const part of stream) {
@@ -118,25 +153,28 @@ class DatabaseStore extends DataStore {
         }
         for (let at = 0; at < part.length; at += CHUNK_BYTES) {
           const piece = part.subarray(at, at + CHUNK_BYTES);
-          if (length + piece.length > CHUNK_BYTES) await flush().catch((error) => (failed = error));
+          if (length + piece.length > CHUNK_BYTES) await flush();
           waiting.push(piece);
           length += piece.length;
         }
       }
     } catch (error) {
-      failed ??= error;
+      cut = error;
     }
     // What came before the line was cut is kept: the client goes on from there.
-    await flush().catch((error) => (failed ??= error));
+    await flush();
+    await writing;
+    failed ??= cut;
     if (failed) throw failed;
     return offset;
   }
 
   override async remove(id: string): Promise<void> {
-    await db().query(
-      'delete from blob where sha256 is null and id = (select blob_id from upload where id::text = $1)',
+    const { rows } = await db().query<{ id: string }>(
+      'delete from blob where sha256 is null and id = (select blob_id from upload where id::text = $1) returning id',
       [id],
     );
+    if (rows[0]) hashed.forget(rows[0].id);
   }
 }
 

@@ -147,7 +147,7 @@ export const api = {
 };
 
 /** Bytes of a file in one request. After a broken connection only that piece is sent again. */
-const PIECE_BYTES = 4 << 20;
+const PIECE_BYTES = 32 << 20;
 /** An upload resumes by itself after broken connections, until about ten minutes have passed without a byte getting through. */
 const RETRY_DELAYS = [0, 300, 1000, 2000, ...Array.from({ length: 120 }, () => 5000)];
 

@@ -23,25 +23,32 @@ export interface TileView extends Tile {
 /** How many tiles change in one frame: with more, the bench would stand still while they do. */
 const AT_ONCE = 24;
 
-/** Lets tiles onto the mat, and changes to those that are there, a few a frame. */
-export class Gate {
+/** Lets what is to lie on the mat onto it, and changes to what is there, a few a frame. */
+export class Gate<View> {
   private turn = $state(0);
-  private there: ReadonlyMap<string, TileView> = new Map();
+  private there: ReadonlyMap<string, View> = new Map();
   private waiting = false;
 
-  /** Of the tiles in sight, those that are on the mat by now, as far as they have changed. */
-  admit(inSight: readonly TileView[]): readonly TileView[] {
+  /** What each goes by, and whether it looks as it did. */
+  constructor(
+    private readonly keyOf: (view: View) => string,
+    private readonly alike: (one: View, other: View) => boolean,
+  ) {}
+
+  /** Of those in sight, the ones that are on the mat by now, as far as they have changed. */
+  admit(inSight: readonly View[]): readonly View[] {
     void this.turn;
     let room = AT_ONCE;
     let all = true;
-    const next = new Map<string, TileView>();
+    const next = new Map<string, View>();
     for (const view of inSight) {
-      const old = this.there.get(view.page.id);
-      if (old && alike(old, view)) next.set(view.page.id, old);
-      else if (room-- > 0) next.set(view.page.id, view);
+      const key = this.keyOf(view);
+      const old = this.there.get(key);
+      if (old && this.alike(old, view)) next.set(key, old);
+      else if (room-- > 0) next.set(key, view);
       else {
         all = false;
-        if (old) next.set(view.page.id, old);
+        if (old) next.set(key, old);
       }
     }
     this.there = next;
@@ -56,6 +63,7 @@ export class Gate {
   }
 }
 
-const alike = ({ ghost: a, ...one }: TileView, { ghost: b, ...other }: TileView): boolean =>
+/** Whether two pages lie on the mat alike. */
+export const alikeTiles = ({ ghost: a, ...one }: TileView, { ghost: b, ...other }: TileView): boolean =>
   keysOf(one).every((key) => one[key] === other[key]) &&
   (a === b || (!!a && !!b && a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1));

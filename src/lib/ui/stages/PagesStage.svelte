@@ -9,7 +9,7 @@
   import { oldTrim } from '../../core/pages/changes';
   import type { Bench } from '../bench.svelte';
   import { tidy } from '../mat/dragging';
-  import { Gate, type TileView } from '../mat/gate.svelte';
+  import { alikeTiles, Gate, type TileView } from '../mat/gate.svelte';
   import Handles from '../mat/Handles.svelte';
   import Caption from '../mat/Caption.svelte';
   import Mat from '../mat/Mat.svelte';
@@ -63,7 +63,7 @@
   const flags = $derived(worstLevels(bench.findings, list.pages.length));
   const sizeOf = (index: number) => faces[index]!.trim;
 
-  const gate = new Gate();
+  const gate = new Gate<TileView>(({ page }) => page.id, alikeTiles);
   /** Labels and flags reach this far beyond a page, in points. */
   const SLACK = 60;
   /** The visible pages. New ones are admitted a few at a time, so that no frame takes long. */

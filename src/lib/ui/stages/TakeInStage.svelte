@@ -12,8 +12,10 @@
   import type { Survey, SurveyPage } from '../../core/model/survey';
   import { arrangeShelf, type Shelf } from '../mat/arrange';
   import type { Bench } from '../bench.svelte';
+  import FarPage from '../mat/FarPage.svelte';
+  import { Gate } from '../mat/gate.svelte';
   import Mat from '../mat/Mat.svelte';
-  import type { Zoom } from '../mat/camera.svelte';
+  import type { View, Zoom } from '../mat/camera.svelte';
   import SurfaceArt from '../mat/SurfaceArt.svelte';
   import Arrivals from './Arrivals.svelte';
 
@@ -73,6 +75,50 @@
   const ring = ({ boxes }: SurveyPage) =>
     `M${boxes.bleed.x0} ${boxes.bleed.y0}H${boxes.bleed.x1}V${boxes.bleed.y1}H${boxes.bleed.x0}Z M${boxes.trim.x0} ${boxes.trim.y0}V${boxes.trim.y1}H${boxes.trim.x1}V${boxes.trim.y0}Z`;
 
+  /** A page of a file as it stands on its shelf. */
+  interface Standing {
+    key: string;
+    source: string;
+    page: SurveyPage;
+    index: number;
+    /** How many pages its file has. */
+    count: number;
+    x: number;
+    y: number;
+    commonest: Size;
+  }
+  /** Pages narrower than this, in pixels, show their picture and what they stand out by, and no boxes. */
+  const FAR_PX = 24;
+  /** The outlines of pages as one path: those that stand out, or those that do not. */
+  const outlines = ({ survey, shelf, x: left, y: top, commonest }: FileShelf, odd: boolean): string =>
+    shelf.tiles
+      .filter(({ index }) => odd !== sameSize(sizeOf(survey.pages[index]!.boxes.trim), commonest))
+      .map(({ index, x, y }) => {
+        const { width, height } = sizeOf(survey.pages[index]!.boxes.media);
+        return `M${left + x} ${top + y}h${width}v${height}h${-width}z`;
+      })
+      .join('');
+  const far = $derived(shelves.map((shelf) => ({ plain: outlines(shelf, false), odd: outlines(shelf, true) })));
+  /** Captions reach this far beyond a page, in points. */
+  const SLACK = 60;
+  const gate = new Gate<Standing>(
+    ({ key }) => key,
+    (one, other) => one.x === other.x && one.y === other.y && one.page === other.page && sameSize(one.commonest, other.commonest),
+  );
+  /** The pages in sight. New ones are admitted a few at a time, so that no frame takes long. */
+  const onMat = ({ x0, x1, y0, y1 }: View): readonly Standing[] =>
+    gate.admit(
+      shelves.flatMap(({ source, survey, shelf, x: left, y: top, commonest }) =>
+        shelf.tiles.flatMap(({ index, x: across, y: down }): Standing[] => {
+          const page = survey.pages[index]!;
+          const { width, height } = sizeOf(page.boxes.media);
+          const [x, y] = [left + across, top + down];
+          if (y + height + SLACK <= y0 || y - SLACK >= y1 || x + width <= x0 || x >= x1) return [];
+          return [{ key: `${source} ${index}`, source, page, index, count: survey.pages.length, x, y, commonest }];
+        }),
+      ),
+    );
+
   // A file chosen in the slip comes into sight.
   $effect(() => {
     const found = chosen && shelves.find(({ source }) => source === chosen);
@@ -111,7 +157,7 @@
   <Mat bind:this={mat} bind:zoom unit={bench.unit} width={size.width} height={size.height} fitTo="width" role="group" label={t`Pages as supplied`}>
     {#snippet children(view)}
       {@const px = 1 / view.k}
-      {#each shelves as { source, name, survey, shelf, x: left, y: top, commonest } (source)}
+      {#each shelves as { source, name, shelf, x: left, y: top } (source)}
         <text class="file" x={left} y={top - 7 * px} font-size={13 * px}>{name}</text>
         {#each shelf.boards as board (board.y)}
           <line
@@ -123,51 +169,57 @@
             stroke-width={3 * px}
           />
         {/each}
-        {#each shelf.tiles as { index, x, y } (index)}
-          {@const page = survey.pages[index]!}
-          {@const { width, height } = sizeOf(page.boxes.media)}
-          {#if top + y + height + 60 > view.y0 && top + y - 60 < view.y1 && left + x + width > view.x0 && left + x < view.x1}
-            {@const trim = sizeOf(page.boxes.trim)}
-            {@const odd = !sameSize(trim, commonest)}
-            {@const room = width * view.k}
-            <g transform="translate({left + x} {top + y})">
-              <g transform="translate(0 {height}) scale(1 -1)">
-                <rect {width} {height} fill="#fffdf7" />
-                <SurfaceArt
-                  item={{ kind: 'art', source, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }}
-                  surveys={bench.surveys}
-                  k={view.k}
-                />
-                <path d={ring(page)} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity="0.55" />
-                <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={px} opacity="0.6" />
-                <rect
-                  x={page.boxes.trim.x0}
-                  y={page.boxes.trim.y0}
-                  width={trim.width}
-                  height={trim.height}
-                  fill="none"
-                  stroke={odd ? '#d9772b' : '#1d2422'}
-                  stroke-width={(odd ? 3 : 1.5) * px}
-                  stroke-dasharray={odd ? `${6 * px} ${3 * px}` : undefined}
-                />
-              </g>
-              <title>{index + 1}{page.label ? ` “${page.label}”` : ''}: {saySize(trim, bench.unit)}</title>
-              {#if index % Math.max(1, Math.ceil((LETTER * String(survey.pages.length).length + 6) / room)) === 0}<text
-                  class="number"
-                  y={height + 17 * px}
-                  font-size={12 * px}
-                  ><tspan class="mono">{index + 1}</tspan
-                  >{#if page.label && page.label !== String(index + 1) && room > LETTER * (String(index + 1).length + page.label.length + 4)}<tspan
-                      class="said"
-                      dx={6 * px}>“{page.label}”</tspan
-                    >{/if}</text
-                >{/if}
-              {#if odd && room > LETTER * 0.9 * saySize(trim, bench.unit).length}<text class="odd" y={height + 31 * px} font-size={11 * px}
-                  >{saySize(trim, bench.unit)}</text
-                >{/if}
+      {/each}
+      {#if view.k * Math.max(0, ...shelves.map(({ commonest }) => commonest.width)) < FAR_PX}
+        {#each far as { plain, odd }, n (n)}
+          <path d={plain} fill="#fffdf7" stroke="#1d2422" stroke-width={px} stroke-opacity="0.6" />
+          <path d={odd} fill="#fffdf7" stroke="#d9772b" stroke-width={3 * px} />
+        {/each}
+      {/if}
+      {#each onMat(view) as { key, source, page, index, count, x, y, commonest } (key)}
+        {@const { width, height } = sizeOf(page.boxes.media)}
+        {@const trim = sizeOf(page.boxes.trim)}
+        {@const odd = !sameSize(trim, commonest)}
+        {@const room = width * view.k}
+        <g transform="translate({x} {y})">
+          {#if room < FAR_PX}<FarPage {source} {index} surveys={bench.surveys} k={view.k} />
+          {:else}
+            <g transform="translate(0 {height}) scale(1 -1)">
+              <rect {width} {height} fill="#fffdf7" />
+              <SurfaceArt
+                item={{ kind: 'art', source, index, matrix: IDENTITY, clip: sizeBox({ width, height }) }}
+                surveys={bench.surveys}
+                k={view.k}
+              />
+              <path d={ring(page)} fill="url(#bleed-hatch)" fill-rule="evenodd" opacity="0.55" />
+              <rect {width} {height} fill="none" stroke="#1d2422" stroke-width={px} opacity="0.6" />
+              <rect
+                x={page.boxes.trim.x0}
+                y={page.boxes.trim.y0}
+                width={trim.width}
+                height={trim.height}
+                fill="none"
+                stroke={odd ? '#d9772b' : '#1d2422'}
+                stroke-width={(odd ? 3 : 1.5) * px}
+                stroke-dasharray={odd ? `${6 * px} ${3 * px}` : undefined}
+              />
             </g>
           {/if}
-        {/each}
+          <title>{index + 1}{page.label ? ` “${page.label}”` : ''}: {saySize(trim, bench.unit)}</title>
+          {#if index % Math.max(1, Math.ceil((LETTER * String(count).length + 6) / room)) === 0}<text
+              class="number"
+              y={height + 17 * px}
+              font-size={12 * px}
+              ><tspan class="mono">{index + 1}</tspan
+              >{#if page.label && page.label !== String(index + 1) && room > LETTER * (String(index + 1).length + page.label.length + 4)}<tspan
+                  class="said"
+                  dx={6 * px}>“{page.label}”</tspan
+                >{/if}</text
+            >{/if}
+          {#if odd && room > LETTER * 0.9 * saySize(trim, bench.unit).length}<text class="odd" y={height + 31 * px} font-size={11 * px}
+              >{saySize(trim, bench.unit)}</text
+            >{/if}
+        </g>
       {/each}
     {/snippet}
   </Mat>

@@ -1,4 +1,5 @@
 import { blobStream } from '$lib/server/blobs';
+import { partNear } from '$lib/server/nearFiles';
 import { partOf } from '$lib/server/parts';
 import { blobOfSource, surveysOf } from '$lib/server/sources';
 
@@ -12,7 +13,8 @@ export const GET = async ({ params, url, request }) => {
   const part = partOf(request.headers.get('range'), blob.size);
   if (part === 'none')
     return new Response(null, { status: 416, headers: { 'content-range': `bytes */${blob.size}` } });
-  return new Response(blobStream(blob.id, part), {
+  const near = part && (await partNear(blob.sha256, part.from, part.to));
+  return new Response(near ?? blobStream(blob.id, part), {
     status: part ? 206 : 200,
     headers: {
       'accept-ranges': 'bytes',
