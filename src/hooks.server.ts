@@ -2,6 +2,7 @@ import { dev } from '$app/environment';
 import type { Handle, HandleServerError, RequestEvent } from '@sveltejs/kit';
 import { actAs } from '$lib/server/actor';
 import { isAway } from '$lib/server/away';
+import { stopHearing } from '$lib/server/changes';
 import { closeDb } from '$lib/server/db';
 import { doorsOf, HEADERS, NO_PAGE_CSP, PDF_CSP, refusalOf } from '$lib/server/doors';
 import { reportFault } from '$lib/server/faults';
@@ -77,6 +78,7 @@ process.on('unhandledRejection', (error) => void reportFault('the web server', e
 
 // All requests are answered by now. What still waits for nobody (a timer, an idle process) must not keep a stopped server.
 process.on('sveltekit:shutdown', async () => {
+  await stopHearing();
   await closeQueue();
   await closeDb();
   process.exit(0);

@@ -29,7 +29,8 @@ import { replayOnJobs } from './replayOnJobs';
 import { claimRun, dropRun, finishRun, forgetOldRuns, listRuns, orderedRun, orderRun } from './runs';
 import { addSource, surveysOfJob } from './sources';
 import { speakIn } from './speech';
-import { statusOf } from './status';
+import { stopHearing } from './changes';
+import { pulseOf, statusOf } from './status';
 import { listWork, tryAgain } from './work';
 
 const MIB = 1 << 20;
@@ -53,6 +54,26 @@ describe.skipIf(!server)('what the database keeps', () => {
   afterAll(() => close());
   beforeEach(async () => {
     await db().query('truncate job, source, blob, picture, own_stamp, recipe, drop_folder, run cascade');
+  });
+
+  test('a window that waits for news of its job is told as soon as there is some, and after a while that there is none', async () => {
+    const [job, other] = [await createJob(), await createJob()];
+    const { tag } = await pulseOf(job, {});
+    const timed = async (hold: '1' | undefined, meanwhile: () => Promise<unknown>) => {
+      const from = performance.now();
+      const answer = pulseOf(job, { tag, ...(hold ? { hold } : {}) });
+      await meanwhile();
+      const told = (await answer).status !== undefined;
+      return { told, ms: performance.now() - from };
+    };
+    const none = await timed('1', () => Promise.resolve());
+    expect([none.told, none.ms > 600]).toEqual([false, true]);
+    expect((await timed(undefined, () => Promise.resolve())).ms).toBeLessThan(500);
+    const ofAnother = await timed('1', () => saveDocket(other, 1, emptyDocket('x')));
+    expect([ofAnother.told, ofAnother.ms > 600]).toEqual([false, true]);
+    const soon = await timed('1', () => orderOutput(job, { output: { kind: 'docket' } }));
+    expect([soon.told, soon.ms < 600]).toEqual([true, true]);
+    await stopHearing();
   });
 
   test('what is notified is heard, and after the connection was cut it is heard again', async () => {

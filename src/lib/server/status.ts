@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { JobPulse, JobStatus } from '../wire/told';
 import { actor } from './actor';
+import { nextChange } from './changes';
 import { db } from './db';
 import { openIntakes } from './intakes';
 import { readJob } from './jobs';
@@ -29,7 +30,11 @@ const askedSchema = z.object({
   doing: z.string().max(60).optional(),
   /** The tag of the status that it knows. */
   tag: z.string().max(64).optional(),
+  /** It waits for something: the answer comes as soon as there is something new, or after a while. */
+  hold: z.literal('1').optional(),
 });
+/** So long an answer is held back at most. */
+const HOLD_MS = 700;
 
 /**
  * The same for a window that asks every second: who else has the job open, and the status only where it is another than the
@@ -38,11 +43,27 @@ const askedSchema = z.object({
 export async function pulseOf(jobId: string, query: Record<string, string>): Promise<JobPulse> {
   const asked = askedSchema.safeParse(query);
   if (!asked.success) throw new Problem(400, { code: 'not-json' });
-  const { window, doing, tag: known } = asked.data;
+  const { window, doing, tag: known, hold } = asked.data;
   // Before the status is read: what changes meanwhile gives another tag the next time.
-  const tag = await tagOf(jobId);
+  const tag = hold && known ? await tagAfter(jobId, known) : await tagOf(jobId);
   const others = window ? await presentIn(jobId, { window, person: actor(), doing: doing ?? null }) : [];
   return { tag, others, ...(tag === known ? {} : { status: await statusOf(jobId) }) };
+}
+
+/** The tag as soon as it is another than the one known, or as it is after a while. */
+async function tagAfter(jobId: string, known: string): Promise<string> {
+  const until = performance.now() + HOLD_MS;
+  for (;;) {
+    const left = until - performance.now();
+    const { change, drop } = nextChange(jobId, Math.max(0, left));
+    try {
+      const tag = await tagOf(jobId);
+      if (tag !== known || left <= 0) return tag;
+      await change;
+    } finally {
+      drop();
+    }
+  }
 }
 
 /** A text that is another one whenever the status of a job is. Throws Problem 404. */

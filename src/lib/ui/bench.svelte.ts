@@ -29,9 +29,8 @@ const STAGES: readonly Stage[] = ['take-in', 'pages', 'numbers', 'sheets', 'dumm
 /** What is typed is judged when nothing more came for this long. */
 const JUDGE_AFTER_MS = 120;
 const POLL_MS = 700;
-/** While something is under way that was begun so short a time ago, it is asked for more often: small files are made in no time. */
-const QUICK_MS = 100;
-const QUICK_FOR_MS = 2500;
+/** While something is under way in a window in sight, the answer is held back until there is news, and then asked for again. */
+const HELD_MS = 50;
 /** How often a window polls for changes to its job: while it is visible, and while it is hidden. */
 const IDLE_MS = 1000;
 const HIDDEN_MS = 5000;
@@ -88,8 +87,8 @@ export class Bench {
   private lastBase: WorkedOut | undefined;
   private polling: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
-  /** Since when something has been under way. */
-  private busySince: number | undefined;
+  /** Something is under way: the next answer may be held back until there is news. */
+  private waits = false;
   /** The job has moved on. */
   private behind = false;
   /** Sources asked for once after their measure ended. */
@@ -281,19 +280,20 @@ export class Bench {
 
   /** Asks how things stand, as where something was just begun, and asks again while something is under way. */
   async poll(): Promise<void> {
-    this.busySince = undefined;
+    this.waits = false;
     await this.ask();
   }
 
   private async ask(): Promise<void> {
     clearTimeout(this.polling);
     if (this.closed) return;
-    let busy = true;
+    let [busy, away] = [true, false];
     try {
       const { status, tag, others } = await api.pulse(this.id, {
         window: this.window,
         tag: this.tag,
         doing: this.draft.doing,
+        ...(this.waits ? { hold: '1' } : {}),
       });
       // A change that waits tells by itself when it gets through.
       if (!this.saving.unsent) this.saving.isBack();
@@ -302,17 +302,15 @@ export class Bench {
       this.tag = tag;
       busy = this.isBusy() || this.behind;
     } catch (error) {
-      busy = true;
+      [busy, away] = [true, true];
       this.tag = '';
       if (isNoAnswer(error)) this.saving.isAway(error);
     }
     if (this.closed) return;
     clearTimeout(this.polling);
-    if (!busy) this.busySince = undefined;
-    else this.busySince ??= Date.now();
-    const isQuick = this.busySince !== undefined && Date.now() - this.busySince < QUICK_FOR_MS;
-    const idle = document.visibilityState === 'hidden' ? HIDDEN_MS : IDLE_MS;
-    const ms = isQuick ? QUICK_MS : busy ? POLL_MS : idle;
+    const isHidden = document.visibilityState === 'hidden';
+    this.waits = busy && !away && !isHidden;
+    const ms = this.waits ? HELD_MS : busy ? POLL_MS : isHidden ? HIDDEN_MS : IDLE_MS;
     this.polling = setTimeout(() => void this.ask(), ms);
   }
 
