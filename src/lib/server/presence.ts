@@ -1,5 +1,6 @@
 import type { Present } from '../wire/told';
 import { db } from './db';
+import { WAKE } from './queue';
 
 /** A window that was not heard of for so long is closed, or its machine is away. */
 const GONE_SECONDS = 4;
@@ -24,6 +25,11 @@ export async function presentIn(
     ...(name ? { person: name } : {}),
     ...(what ? { doing: what } : {}),
   }));
+}
+
+/** Somebody looks at the list of jobs and will have one open soon: what stands by for that may begin. */
+export async function sayPersonCame(): Promise<void> {
+  await db().query("select pg_notify($1, 'person')", [WAKE]);
 }
 
 /** Whether anybody has a job open. */

@@ -19,13 +19,15 @@ const MOST_BYTES = 192 * 1024 * 1024;
 /** So many are drawn at once: as many as there are cores besides the one that shows them, within these. */
 const [LEAST_LANES, MOST_LANES] = [2, 3];
 
+/** What is wanted after a pause of this length is what somebody turned to: pages come onto the mat a few a frame. */
+const PAUSE_MS = 250;
 /** Of many pictures those that come within this time are shown together. */
 const TOGETHER_MS = 150;
 
 /** What draws pictures, one after the other, and what it draws. */
 interface Lane {
   worker: Worker;
-  drawing?: { key: string; late: ReturnType<typeof setTimeout> } | undefined;
+  drawing?: { key: string; pixels: number; late: ReturnType<typeof setTimeout> } | undefined;
 }
 interface Wanted {
   source: string;
@@ -34,13 +36,13 @@ interface Wanted {
   pixels: number;
   view: string;
   clear: boolean;
-  /** Counts the moments in which pictures were wanted. */
+  /** Counts the times at which pictures were wanted, many at once. */
   turn: number;
 }
 
 /**
- * Pictures of source pages, rendered by PDFium in web workers. What was wanted at the latest moment is drawn first, and of
- * that what was asked for first: the pages in sight, from the top.
+ * Pictures of source pages, rendered by PDFium in web workers. What somebody turned to last is drawn first, and of that what
+ * was asked for first: the pages in sight, from the top.
  */
 export class Pictures {
   /** What is there now, by source and page. */
@@ -52,7 +54,7 @@ export class Pictures {
   private readonly wanted = new Map<string, Wanted>();
   private readonly lanes: Lane[] = [];
   private turn = 0;
-  private turning = false;
+  private wantedAt = -Infinity;
   /** Drawn, and not shown yet. */
   private readonly arrived: RenderAnswer[] = [];
   private showing: ReturnType<typeof setTimeout> | undefined;
@@ -98,13 +100,19 @@ export class Pictures {
     const has = this.ready.get(key);
     if (this.broken.has(key) || (has && has.pixels >= size)) return;
     this.wanted.delete(key);
-    if (!this.turning) {
-      this.turning = true;
-      this.turn++;
-      setTimeout(() => (this.turning = false));
-    }
+    if (this.isComing(key, size)) return;
+    if (performance.now() - this.wantedAt > PAUSE_MS) this.turn++;
+    this.wantedAt = performance.now();
     this.wanted.set(key, { source, index, page, pixels: size, view: this.view, clear, turn: this.turn });
     this.next();
+  }
+
+  /** It is being drawn, or drawn and not shown yet, at no less than this size. */
+  private isComing(key: string, pixels: number): boolean {
+    return (
+      this.lanes.some(({ drawing }) => drawing?.key === key && drawing.pixels >= pixels) ||
+      this.arrived.some((answer) => answer.key === key && 'picture' in answer && answer.pixels >= pixels)
+    );
   }
 
   /** The page is out of sight: it need not be drawn any more. */
@@ -147,7 +155,7 @@ export class Pictures {
       pixels,
     };
     // A page that never ends is given up, with the worker that draws it: others are drawn by a new one.
-    lane.drawing = { key, late: setTimeout(() => this.giveUp(lane, key), MOST_MS) };
+    lane.drawing = { key, pixels, late: setTimeout(() => this.giveUp(lane, key), MOST_MS) };
     lane.worker.postMessage(request);
   }
 

@@ -141,5 +141,6 @@
   .acts {
     display: flex;
     gap: 14px;
+    white-space: nowrap;
   }
 </style>

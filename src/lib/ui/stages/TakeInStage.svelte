@@ -206,7 +206,7 @@
             </g>
           {/if}
           <title>{index + 1}{page.label ? ` “${page.label}”` : ''}: {saySize(trim, bench.unit)}</title>
-          {#if index % Math.max(1, Math.ceil((LETTER * String(count).length + 6) / room)) === 0}<text
+          {#if room >= FAR_PX && index % Math.max(1, Math.ceil((LETTER * String(count).length + 6) / room)) === 0}<text
               class="number"
               y={height + 17 * px}
               font-size={12 * px}
