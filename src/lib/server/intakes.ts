@@ -15,7 +15,7 @@ import { db, transaction } from './db';
 import { pushState, readJob, seenAnew } from './jobs';
 import { Problem } from './problem';
 import { addSource, surveysOf } from './sources';
-import { arrivedFile, type Coming } from './uploads';
+import { arrivedOnce, type Coming } from './uploads';
 import type { IntakeState } from '../wire/told';
 import { firstOf } from '../core/entries';
 
@@ -44,16 +44,16 @@ export async function receive(
   const where = arrivalPlaceSchema.safeParse(place);
   if (!where.success) throw new Problem(400, { code: 'bad-place' });
   await readJob(jobId);
-  if (coming.upload) {
+  const arrived = await arrivedOnce(coming, async (upload) => {
     const { rows } = await db().query<{ id: string; sha256: string }>(
       'select id, sha256 from intake where id::text = $1',
-      [coming.upload],
+      [upload],
     );
-    if (rows[0]) return rows[0];
-  }
-  const file = await arrivedFile(coming);
+    return rows[0];
+  });
+  if ('taken' in arrived) return arrived.taken;
   return transaction(async (client) => {
-    const { id: blobId, sha256 } = await sealBlob(client, file);
+    const { id: blobId, sha256 } = await sealBlob(client, arrived.file);
     const { rows } = await client.query<{ id: string }>(
       `insert into intake (id, job_id, name, place, state, blob_id, sha256, by)
        values (coalesce($1, gen_random_uuid()), $2, $3, $4, 'waiting', $5, $6, $7)

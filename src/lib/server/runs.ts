@@ -8,7 +8,7 @@ import { claimNext, endClaim, type Claim } from './claims';
 import { db, transaction } from './db';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
-import { arrivedFile, type Coming } from './uploads';
+import { arrivedOnce, type Coming } from './uploads';
 import type { Told, WorkState } from '../wire/told';
 import { firstOf } from '../core/entries';
 
@@ -89,13 +89,13 @@ export async function orderRun(
 ): Promise<string> {
   const recipe = await findRecipe(name);
   tryValues(recipe, values);
-  if (coming.upload) {
-    const { rowCount } = await db().query('select from run where id::text = $1', [coming.upload]);
-    if (rowCount) return coming.upload;
-  }
-  const file = await arrivedFile(coming);
+  const arrived = await arrivedOnce(coming, async (upload) => {
+    const { rowCount } = await db().query('select from run where id::text = $1', [upload]);
+    return rowCount ? upload : undefined;
+  });
+  if ('taken' in arrived) return arrived.taken;
   return transaction(async (client) => {
-    const blob = await sealBlob(client, file);
+    const blob = await sealBlob(client, arrived.file);
     const { rows } = await client.query<{ id: string }>(
       `insert into run (id, recipe, vals, batch, file_name, blob_id, state, by, language)
        values (coalesce($1, gen_random_uuid()), $2, $3, $4, $5, $6, 'waiting', $7, $8)

@@ -31,6 +31,26 @@ export async function arrivedFile({ bytes, upload }: Coming): Promise<Arrived> {
   return (await hashed.takeWhole(rows[0].blob_id, Number(rows[0].size))) ?? arrived(rows[0].blob_id);
 }
 
+/**
+ * The same, or what an upload became when it was taken in before: also by the same request that was delivered twice, and was
+ * quicker. Throws Problem.
+ */
+export async function arrivedOnce<Taken>(
+  coming: Coming,
+  taken: (upload: string) => Promise<Taken | undefined>,
+): Promise<{ file: Arrived } | { taken: Taken }> {
+  const known = async () => (coming.upload ? taken(coming.upload) : undefined);
+  const before = await known();
+  if (before) return { taken: before };
+  try {
+    return { file: await arrivedFile(coming) };
+  } catch (error) {
+    const meanwhile = await known();
+    if (meanwhile) return { taken: meanwhile };
+    throw error;
+  }
+}
+
 /** Files are hashed while they arrive; so many at once. */
 const MOST_HASHED = 100;
 interface Followed {
