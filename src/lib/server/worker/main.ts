@@ -45,6 +45,7 @@ const WORKED: Record<
 
 let stopping = false;
 let neededAt = -Infinity;
+let isReady = false;
 
 /** Takes work until it is told to stop. Several may run, on one machine or more. */
 const boss = await onceThere(queue);
@@ -70,6 +71,7 @@ for (const name of QUEUES)
 function beReady(): void {
   if (process.env.FOLDER_READY === '0' || stopping) return;
   neededAt = performance.now();
+  isReady = true;
   READY.forEach(keepReady);
 }
 
@@ -80,7 +82,11 @@ async function lookAfter(): Promise<void> {
   await releaseSilent();
   for (const { kind, id } of await allWaiting()) if (isQueue(kind)) enqueue(kind, id);
   if (await isSomebodyThere()) beReady();
-  else if (performance.now() - neededAt > READY_MS) dismissStandby();
+  else if (isReady && performance.now() - neededAt > READY_MS) {
+    // Once: what a row of files has idle between two of them is its own, and leaves by itself.
+    isReady = false;
+    dismissStandby();
+  }
 }
 
 // Somebody who restarts it is there; going on with what nobody caught would not be safe, unless only the database was away.
