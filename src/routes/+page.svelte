@@ -1,6 +1,6 @@
 <script lang="ts">
   import { t } from '$lib/words/language';
-  import { untrack } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
@@ -28,9 +28,16 @@
   /** What is typed to search for; the address follows it. */
   let search = $state(untrack(() => data.query.search));
   let typed: ReturnType<typeof setTimeout> | undefined;
+  // Whoever comes by another way, as by the link to all jobs, finds the field as the address has it; what is being typed stays.
+  $effect(() => {
+    const said = data.query.search;
+    if (typed === undefined) search = said;
+  });
+  onDestroy(() => clearTimeout(typed));
   /** Asks for other jobs, or for the same in another order. */
   const ask = (change: Partial<JobQuery>): void => {
     clearTimeout(typed);
+    typed = undefined;
     void goto(`/${addressOf({ ...query, search, ...change })}`, { replaceState: true, keepFocus: true, noScroll: true });
   };
   const soon = (): void => {

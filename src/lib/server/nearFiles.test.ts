@@ -71,7 +71,7 @@ describe.skipIf(!server)('files that lie near', () => {
       ['dropped', 5],
     ] as const) {
       rmSync(near, { recursive: true, force: true });
-      const arriving = new ArrivingNear('7');
+      const arriving = new ArrivingNear();
       arriving.add(whole.subarray(0, 2 << 20), 0);
       arriving.add(end === 'changed' ? Buffer.alloc(3 << 20) : whole.subarray(2 << 20), 2 << 20);
       await (end === 'dropped' ? arriving.drop() : arriving.keep(sha256));

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { constants, type Stats } from 'node:fs';
 import {
   chmod,
@@ -135,10 +136,10 @@ export class ArrivingNear {
   private readonly path: Promise<string | undefined>;
   private written: Promise<FileHandle | undefined>;
 
-  /** The file that arrives goes by `name` until all of it is there. */
-  constructor(name: string) {
+  /** Until all of it is there it goes by a name that nobody else has: other Folders of this machine write here, too. */
+  constructor() {
     this.path = opened().then(
-      (near) => near && join(near, `.${name}`),
+      (near) => near && join(near, `.${randomUUID()}`),
       () => undefined,
     );
     this.written = this.path

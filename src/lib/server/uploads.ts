@@ -74,7 +74,7 @@ class Hashed {
       void known.near?.drop();
       return;
     }
-    if (!offset && ArrivingNear.takes(length)) known.near = new ArrivingNear(blob);
+    if (!offset && ArrivingNear.takes(length)) known.near = new ArrivingNear();
     known.hash.update(bytes);
     known.near?.add(bytes, offset);
     known.at += bytes.length;

@@ -44,13 +44,13 @@
 </script>
 
 <div class="jobs" role="list" aria-label={t`Jobs`} style:--columns={columns} bind:clientWidth={width}>
-  <WindowVirtualizer data={rows} getKey={([n]) => n!} ssrCount={JOBS_AT_ONCE} bufferSize={1000}>
+  <WindowVirtualizer data={rows} getKey={([n]) => n!} ssrCount={Math.ceil(JOBS_AT_ONCE / columns)} bufferSize={1000}>
     {#snippet children(row)}
       <div class="row">
         {#each row as n (n)}
           {@const job = jobs.get(n)}
           {#if job}{#key job.id}<JobCard {job} oncopy={() => oncopy(job.id)} ondelete={() => ondelete(job.id)} />{/key}
-          {:else}<div class="coming" {@attach () => void want(n)}></div>{/if}
+          {:else}<div class="coming" aria-hidden="true" {@attach () => void want(n)}></div>{/if}
         {/each}
       </div>
     {/snippet}

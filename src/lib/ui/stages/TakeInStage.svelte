@@ -87,8 +87,9 @@
     y: number;
     commonest: Size;
   }
-  /** Pages narrower than this, in pixels, show their picture and what they stand out by, and no boxes. */
+  /** Where most pages are narrower than this, in pixels, all show their picture and whether they stand out, and no boxes. */
   const FAR_PX = 24;
+  const broadest = $derived(Math.max(0, ...shelves.map(({ commonest }) => commonest.width)));
   /** The outlines of pages as one path: those that stand out, or those that do not. */
   const outlines = ({ survey, shelf, x: left, y: top, commonest }: FileShelf, odd: boolean): string =>
     shelf.tiles
@@ -170,7 +171,8 @@
           />
         {/each}
       {/each}
-      {#if view.k * Math.max(0, ...shelves.map(({ commonest }) => commonest.width)) < FAR_PX}
+      {@const isFar = view.k * broadest < FAR_PX}
+      {#if isFar}
         {#each far as { plain, odd }, n (n)}
           <path d={plain} fill="#fffdf7" stroke="#1d2422" stroke-width={px} stroke-opacity="0.6" />
           <path d={odd} fill="#fffdf7" stroke="#d9772b" stroke-width={3 * px} />
@@ -182,7 +184,7 @@
         {@const odd = !sameSize(trim, commonest)}
         {@const room = width * view.k}
         <g transform="translate({x} {y})">
-          {#if room < FAR_PX}<FarPage {source} {index} surveys={bench.surveys} k={view.k} />
+          {#if isFar}<FarPage {source} {index} surveys={bench.surveys} k={view.k} />
           {:else}
             <g transform="translate(0 {height}) scale(1 -1)">
               <rect {width} {height} fill="#fffdf7" />
@@ -206,7 +208,7 @@
             </g>
           {/if}
           <title>{index + 1}{page.label ? ` “${page.label}”` : ''}: {saySize(trim, bench.unit)}</title>
-          {#if room >= FAR_PX && index % Math.max(1, Math.ceil((LETTER * String(count).length + 6) / room)) === 0}<text
+          {#if !isFar && index % Math.max(1, Math.ceil((LETTER * String(count).length + 6) / room)) === 0}<text
               class="number"
               y={height + 17 * px}
               font-size={12 * px}
