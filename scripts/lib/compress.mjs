@@ -5,7 +5,7 @@ import { brotliCompress, constants, gzip } from 'node:zlib';
 
 /** What is made smaller by it: pictures and fonts of the web are packed already. */
 const PACKED = new Set(['.css', '.html', '.js', '.json', '.mjs', '.svg', '.ttf', '.txt', '.wasm', '.xml']);
-/** The highest quality takes twenty times as long, for a twentieth less. */
+/** The highest quality takes nearly thirty times as long, for a twelfth less. */
 const BROTLI = { params: { [constants.BROTLI_PARAM_QUALITY]: 7 } };
 
 /** Lays a packed copy (.gz and .br, RFC 1952 and RFC 7932) beside every file of a directory that shrinks by it. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { t } from '$lib/words/language';
-  import { onDestroy, untrack } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { untrack } from 'svelte';
+  import { beforeNavigate, goto, invalidateAll } from '$app/navigation';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
   import { sayFailure } from '$lib/ui/sayFailure';
@@ -33,11 +33,15 @@
     const said = data.query.search;
     if (typed === undefined) search = said;
   });
-  onDestroy(() => clearTimeout(typed));
-  /** Asks for other jobs, or for the same in another order. */
-  const ask = (change: Partial<JobQuery>): void => {
+  const forget = (): void => {
     clearTimeout(typed);
     typed = undefined;
+  };
+  // Whoever goes elsewhere is not called back.
+  beforeNavigate(forget);
+  /** Asks for other jobs, or for the same in another order. */
+  const ask = (change: Partial<JobQuery>): void => {
+    forget();
     void goto(`/${addressOf({ ...query, search, ...change })}`, { replaceState: true, keepFocus: true, noScroll: true });
   };
   const soon = (): void => {
