@@ -15,7 +15,7 @@ import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';
 import { makeOutput } from './fenced';
-import { median, textFile } from './textFile';
+import { median, textFile } from './files';
 
 process.env.FOLDER_BUILT = '1';
 const [PAGES, ROUNDS] = [1000, 9];

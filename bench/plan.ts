@@ -7,7 +7,7 @@ import { workOut } from '../src/lib/core/checks';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { sidesOf } from '../src/lib/core/sheets/plan';
 import { plainSurvey } from '../tests/makers';
-import { median } from './textFile';
+import { median } from './files';
 
 const [ROUNDS, MOST] = [9, 2.3];
 const source = '0'.repeat(64);

@@ -17,7 +17,7 @@ import { SCANS_RECIPE } from '../demo/jobs';
 import { recipeSchema, type Recipe } from '../src/lib/core/docket/recipe';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { BLEED, FOLIOS } from '../src/lib/server/fenced/samples';
-import { median } from './textFile';
+import { median } from './files';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 3)];
 /** Files that each worker has worked before: workers run for days. */

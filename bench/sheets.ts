@@ -1,6 +1,6 @@
 /**
- * Sheet PDF against a plain rewrite by qpdf, in one run: time and peak memory as ratios.
- * Run by hand: npm run build && npx tsx bench/sheets.ts
+ * Sheets and pages against a plain rewrite by qpdf, in one run: time and peak memory as ratios, as a worker makes them.
+ * Run by hand: npm run build && npm run bench
  */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -8,14 +8,15 @@ import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyDocket, type Docket } from '../src/lib/core/docket/docket';
+import type { Output } from '../src/lib/core/handover/outputs';
 import { surveyPdf } from '../src/lib/pdf/read/survey';
-import { median, textFile } from './textFile';
-import { openToFence } from '../src/lib/server/fenceUser';
 import { dismissStandby } from '../src/lib/server/fence';
+import { openToFence } from '../src/lib/server/fenceUser';
 import { makeOutput } from './fenced';
+import { heavyFile, median, textFile } from './files';
 
 process.env.FOLDER_BUILT = '1';
-const ROUNDS = 9;
+const ROUNDS = Number(process.env.ROUNDS ?? 7);
 const folder = mkdtempSync(join(tmpdir(), 'folder-bench-'));
 await openToFence(folder);
 
@@ -27,39 +28,51 @@ function rewrite(file: string): number {
   return (performance.now() - start) / 1000;
 }
 
-for (const pages of [500, 5000]) {
-  const file = await textFile(pages, folder);
+/** A job with one file, as it is when it comes. */
+async function jobOf(file: string) {
   const bytes = readFileSync(file);
   const hash = createHash('sha256').update(bytes).digest('hex');
+  // What is proved, too, takes longer by that: bench:proof.
   const docket: Docket = {
     ...emptyDocket('Bench'),
+    prove: false,
     steps: [{ id: 't', kind: 'take-in', source: hash, name: 'bench.pdf', where: { at: 'end' } }],
   };
-  const task = {
+  return {
     docket,
-    output: { kind: 'sheets' } as const,
     surveys: { [hash]: await surveyPdf(bytes) },
     files: { [hash]: file },
     folder,
     at: new Date().toISOString(),
   };
-  const [plain, ours, cold, mb]: [number[], number[], number[], number[]] = [[], [], [], []];
+}
+
+async function measure(file: string, output: Output): Promise<void> {
+  const { kind } = output;
+  const task = { ...(await jobOf(file)), output };
+  const pages = Object.values(task.surveys)[0]!.pages.length;
+  const [plain, ours, mb]: [number[], number[], number[]] = [[], [], []];
+  const cold = (await makeOutput(task, false)).seconds;
+  await makeOutput(task, true);
   for (let round = 0; round < ROUNDS; round++) {
     plain.push(rewrite(file));
     const made = await makeOutput(task, true);
     ours.push(made.seconds);
     mb.push(made.mb);
-    cold.push((await makeOutput(task, false)).seconds);
   }
   if (spawnSync('qpdf', ['--check', join(folder, '1')]).status !== 0)
-    throw new Error('the sheets do not pass qpdf --check');
-  const base = median(plain);
+    throw new Error(`the ${kind} do not pass qpdf --check`);
+  const [base, took, peak] = [median(plain), median(ours), Math.max(...mb)];
   const megabytes = statSync(file).size / 1024 / 1024;
-  const most = 3 * megabytes + 150;
+  const most = 1.5 * megabytes + 100;
   console.log(
-    `${pages} pages, ${megabytes.toFixed(1)} MB: ${(median(ours) / base).toFixed(2)} × qpdf (${median(ours).toFixed(2)} s, ${base.toFixed(2)} s); ` +
-      `with the start of a process ${(median(cold) / base).toFixed(2)} ×; peak memory ${Math.max(...mb).toFixed(0)} MB, ${(Math.max(...mb) / most).toFixed(2)} of 3 × file + 150 MB`,
+    `${kind}, ${pages} pages, ${megabytes.toFixed(1)} MB: ${(took / base).toFixed(2)} × qpdf (${took.toFixed(2)} s, ${base.toFixed(2)} s); ` +
+      `with the start of a process ${(cold / base).toFixed(2)} ×; peak memory ${peak.toFixed(0)} MB, ${(peak / most).toFixed(2)} of 1.5 × file + 100 MB`,
   );
 }
+
+const files = [await textFile(500, folder), await textFile(5000, folder), await heavyFile(106, folder)];
+const outputs: Output[] = [{ kind: 'sheets' }, { kind: 'pages', crop: 'trim' }];
+for (const file of files) for (const output of outputs) await measure(file, output);
 dismissStandby();
 rmSync(folder, { recursive: true });

@@ -10,7 +10,7 @@ import { Folder } from '../e2e/folder';
 import { jobOf } from '../e2e/bench';
 import { CHROMIUM } from '../tests/chromium';
 import { useOwnDatabase } from '../scripts/ownDatabase';
-import { median, textFile } from './textFile';
+import { median, textFile } from './files';
 
 const PAGES = 2000;
 const ROUNDS = 5;

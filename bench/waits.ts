@@ -2,16 +2,14 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PDFDocument, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import { chromium, type Page } from '@playwright/test';
-import sharp from 'sharp';
 import { go, newJob, step } from '../e2e/bench';
 import { Folder } from '../e2e/folder';
 import { CHROMIUM } from '../tests/chromium';
 import { markedPdf } from '../tests/outside';
 import { dismissStandby, keepReady, runInFence } from '../src/lib/server/fence';
 import { openToFence } from '../src/lib/server/fenceUser';
-import { median, textFile } from './textFile';
+import { heavyFile, median, textFile } from './files';
 
 /*
  * What a person waits for, from the click to what was wanted, in Chromium on this machine: medians of seven, all in one run,
@@ -65,44 +63,6 @@ async function besides(file: string): Promise<Record<string, number>> {
     'qpdf in out': await tool('qpdf', file, out),
     'mutool clean': await tool('mutool', 'clean', file, out),
   };
-}
-
-/** Pages that are a photograph each, of about 2 MB: noise, which nothing packs. */
-async function heavyFile(pages: number): Promise<string> {
-  const document = await PDFDocument.create();
-  const [width, height] = [1240, 1754];
-  const noise = Buffer.alloc(width * height * 3);
-  for (let n = 0, seed = 7; n < noise.length; n++) noise[n] = (seed = (seed * 16807) % 2147483647) & 0xff;
-  const jpeg = await sharp(noise, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality: 80 })
-    .toBuffer();
-  for (let n = 0; n < pages; n++) {
-    // A comment behind the start of the image makes each another one.
-    const comment = Buffer.from([0xff, 0xfe, 0, 6, n >> 8, n & 0xff, 1, 1]);
-    const bytes = Buffer.concat([jpeg.subarray(0, 2), comment, jpeg.subarray(2)]);
-    const { context } = document;
-    const image = PDFRawStream.of(
-      context.obj({
-        Type: 'XObject',
-        Subtype: 'Image',
-        Width: width,
-        Height: height,
-        ColorSpace: 'DeviceRGB',
-        BitsPerComponent: 8,
-        Filter: 'DCTDecode',
-      }),
-      bytes,
-    );
-    const page = document.addPage([420, 595]);
-    page.node.setXObject(PDFName.of('Im'), context.register(image));
-    page.node.set(
-      PDFName.of('Contents'),
-      context.register(context.flateStream('q 420 0 0 595 0 0 cm /Im Do Q')),
-    );
-  }
-  const path = join(place, 'heavy.pdf');
-  writeFileSync(path, await document.save({ useObjectStreams: false }));
-  return path;
 }
 
 const folder = await Folder.start({ server, ready: true });
@@ -170,7 +130,7 @@ try {
   const small = join(place, 'small.pdf');
   writeFileSync(small, await markedPdf(16, { width: 420, height: 595 }));
   const long = isAsked('click') || isAsked('drop') ? await textFile(2000, place) : '';
-  const heavy = isAsked('click') || isAsked('drop') || isAsked('pictures') ? await heavyFile(106) : '';
+  const heavy = isAsked('click') || isAsked('drop') || isAsked('pictures') ? await heavyFile(106, place) : '';
   if (heavy) console.log(`heavy file: ${Math.round(statSync(heavy).size / 1e6)} MB`);
 
   if (isAsked('click')) {

@@ -207,6 +207,45 @@ describe('a booklet', () => {
   });
 });
 
+test('pages full of text hold wherever they stand on the sheet, and one letter that is another one is found', async () => {
+  const lines = async (altered: boolean) => {
+    const document = await PDFDocument.create();
+    for (let n = 1; n <= 8; n++) {
+      const page = document.addPage([419.53, 595.28]);
+      for (let line = 0; line < 48; line++) {
+        const text = `${n * 7919 + line * 104729} some lines of a page that is full, number ${line} of ${n}`;
+        page.drawText(altered && n === 3 && line === 20 ? text.replace('full', 'foll') : text, {
+          x: 40.3,
+          y: 560.7 - line * 11.13,
+          size: 9,
+        });
+      }
+    }
+    return document.save();
+  };
+  const [right, altered] = [await give(await lines(false)), await give(await lines(true))];
+  const read = () => Promise.resolve(right.bytes);
+  for (const more of [0, 0.37, 1.01]) {
+    const sheets = {
+      ...PLAIN_SCHEMES.stitched,
+      stock: { width: mm(640) + more, height: mm(450) + more },
+    } as Scheme;
+    const job = ({ hash, survey }: Given) =>
+      workOut(
+        docketOf([{ ...takeInStep('a'), source: hash } as Step], { book: bookOf('right'), scheme: sheets }),
+        { [hash]: survey },
+      );
+    for (const [printed, expected] of [
+      [right, []],
+      [altered, [[2, 'different']]],
+    ] as const) {
+      const file = readFileSync(await make(job(printed).docket, { kind: 'sheets' }, printed));
+      const task = { surveys: { [right.hash]: right.survey }, read, folder: folderOf(), at: AT };
+      expect(wrong(await proveSheets(job(right), file, task)), `${more}`).toEqual(expected);
+    }
+  }
+});
+
 describe('sheets that are proved before they go out', () => {
   const swapped: ByHand = {
     do: 'swap',

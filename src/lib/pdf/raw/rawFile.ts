@@ -54,6 +54,7 @@ export class RawFile {
   private kinds = new Uint8Array(1024);
   /** Offset of a plain object; number of the object stream of a packed one. */
   private places = new Float64Array(1024);
+  private found: readonly RawPage[] | undefined;
   private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
 
   constructor(readonly bytes: Uint8Array) {
@@ -125,7 +126,11 @@ export class RawFile {
   }
 
   /** What a form needs of the pages in order, the resources they inherit (7.7.3.4) too. */
-  pages(): RawPage[] {
+  pages(): readonly RawPage[] {
+    return (this.found ??= this.walked());
+  }
+
+  private walked(): RawPage[] {
     const found: RawPage[] = [];
     const walk = (bytes: Uint8Array, range: Range, above: Placed | undefined, depth: number): void => {
       const node = this.resolve(bytes, range);

@@ -8,6 +8,7 @@ import {
   PDFXRefStreamParser,
   ParseSpeeds,
 } from '@cantoo/pdf-lib';
+import '../objects/quickLibrary';
 import { completeFields } from './fields';
 import { pagesOf } from './pageTree';
 import { PdfError } from '../objects/pdfError';
@@ -124,9 +125,9 @@ async function parse(bytes: Uint8Array): Promise<PDFDocument> {
 export const startsAsPdf = (bytes: Uint8Array): boolean =>
   Buffer.from(bytes.buffer, bytes.byteOffset, Math.min(bytes.length, HEADER_WITHIN)).includes('%PDF-');
 
-/** Files as they lie, by their bytes: where the lengths of their streams stand. */
+/** Files as they lie, by their bytes, each read once. Throws RawUnfit. */
 const files = new WeakMap<Uint8Array, RawFile>();
-function rawFileOf(bytes: Uint8Array): RawFile {
+export function rawFileOf(bytes: Uint8Array): RawFile {
   const file = files.get(bytes) ?? new RawFile(bytes);
   files.set(bytes, file);
   return file;

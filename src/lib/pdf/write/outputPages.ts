@@ -3,6 +3,9 @@ import { entryAt, entryOf } from '../../core/entries';
 import type { Art } from '../../core/model/art';
 import type { OpenSource, OpenSources } from './sources';
 
+/** A page of a source, by name. */
+export const artKey = ({ source, index }: Pick<Art, 'source' | 'index'>): string => `${source}:${index}`;
+
 /** A page of the output: what others refer to it by, and what it is. */
 export interface OutputPage {
   ref: PDFRef;
@@ -29,18 +32,22 @@ export function newPage(context: PDFContext): { ref: PDFRef; dict: PDFDict } {
 
 /** Source pages as pages of the output. One that comes again is a copy without annotations, but for those that print, as content. */
 export class OutputPages {
-  /** Pages that came already, as they were before anything was done to them. */
+  /** Pages that came already and come again, as they were before anything was done to them. */
   private readonly placed = new Map<string, PDFDict>();
 
-  constructor(private readonly sources: OpenSources) {}
+  constructor(
+    private readonly sources: OpenSources,
+    private readonly again: ReadonlySet<string>,
+  ) {}
 
-  of({ source, index }: Art): OutputPage {
+  of(art: Art): OutputPage {
+    const { source, index } = art;
     const { byId, printed, context } = this.sources;
-    const key = `${source}:${index}`;
+    const key = artKey(art);
     const before = this.placed.get(key);
     if (!before) {
       const brought = bringPage(entryOf(byId, source), index, context);
-      this.placed.set(key, brought.dict.clone(context));
+      if (this.again.has(key)) this.placed.set(key, brought.dict.clone(context));
       return brought;
     }
     const flat = printed.get(source);

@@ -7,29 +7,33 @@ import type { ArtItem } from '../../core/model/surface';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { FormUse } from './kit';
 import { contentAsForm } from './mirror';
-import { bringPage } from './outputPages';
+import { artKey, bringPage } from './outputPages';
 import { withOwnPatterns } from './patterns';
 import { placesApart } from './places';
 import type { OpenSources } from './sources';
 
+/** Source pages that are pages more than once. */
+export function comeAgain(shown: readonly Page[]): Art[] {
+  const met = new Set<string>();
+  return shown.flatMap(({ art }) => {
+    if (!art) return [];
+    const known = met.size;
+    return met.add(artKey(art)).size === known ? [art] : [];
+  });
+}
+
 /** Sources whose pages are drawn besides being pages: joined, laid on others, mirrored at their edges, or there more than once. */
 export function drawnSources(shown: readonly Page[]): ReadonlySet<string> {
-  const drawn = new Set<string>();
-  const met = new Set<string>();
-  for (const page of shown) {
-    const arts = [...laidOn(page), ...(page.more || page.mirrored ? artsOf(page) : [])];
-    for (const { source } of arts) drawn.add(source);
-    if (!page.art) continue;
-    const key = `${page.art.source}:${page.art.index}`;
-    if (met.has(key)) drawn.add(page.art.source);
-    met.add(key);
-  }
-  return drawn;
+  const arts = shown.flatMap((page) => [
+    ...laidOn(page),
+    ...(page.more || page.mirrored ? artsOf(page) : []),
+  ]);
+  return new Set([...arts, ...comeAgain(shown)].map(({ source }) => source));
 }
 
 const fades = (opacity: number | undefined): boolean => opacity !== undefined && opacity < 1;
 const formKey = ({ source, index }: Pick<Art, 'source' | 'index'>, group: boolean): string =>
-  `${source}:${index}${group ? ' group' : ''}`;
+  `${artKey({ source, index })}${group ? ' group' : ''}`;
 
 /** A source page's content as a form, the name it goes by, and the page that it came from. */
 export interface PlacedForm {

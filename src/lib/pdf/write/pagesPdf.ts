@@ -13,8 +13,8 @@ import { dropDeadTargets } from '../read/targets';
 import { moveDestinations } from './destinations';
 import { Extras } from './extras';
 import { Kit } from './kit';
-import { bringPage, newPage, OutputPages } from './outputPages';
-import { drawnSources, PageForms } from './pageForms';
+import { artKey, bringPage, newPage, OutputPages } from './outputPages';
+import { comeAgain, drawnSources, PageForms } from './pageForms';
 import { placePage } from './placePage';
 import { renameInks } from './renameInks';
 import type { WriteContext } from './sheetsPdf';
@@ -43,7 +43,7 @@ export async function writePagesPdf(
     () => PDFDocument.create({ updateMetadata: false }),
   );
   const { context, base } = sources;
-  const dropped = dropUnused(sources, new Set(uses.map(({ source, index }) => `${source}:${index}`)));
+  const dropped = dropUnused(sources, new Set(uses.map(artKey)));
   const writer = new PageWriter(list, crop, job, sources, shown);
   for (const [n, index] of order.entries()) {
     writer.page(entryAt(faces, index), index);
@@ -78,7 +78,7 @@ function dropUnused({ byId }: OpenSources, used: ReadonlySet<string>): boolean {
   let dropped = false;
   for (const [id, source] of byId)
     source.pages.forEach(({ ref }, index) => {
-      if (used.has(`${id}:${index}`)) return;
+      if (used.has(artKey({ source: id, index }))) return;
       source.document.context.assign(ref, PDFNull);
       dropped = true;
     });
@@ -103,7 +103,7 @@ class PageWriter {
   ) {
     const { context } = sources;
     this.tree = context.nextRef();
-    this.pages = new OutputPages(sources);
+    this.pages = new OutputPages(sources, new Set(comeAgain(shown).map(artKey)));
     this.forms = new PageForms(shown, sources, job.surveys);
     this.extras = new Extras(new Kit<PDFRef>(this.forms.use, () => context.nextRef(), list.inks), context);
   }

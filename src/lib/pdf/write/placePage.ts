@@ -35,7 +35,7 @@ export function placePage(
       ? placementOf(page.art, survey)
       : { toPage: translate(bleed.x0, bleed.y0), content: undefined, rotate: 0 };
   const toRaw = invert(toPage);
-  setBoxes(dict, (b) => context.obj(boxNumbers(applyToBox(toRaw, b))), { bleed, trim, crop });
+  setBoxes(dict, (b) => boxIn(context, boxNumbers(applyToBox(toRaw, b))), { bleed, trim, crop });
   if (!survey || !page.art) return { toPage };
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
@@ -58,6 +58,17 @@ export function placePage(
     moveAnnotations(dict, content);
   }
   return { toPage, content };
+}
+
+/** Boxes of each output by their numbers: most pages have the same, and nothing changes one. */
+const boxes = new WeakMap<PDFContext, Map<string, PDFArray>>();
+function boxIn(context: PDFContext, numbers: number[]): PDFArray {
+  const known = boxes.get(context) ?? new Map<string, PDFArray>();
+  boxes.set(context, known);
+  const key = numbers.join(' ');
+  const box = known.get(key) ?? context.obj(numbers);
+  known.set(key, box);
+  return box;
 }
 
 /** Its boxes, as `raw` has them in its user space (ISO 32000-1, 14.11.2). */

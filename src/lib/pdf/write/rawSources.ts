@@ -3,10 +3,10 @@ import type { InkChange } from '../../core/model/page';
 import { mayPrint, type Surveys } from '../../core/model/survey';
 import type { ByteOutput, ObjectTable, PdfVersion } from '../objects/byteOutput';
 import { renameInText } from './renameInText';
-import { readablePdf } from '../read/load';
+import { rawFileOf, readablePdf } from '../read/load';
 import { PdfError } from '../objects/pdfError';
 import { tidyPdf } from '../read/tidy';
-import { RawFile, rebased, type Placed, type RawObject, type RawPage } from '../raw/rawFile';
+import { rebased, type Placed, type RawFile, type RawObject, type RawPage } from '../raw/rawFile';
 import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from '../raw/scan';
 import { entryAt, entryOf, firstOf } from '../../core/entries';
 
@@ -215,7 +215,7 @@ export class RawSources {
 
   private add(bytes: Uint8Array): RawSource | undefined {
     try {
-      const file = new RawFile(bytes);
+      const file = rawFileOf(bytes);
       const pages = file.pages().map((page) => ({ page, content: contentOf(file, page.contents) }));
       readAll(file, pages);
       const source = { file, base: this.next - 1, pages };

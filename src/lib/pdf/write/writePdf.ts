@@ -64,7 +64,7 @@ function reachable(context: PDFContext, from: readonly PDFRef[]): PDFRef[] {
       if (!target) continue;
       order.push(object);
       waiting.push(target);
-    } else if (object instanceof PDFDict) for (const [, value] of object.entries()) push(waiting, value);
+    } else if (object instanceof PDFDict) for (const value of object.values()) push(waiting, value);
     else if (object instanceof PDFArray) for (let i = 0; i < object.size(); i++) push(waiting, object.get(i));
     else if (object instanceof PDFStream) waiting.push(object.dict);
   }

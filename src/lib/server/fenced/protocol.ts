@@ -1,5 +1,5 @@
 import { troubleOf } from '../trouble';
-import { writeSync } from 'node:fs';
+import { readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
 import { troubleFrom, type Trouble } from '../../words/troubles';
@@ -26,8 +26,30 @@ export async function runFenced<Task>(
   let came = false;
   const first = tasks.next().finally(() => (came = true));
   while (meanwhile && !came && !(await meanwhile.next()).done) await setImmediate();
-  for (let next = await first; !next.done; next = await tasks.next()) await carryOut(work, next.value);
+  // What warming up has left behind goes before it waits; nobody does.
+  if (!came) globalThis.gc?.();
+  for (let next = await first; !next.done; next = await tasks.next()) {
+    forgetPeak();
+    await carryOut(work, next.value);
+    globalThis.gc?.();
+  }
 }
+
+/** Lets the kernel count the most memory that this process has held anew (proc(5), `clear_refs`). */
+function forgetPeak(): void {
+  try {
+    writeFileSync('/proc/self/clear_refs', '5');
+  } catch {
+    // Where it may not be told, the most since the process began counts.
+  }
+}
+
+/**
+ * The most memory that this process has held, in MB (proc(5), `VmHWM`). What getrusage tells of a process also holds what its
+ * parent had when it began.
+ */
+const peakMb = (): number =>
+  Number(/^VmHWM:\s+(\d+) kB/m.exec(readFileSync('/proc/self/status', 'utf8'))?.[1]) / 1024;
 
 async function carryOut<Task>(
   work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
@@ -42,7 +64,7 @@ async function carryOut<Task>(
       last = now;
       say({ progress: [done, total] });
     });
-    say({ done: true, peakMb: process.resourceUsage().maxRSS / 1024 });
+    say({ done: true, peakMb: peakMb() });
   } catch (error) {
     say({ trouble: toTell(error) });
   }

@@ -14,7 +14,7 @@ import { heightOf, intersect, shift, sizeBox, widthOf, type Box, type Sides } fr
 import { applyToBox, compose, invert, translate, type Matrix } from '../../core/measure/matrix';
 import { mm } from '../../core/measure/unit';
 import type { Gray } from '../../raster/gray';
-import { difference, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
+import { difference, differingParts, isWhite, likeness, shiftOf, strays, type Dots } from './picture';
 import type { Drawable, Wanted } from './drawable';
 
 /** A finished page, with what is printed there and the way from the page to the dots of that picture. */
@@ -30,10 +30,12 @@ export interface Met {
   side: Drawable | undefined;
   /** Dots a point. */
   scale: number;
-  /** The same seen more closely. */
-  closer(): Met;
+  /** The same seen more closely, or a part of the page. */
+  closer(part?: Box): Met;
 }
 
+/** So many parts of a page are looked at more closely, before all of it is. */
+const MOST_PARTS = 40;
 /** So many dots of a page may stray: edges of the same, drawn twice, are never quite alike. */
 const FEW = 3;
 /** How fine the small pictures are by which pages are told apart. */
@@ -100,9 +102,25 @@ export class Judge {
       return isWhite(met.picture, whole) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
     const places = placesFor(met.page, partOf(wanted), this.made);
     for (const place of places)
-      if (this.compare(met, wanted, place, difference, 0).dots === 0)
-        return this.right(met, wanted, places, place, { x: 0, y: 0 });
+      if (this.isSame(met, wanted, place)) return this.right(met, wanted, places, place, { x: 0, y: 0 });
     return this.closely(met.closer(), wanted, places);
+  }
+
+  /**
+   * Whether what is met is what is wanted at a place, to the dot. Where a few parts differ, each is looked at more closely: a
+   * renderer puts letters on whole dots, and a letter between two dots may come out on either.
+   */
+  private isSame(met: Met, wanted: NonNullable<Wanted>, place: Matrix): boolean {
+    const { picture, drawn, part } = this.laid(met, wanted, place);
+    if (isEmpty(part)) return false;
+    const parts = differingParts(picture, drawn, part, MOST_PARTS);
+    return (
+      !!parts &&
+      parts.every((dots) => {
+        const close = this.laid(met.closer(this.onPage(met, dots)), wanted, place);
+        return !isEmpty(close.part) && difference(close.picture, close.drawn, close.part, 0).dots === 0;
+      })
+    );
   }
 
   /** A page that is not quite what it is to be: moved, or with letters a dot further, or something else. */
@@ -163,23 +181,28 @@ export class Judge {
     how: typeof difference,
     most?: number,
   ): { dots: number; where: Dots } {
-    const { picture, toDots, page } = met;
+    const { picture, drawn, part } = this.laid(met, wanted, place);
+    // Where no dot can be compared, nothing is known to be the same.
+    return isEmpty(part) ? { dots: Infinity, where: wholeOf(picture) } : how(picture, drawn, part, most);
+  }
+
+  /** What is wanted, drawn over what is met, and the part of both that can be compared. */
+  private laid(
+    { picture, toDots, page }: Met,
+    wanted: NonNullable<Wanted>,
+    place: Matrix,
+  ): { picture: Gray; drawn: Gray; part: Dots } {
     const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
     const drawn = wanted.page.draw(compose(place, toDots), picture.width, picture.height);
-    const part = inner(applyToBox(toDots, shown), picture);
-    // Where no dot can be compared, nothing is known to be the same.
-    if (part.x1 <= part.x0 || part.y1 <= part.y0) return { dots: Infinity, where: wholeOf(picture) };
-    return how(picture, drawn, part, most);
+    return { picture, drawn, part: inner(applyToBox(toDots, shown), picture) };
   }
 
   /** How far what is met lies from where it is to be, on the page. */
   private shiftFrom(met: Met, wanted: NonNullable<Wanted>, place: Matrix): { x: number; y: number } {
-    const { picture, toDots, page } = met;
-    const drawn = wanted.page.draw(compose(place, toDots), picture.width, picture.height);
-    const shown = intersect(applyToBox(place, partOf(wanted)), sizeBox(page.size));
-    const { x, y } = shiftOf(picture, drawn, inner(applyToBox(toDots, shown), picture), FARTHEST * met.scale);
+    const { picture, drawn, part } = this.laid(met, wanted, place);
+    const { x, y } = shiftOf(picture, drawn, part, FARTHEST * met.scale);
     // From dots on the side to points on the page: turned back, without moving.
-    const [a, b, c, d] = invert(toDots);
+    const [a, b, c, d] = invert(met.toDots);
     return { x: a * x + c * y, y: b * x + d * y };
   }
 
@@ -311,6 +334,8 @@ function narrowed({ size }: FinishedPage, part: Box, spine: keyof Sides | undefi
 }
 
 const wholeOf = ({ width, height }: Gray): Dots => ({ x0: 0, y0: 0, x1: width, y1: height });
+
+const isEmpty = ({ x0, y0, x1, y1 }: Dots): boolean => x1 <= x0 || y1 <= y0;
 
 /** The dots that lie wholly inside a box: those at its edges are of both sides. */
 function inner(box: Box, { width, height }: Gray): Dots {

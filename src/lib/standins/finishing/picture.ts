@@ -39,6 +39,32 @@ const DIFFERS = 56;
 export const difference = (a: Gray, b: Gray, part: Dots, most = Infinity): { dots: number; where: Dots } =>
   counted(part, (x, y) => Math.abs(a.light[y * a.width + x]! - b.light[y * a.width + x]!) > DIFFERS, most);
 
+/** Parts are looked for in squares of so many dots. */
+const SQUARE = 24;
+
+/** The parts in which two pictures of one size differ, a little larger than what differs; nothing if there are more than `most`. */
+export function differingParts(a: Gray, b: Gray, { x0, y0, x1, y1 }: Dots, most: number): Dots[] | undefined {
+  const parts = new Map<number, Dots>();
+  const squares = Math.ceil(a.width / SQUARE);
+  for (let y = y0; y < y1; y++)
+    for (let x = x0, at = y * a.width + x0; x < x1; x++, at++) {
+      if (Math.abs(a.light[at]! - b.light[at]!) <= DIFFERS) continue;
+      const square = Math.floor(y / SQUARE) * squares + Math.floor(x / SQUARE);
+      const { x0, x1, y0 } = parts.get(square) ?? { x0: x, x1: x + 1, y0: y };
+      parts.set(square, { x0: Math.min(x0, x), y0, x1: Math.max(x1, x + 1), y1: y + 1 });
+      if (parts.size > most) return undefined;
+    }
+  return [...parts.values()].map(around);
+}
+/** Letters lie about as far around their dots. */
+const AROUND = 4;
+const around = ({ x0, y0, x1, y1 }: Dots): Dots => ({
+  x0: x0 - AROUND,
+  y0: y0 - AROUND,
+  x1: x1 + AROUND,
+  y1: y1 + AROUND,
+});
+
 /**
  * The same, counted no further than a few more than `most`, but for what lies a dot beside its place: a renderer puts letters on whole dots, so that one may come out a dot further
  * when the same page is drawn again.

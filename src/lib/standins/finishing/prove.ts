@@ -2,6 +2,7 @@ import type { Finished, FinishedPage } from '../../core/finish/line/finished';
 import { runLine } from '../../core/finish/line/runLine';
 import type { FinishPlan, OperationOf } from '../../core/finish/operations';
 import { standsOf, type Edge, type PageVerdict, type Proof } from '../../core/finish/proof';
+import { intersect, sizeBox, type Box } from '../../core/measure/box';
 import { applyToBox, compose, invert, turnOver, type Matrix } from '../../core/measure/matrix';
 import { TOLERANCES } from '../../core/measure/tolerances';
 import type { Gray } from '../../raster/gray';
@@ -160,12 +161,13 @@ function metOn(
   side: Drawable | undefined,
   picture: Gray | undefined,
   scale: number,
+  shown: Box = sizeBox(each.page.size),
 ): Met {
   const { page, ...which } = each;
   const toFront = invert(page.matrix);
   const toSide = page.face === 'front' ? toFront : compose(toFront, behind(print));
   const toDots = compose(toSide, [scale, 0, 0, -scale, 0, print.paper.height * scale]);
-  const lies = applyToBox(toDots, { x0: 0, y0: 0, x1: page.size.width, y1: page.size.height });
+  const lies = applyToBox(toDots, intersect(shown, sizeBox(page.size)));
   const part: Dots = {
     x0: Math.floor(lies.x0 + TOLERANCES.sum),
     y0: Math.floor(lies.y0 + TOLERANCES.sum),
@@ -182,7 +184,7 @@ function metOn(
     scale,
     picture: own,
     toDots: compose(toDots, [1, 0, 0, 1, -part.x0, -part.y0]),
-    closer: () => metOn(each, print, side, undefined, Math.max(scale, CLOSE)),
+    closer: (closely) => metOn(each, print, side, undefined, Math.max(scale, CLOSE), closely),
   };
 }
 
