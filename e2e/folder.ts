@@ -6,7 +6,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 
-const { WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as { WORKER: string[] };
+const { WEB, WORKER } = (await import('../scripts/lib/worker.mjs' as string)) as Record<
+  'WEB' | 'WORKER',
+  string[]
+>;
 
 /** All that one run of tests starts: its processes have one parent. */
 const RUN = process.ppid;
@@ -113,7 +116,7 @@ export class Folder {
 
   /** Starts the web server, and waits until it answers. */
   async runWeb(): Promise<ChildProcess> {
-    const web = this.launch('build/index.js');
+    const web = this.launch(...WEB);
     for (let tries = 0; tries < 150; tries++) {
       if (
         await fetch(`${this.url}/healthz`).then(

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { buildProgram, installPackages, run, runBeside } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
 import { Supervisor } from './lib/supervise.mjs';
-import { WORKER, workerEnv } from './lib/worker.mjs';
+import { WEB, WORKER, workerEnv } from './lib/worker.mjs';
 
 chdir(join(dirname(import.meta.filename), '..'));
 const { HOST = '127.0.0.1', PORT = '3000' } = process.env;
@@ -73,7 +73,7 @@ const environment = (part, more = {}) => ({
   SHUTDOWN_TIMEOUT: '2',
   ORIGIN: process.env.ORIGIN ?? `http://${nameOf(HOST)}:${PORT}`,
 });
-programs.keep('web server', ['build/index.js'], environment('web'));
+programs.keep('web server', WEB, environment('web'));
 for (let n = 0; n < workers; n++)
   programs.keep(`worker ${n + 1}`, WORKER, environment(`worker ${n + 1}`, workerEnv(n)));
 

@@ -85,19 +85,23 @@ export class Running {
   }
 
   /** The numbers of the running processes of one kind. */
-  pidsOf(kind: 'web' | 'worker' | 'fenced' | 'postgres'): number[] {
-    const IS: Record<string, RegExp> = {
-      web: /build\/index\.js/,
-      worker: /worker\/main\.mjs/,
-      fenced: /build\/tools\/fenced\//,
-      postgres: /postgres\0-D\0/,
-    };
+  pidsOf(kind: Kind): number[] {
     return processes()
       .filter(
         ({ command, pid }) =>
-          IS[kind]!.test(command) && (kind === 'postgres' ? this.ownsDatabase(command) : this.owns(pid)),
+          IS[kind].test(command) && (kind === 'postgres' ? this.ownsDatabase(command) : this.owns(pid)),
       )
       .map(({ pid }) => pid);
+  }
+
+  /** What the processes of one kind hold, in MB, what several share only once (proc(5), `Pss`); the database with what it started. */
+  heldMb(kind: Kind): number {
+    const own = this.pidsOf(kind);
+    const all =
+      kind === 'postgres'
+        ? [...own, ...processes().flatMap(({ pid }) => (own.includes(parentOf(pid)) ? [pid] : []))]
+        : own;
+    return Math.round(all.reduce((sum, pid) => sum + pssOf(pid), 0));
   }
 
   /** Descends from the start command. */
@@ -108,6 +112,23 @@ export class Running {
 
   private ownsDatabase(command: string): boolean {
     return command.includes(this.environment.FOLDER_CLUSTER ?? '/postgres/');
+  }
+}
+
+const IS = {
+  web: /build\/index\.js/,
+  worker: /worker\/main\.mjs/,
+  fenced: /build\/tools\/fenced\//,
+  postgres: /postgres\0-D\0/,
+};
+type Kind = keyof typeof IS;
+export const KINDS = ['web', 'worker', 'fenced', 'postgres'] as const satisfies Kind[];
+
+function pssOf(pid: number): number {
+  try {
+    return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8'))?.[1] ?? 0) / 1024;
+  } catch {
+    return 0;
   }
 }
 

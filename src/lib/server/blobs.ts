@@ -3,6 +3,7 @@ import { constants } from 'node:fs';
 import { open } from 'node:fs/promises';
 import type { PoolClient } from 'pg';
 import { db, type Db } from './db';
+import { Latest } from './latest';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { Problem } from './problem';
 import { firstOf } from '../core/entries';
@@ -188,8 +189,7 @@ export async function* readBlob(id: string, client: Db = db()): AsyncGenerator<U
 }
 
 /** Where the chunks of blobs that were read in parts end, by their ids: what is sealed never changes. */
-const ends = new Map<string, readonly number[]>();
-const MOST_ENDS = 200;
+const ends = new Latest<readonly number[]>(200);
 async function endsOf(id: string): Promise<readonly number[]> {
   const known = ends.get(id);
   if (known) return known;
@@ -199,10 +199,6 @@ async function endsOf(id: string): Promise<readonly number[]> {
   );
   const found = rows.map((row) => Number(row.ends));
   ends.set(id, found);
-  for (const oldest of ends.keys()) {
-    if (ends.size <= MOST_ENDS) break;
-    ends.delete(oldest);
-  }
   return found;
 }
 

@@ -1,4 +1,4 @@
-import { db, type Db } from './db';
+import { db, idFrom, type Db } from './db';
 import type { Trouble } from '../words/troubles';
 import { firstOf, keysOf } from '../core/entries';
 
@@ -136,8 +136,9 @@ export async function lastTrouble({ kind, id }: Claim): Promise<Trouble | undefi
 export async function beginAgain(kind: WorkKind, id: string, also = 'true'): Promise<boolean> {
   const { rowCount } = await db().query(
     `update ${TABLES[kind]} set state = 'waiting', token = null, tries = 0, not_before = now(), trouble = null, finished_at = null
-     where id::text = $1 and state = 'failed' and ${also}`,
-    [id],
+     where id = $1 and state = 'failed' and ${also}`,
+    // Measures go by the SHA-256 of their files.
+    [kind === 'measure' ? id : idFrom(id)],
   );
   return rowCount === 1;
 }

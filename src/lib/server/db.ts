@@ -34,6 +34,10 @@ export function db(): pg.Pool {
   return pool;
 }
 
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+/** An id that a query can look for: nothing, which no row has, for text that is none. Looked for as text, all rows would be gone through. */
+export const idFrom = (text: string): string | null => (UUID.test(text) ? text : null);
+
 const heard = (error: Error) => log.warn({ reason: error.message }, 'a database connection was lost');
 
 /** Closes the pool. */

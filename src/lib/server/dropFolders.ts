@@ -8,7 +8,7 @@ import { recipeValuesSchema, type RecipeValues } from '../core/docket/recipe';
 import { safeName } from '../core/handover/names';
 import { spokenNow } from '../words/language';
 import { sayTrouble, type Trouble } from '../words/troubles';
-import { db, transaction } from './db';
+import { db, idFrom, transaction } from './db';
 import { isEndMark, isPictureName, missingFrom } from '../core/pages/pictureSet';
 import { freeIn, Growing, placeOfTry, PLACES, SET_QUIET_MS, WHY } from '../make/dropPlace';
 import { filesOfSet } from '../make/pictureSet';
@@ -97,8 +97,8 @@ export async function changeDropFolder(id: string, value: unknown): Promise<void
   const { paused, scanEvery } = read.data;
   const { rowCount } = await db().query(
     `update drop_folder set paused = coalesce($2, paused), scan_every = case when $3 then $4 else scan_every end, trouble = null
-     where id::text = $1`,
-    [id, paused ?? null, scanEvery !== undefined, scanEvery ?? null],
+     where id = $1`,
+    [idFrom(id), paused ?? null, scanEvery !== undefined, scanEvery ?? null],
   );
   if (!rowCount) throw new Problem(404, { code: 'no-such-drop-folder' });
 }
@@ -108,19 +108,19 @@ export async function dropDropFolder(id: string): Promise<void> {
   await transaction(async (client) => {
     await client.query('select pg_advisory_xact_lock(hashtextextended($1, 11))', [id]);
     const { rows } = await client.query<{ count: number }>(
-      "select count(*)::integer as count from run where folder_id::text = $1 and state in ('waiting', 'working')",
-      [id],
+      "select count(*)::integer as count from run where folder_id = $1 and state in ('waiting', 'working')",
+      [idFrom(id)],
     );
     if (firstOf(rows).count)
       throw new Problem(409, { code: 'drop-busy', data: { count: firstOf(rows).count } });
-    await client.query('delete from drop_folder where id::text = $1', [id]);
+    await client.query('delete from drop_folder where id = $1', [idFrom(id)]);
   });
 }
 
 /** The name of a drop folder. Throws Problem 404. */
 export async function nameOfDropFolder(id: string): Promise<string> {
-  const { rows } = await db().query<{ name: string }>('select name from drop_folder where id::text = $1', [
-    id,
+  const { rows } = await db().query<{ name: string }>('select name from drop_folder where id = $1', [
+    idFrom(id),
   ]);
   if (!rows[0]) throw new Problem(404, { code: 'no-such-drop-folder' });
   return rows[0].name;
@@ -272,7 +272,7 @@ async function putBack(path: string, client: PoolClient): Promise<void> {
     file_name: string;
     trouble: Trouble | null;
     token: string | null;
-  }>('select id, state, file_name, trouble, token from run where id::text = any($1)', [ids]);
+  }>('select id, state, file_name, trouble, token from run where id = any($1)', [ids.map(idFrom)]);
   const known = new Map(rows.map((row) => [row.id, row]));
   for (const id of ids) {
     const run = known.get(id);

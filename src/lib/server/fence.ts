@@ -48,6 +48,8 @@ interface Kind {
   /** Whether one process is always there for the next task. */
   ready: boolean;
   idle: Idle[];
+  /** Processes at a task after which they are idle again. */
+  busy: number;
 }
 /** A process that waits for a task, and how many it has run; one that is not needed for ever leaves after a while. */
 interface Idle {
@@ -70,7 +72,7 @@ const kinds: Kind[] = [];
 function kindOf(name: string, row = false): Kind {
   const known = kinds.find((kind) => kind.name === name && kind.row === row);
   if (known) return known;
-  const made: Kind = { name, row, ready: false, idle: [] };
+  const made: Kind = { name, row, ready: false, idle: [], busy: 0 };
   kinds.push(made);
   return made;
 }
@@ -82,10 +84,10 @@ export function keepReady(name: string): void {
   standBy(kind);
 }
 
-/** Starts a process ahead of its task if one is wanted and missing. */
+/** Starts a process ahead of its task if one is wanted and missing; one that is at a task will be there for the next. */
 function standBy(kind: Kind): void {
   kind.idle = kind.idle.filter(({ child }) => lives(child));
-  if (kind.ready && !kind.idle.length) kind.idle.push({ child: start(kind, true), tasks: 0 });
+  if (kind.ready && !kind.busy && !kind.idle.length) kind.idle.push({ child: start(kind, true), tasks: 0 });
 }
 
 /** Kills the idle processes, and keeps none ready any more. */
@@ -168,6 +170,8 @@ export async function runInFence(
   onProgress?: (done: number, total: number) => void,
 ): Promise<{ peakMb: number }> {
   const { from, child, tasks } = processFor(kindOf(name, limits.row));
+  const returns = limits.once ? 0 : 1;
+  from.busy += returns;
   keepRowToOwnCore(child, limits.row ?? false);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
@@ -202,6 +206,7 @@ export async function runInFence(
     clearInterval(look);
     signal?.removeEventListener('abort', abort);
     words.close();
+    from.busy -= returns;
     if (
       !limits.once &&
       !trouble &&

@@ -11,7 +11,7 @@ import type { Trouble } from '../words/troubles';
 import { actAs, actor } from './actor';
 import { sealBlob, storeBlob, sweep } from './blobs';
 import { beginAgain, endClaim, type Claim } from './claims';
-import { db, transaction } from './db';
+import { db, idFrom, transaction } from './db';
 import { pushState, readJob, seenAnew } from './jobs';
 import { Problem } from './problem';
 import { addSource, surveysOf } from './sources';
@@ -46,8 +46,8 @@ export async function receive(
   await readJob(jobId);
   const arrived = await arrivedOnce(coming, async (upload) => {
     const { rows } = await db().query<{ id: string; sha256: string }>(
-      'select id, sha256 from intake where id::text = $1',
-      [upload],
+      'select id, sha256 from intake where id = $1',
+      [idFrom(upload)],
     );
     return rows[0];
   });
@@ -106,12 +106,12 @@ export async function openIntakes(jobId: string): Promise<IntakeState[]> {
 
 /** Cancels a file on its way in, or removes the message about one that failed, with the file itself. Whoever works at it loses its claim. */
 export async function dismissIntake(id: string): Promise<void> {
-  const { rows } = await db().query<{ job_id: string }>('select job_id from intake where id::text = $1', [
-    id,
+  const { rows } = await db().query<{ job_id: string }>('select job_id from intake where id = $1', [
+    idFrom(id),
   ]);
   if (!rows[0]) return;
   await ending(rows[0].job_id, async (client) => {
-    await client.query("delete from intake where id::text = $1 and state <> 'done'", [id]);
+    await client.query("delete from intake where id = $1 and state <> 'done'", [idFrom(id)]);
     await sweep(client);
     return true;
   });
@@ -120,8 +120,8 @@ export async function dismissIntake(id: string): Promise<void> {
 /** Queues a failed file for another survey, with the password that opens it where one is given. Returns false if the file is not stored any more. */
 export async function tryIntakeAgain(id: string, password?: string): Promise<boolean> {
   if (password !== undefined)
-    await db().query("update intake set password = $2 where id::text = $1 and state = 'failed'", [
-      id,
+    await db().query("update intake set password = $2 where id = $1 and state = 'failed'", [
+      idFrom(id),
       password,
     ]);
   return beginAgain('survey', id, 'blob_id is not null');

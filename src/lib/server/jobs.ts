@@ -4,7 +4,7 @@ import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
 import { DocketError, readDocket } from '../core/docket/readDocket';
 import { actor } from './actor';
 import { sweep } from './blobs';
-import { db, transaction, type Db } from './db';
+import { db, idFrom, transaction, type Db } from './db';
 import { Problem } from './problem';
 import { judge } from './judge';
 import { foundBy } from './summary';
@@ -16,8 +16,6 @@ import type { JobSummary } from '../wire/told';
 const MOST_STATES = 500;
 /** Most states shown ahead of the present one. */
 const MOST_REDO = 20;
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** A docket that comes from outside, or from an older Folder. Throws Problem. */
 export function docketFrom(value: unknown): Docket {
@@ -65,7 +63,6 @@ async function storeState(client: PoolClient, id: string, seq: number, docket: D
 
 /** A job. Throws Problem 404, or 422 where its docket cannot be read. */
 export async function readJob(id: string, client: Db = db()): Promise<JobState> {
-  if (!UUID.test(id)) throw new Problem(404, { code: 'no-such-job' });
   const { rows } = await client.query<{
     revision: number;
     docket: Docket;
@@ -74,7 +71,7 @@ export async function readJob(id: string, client: Db = db()): Promise<JobState> 
   }>(
     `select j.revision, s.docket, s.by, exists (select from docket_state u where u.job_id = j.id and u.seq < j.at_seq) as undo
      from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1`,
-    [id],
+    [idFrom(id)],
   );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
   const redo = await client.query<{ docket: Docket }>(
@@ -89,6 +86,15 @@ export async function readJob(id: string, client: Db = db()): Promise<JobState> 
     canUndo: rows[0].undo,
     redo: readable(redo.rows.map(({ docket }) => docket)),
   };
+}
+
+/** The revision at which a job is. Throws Problem 404. */
+export async function revisionOf(id: string): Promise<number> {
+  const { rows } = await db().query<{ revision: number }>('select revision from job where id = $1', [
+    idFrom(id),
+  ]);
+  if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
+  return rows[0].revision;
 }
 
 /** A docket from the database. Throws Problem 422 if a newer Folder wrote it, or it is damaged. */
@@ -115,12 +121,10 @@ function readable(dockets: readonly unknown[]): Docket[] {
 
 /** The docket of a job as it is stored, readable or not. Throws Problem 404. */
 export async function rawDocket(id: string, client: Db = db()): Promise<unknown> {
-  const { rows } = UUID.test(id)
-    ? await client.query<{ docket: unknown }>(
-        'select s.docket from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1',
-        [id],
-      )
-    : { rows: [] };
+  const { rows } = await client.query<{ docket: unknown }>(
+    'select s.docket from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1',
+    [idFrom(id)],
+  );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
   return rows[0].docket;
 }
@@ -178,7 +182,7 @@ export async function copyJob(id: string): Promise<string> {
 /** Deletes a job. Its sources go too, but for those that other jobs use. */
 export async function deleteJob(id: string): Promise<void> {
   await transaction(async (client) => {
-    const { rowCount } = await client.query('delete from job where id::text = $1', [id]);
+    const { rowCount } = await client.query('delete from job where id = $1', [idFrom(id)]);
     if (!rowCount) throw new Problem(404, { code: 'no-such-job' });
     await sweep(client);
   });

@@ -3,6 +3,7 @@ import { resolve as pathOf } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { sourcesOf, type Docket } from '../core/docket/docket';
 import type { Db } from './db';
+import { Latest } from './latest';
 import { spokenNow } from '../words/language';
 import { judgeText, type Judged, type ToJudge } from './judged';
 import { surveyTexts } from './sources';
@@ -23,9 +24,8 @@ let thread: Worker | undefined;
 let leaves: NodeJS.Timeout | undefined;
 let last = 0;
 const waiting = new Map<number, Waiting>();
-/** What was judged lately, by all that decides it, the latest last: what is handed over of a job was judged when it was saved. */
-const lately = new Map<string, Promise<Judged>>();
-const MOST_LATELY = 30;
+/** What was judged lately, by all that decides it: what is handed over of a job was judged when it was saved. */
+const lately = new Latest<Promise<Judged>>(30);
 
 /** Works a docket out with the surveys that the database has: what the list of jobs shows of it, and what is found. */
 export async function judge(docket: Docket, client?: Db): Promise<Judged> {
@@ -37,13 +37,8 @@ export async function judge(docket: Docket, client?: Db): Promise<Judged> {
   const text = JSON.stringify(task);
   const key = createHash('sha256').update(text).digest('hex');
   const judged = lately.get(key) ?? (text.length < LARGE ? Promise.resolve(judgeText(task)) : inThread(task));
-  lately.delete(key);
   lately.set(key, judged);
   judged.catch(() => lately.delete(key));
-  for (const oldest of lately.keys()) {
-    if (lately.size <= MOST_LATELY) break;
-    lately.delete(oldest);
-  }
   return judged;
 }
 

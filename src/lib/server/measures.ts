@@ -2,7 +2,7 @@ import type { PoolClient } from 'pg';
 import { surveySchema, type Survey } from '../core/model/survey';
 import { endClaim, type Claim } from './claims';
 import type { MeasureState } from '../wire/told';
-import { db, transaction } from './db';
+import { db, idFrom, transaction } from './db';
 import { refreshSummary } from './jobs';
 import { Problem } from './problem';
 import type { Trouble } from '../words/troubles';
@@ -63,8 +63,8 @@ export async function stopMeasures(jobId: string): Promise<void> {
   const trouble: Trouble = { code: 'measure-cancelled' };
   const { rowCount } = await db().query(
     `update measure m set state = 'failed', token = null, doing = null, trouble = $2, finished_at = now()
-     from job_source j where j.sha256 = m.id and j.job_id::text = $1 and m.state in ('waiting', 'working')`,
-    [jobId, JSON.stringify(trouble)],
+     from job_source j where j.sha256 = m.id and j.job_id = $1 and m.state in ('waiting', 'working')`,
+    [idFrom(jobId), JSON.stringify(trouble)],
   );
   if (!rowCount) throw new Problem(409, { code: 'not-measuring' });
 }

@@ -9,8 +9,9 @@ import { archiveName, archiveNamed } from '../words/fileName';
 import { sweep } from './blobs';
 import { actor } from './actor';
 import { endClaim, type Claim } from './claims';
-import { db, transaction } from './db';
-import { docketFrom, readJob } from './jobs';
+import { db, idFrom, transaction } from './db';
+import { docketFrom, readJob, revisionOf } from './jobs';
+import { Latest } from './latest';
 import { judge } from './judge';
 import type { MadeFile } from '../make/made';
 import { Problem } from './problem';
@@ -51,7 +52,6 @@ export async function orderOutput(jobId: string, value: unknown): Promise<string
 interface Row {
   id: string;
   spec: Output;
-  docket: Docket;
   file_name: string;
   state: OutputState['state'];
   doing: OutputState['doing'] | null;
@@ -68,15 +68,15 @@ interface Row {
 
 /** The outputs of a job, newest first. */
 export async function listOutputs(jobId: string): Promise<OutputState[]> {
-  const { docket } = await readJob(jobId);
+  const now = await worthNow(jobId);
   const { rows } = await db().query<Row>(
-    `select o.id, o.spec, o.docket, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.by, o.revision, o.created_at, o.finished_at,
+    `select o.id, o.spec, o.file_name, o.state, o.doing, o.done, o.total, o.trouble, o.despite, o.by, o.revision, o.created_at, o.finished_at,
        (select json_agg(f.facts::jsonb || jsonb_build_object('name', f.name, 'bytes', b.size) order by f.n)
         from output_file f join blob b on b.id = f.blob_id where f.output_id = o.id) as files
      from output o where o.job_id = $1 order by o.created_at desc limit 50`,
     [jobId],
   );
-  const now = worth(docket);
+  const worths = await worthsOf(rows.map(({ id }) => id));
   return rows.map((row) => ({
     id: row.id,
     spec: row.spec,
@@ -95,8 +95,35 @@ export async function listOutputs(jobId: string): Promise<OutputState[]> {
     ...(row.despite ? { despite: row.despite } : {}),
     createdAt: row.created_at.toISOString(),
     ...(row.finished_at ? { finishedAt: row.finished_at.toISOString() } : {}),
-    upToDate: worth(row.docket) === now,
+    upToDate: worths.get(row.id) === now,
   }));
+}
+
+/** What dockets are worth, by the outputs that were ordered of them, and by the jobs and their revisions: neither ever changes. */
+const known = new Latest<{ worth: string | undefined }>(4000);
+
+/** What a job's docket is worth. Throws Problem. */
+async function worthNow(jobId: string): Promise<string | undefined> {
+  const key = (revision: number) => `${jobId} ${revision}`;
+  const found = known.get(key(await revisionOf(jobId)));
+  if (found) return found.worth;
+  const { docket, revision } = await readJob(jobId);
+  const made = { worth: worth(docket) };
+  known.set(key(revision), made);
+  return made.worth;
+}
+
+/** What the dockets of outputs are worth, by the outputs. */
+async function worthsOf(ids: readonly string[]): Promise<Map<string, string | undefined>> {
+  const missing = ids.filter((id) => !known.get(id));
+  if (missing.length) {
+    const { rows } = await db().query<{ id: string; docket: Docket }>(
+      'select id, docket from output where id = any($1)',
+      [missing],
+    );
+    for (const { id, docket } of rows) known.set(id, { worth: worth(docket) });
+  }
+  return new Map(ids.map((id) => [id, known.get(id)?.worth]));
 }
 
 /** What of a docket decides what its outputs look like, however it was written: by a recipe, or by an older Folder. Undefined if it cannot be read. */
@@ -118,10 +145,10 @@ function worth(docket: unknown): string | undefined {
 export async function dropOutput(id: string): Promise<void> {
   await transaction(async (client) => {
     const { rowCount } = await client.query(
-      "update output set state = 'cancelled', finished_at = now() where id::text = $1 and state in ('waiting', 'working')",
-      [id],
+      "update output set state = 'cancelled', finished_at = now() where id = $1 and state in ('waiting', 'working')",
+      [idFrom(id)],
     );
-    if (!rowCount) await client.query('delete from output where id::text = $1', [id]);
+    if (!rowCount) await client.query('delete from output where id = $1', [idFrom(id)]);
     await sweep(client);
   });
 }
@@ -140,8 +167,8 @@ export async function outputFiles(
   }>(
     `select o.file_name as archive, o.spec, f.blob_id, f.name, b.size, o.finished_at as at
      from output o join output_file f on f.output_id = o.id join blob b on b.id = f.blob_id
-     where o.id::text = $1 and o.state = 'done' order by f.n`,
-    [id],
+     where o.id = $1 and o.state = 'done' order by f.n`,
+    [idFrom(id)],
   );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-output' });
   return {

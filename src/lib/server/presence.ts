@@ -1,5 +1,5 @@
 import type { Present } from '../wire/told';
-import { db } from './db';
+import { db, idFrom } from './db';
 import { WAKE } from './queue';
 
 /** A window that was not heard of for so long is closed, or its machine is away. */
@@ -43,7 +43,10 @@ export async function isSomebodyThere(): Promise<boolean> {
 
 /** A window was closed. */
 export async function leave(jobId: string, window: string): Promise<void> {
-  await db().query('delete from presence where job_id::text = $1 and "window"::text = $2', [jobId, window]);
+  await db().query('delete from presence where job_id = $1 and "window" = $2', [
+    idFrom(jobId),
+    idFrom(window),
+  ]);
 }
 
 /** Forgets windows that are gone. */

@@ -5,7 +5,7 @@ import { troubleFrom, type Trouble } from '../words/troubles';
 import { actor } from './actor';
 import { sealBlob, sweep } from './blobs';
 import { claimNext, endClaim, type Claim } from './claims';
-import { db, transaction } from './db';
+import { db, idFrom, transaction } from './db';
 import { Problem } from './problem';
 import { findRecipe } from './recipes';
 import { arrivedOnce, type Coming } from './uploads';
@@ -90,7 +90,7 @@ export async function orderRun(
   const recipe = await findRecipe(name);
   tryValues(recipe, values);
   const arrived = await arrivedOnce(coming, async (upload) => {
-    const { rowCount } = await db().query('select from run where id::text = $1', [upload]);
+    const { rowCount } = await db().query('select from run where id = $1', [idFrom(upload)]);
     return rowCount ? upload : undefined;
   });
   if ('taken' in arrived) return arrived.taken;
@@ -193,10 +193,10 @@ export async function dropRun(id: string): Promise<void> {
   await transaction(async (client) => {
     const { rowCount } = await client.query(
       `update run set state = 'cancelled', trouble = '{"code":"cancelled"}', blob_id = null, finished_at = now()
-       where id::text = $1 and state in ('waiting', 'working')`,
-      [id],
+       where id = $1 and state in ('waiting', 'working')`,
+      [idFrom(id)],
     );
-    if (!rowCount) await client.query('delete from run where id::text = $1', [id]);
+    if (!rowCount) await client.query('delete from run where id = $1', [idFrom(id)]);
     await sweep(client);
   });
 }

@@ -2,9 +2,9 @@ import * as z from 'zod';
 import type { JobPulse, JobStatus } from '../wire/told';
 import { actor } from './actor';
 import { nextChange } from './changes';
-import { db } from './db';
+import { db, idFrom } from './db';
 import { openIntakes } from './intakes';
-import { readJob } from './jobs';
+import { revisionOf } from './jobs';
 import { measuringOf } from './measures';
 import { listOutputs } from './outputs';
 import { presentIn } from './presence';
@@ -16,11 +16,12 @@ import { Problem } from './problem';
  * Problem 404.
  */
 export async function statusOf(jobId: string): Promise<JobStatus> {
-  const outputs = await listOutputs(jobId);
-  const intakes = await openIntakes(jobId);
-  const measuring = await measuringOf(jobId);
-  const { revision } = await readJob(jobId);
-  return { revision, intakes, measuring, outputs };
+  const [outputs, intakes, measuring] = await Promise.all([
+    listOutputs(jobId),
+    openIntakes(jobId),
+    measuringOf(jobId),
+  ]);
+  return { revision: await revisionOf(jobId), intakes, measuring, outputs };
 }
 
 const askedSchema = z.object({
@@ -73,8 +74,8 @@ async function tagOf(jobId: string): Promise<string> {
        (select string_agg(concat(i.id, i.state, i.done, i.total), ',' order by i.arrival) from intake i where i.job_id = j.id and i.state <> 'done'),
        (select string_agg(concat(o.id, o.state, o.doing, o.done, o.total), ',' order by o.created_at, o.id) from output o where o.job_id = j.id),
        (select string_agg(concat(m.id, m.state, m.done, m.total), ',' order by m.id) from measure m join job_source s on s.sha256 = m.id where s.job_id = j.id)
-     )) as tag from job j where j.id::text = $1`,
-    [jobId],
+     )) as tag from job j where j.id = $1`,
+    [idFrom(jobId)],
   );
   if (!rows[0]?.tag) throw new Problem(404, { code: 'no-such-job' });
   return rows[0].tag;

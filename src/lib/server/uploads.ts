@@ -3,7 +3,7 @@ import { createHash, randomUUID, type Hash } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { appendTo, arrived, openBlob, receiveBlob, type Arrived } from './blobs';
-import { db } from './db';
+import { db, idFrom } from './db';
 import { ArrivingNear } from './nearFiles';
 import { Problem } from './problem';
 import { troubleOf } from './trouble';
@@ -14,18 +14,13 @@ export interface Coming {
   upload?: string;
 }
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
 /** Receives the bytes of a request, or what an upload brought. Nothing holds a connection to the database meanwhile. Throws Problem. */
 export async function arrivedFile({ bytes, upload }: Coming): Promise<Arrived> {
   if (bytes) return receiveBlob(bytes);
-  const { rows } =
-    upload && UUID.test(upload)
-      ? await db().query<{ blob_id: string; size: string; length: string }>(
-          `select u.blob_id, b.size, u.length from upload u join blob b on b.id = u.blob_id where u.id = $1 and b.sha256 is null`,
-          [upload],
-        )
-      : { rows: [] };
+  const { rows } = await db().query<{ blob_id: string; size: string; length: string }>(
+    `select u.blob_id, b.size, u.length from upload u join blob b on b.id = u.blob_id where u.id = $1 and b.sha256 is null`,
+    [idFrom(upload ?? '')],
+  );
   if (!rows[0]) throw new Problem(404, { code: 'no-such-upload' });
   if (rows[0].size !== rows[0].length) throw new Problem(409, { code: 'upload-cut-off' });
   return (await hashed.takeWhole(rows[0].blob_id, Number(rows[0].size))) ?? arrived(rows[0].blob_id);
@@ -128,12 +123,10 @@ class DatabaseStore extends DataStore {
   }
 
   override async getUpload(id: string): Promise<Upload> {
-    const { rows } = UUID.test(id)
-      ? await db().query<{ length: string; size: string }>(
-          'select u.length, b.size from upload u join blob b on b.id = u.blob_id where u.id = $1',
-          [id],
-        )
-      : { rows: [] };
+    const { rows } = await db().query<{ length: string; size: string }>(
+      'select u.length, b.size from upload u join blob b on b.id = u.blob_id where u.id = $1',
+      [idFrom(id)],
+    );
     if (!rows[0]) throw ERRORS.FILE_NOT_FOUND;
     return new Upload({ id, size: Number(rows[0].length), offset: Number(rows[0].size) });
   }
@@ -191,8 +184,8 @@ class DatabaseStore extends DataStore {
 
   override async remove(id: string): Promise<void> {
     const { rows } = await db().query<{ id: string }>(
-      'delete from blob where sha256 is null and id = (select blob_id from upload where id::text = $1) returning id',
-      [id],
+      'delete from blob where sha256 is null and id = (select blob_id from upload where id = $1) returning id',
+      [idFrom(id)],
     );
     if (rows[0]) hashed.forget(rows[0].id);
   }

@@ -153,6 +153,7 @@ export class Pictures {
       width: Math.max(1, Math.round(width * scale)),
       height: Math.max(1, Math.round(height * scale)),
       pixels,
+      ...(view ? {} : { jpeg: page.jpeg }),
     };
     // A page that never ends is given up, with the worker that draws it: others are drawn by a new one.
     lane.drawing = { key, pixels, late: setTimeout(() => this.giveUp(lane, key), MOST_MS) };

@@ -70,6 +70,8 @@ export const surveyPageSchema = z.object({
   empty: z.literal(true).optional(),
   /** Some of its content is not in the file. */
   incomplete: z.literal(true).optional(),
+  /** A photograph is all it shows and fills it: where in the file its JPEG lies, from a byte up to and without another. */
+  jpeg: z.tuple([z.number().int().min(0), z.number().int().min(0)]).optional(),
   /** Which of the survey's inks the page has, by their indexes. */
   inks: z.array(z.number().int().min(0)).optional(),
   /** Missing until the page is measured. */

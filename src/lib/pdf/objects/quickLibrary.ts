@@ -1,8 +1,9 @@
-import { PDFName, PDFNumber, PDFObjectParser } from '@cantoo/pdf-lib';
+import { PDFContext, PDFName, PDFNumber, PDFObjectParser } from '@cantoo/pdf-lib';
 
 /*
  * The PDF library makes each name anew to see whether it has it, and a new object of each number, with its digits. A file of
- * thousands of pages says the same few again and again: here they are made once. What comes out is the same.
+ * thousands of pages says the same few again and again: here they are made once. Of the data of each stream it makes a copy,
+ * where a view of the file's bytes, which nothing changes, will do. What comes out is the same.
  */
 
 /** What is made of a key, made once; no more than so many are kept, since files can hold endlessly many. */
@@ -51,4 +52,15 @@ parser.parseName = function () {
   while (to < bytes.length && !ENDS_NAME[bytes[to]!]) to++;
   this.bytes.moveTo(to);
   return named(Buffer.prototype.latin1Slice.call(bytes, from, to));
+};
+
+interface Bytes {
+  bytes: Uint8Array;
+}
+const { bytes: any } = PDFObjectParser.forBytes(new Uint8Array(), PDFContext.create()) as unknown as {
+  bytes: Bytes;
+};
+const stream = Object.getPrototypeOf(any) as { slice: (this: Bytes, from: number, to: number) => Uint8Array };
+stream.slice = function (from, to) {
+  return this.bytes.subarray(from, to);
 };

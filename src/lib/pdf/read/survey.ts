@@ -10,6 +10,7 @@ import { InkFinder } from './inks';
 import { readLabelRuns } from '../objects/labels';
 import { loadPdf, readablePdf } from './load';
 import { bookmarksOf } from './outline';
+import { photographOn } from './photograph';
 import { readBoxes } from './pageBoxes';
 import { pagesOf } from './pageTree';
 import { entryAt, entryOf } from '../../core/entries';
@@ -34,8 +35,11 @@ export async function surveyPdf(
     onPages.push(inks.page(page));
     onPage?.(index + 1, pages.length);
     const label = labels[index];
+    const boxes = readBoxes(page, index + 1, document.context);
+    const jpeg = printed.has(index) ? undefined : photographOn(page, boxes, bytes);
     return {
-      ...readBoxes(page, index + 1, document.context),
+      ...boxes,
+      ...(jpeg ? { jpeg } : {}),
       ...(label === undefined ? {} : { label }),
       ...sheetOf(page.dict),
       ...(draws ? { draws: drawsOf(page.dict) } : {}),

@@ -25,11 +25,12 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
       out.put(`<< /Length ${object.operators.length} >>\nstream\n${object.operators}\nendstream`);
     else if (object instanceof PDFStream) {
       object.updateDict();
-      out.put(bytesOf(object.dict));
+      out.put(object.dict.toString());
       out.put('\nstream\n');
       out.put(object.getContents());
       out.put('\nendstream');
-    } else out.put(bytesOf(object));
+    } else if (object instanceof PDFDict || object instanceof PDFArray) out.put(object.toString());
+    else out.put(bytesOf(object));
     table.end();
     await out.drain();
   }

@@ -3,7 +3,8 @@ import { readBySteps } from '../../core/pages/drawn';
 import type { Drawn, Survey, SurveyPage, Surveys } from '../../core/model/survey';
 import { entryAt } from '../../core/entries';
 
-type Plain = Omit<SurveyPage, 'drawn'>;
+/** Where its photograph lies is of no use for making anything, and each page has its own. */
+type Plain = Omit<SurveyPage, 'drawn' | 'jpeg'>;
 
 /** Surveys as a task carries them: most pages of a file are alike, and each kind of page is said once. */
 export type SentSurveys = Record<
@@ -18,7 +19,7 @@ export function sendSurveys(surveys: Surveys, output: Output): SentSurveys {
   return Object.fromEntries(
     Object.entries(surveys).map(([source, { pages, ...rest }]) => {
       const kinds = new Map<string, { n: number; plain: Plain }>();
-      const sent = pages.map(({ drawn, ...plain }): [number, Drawn?] => {
+      const sent = pages.map(({ drawn, jpeg: _, ...plain }): [number, Drawn?] => {
         const key = JSON.stringify(plain);
         const kind = kinds.get(key) ?? { n: kinds.size, plain };
         kinds.set(key, kind);

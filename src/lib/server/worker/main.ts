@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
 import { isAway } from '../away';
 import { dropAbandoned } from '../blobs';
 import { allWaiting, releaseSilent } from '../claims';
@@ -46,6 +48,15 @@ const WORKED: Record<
 let stopping = false;
 let neededAt = -Infinity;
 let isReady = false;
+
+// Whoever saves or looks for something goes first: what is worked here, and what it starts, takes the time that is left.
+setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+try {
+  // Linux may share time out among sessions, whatever their processes are: then the session itself steps back (sched(7)).
+  writeFileSync('/proc/self/autogroup', String(constants.priority.PRIORITY_BELOW_NORMAL));
+} catch {
+  // Where there is no such thing, the processes alone count.
+}
 
 /** Takes work until it is told to stop. Several may run, on one machine or more. */
 const boss = await onceThere(queue);

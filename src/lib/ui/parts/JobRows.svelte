@@ -1,5 +1,6 @@
 <script lang="ts">
   import { t } from '../../words/language';
+  import { onDestroy } from 'svelte';
   import { SvelteMap } from 'svelte/reactivity';
   import { WindowVirtualizer } from 'virtua/svelte';
   import { JOBS_AT_ONCE, type JobQuery } from '../../wire/jobQuery';
@@ -18,6 +19,7 @@
   /** Cards of jobs in rows, of which only those in sight and near it are drawn, and fetched. */
   let { query, first, found, oncopy, ondelete }: Props = $props();
   const [CARD, GAP] = [380, 20];
+  const AGAIN_MS = 2000;
   let width = $state(1224);
   const columns = $derived(Math.max(1, Math.floor((width + GAP) / (CARD + GAP))));
   /** Jobs by their number in the list, those that are there, and the parts that are asked for. */
@@ -34,13 +36,17 @@
     if (known.has(part)) return;
     known.add(part);
     const from = part * JOBS_AT_ONCE;
-    try {
-      for (const [m, job] of (await api.jobs(query, from, JOBS_AT_ONCE)).entries()) into.set(from + m, job);
-    } catch {
-      // Asked again when one of them comes into sight again.
-      known.delete(part);
-    }
+    // Until it comes, or another list is shown.
+    while (isHere && known === asked)
+      try {
+        for (const [m, job] of (await api.jobs(query, from, JOBS_AT_ONCE)).entries()) into.set(from + m, job);
+        return;
+      } catch {
+        await new Promise((done) => setTimeout(done, AGAIN_MS));
+      }
   }
+  let isHere = true;
+  onDestroy(() => (isHere = false));
 </script>
 
 <div class="jobs" role="list" aria-label={t`Jobs`} style:--columns={columns} bind:clientWidth={width}>

@@ -48,4 +48,5 @@
 <select class="field" multiple size="4" aria-label={t`Jobs`} bind:value={() => [...selected], pick}>
   {#each shown as { id, summary } (id)}<option value={id}>{t`${summary.title} (${summary.pages} p)`}</option>{/each}
 </select>
-{#if failed}<p class="note">{t`The jobs could not be fetched.`}</p>{/if}
+{#if failed}<p class="note">{t`The jobs could not be fetched.`}</p>
+{:else if found.length === MOST}<p class="note">{t`These are the ${MOST} changed last. Search for others.`}</p>{/if}
