@@ -8,6 +8,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
   existsSync,
+  lstatSync,
   mkdirSync,
   mkdtempSync,
   readdirSync,
@@ -22,6 +23,8 @@ import { gunzipSync } from 'node:zlib';
 import { makeOutput } from '../bench/fenced';
 import { emptyDocket } from '../src/lib/core/docket/docket';
 import type { Output } from '../src/lib/core/handover/outputs';
+import { heightOf, widthOf } from '../src/lib/core/measure/box';
+import { mm } from '../src/lib/core/measure/unit';
 import { surveySchema, type Survey } from '../src/lib/core/model/survey';
 import { PLAIN_SCHEMES } from '../src/lib/core/sheets/schemes';
 import { FenceError, runInFence } from '../src/lib/server/fence';
@@ -61,9 +64,8 @@ function documentsOf(name: string): string[] {
   }
   const all = readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((file) => join(folder, file));
   return all
-    .filter(
-      (path) => /\.pdf(\.gz)?$/.test(path) && statSync(path).isFile() && statSync(path).size > LEAST_BYTES,
-    )
+    .filter((path) => /\.pdf(\.gz)?$/.test(path) && !lstatSync(path).isSymbolicLink())
+    .filter((path) => statSync(path).isFile() && statSync(path).size > LEAST_BYTES)
     .sort();
 }
 
@@ -103,11 +105,16 @@ async function look(path: string): Promise<void> {
   const survey: Survey = surveySchema.parse(JSON.parse(readFileSync(out!, 'utf8')));
   const pages = Number(/^Pages:\s+(\d+)/m.exec(sh('pdfinfo', file!))?.[1]);
   if (survey.pages.length !== pages) say(name, `${survey.pages.length} pages, poppler counts ${pages}`);
+  // Two of the largest pages side by side, with room for marks.
+  const [width, height] = [widthOf, heightOf].map((side) =>
+    Math.max(...survey.pages.map(({ boxes }) => side(boxes.trim))),
+  );
+  const stock = { width: 2 * width! + mm(40), height: height! + mm(40) };
   const lay = async (output: Output, prove: boolean) => {
     const docket = {
       ...emptyDocket(name),
       steps: [{ id: 't', kind: 'take-in' as const, source, name, where: { at: 'end' as const } }],
-      scheme: PLAIN_SCHEMES.stitched,
+      scheme: { ...PLAIN_SCHEMES.stitched, stock },
       prove,
     };
     const given = existsSync(plain!) ? plain! : file!;

@@ -172,7 +172,7 @@ export const freePort = (): Promise<number> =>
 
 /** Runs a command and returns what it says; throws where it fails. */
 export function sh(command: string, ...args: string[]): string {
-  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(command, args, { encoding: 'utf8', maxBuffer: 1 << 28 });
   if (status !== 0) throw new Error(`${command} ${args.join(' ')}: ${stderr}`);
   return stdout;
 }
