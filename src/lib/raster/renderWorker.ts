@@ -47,7 +47,10 @@ interface OpenSource {
 interface Missed {
   away?: Away;
 }
-const renderer = fetch(wasmUrl).then(async (response) => Renderer.start(await response.arrayBuffer()));
+/** PDFium, started when the first page is to be drawn that is no photograph. */
+let renderer: Promise<Renderer> | undefined;
+const started = (): Promise<Renderer> =>
+  (renderer ??= fetch(wasmUrl).then(async (response) => Renderer.start(await response.arrayBuffer())));
 const open = new Map<string, OpenSource>();
 
 self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
@@ -111,7 +114,7 @@ async function openSource(url: string): Promise<OpenSource> {
   const bytes = new Uint8Array(await begun.arrayBuffer());
   const [oldest] = open.keys();
   if (open.size >= MOST_OPEN && oldest) close(oldest);
-  const pdfium = await renderer;
+  const pdfium = await started();
   const missed: Missed = {};
   try {
     const pdf =
