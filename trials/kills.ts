@@ -5,7 +5,7 @@
  * Run by hand: npm run trial:kills -- 50
  */
 import { randomBytes } from 'node:crypto';
-import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -120,12 +120,9 @@ async function order(): Promise<void> {
 }
 
 async function drop(): Promise<void> {
-  const desk = join(folder.drops, 'desk');
-  mkdirSync(desk, { recursive: true });
   for (let n = 0; going; n++) {
     const name = `${String(n).padStart(4, '0')}.pdf`;
-    writeFileSync(join(desk, `.${name}`), await file(n));
-    renameSync(join(desk, `.${name}`), join(desk, name));
+    folder.drop('desk', name, await file(n));
     acknowledged.dropped.push(name);
     await wait(1200);
   }

@@ -1,6 +1,15 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { closeSync, mkdtempSync, openSync, readdirSync, readFileSync } from 'node:fs';
+import {
+  closeSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -92,6 +101,14 @@ export class Running {
           IS[kind].test(command) && (kind === 'postgres' ? this.ownsDatabase(command) : this.owns(pid)),
       )
       .map(({ pid }) => pid);
+  }
+
+  /** Lays a file into a drop folder, all of it at once. */
+  drop(name: string, file: string, bytes: Uint8Array): void {
+    const [hidden, shown] = [`.${file}`, file].map((each) => join(this.drops, name, each));
+    mkdirSync(join(this.drops, name), { recursive: true });
+    writeFileSync(hidden!, bytes);
+    renameSync(hidden!, shown!);
   }
 
   /** What the processes of one kind hold, in MB, what several share only once (proc(5), `Pss`); the database with what it started. */

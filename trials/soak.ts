@@ -6,7 +6,7 @@
  * Run by hand: npm run trial:soak -- 30
  */
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -144,12 +144,9 @@ async function preparer(jobs: readonly string[]): Promise<void> {
   }
 }
 async function drop(): Promise<void> {
-  const desk = join(folder.drops, 'desk');
-  mkdirSync(desk, { recursive: true });
   for (let n = 0; going; n++) {
     const name = `${String(n).padStart(4, '0')}.pdf`;
-    writeFileSync(join(desk, `.${name}`), Buffer.concat([oneOf(files), Buffer.from(`\n% drop ${n}\n`)]));
-    renameSync(join(desk, `.${name}`), join(desk, name));
+    folder.drop('desk', name, Buffer.concat([oneOf(files), Buffer.from(`\n% drop ${n}\n`)]));
     dropped.push(name);
     await wait(6000);
   }

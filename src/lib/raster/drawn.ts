@@ -9,6 +9,7 @@ import {
   type Turn,
   matrixOf,
 } from '../core/measure/matrix';
+import { TOLERANCES } from '../core/measure/tolerances';
 import type { Drawn } from '../core/model/survey';
 import { entryAt } from '../core/entries';
 import type { Gray } from './gray';
@@ -275,9 +276,6 @@ export function scanOn(
   return textBounds(p, page) ? undefined : one;
 }
 
-/** How many points a picture may end beside the edge of its page and still fill it. */
-const FILLS = 0.5;
-
 /** The bytes of a picture that is a JPEG, upright, and fills a page exactly; undefined for any other. `media` is the page's box. */
 export function jpegFilling(
   p: WrappedPdfiumModule,
@@ -285,7 +283,7 @@ export function jpegFilling(
   media: Box,
 ): Uint8Array | undefined {
   const off = [box.x0 - media.x0, box.y0 - media.y0, box.x1 - media.x1, box.y1 - media.y1];
-  if (off.some((by) => Math.abs(by) > FILLS)) return undefined;
+  if (off.some((by) => Math.abs(by) > TOLERANCES.fills)) return undefined;
   const memory = p.pdfium.wasmExports.malloc(24);
   let at = 0;
   try {

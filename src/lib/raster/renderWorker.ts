@@ -47,10 +47,15 @@ interface OpenSource {
 interface Missed {
   away?: Away;
 }
-/** PDFium, started when the first page is to be drawn that is no photograph. */
+/** PDFium, started when the first page is to be drawn that is no photograph; and anew where it could not be had. */
 let renderer: Promise<Renderer> | undefined;
 const started = (): Promise<Renderer> =>
-  (renderer ??= fetch(wasmUrl).then(async (response) => Renderer.start(await response.arrayBuffer())));
+  (renderer ??= fetched(wasmUrl)
+    .then(async (response) => Renderer.start(await response.arrayBuffer()))
+    .catch((error: unknown) => {
+      renderer = undefined;
+      throw error;
+    }));
 const open = new Map<string, OpenSource>();
 
 self.onmessage = async ({ data }: MessageEvent<RenderRequest>) => {
@@ -132,7 +137,7 @@ async function openSource(url: string): Promise<OpenSource> {
   }
 }
 
-async function fetched(url: string, headers: Record<string, string>): Promise<Response> {
+async function fetched(url: string, headers: Record<string, string> = {}): Promise<Response> {
   const response = await fetch(url, { headers }).catch((error: unknown) => {
     throw new Away(String(error));
   });

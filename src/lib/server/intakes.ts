@@ -93,7 +93,7 @@ export async function openIntakes(jobId: string): Promise<IntakeState[]> {
   >(
     `select id, name, state, done, total, trouble, state = 'failed' and blob_id is not null as again, place->>'at' = 'instead' as copy
      from intake where job_id = $1 and state <> 'done' order by arrival`,
-    [jobId],
+    [idFrom(jobId)],
   );
   return rows.map(({ trouble, again, copy, ...intake }) => ({
     ...intake,

@@ -50,7 +50,7 @@ export async function measuringOf(jobId: string): Promise<MeasureState[]> {
   const { rows } = await db().query<MeasureState>(
     `select j.sha256 as source, case m.state when 'working' then m.done else 0 end as done, m.total
      from job_source j join measure m on m.id = j.sha256 where j.job_id = $1 and m.state in ('waiting', 'working')`,
-    [jobId],
+    [idFrom(jobId)],
   );
   return rows;
 }

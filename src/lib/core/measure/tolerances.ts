@@ -21,6 +21,8 @@ export const TOLERANCES = {
   touch: 0.5,
   /** One size: programs round to whole points, so that A5 comes as 420 × 595 instead of 419.53 × 595.28. */
   size: 0.5,
+  /** A picture that ends this near to the edges of its page fills it: programs round a picture's size in dots to whole points. */
+  fills: 0.5,
   /** Where something is drawn, read off a rendering: a pixel at 96 ppi. */
   measured: 0.75,
   /** Slots of one row, whose feet may differ by what pieces are turned and trimmed. */

@@ -57,10 +57,12 @@ parser.parseName = function () {
 interface Bytes {
   bytes: Uint8Array;
 }
-const { bytes: any } = PDFObjectParser.forBytes(new Uint8Array(), PDFContext.create()) as unknown as {
+const { bytes: sample } = PDFObjectParser.forBytes(new Uint8Array(), PDFContext.create()) as unknown as {
   bytes: Bytes;
 };
-const stream = Object.getPrototypeOf(any) as { slice: (this: Bytes, from: number, to: number) => Uint8Array };
+const stream = Object.getPrototypeOf(sample) as {
+  slice: (this: Bytes, from: number, to: number) => Uint8Array;
+};
 stream.slice = function (from, to) {
   return this.bytes.subarray(from, to);
 };

@@ -1,5 +1,6 @@
-import { PDFArray, PDFDict, PDFName, PDFNumber, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFName, PDFNumber, PDFRawStream } from '@cantoo/pdf-lib';
 import { applyToBox, compose, IDENTITY, type Matrix } from '../../core/measure/matrix';
+import { TOLERANCES } from '../../core/measure/tolerances';
 import type { SurveyPage } from '../../core/model/survey';
 import { operationsOf } from '../content/operations';
 import { pageContent } from '../objects/decodeStream';
@@ -7,8 +8,6 @@ import type { SourcePage } from './pageTree';
 
 /** Content that is longer, packed, than this many bytes does more than place a picture. */
 const MOST_CONTENT = 400;
-/** How many points a picture may end beside the edge of its page and still fill it. */
-const FILLS = 0.5;
 /** How many colours a dot has in the spaces that every viewer takes alike (ISO 32000-1, 8.6.4). */
 const COLOURS: Readonly<Record<string, number>> = { DeviceGray: 1, DeviceRGB: 3 };
 /** Entries by which an image is more than its JPEG (8.9.5, table 89). */
@@ -24,13 +23,14 @@ export function photographOn(
   bytes: Uint8Array,
 ): [from: number, to: number] | undefined {
   const placed = rotate ? undefined : placedOn(page.dict);
-  const resources = page.dict.lookup(PDFName.of('Resources')) ?? resolved(page, page.inherited.Resources);
+  const resources =
+    page.dict.lookup(PDFName.of('Resources')) ?? page.dict.context.lookup(page.inherited.Resources);
   if (!placed || !(resources instanceof PDFDict)) return undefined;
   const lies = applyToBox(compose(placed.matrix, toUpright), { x0: 0, y0: 0, x1: 1, y1: 1 });
   const [across, up, right, higher] = placed.matrix;
   const isUpright = across > 0 && higher > 0 && !up && !right;
   const off = [lies.x0 - media.x0, lies.y0 - media.y0, lies.x1 - media.x1, lies.y1 - media.y1];
-  if (!isUpright || off.some((by) => Math.abs(by) > FILLS)) return undefined;
+  if (!isUpright || off.some((by) => Math.abs(by) > TOLERANCES.fills)) return undefined;
   const images = resources.lookup(PDFName.of('XObject'));
   const image = images instanceof PDFDict ? images.lookup(PDFName.of(placed.name)) : undefined;
   if (!(image instanceof PDFRawStream) || !isPlain(image, resources)) return undefined;
@@ -41,9 +41,6 @@ export function photographOn(
     ? [from, from + length]
     : undefined;
 }
-
-const resolved = ({ dict }: SourcePage, value: PDFObject | undefined): PDFObject | undefined =>
-  dict.context.lookup(value);
 
 /** The one picture that a page's content places, and how; undefined where it does anything else. */
 function placedOn(page: PDFDict): { name: string; matrix: Matrix } | undefined {

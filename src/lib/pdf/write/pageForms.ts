@@ -15,11 +15,13 @@ import type { OpenSources } from './sources';
 /** Source pages that are pages more than once. */
 export function comeAgain(shown: readonly Page[]): Art[] {
   const met = new Set<string>();
-  return shown.flatMap(({ art }) => {
-    if (!art) return [];
-    const known = met.size;
-    return met.add(artKey(art)).size === known ? [art] : [];
-  });
+  const again: Art[] = [];
+  for (const { art } of shown) {
+    if (!art) continue;
+    if (met.has(artKey(art))) again.push(art);
+    met.add(artKey(art));
+  }
+  return again;
 }
 
 /** Sources whose pages are drawn besides being pages: joined, laid on others, mirrored at their edges, or there more than once. */

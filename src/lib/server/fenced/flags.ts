@@ -2,8 +2,8 @@
 const HEAP = ['--max-semi-space-size=4', '--heap-growing-percent=150'];
 
 /**
- * Node.js flags of fenced processes. What they leave behind goes as soon as a task is done, when nobody waits. One helper thread of the engine does no less than the four that it starts by itself,
- * and leaves the other cores to other processes.
+ * Node.js flags of fenced processes. What they leave behind goes as soon as a task is done, when nobody waits. One helper
+ * thread of the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
  */
 export const FENCED_FLAGS = [...HEAP, '--v8-pool-size=1', '--expose-gc'];
 

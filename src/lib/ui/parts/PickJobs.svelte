@@ -15,6 +15,7 @@
   const MOST = 100;
   let search = $state('');
   let found = $state.raw<readonly JobListing[]>([]);
+  let isMore = $state(false);
   let failed = $state(false);
   /** What is picked stays in sight, whatever is searched for. */
   let picked = $state.raw<readonly JobListing[]>([]);
@@ -23,9 +24,11 @@
   async function look(): Promise<void> {
     const words = search;
     try {
-      const those = await api.jobs({ ...ALL_JOBS, search: words }, 0, MOST);
+      const those = await api.jobs({ ...ALL_JOBS, search: words }, 0, MOST + 1);
       failed = false;
-      if (words === search) found = those;
+      if (words !== search) return;
+      found = those.slice(0, MOST);
+      isMore = those.length > MOST;
     } catch {
       failed = true;
     }
@@ -49,4 +52,4 @@
   {#each shown as { id, summary } (id)}<option value={id}>{t`${summary.title} (${summary.pages} p)`}</option>{/each}
 </select>
 {#if failed}<p class="note">{t`The jobs could not be fetched.`}</p>
-{:else if found.length === MOST}<p class="note">{t`These are the ${MOST} changed last. Search for others.`}</p>{/if}
+{:else if isMore}<p class="note">{t`These are the ${MOST} changed last. Search for others.`}</p>{/if}
