@@ -1,9 +1,8 @@
-import { PDFContext, PDFName, PDFNumber, PDFObjectParser } from '@cantoo/pdf-lib';
+import { PDFName, PDFNumber, PDFObjectParser, PDFRef } from '@cantoo/pdf-lib';
 
 /*
  * The PDF library makes each name anew to see whether it has it, and a new object of each number, with its digits. A file of
- * thousands of pages says the same few again and again: here they are made once. Of the data of each stream it makes a copy,
- * where a view of the file's bytes, which nothing changes, will do. What comes out is the same.
+ * thousands of pages says the same few again and again: here they are made once. What comes out is the same.
  */
 
 /** What is made of a key, made once; no more than so many are kept, since files can hold endlessly many. */
@@ -19,6 +18,16 @@ function once<Key, Value>(make: (key: Key) => Value): (key: Key) => Value {
   };
 }
 const MOST_KNOWN = 4096;
+
+/** References of generation 0 by their numbers: the library finds each by its text, which it makes anew. */
+const references = new Map<number, PDFRef>();
+const referenceOf = PDFRef.of;
+PDFRef.of = (number, generation = 0) => {
+  if (generation) return referenceOf(number, generation);
+  const known = references.get(number) ?? referenceOf(number, 0);
+  references.set(number, known);
+  return known;
+};
 
 PDFName.of = once(PDFName.of);
 PDFNumber.of = once(PDFNumber.of);
@@ -52,17 +61,4 @@ parser.parseName = function () {
   while (to < bytes.length && !ENDS_NAME[bytes[to]!]) to++;
   this.bytes.moveTo(to);
   return named(Buffer.prototype.latin1Slice.call(bytes, from, to));
-};
-
-interface Bytes {
-  bytes: Uint8Array;
-}
-const { bytes: sample } = PDFObjectParser.forBytes(new Uint8Array(), PDFContext.create()) as unknown as {
-  bytes: Bytes;
-};
-const stream = Object.getPrototypeOf(sample) as {
-  slice: (this: Bytes, from: number, to: number) => Uint8Array;
-};
-stream.slice = function (from, to) {
-  return this.bytes.subarray(from, to);
 };

@@ -30,11 +30,27 @@ describe('reading syntax as places (ISO 32000-1, 7.2 and 7.3)', () => {
     ['<< % a comment >> \n /A 1 >> rest', '<< % a comment >> \n /A 1 >>'],
     ['true rest', 'true'],
     ['null]', 'null'],
+    ['+.5 rest', '+.5'],
+    ['4.]', '4.'],
   ])('%j begins with %j', (text, value) => {
     expect(text.slice(0, skipValue(bytes(text), 0))).toBe(value);
   });
 
-  test.each(['', '(no end', '<</A 1', '[1 2', '<41', '<< 1 2 >>', ')'])('%j is unfit', (text) => {
+  test.each([
+    '',
+    '(no end',
+    '<</A 1',
+    '[1 2',
+    '<41',
+    '<< 1 2 >>',
+    ')',
+    '--5',
+    '1.2.3',
+    'nul',
+    '12x',
+    '[R]',
+    '.',
+  ])('%j is unfit', (text) => {
     expect(() => {
       skipValue(bytes(text), 0);
       readDict(bytes(text), 0);

@@ -1,6 +1,7 @@
 import { inflateSync } from 'node:zlib';
 import { decodeFilters } from '../objects/decodeStream';
 import {
+  dictEntries,
   dictEntry,
   eachReference,
   RawUnfit,
@@ -22,6 +23,8 @@ export interface RawObject {
   bytes: Uint8Array;
   value: Range;
   data?: Range;
+  /** Where it is not 0. */
+  generation?: number;
 }
 
 /** A value in the bytes that hold it. */
@@ -40,8 +43,10 @@ export interface RawPage {
 /** Why an encrypted file is unfit. */
 export const ENCRYPTED = 'encrypted';
 const MOST_OBJECTS = 8_388_607;
+/** Most bytes that one stream, and all object streams together, may unpack to. */
 const MOST_UNPACKED = 256 * 1024 * 1024;
 const DEEPEST = 64;
+const OF_PAGES = ['Kids', 'Resources', 'Group', 'Contents'];
 const [FREE, PLAIN, PACKED] = [0, 1, 2];
 
 /**
@@ -51,11 +56,15 @@ const [FREE, PLAIN, PACKED] = [0, 1, 2];
 export class RawFile {
   readonly trailer: Map<string, Range>;
   readonly size: number;
+  /** The largest number that an object of it has. */
+  largest = 0;
   private kinds = new Uint8Array(1024);
   /** Offset of a plain object; number of the object stream of a packed one. */
   private places = new Float64Array(1024);
   private found: readonly RawPage[] | undefined;
+  private all: readonly number[] | undefined;
   private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
+  private unpackedBytes = 0;
 
   constructor(readonly bytes: Uint8Array) {
     const tail = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
@@ -69,23 +78,67 @@ export class RawFile {
     if (!this.size || this.size > MOST_OBJECTS) throw new RawUnfit('size');
   }
 
-  /** An object by its number; undefined if there is none (it reads as null, 7.3.10). */
-  object(number: number): RawObject | undefined {
+  /** The numbers of all objects that the trailer leads to. Reads each, so that what is damaged shows before anything is made of the file. */
+  reached(): readonly number[] {
+    return (this.all ??= this.walkedAll());
+  }
+
+  private walkedAll(): number[] {
+    const met = new Uint8Array(this.kinds.length);
+    const waiting: number[] = [];
+    const note = (number: number) => {
+      if (!this.kinds[number] || met[number]) return;
+      met[number] = 1;
+      waiting.push(number);
+    };
+    for (const key of ['Root', 'Info']) {
+      const place = this.trailer.get(key);
+      if (place) skipValue(this.bytes, place[0], note);
+    }
+    for (let number = waiting.pop(); number !== undefined; number = waiting.pop())
+      this.object(number, undefined, note);
+    return Array.from(met.keys()).filter((number) => met[number]);
+  }
+
+  /**
+   * An object by its number, and by its generation where that is said; undefined if there is none (it reads as null, 7.3.10).
+   * `met` hears of what it refers to.
+   */
+  object(number: number, generationAsked?: number, met?: (number: number) => void): RawObject | undefined {
+    const place = this.place(number, generationAsked);
+    if (!place) return undefined;
+    const { bytes, start, generation } = place;
+    const found: RawObject = { bytes, value: [start, skipValue(bytes, start, met)] };
+    if (generation) found.generation = generation;
+    const data = this.dataAfter(bytes, found.value);
+    if (data) found.data = data;
+    return found;
+  }
+
+  /** Where the value of an object begins, without reading on. */
+  place(
+    number: number,
+    generationAsked?: number,
+  ): { bytes: Uint8Array; start: number; generation: number } | undefined {
     const kind = this.kinds[number];
-    if (kind === PACKED) return this.packedObject(number);
+    if (kind === PACKED) return generationAsked ? undefined : this.packedPlace(number);
     if (kind !== PLAIN) return undefined;
     const { bytes } = this;
     let at = skipSpace(bytes, this.places[number]!);
     const own = readInteger(bytes, at);
     const generation = own && readInteger(bytes, skipSpace(bytes, own.end));
     if (own?.value !== number || !generation) throw new RawUnfit(`object ${number} is not at its place`);
+    if (generationAsked !== undefined && generation.value !== generationAsked) return undefined;
     at = skipSpace(bytes, generation.end);
     if (!standsAt(bytes, at, 'obj')) throw new RawUnfit(`object ${number} is not at its place`);
-    const start = skipSpace(bytes, at + 3);
-    const value: Range = [start, skipValue(bytes, start)];
-    const after = skipSpace(bytes, value[1]);
-    if (!standsAt(bytes, after, 'stream')) return { bytes, value };
-    return { bytes, value, data: this.dataOf(value, after + 6) };
+    return { bytes, start: skipSpace(bytes, at + 3), generation: generation.value };
+  }
+
+  /** The data of the stream whose dictionary this is; undefined if it is none. */
+  dataAfter(bytes: Uint8Array, dict: Range): Range | undefined {
+    // Streams are never packed (7.5.7).
+    const after = bytes === this.bytes ? skipSpace(bytes, dict[1]) : -1;
+    return standsAt(bytes, after, 'stream') ? this.dataOf(dict, after + 6) : undefined;
   }
 
   /** Follows references until there is a value. */
@@ -135,16 +188,14 @@ export class RawFile {
     const walk = (bytes: Uint8Array, range: Range, above: Placed | undefined, depth: number): void => {
       const node = this.resolve(bytes, range);
       if (!node || depth > DEEPEST) throw new RawUnfit('page tree');
-      const entries = readDict(node.bytes, node.value[0]);
-      const entry = (key: string): Placed | undefined => {
-        const range = entries.get(key);
-        return range && { bytes: node.bytes, range };
-      };
-      const resources = entry('Resources') ?? above;
-      const kids = entries.has('Kids') && this.resolve(node.bytes, entryOf(entries, 'Kids'));
+      const [list, own, group, contents] = dictEntries(node.bytes, node.value[0], OF_PAGES).map(
+        (range) => range && { bytes: node.bytes, range },
+      );
+      const resources = own ?? above;
+      const kids = list && this.resolve(list.bytes, list.range);
       if (kids)
         for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
-      else found.push({ resources, group: entry('Group'), contents: entry('Contents') });
+      else found.push({ resources, group, contents });
     };
     const pages = this.catalog().get('Pages');
     if (!pages) throw new RawUnfit('no pages');
@@ -254,6 +305,7 @@ export class RawFile {
       places.set(this.places);
       [this.kinds, this.places] = [kinds, places];
     }
+    this.largest = Math.max(this.largest, number);
     // 255 marks a free entry that was seen, so that an older section cannot bring the object back.
     if (this.kinds[number] === 0)
       [this.kinds[number], this.places[number]] = [kind === FREE ? 255 : kind, place];
@@ -274,7 +326,7 @@ export class RawFile {
     return [start, end];
   }
 
-  private packedObject(number: number): RawObject {
+  private packedPlace(number: number): { bytes: Uint8Array; start: number; generation: number } {
     const holder = this.places[number]!;
     let pack = this.packs.get(holder);
     if (!pack) {
@@ -282,6 +334,8 @@ export class RawFile {
       if (!stream?.data) throw new RawUnfit('object stream');
       const dict = readDict(stream.bytes, stream.value[0]);
       const bytes = this.unpack(stream);
+      if ((this.unpackedBytes += bytes.length) > MOST_UNPACKED)
+        throw new RawUnfit('object streams too large');
       const whole = (key: string) => readInteger(stream.bytes, dict.get(key)?.[0] ?? -1)?.value;
       const [count, first] = [whole('N'), whole('First')];
       if (count === undefined || first === undefined) throw new RawUnfit('object stream');
@@ -300,8 +354,7 @@ export class RawFile {
     }
     const at = pack.places.get(number);
     if (at === undefined) throw new RawUnfit(`object ${number} is not in its stream`);
-    const start = skipSpace(pack.bytes, at);
-    return { bytes: pack.bytes, value: [start, skipValue(pack.bytes, start)] };
+    return { bytes: pack.bytes, start: skipSpace(pack.bytes, at), generation: 0 };
   }
 }
 

@@ -1,7 +1,7 @@
 import { PDFDict, PDFDocument, PDFName, PDFString, type PDFObject } from '@cantoo/pdf-lib';
 import { expect, test } from 'vitest';
 import { docketOf } from '../../../../tests/makers';
-import { give, make, markedPdf, tool } from '../../../../tests/outside';
+import { give, make, markedPdf, tool, writtenPdf } from '../../../../tests/outside';
 import { ACTIVE_KINDS } from '../../core/model/survey';
 
 /** A file with every kind of active content (ISO 32000-1, 12.6.4, 7.11.4, 12.7.8), and links and a font named as actions are. */
@@ -87,6 +87,39 @@ test('what a file can do besides being looked at is told, and none of it goes ou
     expect(qdf).toMatch(/\/S \/GoTo\b/);
     expect(qdf).toMatch(/\/S \/Movie/);
   }
+});
+
+test.each([
+  [
+    'in an object of its own, which says where it belongs',
+    ['<< /S /JavaScript /JS (1) /P 3 0 R >>'],
+    '/A 6 0 R',
+  ],
+  ['under a name that is written otherwise', ['<< /S /J#61vaScript /JS (1) >>'], '/A 6 0 R'],
+  ['with its type in an object of its own', ['<< /S 7 0 R /JS (1) /K 0 >>', '/JavaScript'], '/A 6 0 R'],
+  [
+    'in a list of what comes next',
+    ['[ << /S /JavaScript /JS (1) /K 0 >> ]'],
+    '/A << /S /GoTo /D [3 0 R /Fit] /Next 6 0 R >>',
+  ],
+  ['as what a trigger does', ['<< /E 7 0 R >>', '<< /S /JavaScript /JS (1) /K 0 >>'], '/AA 6 0 R'],
+])('a script is found and taken out %s', async (_, objects, entry) => {
+  const given = await give(
+    writtenPdf([
+      '<< /Type /Catalog /Pages 2 0 R >>',
+      '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+      '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 300] /Contents 4 0 R /Annots [5 0 R] >>',
+      '<< /Length 15 >>\nstream\n0 0 9 9 re f   \nendstream',
+      `<< /Type /Annot /Subtype /Link /Rect [0 0 9 9] ${entry} >>`,
+      ...objects,
+    ]),
+  );
+  expect(given.survey.active).toEqual(['javascript']);
+  const docket = docketOf([
+    { id: 't', kind: 'take-in', source: given.hash, name: 'a.pdf', where: { at: 'end' } },
+  ]);
+  const path = await make(docket, { kind: 'pages', crop: 'trim' }, given);
+  expect(tool('qpdf', '--qdf', '--object-streams=disable', path, '-')).not.toMatch(/JavaScript|\/JS/);
 });
 
 test('a plain file has none of it', async () => {

@@ -1,4 +1,5 @@
 import { PDFArray, PDFDict, PDFName, PDFStream, type PDFContext, type PDFObject } from '@cantoo/pdf-lib';
+import { nameUnder, objectsNaming } from './fileObjects';
 import { ACTIVE_KINDS, type ActiveKind } from '../../core/model/survey';
 
 const key = PDFName.of;
@@ -14,7 +15,6 @@ const NAME = {
   Next: key('Next'),
   P: key('P'),
   S: key('S'),
-  Subtype: key('Subtype'),
   UF: key('UF'),
   XFA: key('XFA'),
 } as const;
@@ -64,6 +64,16 @@ const OF_NAMES: Readonly<Record<string, ActiveKind>> = {
   AlternatePresentations: 'media',
 };
 
+/** Where none of these names stands in an object, nothing in it is active by itself. */
+const WORDS = ['EF', 'AF', 'XFA', 'AA', ...Object.keys(ACTIONS), ...Object.keys(CARRIERS)];
+
+/** Whether an object may be an action, an annotation, a list of them or a type that is read from another object. */
+function isMeantElsewhere(object: PDFObject, context: PDFContext): boolean {
+  if (object instanceof PDFName) return true;
+  const isMeant = (each: PDFObject) => kindOf(each) !== undefined || carried(each, context) !== undefined;
+  return object instanceof PDFArray ? object.asArray().some(isMeant) : isMeant(object);
+}
+
 /**
  * What a file can do besides being looked at: scripts, programs to be started, files inside, forms that draw themselves. Print
  * needs none of it, and PDF/X allows none (ISO 15930-7; from memory). `remove` takes it out, wherever it is reached from; links to
@@ -73,7 +83,11 @@ export function activeContent(context: PDFContext, remove: boolean): ActiveKind[
   const found = new Set<ActiveKind>();
   /** Emptied at the end: until then they are what others are known by. */
   const actions: PDFDict[] = [];
-  for (const [, object] of context.enumerateIndirectObjects()) look(object, found, remove, actions);
+  const near = objectsNaming(context, WORDS);
+  const all = near.some(([, object]) => isMeantElsewhere(object, context))
+    ? context.enumerateIndirectObjects()
+    : near;
+  for (const [, object] of all) look(object, found, remove, actions);
   const catalog = context.lookup(context.trailerInfo.Root);
   if (catalog instanceof PDFDict) {
     dropEntries(catalog, OF_CATALOG, found, remove);
@@ -149,14 +163,16 @@ function lookAtDict(dict: PDFDict, found: Set<ActiveKind>, remove: boolean, acti
   const annotations = dict.lookup(NAME.Annots);
   if (annotations instanceof PDFArray)
     for (let n = annotations.size() - 1; n >= 0; n--) {
-      const annotation = annotations.lookup(n);
-      const subtype = annotation instanceof PDFDict ? annotation.lookup(NAME.Subtype) : undefined;
-      const kind = subtype instanceof PDFName ? CARRIERS[subtype.decodeText()] : undefined;
+      const kind = carried(annotations.get(n), dict.context);
       if (!kind) continue;
       found.add(kind);
       if (remove) annotations.remove(n);
     }
 }
+
+/** What an annotation carries. */
+const carried = (annotation: PDFObject | undefined, context: PDFContext): ActiveKind | undefined =>
+  CARRIERS[nameUnder(context, annotation, 'Subtype') ?? ''];
 
 const isAction = (value: PDFObject | undefined): boolean =>
   value instanceof PDFDict && value.lookup(NAME.S) instanceof PDFName;

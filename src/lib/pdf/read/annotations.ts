@@ -1,5 +1,6 @@
 import { PDFArray, PDFDict, PDFName, PDFNumber, type PDFContext } from '@cantoo/pdf-lib';
 import type { Survey } from '../../core/model/survey';
+import { nameUnder } from './fileObjects';
 import type { SourcePage } from './pageTree';
 
 /** Flags of annotations (ISO 32000-1, table 165). */
@@ -18,10 +19,9 @@ export function annotationsOf(
     if (!(list instanceof PDFArray)) return;
     const kinds = new Set<'print' | 'screen'>();
     for (let n = 0; n < list.size(); n++) {
+      if (NOTHING_TO_PRINT.includes(nameUnder(context, list.get(n), 'Subtype') ?? '')) continue;
       const annotation = list.lookup(n);
       if (!(annotation instanceof PDFDict)) continue;
-      const subtype = annotation.lookup(PDFName.of('Subtype'));
-      if (subtype instanceof PDFName && NOTHING_TO_PRINT.includes(subtype.decodeText())) continue;
       const flags = annotation.lookup(PDFName.of('F'));
       const value = flags instanceof PDFNumber ? flags.asNumber() : 0;
       if (!(value & HIDDEN)) kinds.add(value & PRINT ? 'print' : 'screen');

@@ -1,19 +1,10 @@
-import {
-  PDFDict,
-  PDFDocument,
-  PDFName,
-  PDFNumber,
-  PDFObjectParser,
-  PDFRef,
-  PDFXRefStreamParser,
-  ParseSpeeds,
-} from '@cantoo/pdf-lib';
-import '../objects/quickLibrary';
+import { PDFDict, PDFDocument, PDFXRefStreamParser } from '@cantoo/pdf-lib';
 import { completeFields } from './fields';
+import { documentOf } from './fileObjects';
 import { pagesOf } from './pageTree';
 import { PdfError } from '../objects/pdfError';
 import { ENCRYPTED, RawFile } from '../raw/rawFile';
-import { RawUnfit, readInteger } from '../raw/scan';
+import { RawUnfit } from '../raw/scan';
 import { tidyPdf } from './tidy';
 
 /** The header must stand in the first 1,024 bytes, as readers have always allowed (ISO 32000-1, annex H.3, note 13). */
@@ -49,8 +40,8 @@ async function makeReadable(bytes: Uint8Array): Promise<Readable> {
 /** The same file with appearances for form fields that lack one. */
 async function withFields(bytes: Uint8Array): Promise<Uint8Array> {
   if (!rawFileOf(bytes).catalog().has('AcroForm')) return bytes;
-  const document = await parse(bytes).catch(() => undefined);
-  if (!document || !(await completeFields(document))) return bytes;
+  const document = parse(bytes);
+  if (!(await completeFields(document))) return bytes;
   const made = await document.save({ useObjectStreams: false, updateFieldAppearances: false });
   known.set(made, Promise.resolve({ bytes: made, decrypted: false, rebuilt: false }));
   return made;
@@ -82,6 +73,7 @@ const MISCOUNTED = 'page count';
 function whyUnfit(bytes: Uint8Array): string | undefined {
   try {
     const file = rawFileOf(bytes);
+    file.reached();
     // Readers go by the count; where it is wrong, some find fewer pages or none.
     return file.pages().length === file.pageCount() ? undefined : MISCOUNTED;
   } catch (error) {
@@ -94,28 +86,11 @@ function whyUnfit(bytes: Uint8Array): string | undefined {
 /** Opens a PDF; one encrypted with an owner password only is decrypted. Throws PdfError. */
 export async function loadPdf(given: Uint8Array): Promise<PDFDocument> {
   const { bytes } = await readablePdf(given);
-  try {
-    return await parse(bytes);
-  } catch (error) {
-    if (error instanceof PdfError || bytes !== given)
-      throw error instanceof PdfError ? error : damaged(error);
-    // An object is damaged that perhaps no page needs.
-    const again = tidied(given, 'damaged object');
-    known.set(given, again);
-    const { bytes: plain } = await again;
-    return parse(plain).catch((failed: unknown) => {
-      throw damaged(failed);
-    });
-  }
+  return parse(bytes);
 }
 
-const damaged = (error: unknown): PdfError =>
-  new PdfError('damaged', { reason: String(error).slice(0, 200) });
-
-async function parse(bytes: Uint8Array): Promise<PDFDocument> {
-  // From here on the parser finds the file by its bytes.
-  rawFileOf(bytes);
-  const document = await PDFDocument.load(bytes, { parseSpeed: ParseSpeeds.Fastest, updateMetadata: false });
+function parse(bytes: Uint8Array): PDFDocument {
+  const document = documentOf(rawFileOf(bytes));
   // The library takes whatever the trailer names.
   if (!((document.catalog as unknown) instanceof PDFDict)) throw new PdfError('damaged');
   return document;
@@ -133,35 +108,5 @@ export function rawFileOf(bytes: Uint8Array): RawFile {
   return file;
 }
 
-const LENGTH = PDFName.of('Length');
-const parser = PDFObjectParser.prototype as unknown as {
-  bytes: { bytes: Uint8Array };
-  parseDict: (this: { bytes: { bytes: Uint8Array } }, ref?: PDFRef) => PDFDict;
-};
-const parseDict = parser.parseDict;
-/**
- * The library looks for the word endstream where a length stands in an object of its own, and then loses a last line end, or
- * whole objects after data in which that word occurs. It is told the length, which stands elsewhere (ISO 32000-1, 7.3.8.2).
- */
-parser.parseDict = function (ref) {
-  const dict = parseDict.call(this, ref);
-  const length = dict.get(LENGTH);
-  if (length instanceof PDFRef) {
-    const found = lengthOf(files.get(this.bytes.bytes), length.objectNumber);
-    if (found !== undefined) dict.set(LENGTH, PDFNumber.of(found));
-  }
-  return dict;
-};
-
 // The library reads cross-reference streams entry by entry and then uses none of them: a damaged one says that it has billions.
 (PDFXRefStreamParser.prototype as unknown as { parseEntries: () => [] }).parseEntries = () => [];
-
-function lengthOf(file: RawFile | undefined, number: number): number | undefined {
-  try {
-    const object = file?.object(number);
-    return object && readInteger(object.bytes, object.value[0])?.value;
-  } catch (error) {
-    if (error instanceof RawUnfit) return undefined;
-    throw error;
-  }
-}

@@ -8,6 +8,7 @@ import {
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
+import { objectsNaming } from '../read/fileObjects';
 import { applyToPoint, type Matrix } from '../../core/measure/matrix';
 
 const DEEPEST = 20;
@@ -29,7 +30,7 @@ export function moveDestinations(context: PDFContext, moved: ReadonlyMap<PDFRef,
     } else if (value instanceof PDFDict) for (const [, entry] of value.entries()) visit(entry, depth + 1);
     else if (value instanceof PDFStream) visit(value.dict, depth + 1);
   };
-  for (const [, object] of context.enumerateIndirectObjects()) visit(object, 0);
+  for (const [, object] of objectsNaming(context, Object.keys(COORDINATES))) visit(object, 0);
 }
 
 /** Where in its array each kind of destination has x and y coordinates; null stands for "as it was". */

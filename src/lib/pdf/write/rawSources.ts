@@ -7,11 +7,10 @@ import { rawFileOf, readablePdf } from '../read/load';
 import { PdfError } from '../objects/pdfError';
 import { tidyPdf } from '../read/tidy';
 import { rebased, type Placed, type RawFile, type RawObject, type RawPage } from '../raw/rawFile';
-import { dictEntry, eachReference, RawUnfit, readArray, readDict, textOf, type Range } from '../raw/scan';
+import { dictEntry, RawUnfit, readArray, readDict, standsAt, textOf, type Range } from '../raw/scan';
 import { entryAt, entryOf, firstOf } from '../../core/entries';
 
 const OPEN_SQUARE = 0x5b;
-const LESS = 0x3c;
 const FILTER_KEYS = ['Filter', 'DecodeParms'];
 const FLATE = Buffer.from('/FlateDecode');
 
@@ -217,7 +216,7 @@ export class RawSources {
     try {
       const file = rawFileOf(bytes);
       const pages = file.pages().map((page) => ({ page, content: contentOf(file, page.contents) }));
-      readAll(file, pages);
+      file.reached();
       const source = { file, base: this.next - 1, pages };
       this.next += file.size;
       return source;
@@ -277,30 +276,7 @@ function holdsPatterns(file: RawFile, { bytes, range }: Placed, met = new Set<st
 }
 /** The entries of an object that is a dictionary, or a stream's. */
 const dictOf = ({ bytes, value: [at] }: RawObject): Map<string, Range> | undefined =>
-  bytes[at] === LESS && bytes[at + 1] === LESS ? readDict(bytes, at) : undefined;
-
-/** Reads every object that an output may need, so that what is unfit shows before a byte is written. */
-function readAll(file: RawFile, pages: RawSource['pages']): void {
-  const met = new Set<number>();
-  const waiting: number[] = [];
-  const note = ({ bytes, range }: Placed) =>
-    eachReference(bytes, range, (number) => {
-      if (met.has(number)) return;
-      met.add(number);
-      waiting.push(number);
-    });
-  const catalog = file.catalog();
-  for (const { page, content } of pages) {
-    if (page.resources) note(page.resources);
-    if (page.group) note(page.group);
-    for (const [, place] of content.filter) note(place);
-  }
-  for (const root of [catalog.get('OCProperties'), catalog.get('OutputIntents')]) if (root) note(root);
-  for (let number = waiting.pop(); number !== undefined; number = waiting.pop()) {
-    const object = file.object(number);
-    if (object) note({ bytes: object.bytes, range: object.value });
-  }
-}
+  standsAt(bytes, at, '<<') ? readDict(bytes, at) : undefined;
 
 const bytesOf = ({ bytes, range }: Placed): Uint8Array => bytes.subarray(range[0], range[1]);
 const asText = (piece: string | Uint8Array): string =>

@@ -2,6 +2,7 @@ import { PDFArray, PDFDict, PDFName, PDFStream, type PDFContext, type PDFObject 
 import { inkName } from '../../core/numbers/jobInks';
 import type { InkChange } from '../../core/model/page';
 import { textOfName } from '../objects/libraryObjects';
+import { objectsNaming } from '../read/fileObjects';
 import { nameSyntax } from '../objects/objects';
 
 const DEEPEST = 32;
@@ -28,5 +29,5 @@ export function renameInks(context: PDFContext, changes: readonly InkChange[]): 
       named.asArray().forEach((name, n) => name instanceof PDFName && named.set(n, renamed(name)));
     for (const part of object.asArray()) walk(part, depth + 1);
   };
-  for (const [, object] of context.enumerateIndirectObjects()) walk(object, 0);
+  for (const [, object] of objectsNaming(context, ['Separation', 'DeviceN'])) walk(object, 0);
 }
