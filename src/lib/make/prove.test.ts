@@ -96,6 +96,34 @@ test('whatever is planned and right, its proof holds', async () => {
   expect(pages).toBeGreaterThan(20);
 }, 600_000);
 
+test.each([
+  [424, 86],
+  [100.3, 77.7],
+  [297.6, 419.5],
+])(
+  'blanks beside a page that is printed to its edges are blank, and what strays onto them shows: %d × %d pt',
+  async (width, height) => {
+    const document = await PDFDocument.create();
+    document.addPage([width, height]).drawRectangle({ width, height, color: rgb(0.1, 0.2, 0.6) });
+    const file = await give(await document.save());
+    const job = workOut(
+      docketOf([{ ...takeInStep('a'), source: file.hash } as Step], {
+        scheme: { ...PLAIN_SCHEMES.stitched, stock: { width: mm(450), height: mm(320) } } as Scheme,
+      }),
+      { [file.hash]: file.survey },
+    );
+    expect(wrong(await proof(job, file))).toEqual([]);
+    // 1 mm of it beyond the fold, which is in the middle of the sheet.
+    const sheets = await PDFDocument.load(readFileSync(await make(job.docket, { kind: 'sheets' }, file)));
+    const [front] = sheets.getPages();
+    const middle = front!.getWidth() / 2;
+    front!.drawRectangle({ x: middle - mm(1), y: 0, width: mm(1), height: front!.getHeight() });
+    const read = () => Promise.resolve(file.bytes);
+    const kept = { surveys: job.surveys, read, folder: folderOf(), at: AT };
+    expect(wrong(await proveSheets(job, await sheets.save(), kept)).map(([page]) => page)).toEqual([3]);
+  },
+);
+
 describe('a booklet', () => {
   const PAGES = 16;
   let file: Given;

@@ -61,6 +61,8 @@ export class RawFile {
   private kinds = new Uint8Array(1024);
   /** Offset of a plain object; number of the object stream of a packed one. */
   private places = new Float64Array(1024);
+  /** Where values end, of objects that were read. */
+  private ends = new Float64Array();
   private found: readonly RawPage[] | undefined;
   private all: readonly number[] | undefined;
   private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
@@ -84,7 +86,8 @@ export class RawFile {
   }
 
   private walkedAll(): number[] {
-    const met = new Uint8Array(this.kinds.length);
+    const met = new Uint8Array(this.largest + 1);
+    this.ends = new Float64Array(this.largest + 1);
     const waiting: number[] = [];
     const note = (number: number) => {
       if (!this.kinds[number] || met[number]) return;
@@ -108,7 +111,9 @@ export class RawFile {
     const place = this.place(number, generationAsked);
     if (!place) return undefined;
     const { bytes, start, generation } = place;
-    const found: RawObject = { bytes, value: [start, skipValue(bytes, start, met)] };
+    const end = (!met && this.ends[number]) || skipValue(bytes, start, met);
+    if (number < this.ends.length) this.ends[number] = end;
+    const found: RawObject = { bytes, value: [start, end] };
     if (generation) found.generation = generation;
     const data = this.dataAfter(bytes, found.value);
     if (data) found.data = data;

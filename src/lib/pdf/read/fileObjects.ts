@@ -49,7 +49,8 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
 
   /** An object where it lies in the file, while nobody asked for it or put another in its place. */
   lying(ref: PDFRef): RawObject | undefined {
-    return this.place(ref) && this.file.object(ref.objectNumber);
+    if (super.has(ref) || this.deleted.has(ref)) return undefined;
+    return this.file.object(ref.objectNumber, ref.generationNumber);
   }
 
   /** Where such an object begins. */

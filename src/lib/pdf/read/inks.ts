@@ -11,6 +11,7 @@ import type { Ink } from '../../core/model/survey';
 import { decodeStream } from '../objects/decodeStream';
 import { textOfName } from '../objects/libraryObjects';
 import type { SourcePage } from './pageTree';
+import { textOf } from '../raw/scan';
 import { DEVICE_OPERATORS } from '../content/interpret';
 import { operationsOf } from '../content/operations';
 
@@ -152,7 +153,8 @@ export class InkFinder {
   }
 
   private operators(stream: PDFObject | undefined): void {
-    const text = Buffer.from(decodeStream(stream)).toString('latin1');
+    const content = decodeStream(stream);
+    const text = textOf(content, [0, content.length]);
     // Words that look like such operators are found much faster than operations are read; those that are some come early.
     const wanted = new Set([...text.matchAll(LOOKS_LIKE_COLOUR)].map(([word]) => DEVICE_OPERATORS.get(word)));
     if (!wanted.size) return;

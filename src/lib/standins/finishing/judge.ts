@@ -92,14 +92,12 @@ export class Judge {
   }
 
   private judged(met: Met, wanted: Wanted): Verdict {
-    const whole = wholeOf(met.picture);
     if (!wanted) {
-      if (isWhite(met.picture, whole)) return { is: 'same', by: { x: 0, y: 0 } };
+      if (isBlank(met)) return { is: 'same', by: { x: 0, y: 0 } };
       return this.elsewhere(met) ?? { is: 'different', where: this.onPage(met, inkIn(met.picture)) };
     }
     // Words of the sheet's own are in no page that they could be held against.
-    if (wanted.worded)
-      return isWhite(met.picture, whole) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
+    if (wanted.worded) return isBlank(met) ? { is: 'missing' } : { is: 'same', by: { x: 0, y: 0 } };
     const places = placesFor(met.page, partOf(wanted), this.made);
     for (const place of places)
       if (this.isSame(met, wanted, place)) return this.right(met, wanted, places, place, { x: 0, y: 0 });
@@ -132,7 +130,7 @@ export class Judge {
       if (found.dots <= FEW) return this.right(met, wanted, places, place, by);
       if (!nearest || found.dots < nearest.dots) nearest = found;
     }
-    if (isWhite(met.picture, wholeOf(met.picture))) return { is: 'missing' };
+    if (isBlank(met)) return { is: 'missing' };
     return (
       this.elsewhere(met) ?? {
         is: 'different',
@@ -345,6 +343,13 @@ function inner(box: Box, { width, height }: Gray): Dots {
     x1: Math.min(width, Math.floor(box.x1) - 1),
     y1: Math.min(height, Math.floor(box.y1) - 1),
   };
+}
+
+/** Whether nothing is printed on a page. Dots at its edges are of the pages beside it, too, and are looked at more closely. */
+function isBlank(met: Met): boolean {
+  const isWhiteInside = ({ picture, toDots, page }: Met) =>
+    isWhite(picture, inner(applyToBox(toDots, sizeBox(page.size)), picture));
+  return isWhite(met.picture, wholeOf(met.picture)) || (isWhiteInside(met) && isWhiteInside(met.closer()));
 }
 
 /** What is printed in a picture. */
