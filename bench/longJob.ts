@@ -1,7 +1,8 @@
 /**
  * Long jobs in Chromium, each act in a recorded trace: a size tried on all of 1,000 pages, and the size of their folios; pages
- * of 2,000 moved, that taken back, and the list scrolled. Says the longest task of the main thread, and how many pages are drawn. Run by hand against a
- * running Folder: npm run bench:long -- http://127.0.0.1:3000
+ * of 2,000 moved, that taken back, and the list scrolled. Says the longest task of the main thread, and how many pages are
+ * drawn; and how much longer 20,000 pages take than 10,000 to come onto the mat. Run by hand against a running Folder:
+ * npm run bench:long -- http://127.0.0.1:3000
  */
 import { chromium, type CDPSession, type Page } from '@playwright/test';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
@@ -55,14 +56,13 @@ async function openJob(page: Page, pages: number): Promise<void> {
   await page.waitForTimeout(12_000);
 }
 
-/** Records a trace while `act` runs and says its longest task. */
-async function measure(
-  page: Page,
+const msOf = ({ dur = 0, tdur = dur }: TraceEvent): number => tdur / 1000;
+
+/** Records a trace while `act` runs: what the main thread did, and its tasks. */
+async function traced(
   session: CDPSession,
-  what: string,
-  pages: number,
   act: () => Promise<void>,
-): Promise<void> {
+): Promise<{ onMain: TraceEvent[]; tasks: TraceEvent[] }> {
   const events: TraceEvent[] = [];
   const collect = ({ value }: { value: unknown }) => void events.push(...(value as TraceEvent[]));
   session.on('Tracing.dataCollected', collect as never);
@@ -79,8 +79,18 @@ async function measure(
     ({ name, args }) => name === 'thread_name' && args?.name === 'CrRendererMain',
   )?.tid;
   const onMain = events.filter(({ ph, tid }) => ph === 'X' && tid === main);
-  const tasks = onMain.filter(({ name }) => /RunTask$/.test(name));
-  const msOf = ({ dur = 0, tdur = dur }: TraceEvent) => tdur / 1000;
+  return { onMain, tasks: onMain.filter(({ name }) => /RunTask$/.test(name)) };
+}
+
+/** Says the longest task while `act` runs. */
+async function measure(
+  page: Page,
+  session: CDPSession,
+  what: string,
+  pages: number,
+  act: () => Promise<void>,
+): Promise<void> {
+  const { onMain, tasks } = await traced(session, act);
   const worst = tasks.reduce((a, b) => (msOf(b) > msOf(a) ? b : a));
   const clock = Math.max(...tasks.map(({ dur = 0 }) => dur / 1000));
   const parts = new Map<string, number>();
@@ -154,4 +164,27 @@ await measure(page, session, 'Scrolled', 2000, async () => {
     await page.waitForTimeout(30);
   }
 });
+
+/** How long the main thread works until the mat shows pages, and until it was scrolled to its end. */
+async function onTheMat(pages: number): Promise<number> {
+  await openJob(page, pages);
+  const stage = (name: string) =>
+    page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name });
+  await stage('Sheets').click();
+  await page.waitForTimeout(3000);
+  const { tasks } = await traced(session, async () => {
+    await stage('Pages').click();
+    await page.getByRole('option').first().waitFor();
+    await mat.focus();
+    await page.keyboard.press('End');
+    await page.getByRole('option', { name: `Page ${pages}, ` }).waitFor();
+    await page.waitForTimeout(2000);
+  });
+  return tasks.reduce((sum, task) => sum + msOf(task), 0);
+}
+const [half, whole] = [await onTheMat(10_000), await onTheMat(20_000)];
+console.log(
+  `On the mat and to its end: ${half.toFixed(0)} ms of the main thread with 10,000 pages, ${whole.toFixed(0)} ms with 20,000, ${(whole / half).toFixed(2)} × (2.1 at most)`,
+);
+if (whole > 2.1 * half) process.exitCode = 1;
 await browser.close();

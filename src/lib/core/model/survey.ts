@@ -68,7 +68,7 @@ export const surveyPageSchema = z.object({
   draws: z.number().int().min(0).optional(),
   /** It draws nothing. */
   empty: z.literal(true).optional(),
-  /** Some of its content is not in the file. */
+  /** Some of its content is not in the file, or damaged there. */
   incomplete: z.literal(true).optional(),
   /** A photograph is all it shows and fills it: where in the file its JPEG lies, from a byte up to and without another. */
   jpeg: z.tuple([z.number().int().min(0), z.number().int().min(0)]).optional(),

@@ -1,4 +1,3 @@
-import { constants, inflateSync } from 'node:zlib';
 import {
   decodePDFRawStream,
   PDFArray,
@@ -8,32 +7,26 @@ import {
   type PDFDict,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { PdfError } from './pdfError';
-import { codeOf } from '../../core/unknown';
+import { inflated } from './inflate';
 
-/** Most bytes that one stream may unpack to. */
-export const MOST_UNPACKED = 256 * 1024 * 1024;
+/** The bytes of a stream with its filters undone, as far as viewers can. Throws PdfError `unpacks-too-large` past `most` bytes. */
+export const decodeStream = (stream: PDFObject | undefined, most?: number): Uint8Array =>
+  decoded(stream, most).bytes;
 
-/** The bytes of a stream with its filters undone. Throws PdfError `unpacks-too-large` past MOST_UNPACKED. */
-export function decodeStream(stream: PDFObject | undefined, most = MOST_UNPACKED): Uint8Array {
-  if (!(stream instanceof PDFRawStream)) return new Uint8Array();
+/** The same, and whether that is all of it. */
+export function decoded(stream: PDFObject | undefined, most?: number): { bytes: Uint8Array; whole: boolean } {
+  if (!(stream instanceof PDFRawStream)) return { bytes: new Uint8Array(), whole: true };
   const filter = stream.dict.lookup(PDFName.of('Filter'));
-  if (!filter) return stream.getContents();
+  if (!filter) return { bytes: stream.getContents(), whole: true };
   const only = filter instanceof PDFArray ? (filter.size() === 1 ? filter.lookup(0) : undefined) : filter;
   if (only !== PDFName.of('FlateDecode') || stream.dict.has(PDFName.of('DecodeParms')))
     try {
-      return decodePDFRawStream(withLongNames(stream)).decode();
+      return { bytes: decodePDFRawStream(withLongNames(stream)).decode(), whole: true };
     } catch {
       // What viewers cannot unpack either is not there.
-      return new Uint8Array();
+      return { bytes: new Uint8Array(), whole: false };
     }
-  try {
-    // A stream cut short still shows what it has, as viewers do.
-    return inflateSync(stream.getContents(), { maxOutputLength: most, finishFlush: constants.Z_SYNC_FLUSH });
-  } catch (error) {
-    if (codeOf(error) === 'ERR_BUFFER_TOO_LARGE') throw new PdfError('unpacks-too-large');
-    return new Uint8Array();
-  }
+  return inflated(stream.getContents(), most);
 }
 
 /** Names of filters cut short, as inline images have them (ISO 32000-1, table 94) and some programs everywhere. */

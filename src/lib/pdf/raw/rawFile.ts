@@ -1,5 +1,5 @@
-import { inflateSync } from 'node:zlib';
 import { decodeFilters } from '../objects/decodeStream';
+import { inflated, MOST_UNPACKED } from '../objects/inflate';
 import {
   dictEntries,
   dictEntry,
@@ -43,8 +43,6 @@ export interface RawPage {
 /** Why an encrypted file is unfit. */
 export const ENCRYPTED = 'encrypted';
 const MOST_OBJECTS = 8_388_607;
-/** Most bytes that one stream, and all object streams together, may unpack to. */
-const MOST_UNPACKED = 256 * 1024 * 1024;
 const DEEPEST = 64;
 const OF_PAGES = ['Kids', 'Resources', 'Group', 'Contents'];
 const [FREE, PLAIN, PACKED] = [0, 1, 2];
@@ -159,8 +157,8 @@ export class RawFile {
     throw new RawUnfit('references go round');
   }
 
-  /** The bytes of a stream, unpacked. */
-  unpack({ bytes, value, data }: RawObject): Uint8Array {
+  /** The bytes of a stream, unpacked; of a `damaged` one as much as viewers see. */
+  unpack({ bytes, value, data }: RawObject, damaged = false): Uint8Array {
     if (!data) return new Uint8Array();
     const dict = readDict(bytes, value[0]);
     const filter = dict.get('Filter') && this.resolve(bytes, entryOf(dict, 'Filter'));
@@ -177,7 +175,8 @@ export class RawFile {
         ),
       );
     }
-    const plain = unpacked(() => inflateSync(packed, { maxOutputLength: MOST_UNPACKED }));
+    const { bytes: plain, whole } = inflated(packed);
+    if (!whole && !damaged) throw new RawUnfit('does not unpack');
     return parameters
       ? unpredict(plain, readDict(parameters.bytes, parameters.value[0]), parameters.bytes)
       : plain;

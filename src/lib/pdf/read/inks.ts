@@ -8,7 +8,7 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import type { Ink } from '../../core/model/survey';
-import { decodeStream } from '../objects/decodeStream';
+import { decoded } from '../objects/decodeStream';
 import { textOfName } from '../objects/libraryObjects';
 import type { SourcePage } from './pageTree';
 import { textOf } from '../raw/scan';
@@ -32,8 +32,12 @@ const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' }
 const LOOKS_LIKE_COLOUR = /(?<![^\0\s()<>[\]{}/%])(?:rg|RG|[kKgG])(?![^\0\s()<>[\]{}/%])/g;
 const DEEPEST = 24;
 
-/** Inks by what tells them apart. */
-type Found = Map<string, Ink>;
+/** Inks by what tells them apart, and whether all content in which they were looked for could be read. */
+interface Found {
+  inks: Map<string, Ink>;
+  whole: boolean;
+}
+const nothing = (): Found => ({ inks: new Map(), whole: true });
 const keyOf = ({ kind, name }: Ink): string => `${kind === 'process' ? 0 : 1}${name}`;
 
 /**
@@ -41,15 +45,15 @@ const keyOf = ({ kind, name }: Ink): string => `${kind === 'process' ? 0 : 1}${n
  * 8.6.6.5). What several pages share is looked at once.
  */
 export class InkFinder {
-  private readonly all: Found = new Map();
+  private readonly all = nothing();
   private readonly known = new Map<PDFObject, Found>();
   /** Where what is found goes at present. */
-  private found: Found = new Map();
+  private found = nothing();
   constructor(private readonly context: PDFContext) {}
 
-  /** The inks of a page. */
-  page({ dict, inherited }: SourcePage): Ink[] {
-    this.found = new Map();
+  /** The inks of a page, and whether its content, that of its forms too, is whole. */
+  page({ dict, inherited }: SourcePage): { inks: Ink[]; whole: boolean } {
+    this.found = nothing();
     this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
     const contents = dict.lookup(PDFName.of('Contents'));
     const parts = contents instanceof PDFArray ? contents.asArray() : [contents];
@@ -57,33 +61,34 @@ export class InkFinder {
       const stream = this.context.lookup(part);
       if (stream) this.once(stream, () => this.operators(stream));
     }
-    const inks = [...this.found.values()];
+    const inks = [...this.found.inks.values()];
     for (const ink of inks) this.keep(this.all, ink);
-    return inks;
+    return { inks, whole: this.found.whole };
   }
 
   /** The inks of all pages looked at, process inks first. */
   inks(): Ink[] {
-    return [...this.all].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, ink]) => ink);
+    return [...this.all.inks].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, ink]) => ink);
   }
 
   /** Looks at an object for its inks, or recalls them. */
   private once(object: PDFObject, look: () => void): void {
     const outer = this.found;
-    let inks = this.known.get(object);
-    if (!inks) {
-      inks = new Map();
-      this.known.set(object, inks);
-      this.found = inks;
+    let own = this.known.get(object);
+    if (!own) {
+      own = nothing();
+      this.known.set(object, own);
+      this.found = own;
       look();
       this.found = outer;
     }
-    for (const ink of inks.values()) this.keep(outer, ink);
+    for (const ink of own.inks.values()) this.keep(outer, ink);
+    outer.whole &&= own.whole;
   }
 
-  private keep(into: Found, ink: Ink): void {
+  private keep({ inks }: Found, ink: Ink): void {
     const key = keyOf(ink);
-    if (!into.get(key)?.mix) into.set(key, ink);
+    if (!inks.get(key)?.mix) inks.set(key, ink);
   }
 
   private resources(value: PDFObject | undefined, depth: number): void {
@@ -153,8 +158,9 @@ export class InkFinder {
   }
 
   private operators(stream: PDFObject | undefined): void {
-    const content = decodeStream(stream);
-    const text = textOf(content, [0, content.length]);
+    const { bytes, whole } = decoded(stream);
+    this.found.whole &&= whole;
+    const text = textOf(bytes, [0, bytes.length]);
     // Words that look like such operators are found much faster than operations are read; those that are some come early.
     const wanted = new Set([...text.matchAll(LOOKS_LIKE_COLOUR)].map(([word]) => DEVICE_OPERATORS.get(word)));
     if (!wanted.size) return;

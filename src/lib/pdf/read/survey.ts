@@ -32,7 +32,8 @@ export async function surveyPdf(
   const printed = new Set(annotations.print);
   const onPages: Ink[][] = [];
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
-    onPages.push(inks.page(page));
+    const { inks: own, whole } = inks.page(page);
+    onPages.push(own);
     onPage?.(index + 1, pages.length);
     const label = labels[index];
     const boxes = readBoxes(page, index + 1, document.context);
@@ -43,7 +44,7 @@ export async function surveyPdf(
       ...(label === undefined ? {} : { label }),
       ...sheetOf(page.dict),
       ...(draws ? { draws: drawsOf(page.dict) } : {}),
-      ...(isIncomplete(page.dict) ? { incomplete: true as const } : {}),
+      ...(!whole || isIncomplete(page.dict) ? { incomplete: true as const } : {}),
       ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
     };
   });

@@ -282,7 +282,7 @@ const bytesOf = ({ bytes, range }: Placed): Uint8Array => bytes.subarray(range[0
 const asText = (piece: string | Uint8Array): string =>
   typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]);
 
-/** A page's content where it lies. Several streams are unpacked once, to see that they can be. */
+/** A page's content where it lies. */
 function contentOf(file: RawFile, contents: Placed | undefined): Content {
   const found = contents && file.resolve(contents.bytes, contents.range);
   const isArray = found && found.bytes[found.value[0]] === OPEN_SQUARE;
@@ -292,10 +292,7 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
   const streams = parts.flatMap((part) => (part?.data === undefined ? [] : [part]));
   const [only] = streams;
   if (!only) return { filter: [] };
-  if (streams.length > 1) {
-    joinStreams(file, streams);
-    return { joined: streams, filter: [] };
-  }
+  if (streams.length > 1) return { joined: streams, filter: [] };
   const filter = FILTER_KEYS.flatMap((key): [string, Placed][] => {
     const range = dictEntry(only.bytes, only.value[0], key);
     return range ? [[key, { bytes: only.bytes, range }]] : [];
@@ -303,13 +300,21 @@ function contentOf(file: RawFile, contents: Placed | undefined): Content {
   return { data: { bytes: only.bytes, range: only.data! }, filter };
 }
 
-/** Several content streams as one: unpacked, put in a row and packed again, since an operator may not be cut in two. */
+/** Several content streams as one: unpacked as far as they can be, put in a row and packed again, since an operator may not be cut in two. */
 function joinStreams(
   file: RawFile,
   streams: readonly RawObject[],
 ): { data: Uint8Array; filter: [string, Placed][] } {
-  const joined = Buffer.concat(
-    streams.flatMap((stream) => [Buffer.from(file.unpack(stream)), Buffer.from('\n')]),
-  );
+  const joined = Buffer.concat(streams.flatMap((stream) => [seen(file, stream), Buffer.from('\n')]));
   return { data: deflateSync(joined), filter: [['Filter', { bytes: FLATE, range: [0, FLATE.length] }]] };
+}
+
+/** What viewers see of a content stream: of what they cannot unpack, nothing. Its survey says so. */
+function seen(file: RawFile, stream: RawObject): Uint8Array {
+  try {
+    return file.unpack(stream, true);
+  } catch (error) {
+    if (error instanceof RawUnfit) return new Uint8Array();
+    throw error;
+  }
 }

@@ -1,0 +1,69 @@
+import fc from 'fast-check';
+import { deflateSync } from 'node:zlib';
+import { expect, test } from 'vitest';
+import { docketOf } from '../../../../tests/makers';
+import { give, make, tool, writtenPdf, keep } from '../../../../tests/outside';
+import { PLAIN_SCHEMES } from '../../core/sheets/schemes';
+import { workOut } from '../../core/checks';
+import { inflated } from './inflate';
+
+const lines = (from: number) =>
+  Array.from({ length: 400 }, (_, n) => `1 0 0 1 ${((n + from) * 7919) % 500} ${n} cm`).join('\n');
+
+test('of packed data that are cut short what is there is seen, and nothing that was not', () => {
+  fc.assert(
+    fc.property(fc.nat({ max: 9999 }), fc.double({ min: 0, max: 0.99, noNaN: true }), (seed, share) => {
+      const plain = Buffer.from(lines(seed));
+      const packed = deflateSync(plain);
+      expect(inflated(packed)).toEqual({ bytes: plain, whole: true });
+      // Without its check sum nothing is missing; with another one something is not as it was.
+      expect(inflated(packed.subarray(0, -4))).toEqual({ bytes: plain, whole: true });
+      const other = Buffer.from(packed);
+      other[other.length - 1]! ^= 255;
+      expect(inflated(other)).toEqual({ bytes: plain, whole: false });
+      const cut = inflated(packed.subarray(0, Math.floor(share * (packed.length - 8))));
+      expect(cut.whole && cut.bytes.length > 0).toBe(false);
+      expect(Buffer.compare(cut.bytes, plain.subarray(0, cut.bytes.length))).toBe(0);
+      if (share > 0.5) expect(cut.bytes.length).toBeGreaterThan(plain.length / 4);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test.each([
+  ['cut short', (packed: Buffer) => packed.subarray(0, packed.length >> 1)],
+  [
+    'damaged where it says how it is packed',
+    (packed: Buffer) => Buffer.concat([Buffer.from([0x0d]), packed.subarray(1)]),
+  ],
+])(
+  'a page of whose two streams one is %s is said to lack something, and shows on its sheet what it shows (poppler)',
+  async (_, hurt) => {
+    const text = (word: string) => deflateSync(`BT /F 20 Tf 20 100 Td (${word}) Tj ET ${lines(1)} `);
+    const stream = (data: Buffer) =>
+      Buffer.concat([
+        Buffer.from(`<< /Length ${data.length} /Filter /FlateDecode >>\nstream\n`),
+        data,
+        Buffer.from('\nendstream'),
+      ]);
+    const bytes = writtenPdf([
+      '<< /Type /Catalog /Pages 2 0 R >>',
+      '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
+      '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 300] /Contents [4 0 R 5 0 R] /Resources << /Font << /F << /Type /Font /Subtype /Type1 /BaseFont /Helvetica >> >> >> >>',
+      stream(text('Before')),
+      stream(hurt(text('Behind'))),
+    ]);
+    const given = await give(bytes);
+    expect(given.survey.pages).toMatchObject([{ incomplete: true }]);
+    const docket = docketOf(
+      [{ id: 't', kind: 'take-in', source: given.hash, name: 'a.pdf', where: { at: 'end' } }],
+      { scheme: { ...PLAIN_SCHEMES.stitched, stock: { width: 900, height: 700 } } },
+    );
+    const { findings } = workOut(docket, { [given.hash]: given.survey });
+    expect(findings).toContainEqual(expect.objectContaining({ code: 'page-broken', level: 'stop' }));
+    const shown = tool('pdftotext', keep(bytes), '-').match(/\w+/g);
+    expect(shown).toContain('Before');
+    for (const output of [{ kind: 'sheets' }, { kind: 'pages', crop: 'trim' }] as const)
+      expect(tool('pdftotext', await make(docket, output, given), '-').match(/\w+/g)).toEqual(shown);
+  },
+);
