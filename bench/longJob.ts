@@ -31,8 +31,8 @@ async function longPdf(pages: number): Promise<Buffer> {
   return Buffer.from(await document.save({ useObjectStreams: false }));
 }
 
-/** Opens a job of so many pages on Pages, and waits until the machine is quiet: all measured, all drawn. */
-async function openJob(page: Page, pages: number): Promise<void> {
+/** Makes a job of so many pages and goes to Pages; the job's id. */
+async function takenIn(page: Page, pages: number): Promise<string> {
   await page.goto(url);
   await page
     .getByRole('button', { name: /New job|Start the first job/ })
@@ -48,7 +48,12 @@ async function openJob(page: Page, pages: number): Promise<void> {
     .waitFor({ timeout: 120_000 });
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Pages' }).click();
   await page.getByRole('option').first().waitFor();
-  const job = /jobs\/([0-9a-f-]+)/.exec(page.url())![1];
+  return /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;
+}
+
+/** Opens a job of so many pages on Pages, and waits until all are measured and drawn, so that the machine is quiet. */
+async function openJob(page: Page, pages: number): Promise<void> {
+  const job = await takenIn(page, pages);
   for (let busy = true; busy; await page.waitForTimeout(1000)) {
     const status = (await (await fetch(`${url}/api/jobs/${job}/status`)).json()) as { measuring: unknown[] };
     busy = status.measuring.length > 0;
@@ -167,7 +172,7 @@ await measure(page, session, 'Scrolled', 2000, async () => {
 
 /** How long the main thread works until the mat shows pages, and until it was scrolled to its end. */
 async function onTheMat(pages: number): Promise<number> {
-  await openJob(page, pages);
+  await takenIn(page, pages);
   const stage = (name: string) =>
     page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name });
   await stage('Sheets').click();
