@@ -1,8 +1,8 @@
 /**
  * Manuals that come as PDF in Debian's documentation packages: object streams, outlines, thousands of links, many fonts, notes as
  * vectors, two forms. Each is surveyed and made into pages and sheets as a worker does it; poppler says whether every page and
- * every letter is there, qpdf whether the files are sound, and how long a plain rewrite takes. Exit status 1 where one of them
- * says no.
+ * every letter is there and whether they look as they did, qpdf whether the files are sound, and how long a plain rewrite
+ * takes. Exit status 1 where one of them says no.
  * Run by hand, where packages can be fetched: npm run build && npm run trial:documents
  */
 import { spawnSync } from 'node:child_process';
@@ -50,6 +50,8 @@ const PACKAGES = [
 ];
 /** Files smaller than this are figures; sheets of longer ones are written and not proved. */
 const [LEAST_BYTES, MOST_PROVED] = [30_000, 150];
+/** So many pages of each are drawn. */
+const MOST_DRAWN = 40;
 
 const store = resolve('.folder', 'documents');
 const work = mkdtempSync(join(tmpdir(), 'folder-documents-'));
@@ -82,6 +84,22 @@ const counted = (pages: readonly string[]): Map<string, number> => {
   return counts;
 };
 
+/** The first pages of a file as poppler draws them, small. */
+function drawn(file: string): Buffer[] {
+  const folder = mkdtempSync(join(work, 'drawn-'));
+  sh('pdftoppm', '-r', '24', '-gray', '-cropbox', '-l', String(MOST_DRAWN), file, join(folder, 'page'));
+  const pages = readdirSync(folder)
+    .sort()
+    .map((name) => readFileSync(join(folder, name)));
+  rmSync(folder, { recursive: true });
+  return pages;
+}
+/** Dots that differ by more than this are of something else: where sizes are rounded otherwise, all of a page moves by a part of a dot. */
+const [DIFFERS, FEW] = [96, 4];
+const isOther = (one: Buffer, other: Buffer): boolean =>
+  one.length !== other.length ||
+  one.reduce((sum, light, n) => sum + (Math.abs(light - other[n]!) > DIFFERS ? 1 : 0), 0) > FEW;
+
 const seconds = (work: () => unknown): number => {
   const from = performance.now();
   work();
@@ -112,6 +130,7 @@ async function look(path: string): Promise<void> {
     Math.max(...survey.pages.map(({ boxes }) => side(boxes.trim))),
   );
   const stock = { width: 2 * width! + mm(40), height: height! + mm(40) };
+  const sound = spawnSync('qpdf', ['--check', file!]).status === 0;
   const lay = async (output: Output, prove: boolean) => {
     const docket = {
       ...emptyDocket(name),
@@ -123,7 +142,7 @@ async function look(path: string): Promise<void> {
     const task = { docket, output, surveys: { [source]: survey }, files: { [source]: given }, folder: work };
     const made = await makeOutput({ ...task, at: new Date(0).toISOString() }, false);
     const { status, stderr } = spawnSync('qpdf', ['--check', join(work, '1')], { encoding: 'utf8' });
-    if (status !== 0) say(name, `${output.kind}: qpdf --check: ${stderr.slice(0, 300)}`);
+    if (status !== 0 && sound) say(name, `${output.kind}: qpdf --check: ${stderr.slice(0, 300)}`);
     return made;
   };
   const letters = lettersOf(file!);
@@ -131,6 +150,9 @@ async function look(path: string): Promise<void> {
   const there = lettersOf(join(work, '1'));
   const other = letters.findIndex((page, n) => page !== there[n]);
   if (other >= 0) say(name, `page ${other + 1} of the pages has other letters`);
+  const [was, is] = [drawn(file!), drawn(join(work, '1'))];
+  const unlike = was.findIndex((page, n) => !is[n] || isOther(page, is[n]));
+  if (unlike >= 0) say(name, `page ${unlike + 1} of the pages looks otherwise`);
   const asSheets = await lay({ kind: 'sheets' }, false);
   const [had, has] = [counted(letters), counted(lettersOf(join(work, '1')))];
   const less = [...had].filter(([letter, count]) => (has.get(letter) ?? 0) < count).map(([letter]) => letter);

@@ -12,6 +12,7 @@ import { drafts, jobOf } from '../../../tests/randomJobs';
 import { workOut, type WorkedOut } from '../core/checks';
 import type { Step } from '../core/docket/steps';
 import { finishPlanOf } from '../core/finish/finishPlan';
+import type { OnDoing } from '../core/handover/doing';
 import type { Output } from '../core/handover/outputs';
 import { holds, type Proof, type Verdict } from '../core/finish/proof';
 import { mm } from '../core/measure/unit';
@@ -280,6 +281,7 @@ describe('sheets that are proved before they go out', () => {
     at: { sheet: 1, side: 'front', cell: 1 },
     with: { sheet: 1, side: 'front', cell: 2 },
   };
+  const said: string[] = [];
   const out = async (hand: readonly ByHand[], prove: boolean, more: object = {}) => {
     const file = await marked(8);
     const docket = docketOf([{ ...takeInStep('a'), source: file.hash } as Step], {
@@ -292,7 +294,9 @@ describe('sheets that are proved before they go out', () => {
       prove,
     });
     const read = () => Promise.resolve(file.bytes);
-    const job = { surveys: { [file.hash]: file.survey }, read, folder: folderOf(), at: AT };
+    const onProgress: OnDoing = (done, total, doing = 'writing') =>
+      void said.push(`${doing} ${done} of ${total}`);
+    const job = { surveys: { [file.hash]: file.survey }, read, folder: folderOf(), at: AT, onProgress };
     return handOver(docket, { kind: 'sheets', ...more } as Output, {
       ...job,
       ...('despite' in more ? { despite: 'so' } : {}),
@@ -306,6 +310,7 @@ describe('sheets that are proved before they go out', () => {
         made.map(() => [true, 8, []]),
       );
     }
+    expect(said).toEqual(expect.arrayContaining(['writing 4 of 4', 'proving 0 of 0', 'proving 2 of 2']));
   });
 
   test('wrong ones are held back with the first page that is wrong; with a reason they go, and still say it, in pictures', async () => {

@@ -56,6 +56,7 @@ async function proveOpened(
   const { list, plan, docket } = work;
   const { scheme, title } = docket;
   const finished = { list, plan: plan!, scheme };
+  await job.onProgress?.(0, 0, 'proving');
   const pages = await drawablePages(work, job, opened);
   const known = new Map<number, readonly Wanted[]>();
   const wanted = (product: number): readonly Wanted[] => {
@@ -76,7 +77,7 @@ async function proveOpened(
     ppi,
     withEdges,
     onWrong,
-    onSheet: job.onProgress,
+    onSheet: (done, of) => job.onProgress?.(done, of, 'proving'),
   });
 }
 

@@ -167,7 +167,7 @@ export async function runInFence(
   task: unknown,
   limits: FenceLimits,
   signal?: AbortSignal,
-  onProgress?: (done: number, total: number) => void,
+  onProgress?: (...said: Extract<Said, { progress: unknown }>['progress']) => void,
 ): Promise<{ peakMb: number }> {
   const { from, child, tasks } = processFor(kindOf(name, limits.row));
   const returns = limits.once ? 0 : 1;

@@ -3,6 +3,7 @@ import type { Finding } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
 import type { RecipeValues } from '../core/docket/recipe';
 import type { KeptStamp } from '../core/docket/steps/stamp';
+import type { Doing } from '../core/handover/doing';
 import type { CutBy } from '../core/handover/machines';
 import type { Output } from '../core/handover/outputs';
 import type { Size } from '../core/measure/box';
@@ -114,7 +115,7 @@ export interface OutputState {
   /** Of its file, or of the archive that holds several. */
   fileName: string;
   state: 'waiting' | 'working' | 'done' | 'failed' | 'cancelled';
-  doing: 'writing' | 'checking';
+  doing: Doing;
   done: number;
   total: number;
   files: OutputFile[];

@@ -39,5 +39,6 @@ export const VALUES = spoken({
   'handing over': 'handing over',
   'reading the pages': 'reading the pages',
   writing: 'writing',
+  proving: 'proving',
   checking: 'checking',
 });

@@ -1,4 +1,5 @@
 import type { WorkedOut } from '../../core/checks';
+import type { OnDoing } from '../../core/handover/doing';
 import type { OutputKind, OutputOf } from '../../core/handover/outputs';
 import type { Proved } from '../../core/finish/proof';
 import type { Part } from '../../core/handover/parts';
@@ -6,7 +7,8 @@ import type { WriteContext } from '../../pdf/write/sheetsPdf';
 import type { MadeFile } from '../made';
 
 /** What the files are made of, and where they go. */
-export interface HandOverJob extends Pick<WriteContext, 'surveys' | 'read' | 'onProgress'> {
+export interface HandOverJob extends Pick<WriteContext, 'surveys' | 'read'> {
+  onProgress?: OnDoing | undefined;
   folder: string;
   at: Date;
   /** Why it goes out though findings say stop. */

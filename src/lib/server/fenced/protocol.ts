@@ -2,6 +2,7 @@ import { troubleOf } from '../trouble';
 import { readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
+import type { Doing } from '../../core/handover/doing';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/objects/pdfError';
@@ -9,7 +10,11 @@ import { HandOverError } from '../../make/handOverError';
 
 /** What a fenced process says on its standard output, one JSON value a line. */
 export type Said =
-  { progress: [done: number, total: number] } | { trouble: Trouble } | { done: true; peakMb: number };
+  | { progress: [done: number, total: number, doing?: Doing] }
+  | { trouble: Trouble }
+  | { done: true; peakMb: number };
+
+type OnProgress = (done: number, total: number, doing?: Doing) => void;
 
 /** Least milliseconds between two progress messages. */
 const PROGRESS_EVERY_MS = 100;
@@ -19,7 +24,7 @@ const PROGRESS_EVERY_MS = 100;
  * does, the rounds of `meanwhile` are gone through, and nothing waits for more than one of them.
  */
 export async function runFenced<Task>(
-  work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
+  work: (task: Task, onProgress: OnProgress) => Promise<void>,
   meanwhile?: AsyncIterator<void>,
 ): Promise<void> {
   const tasks = createInterface({ input: process.stdin })[Symbol.asyncIterator]();
@@ -52,17 +57,18 @@ const peakMb = (): number =>
   Number(/^VmHWM:\s+(\d+) kB/m.exec(readFileSync('/proc/self/status', 'utf8'))?.[1]) / 1024;
 
 async function carryOut<Task>(
-  work: (task: Task, onProgress: (done: number, total: number) => void) => Promise<void>,
+  work: (task: Task, onProgress: OnProgress) => Promise<void>,
   line: string,
 ): Promise<void> {
   const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);
   let last = 0;
+  let before: Doing | undefined;
   try {
-    await work(JSON.parse(line), (done, total) => {
+    await work(JSON.parse(line), (done, total, doing) => {
       const now = Date.now();
-      if (now - last < PROGRESS_EVERY_MS && done < total) return;
-      last = now;
-      say({ progress: [done, total] });
+      if (now - last < PROGRESS_EVERY_MS && done < total && doing === before) return;
+      [last, before] = [now, doing];
+      say({ progress: doing ? [done, total, doing] : [done, total] });
     });
     say({ done: true, peakMb: peakMb() });
   } catch (error) {

@@ -73,11 +73,13 @@ export async function makeFiles(
     ...(proved ? { proved } : {}),
     ...(language && outputKind(output.kind).isWorded ? { language } : {}),
   };
-  await runInFence('writeOutputFile', task, limits, signal, (...how) => onProgress('writing', ...how));
+  await runInFence('writeOutputFile', task, limits, signal, (done, total, doing = 'writing') =>
+    onProgress(doing, done, total),
+  );
   onProgress('checking', 0, 0);
   const made: MadeFile[] = JSON.parse(await readFile(join(folder, MADE), 'utf8'));
-  const checked = runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (...how) =>
-    onProgress('checking', ...how),
+  const checked = runInFence('checkOutputFiles', asked satisfies CheckTask, limits, signal, (done, total) =>
+    onProgress('checking', done, total),
   );
   const ends = await Promise.allSettled([checked, meanwhile?.(made)]);
   for (const end of ends) if (end.status === 'rejected') throw end.reason;
