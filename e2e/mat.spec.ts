@@ -6,6 +6,7 @@ import { bookOf } from '../tests/makers';
 import { boxesOf, keep, readBack, rotationsOf, tool } from '../tests/outside';
 import { PLAIN_COVER } from '../src/lib/core/sheets/scheme';
 import { PLAIN_SCHEMES, type Scheme } from '../src/lib/core/sheets/schemes';
+import { go, newJob, pdf } from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -312,3 +313,47 @@ for (const [what, scheme, more] of [
       expect(await differ(ours, theirs), `side ${n}`).toBeLessThan(MOST);
     }
   });
+
+test('photographs look on the mat as their pages do, however the camera was held, and nobody fetches PDFium for them (poppler)', async ({
+  page,
+}) => {
+  const [width, height] = [1200, 1680];
+  const dots = Buffer.alloc(width * height * 3, 255);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const inside = x > 100 && x < 700 && y > 150 && y < 500;
+      dots.set(
+        inside ? [20, 60, 140] : [(200 * x) / width, 220, 255 - (90 * y) / height],
+        (y * width + x) * 3,
+      );
+    }
+  const document = await PDFDocument.create();
+  for (const way of [{}, { orientation: 6 }, { orientation: 3 }]) {
+    const image = sharp(dots, { raw: { width, height, channels: 3 } }).withMetadata(way);
+    const jpeg = await document.embedJpg(await image.jpeg({ quality: 92 }).toBuffer());
+    document.addPage([300, 420]).drawImage(jpeg, { width: 300, height: 420 });
+  }
+  const buffer = Buffer.from(await document.save());
+  const fetched: string[] = [];
+  page.on('request', (request) => fetched.push(request.url()));
+  await newJob(page, folder.url);
+  await page.locator('.slip input[type=file]').setInputFiles([pdf('photographs.pdf', buffer)]);
+  await go(page, 'Pages');
+  await expect(page.locator('[role=option]')).toHaveCount(3);
+  const path = keep(buffer);
+  // Small, where a JPEG is unpacked in fewer dots than it has, and large.
+  for (const [wide, high] of [
+    [700, 500],
+    [2200, 1800],
+  ] as const) {
+    await page.setViewportSize({ width: wide, height: high });
+    await page.keyboard.press('9');
+    await page.waitForTimeout(1500);
+    for (const n of [1, 2, 3]) {
+      const ours = await shown(page, `^="Page ${n},"`, [0, 0, 300, 420]);
+      const theirs = rendered(path, n, [0, 0, 300, 420], 144);
+      expect(await differ(ours, theirs), `page ${n}, ${wide} wide`).toBeLessThan(MOST);
+    }
+  }
+  expect(fetched.filter((url) => url.includes('.wasm'))).toEqual([]);
+});

@@ -2,6 +2,7 @@ import { PDFArray, PDFDict, PDFName, PDFNumber, PDFRawStream } from '@cantoo/pdf
 import { applyToBox, compose, IDENTITY, type Matrix } from '../../core/measure/matrix';
 import { TOLERANCES } from '../../core/measure/tolerances';
 import type { SurveyPage } from '../../core/model/survey';
+import { jpegFrame } from '../../raster/jpegFrame';
 import { operationsOf } from '../content/operations';
 import { pageContent } from '../objects/decodeStream';
 import type { SourcePage } from './pageTree';
@@ -82,18 +83,6 @@ function isPlain(image: PDFRawStream, resources: PDFDict): boolean {
     MORE.every((key) => !dict.has(PDFName.of(key))) &&
     bits instanceof PDFNumber &&
     bits.asNumber() === 8 &&
-    coloursOf(image.getContents()) === (COLOURS[named('ColorSpace')] ?? 0)
+    jpegFrame(image.getContents())?.colours === (COLOURS[named('ColorSpace')] ?? 0)
   );
-}
-
-/** How many colours a JPEG has, by its frame header (ITU-T T.81, B.2.2); undefined if it is none. */
-function coloursOf(jpeg: Uint8Array): number | undefined {
-  if (jpeg[0] !== 0xff || jpeg[1] !== 0xd8) return undefined;
-  for (let at = 2; at + 9 < jpeg.length && jpeg[at] === 0xff;) {
-    const marker = jpeg[at + 1]!;
-    // Baseline, extended and progressive frames: C0 to C2.
-    if (marker >= 0xc0 && marker <= 0xc2) return jpeg[at + 9];
-    at += 2 + jpeg[at + 2]! * 256 + jpeg[at + 3]!;
-  }
-  return undefined;
 }
