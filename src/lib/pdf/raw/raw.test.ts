@@ -67,6 +67,8 @@ describe('reading syntax as places (ISO 32000-1, 7.2 and 7.3)', () => {
     ]);
     expect(dictEntry(bytes(text), 0, 'Length')).toEqual(dict.get('Length'));
     expect(dictEntry(bytes(text), 0, 'Len')).toBeUndefined();
+    // As qpdf says: the last occurrence overrides earlier ones.
+    expect(textOf(bytes('<</A 1/B 2/A 3>>'), dictEntry(bytes('<</A 1/B 2/A 3>>'), 0, 'A')!)).toBe('3');
     const items = readArray(bytes(text), dict.get('Kids')![0]).map((range) => textOf(bytes(text), range));
     expect(items).toEqual(['1 0 R', '2 0 R', '(3 0 R)', '44']);
     expect(readReference(bytes('7 2 R'), 0)).toEqual({ number: 7, generation: 2, end: 5 });

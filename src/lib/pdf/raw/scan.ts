@@ -121,20 +121,18 @@ export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
   return entries;
 }
 
-/** The ranges of some entries' values in the dictionary that begins at `at`, without reading more than it must. */
+/** The ranges of some entries' values in the dictionary that begins at `at`; of a key that stands twice the last one counts, as in `readDict`. */
 export function dictEntries(bytes: Uint8Array, at: number, keys: readonly string[]): (Range | undefined)[] {
   if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
   const found: (Range | undefined)[] = keys.map(() => undefined);
-  let missing = keys.length;
-  for (let inside = skipSpace(bytes, at + 2); missing && bytes[inside] !== GREATER;) {
+  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER;) {
     if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
     const nameEnd = skipRegular(bytes, inside + 1);
     const start = skipSpace(bytes, nameEnd);
     const end = skipValue(bytes, start);
     for (let n = 0; n < keys.length; n++) {
-      if (nameEnd - inside - 1 !== keys[n]!.length || !standsAt(bytes, inside + 1, keys[n]!)) continue;
-      if (!found[n]) missing--;
-      found[n] = [start, end];
+      if (nameEnd - inside - 1 === keys[n]!.length && standsAt(bytes, inside + 1, keys[n]!))
+        found[n] = [start, end];
     }
     inside = skipSpace(bytes, end);
   }

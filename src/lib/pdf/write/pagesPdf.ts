@@ -63,8 +63,7 @@ export async function writePagesPdf(
   );
   if (layers) base.catalog.set(PDFName.of('OCProperties'), layers);
   setPreferences(base.catalog, list.book.spine === 'right', context);
-  // What was surveyed by an older Folder may hold it too.
-  if (uses.some(({ source }) => job.surveys[source]?.active?.length !== 0)) activeContent(context, true);
+  activeContent(context, true);
   const root = context.trailerInfo.Root;
   if (!(root instanceof PDFRef)) throw new Error('the catalog is no object of its own');
   await writePdf(
