@@ -89,7 +89,7 @@ test('what a file can do besides being looked at is told, and none of it goes ou
   }
 });
 
-test.each([
+test.each<[how: string, objects: string[], entry: string, found?: string[]]>([
   [
     'in an object of its own, which says where it belongs',
     ['<< /S /JavaScript /JS (1) /P 3 0 R >>'],
