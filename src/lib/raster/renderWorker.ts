@@ -100,8 +100,7 @@ async function photographOf(
       resizeHeight: height,
       resizeQuality: 'medium',
       colorSpaceConversion: 'none',
-    });
-    coarse?.close();
+    }).finally(() => coarse?.close());
     const canvas = new OffscreenCanvas(width, height).getContext('2d')!;
     canvas.drawImage(picture, 0, 0);
     picture.close();

@@ -5,6 +5,7 @@ import { createInterface } from 'node:readline';
 import type { Readable, Writable } from 'node:stream';
 import type { Trouble } from '../words/troubles';
 import { FENCED_FLAGS, ROW_FLAGS } from './fenced/flags';
+import type { OnDoing } from '../core/handover/doing';
 import type { Said } from './fenced/protocol';
 import { fenceUser, limitedByKernel } from './fenceUser';
 import { keepToOwnCore } from './ownCore';
@@ -167,7 +168,7 @@ export async function runInFence(
   task: unknown,
   limits: FenceLimits,
   signal?: AbortSignal,
-  onProgress?: (...said: Extract<Said, { progress: unknown }>['progress']) => void,
+  onProgress?: OnDoing,
 ): Promise<{ peakMb: number }> {
   const { from, child, tasks } = processFor(kindOf(name, limits.row));
   const returns = limits.once ? 0 : 1;

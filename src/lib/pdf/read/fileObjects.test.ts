@@ -63,13 +63,17 @@ test('what nobody asked for goes out as it lies, and what was taken out does not
   const { context } = await loadPdf(given.bytes);
   const objects = fileObjectsOf(context)!;
   const ref = PDFRef.of(5);
-  expect([objects.lying(ref) !== undefined, objects.has(ref), objects.lying(PDFRef.of(5, 1))]).toEqual([
+  expect([objects.asItLies(ref) !== undefined, objects.has(ref), objects.asItLies(PDFRef.of(5, 1))]).toEqual([
     true,
     true,
     undefined,
   ]);
   context.delete(ref);
-  expect([context.lookup(ref), objects.lying(ref), objects.has(ref)]).toEqual([undefined, undefined, false]);
+  expect([context.lookup(ref), objects.asItLies(ref), objects.has(ref)]).toEqual([
+    undefined,
+    undefined,
+    false,
+  ]);
   expect(context.enumerateIndirectObjects().map(([{ objectNumber }]) => objectNumber)).toEqual([
     1, 2, 3, 4, 6,
   ]);

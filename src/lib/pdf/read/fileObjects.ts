@@ -48,7 +48,7 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
   }
 
   /** An object where it lies in the file, while nobody asked for it or put another in its place. */
-  lying(ref: PDFRef): RawObject | undefined {
+  asItLies(ref: PDFRef): RawObject | undefined {
     if (super.has(ref) || this.deleted.has(ref)) return undefined;
     return this.file.object(ref.objectNumber, ref.generationNumber);
   }

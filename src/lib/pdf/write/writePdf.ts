@@ -24,7 +24,7 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
   out.put(fileHeader(version));
   for (const [ref, object] of reachable(context, [root, info])) {
     table.begin(ref.objectNumber, ref.generationNumber);
-    if (!(object instanceof PDFObject)) putLying(object, out);
+    if (!(object instanceof PDFObject)) putAsItLies(object, out);
     else if (object instanceof Content)
       out.put(`<< /Length ${object.operators.length} >>\nstream\n${object.operators}\nendstream`);
     else if (object instanceof PDFStream) {
@@ -50,7 +50,7 @@ export class Content extends PDFObject {
   }
 }
 
-function putLying({ bytes, value, data }: RawObject, out: ByteOutput): void {
+function putAsItLies({ bytes, value, data }: RawObject, out: ByteOutput): void {
   out.put(bytes.subarray(...value));
   if (!data) return;
   out.put('\nstream\n');
@@ -76,7 +76,7 @@ function reachable(context: PDFContext, from: readonly PDFRef[]): Map<PDFRef, PD
   for (let object = waiting.pop(); object; object = waiting.pop()) {
     if (object instanceof PDFRef) {
       if (found.has(object) || missing.has(object)) continue;
-      const target = objects?.lying(object) ?? context.lookup(object);
+      const target = objects?.asItLies(object) ?? context.lookup(object);
       if (!target) missing.add(object);
       else found.set(object, target);
       if (target instanceof PDFObject) waiting.push(target);

@@ -2,7 +2,7 @@ import { troubleOf } from '../trouble';
 import { readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { setImmediate } from 'node:timers/promises';
-import type { Doing } from '../../core/handover/doing';
+import type { Doing, OnDoing } from '../../core/handover/doing';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
 import { PdfError } from '../../pdf/objects/pdfError';
@@ -14,8 +14,6 @@ export type Said =
   | { trouble: Trouble }
   | { done: true; peakMb: number };
 
-type OnProgress = (done: number, total: number, doing?: Doing) => void;
-
 /** Least milliseconds between two progress messages. */
 const PROGRESS_EVERY_MS = 100;
 
@@ -24,7 +22,7 @@ const PROGRESS_EVERY_MS = 100;
  * does, the rounds of `meanwhile` are gone through, and nothing waits for more than one of them.
  */
 export async function runFenced<Task>(
-  work: (task: Task, onProgress: OnProgress) => Promise<void>,
+  work: (task: Task, onProgress: OnDoing) => Promise<void>,
   meanwhile?: AsyncIterator<void>,
 ): Promise<void> {
   const tasks = createInterface({ input: process.stdin })[Symbol.asyncIterator]();
@@ -57,7 +55,7 @@ const peakMb = (): number =>
   Number(/^VmHWM:\s+(\d+) kB/m.exec(readFileSync('/proc/self/status', 'utf8'))?.[1]) / 1024;
 
 async function carryOut<Task>(
-  work: (task: Task, onProgress: OnProgress) => Promise<void>,
+  work: (task: Task, onProgress: OnDoing) => Promise<void>,
   line: string,
 ): Promise<void> {
   const say = (said: Said) => writeSync(1, `${JSON.stringify(said)}\n`);

@@ -12,7 +12,7 @@
   import { api } from '../api';
   import { asSaved } from '../asSaved';
   import type { Bench } from '../bench.svelte';
-  import { timeLeft } from '../timeLeft';
+  import { timeLeft, type FirstSeen } from '../timeLeft';
   import { filesOf } from './outputFiles';
   import type { Snippet } from 'svelte';
 
@@ -38,9 +38,11 @@
     await api.drop(id);
     await bench.poll();
   }
-  const share = ({ done, total, createdAt }: OutputState): string => {
+  /** What is done with each is timed by itself. */
+  const first: Record<string, FirstSeen> = {};
+  const share = ({ id, doing, done, total }: OutputState): string => {
     if (!total) return '';
-    return [t`${done} of ${total}`, timeLeft({ at: Date.parse(createdAt), done: 0 }, done, total)].filter(Boolean).join(' · ');
+    return [t`${done} of ${total}`, timeLeft((first[`${id} ${doing}`] ??= { at: Date.now(), done }), done, total)].filter(Boolean).join(' · ');
   };
 </script>
 
