@@ -343,7 +343,7 @@ test('photographs look on the mat as their pages do, however the camera was held
   const path = keep(buffer);
   // Small, where a JPEG is unpacked in fewer dots than it has, and large.
   for (const [wide, high] of [
-    [700, 500],
+    [1280, 800],
     [2200, 1800],
   ] as const) {
     await page.setViewportSize({ width: wide, height: high });
