@@ -38,16 +38,17 @@ export const applyToPoint = ([a, b, c, d, e, f]: Matrix, x: number, y: number): 
 });
 
 /** Bounds of the box after the matrix. */
-export const applyToBox = (matrix: Matrix, b: Box): Box => {
-  const corners = [
-    applyToPoint(matrix, b.x0, b.y0),
-    applyToPoint(matrix, b.x1, b.y0),
-    applyToPoint(matrix, b.x0, b.y1),
-    applyToPoint(matrix, b.x1, b.y1),
-  ];
-  const xs = corners.map((p) => p.x);
-  const ys = corners.map((p) => p.y);
-  return box(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys));
+export const applyToBox = (matrix: Matrix, { x0, y0, x1, y1 }: Box): Box => {
+  const p = applyToPoint(matrix, x0, y0);
+  const q = applyToPoint(matrix, x1, y0);
+  const r = applyToPoint(matrix, x0, y1);
+  const s = applyToPoint(matrix, x1, y1);
+  return box(
+    Math.min(p.x, q.x, r.x, s.x),
+    Math.min(p.y, q.y, r.y, s.y),
+    Math.max(p.x, q.x, r.x, s.x),
+    Math.max(p.y, q.y, r.y, s.y),
+  );
 };
 
 /** Turns back, anticlockwise, by degrees about a point; y runs upwards. */

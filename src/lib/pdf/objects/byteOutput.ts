@@ -29,6 +29,18 @@ export class ByteOutput {
     this.filled += piece.length;
   }
 
+  /** What follows a stream's dictionary (ISO 32000-1, 7.3.8). */
+  putData(data: string | Uint8Array): void {
+    this.put('\nstream\n');
+    this.put(data);
+    this.put('\nendstream');
+  }
+
+  /** Whether chunks wait to be handed on. */
+  get waits(): boolean {
+    return this.full.length > 0;
+  }
+
   /** Hands on the chunks that are full; at the end of a file, `all`. */
   async drain(all = false): Promise<void> {
     if (all) this.close();

@@ -26,7 +26,17 @@ export function decoded(stream: PDFObject | undefined, most?: number): { bytes: 
       // What viewers cannot unpack either is not there.
       return { bytes: new Uint8Array(), whole: false };
     }
-  return inflated(stream.getContents(), most);
+  return inflatedOnce(stream.getContents(), most);
+}
+
+/** What was unpacked last: of a page's content several things are asked, one after another. Larger ones are not held. */
+let last: { packed: Uint8Array; found: ReturnType<typeof inflated> } | undefined;
+const MOST_HELD = 1024 * 1024;
+function inflatedOnce(packed: Uint8Array, most?: number): ReturnType<typeof inflated> {
+  if (last?.packed === packed && last.found.bytes.length <= (most ?? MOST_HELD)) return last.found;
+  const found = inflated(packed, most);
+  last = found.bytes.length <= MOST_HELD ? { packed, found } : undefined;
+  return found;
 }
 
 /** Names of filters cut short, as inline images have them (ISO 32000-1, table 94) and some programs everywhere. */

@@ -59,8 +59,9 @@ export class RawFile {
   private kinds = new Uint8Array(1024);
   /** Offset of a plain object; number of the object stream of a packed one. */
   private places = new Float64Array(1024);
-  /** Where values end, of objects that were read. */
-  private ends = new Float64Array();
+  /** Where the value of each object that was read begins and ends, and its data. */
+  private spans = new Float64Array();
+  private readonly generations = new Map<number, number>();
   private found: readonly RawPage[] | undefined;
   private all: readonly number[] | undefined;
   private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
@@ -85,7 +86,7 @@ export class RawFile {
 
   private walkedAll(): number[] {
     const met = new Uint8Array(this.largest + 1);
-    this.ends = new Float64Array(this.largest + 1);
+    this.spans = new Float64Array(4 * (this.largest + 1));
     const waiting: number[] = [];
     const note = (number: number) => {
       if (!this.kinds[number] || met[number]) return;
@@ -106,15 +107,38 @@ export class RawFile {
    * `met` hears of what it refers to.
    */
   object(number: number, generationAsked?: number, met?: (number: number) => void): RawObject | undefined {
+    const kept = met ? undefined : this.kept(number, generationAsked);
+    if (kept) return kept;
     const place = this.place(number, generationAsked);
     if (!place) return undefined;
     const { bytes, start, generation } = place;
-    const end = (!met && this.ends[number]) || skipValue(bytes, start, met);
-    if (number < this.ends.length) this.ends[number] = end;
-    const found: RawObject = { bytes, value: [start, end] };
+    const found: RawObject = { bytes, value: [start, skipValue(bytes, start, met)] };
     if (generation) found.generation = generation;
     const data = this.dataAfter(bytes, found.value);
     if (data) found.data = data;
+    this.keep(number, found);
+    return found;
+  }
+
+  private keep(number: number, { value, data, generation }: RawObject): void {
+    const { spans } = this;
+    const at = 4 * number;
+    if (at >= spans.length) return;
+    [spans[at], spans[at + 1]] = value;
+    if (data) [spans[at + 2], spans[at + 3]] = data;
+    if (generation) this.generations.set(number, generation);
+  }
+
+  /** An object that was read before; undefined also where it was not. */
+  private kept(number: number, generationAsked?: number): RawObject | undefined {
+    const { spans } = this;
+    const at = 4 * number;
+    const generation = this.generations.get(number) ?? 0;
+    if (!spans[at] || (generationAsked ?? generation) !== generation) return undefined;
+    const bytes = this.kinds[number] === PACKED ? this.packs.get(this.places[number]!)!.bytes : this.bytes;
+    const found: RawObject = { bytes, value: [spans[at], spans[at + 1]!] };
+    if (generation) found.generation = generation;
+    if (spans[at + 3]) found.data = [spans[at + 2]!, spans[at + 3]!];
     return found;
   }
 

@@ -106,36 +106,39 @@ function skipWord(bytes: Uint8Array, at: number): number {
   return at + word.length;
 }
 
-/** The entries of the dictionary that begins at `at`: name (as written, without the slash) and the range of its value. */
-export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
+/** Calls `found` for every entry of the dictionary that begins at `at`: where its name begins, its slash left aside, and ends, and its value. */
+export function eachEntry(
+  bytes: Uint8Array,
+  at: number,
+  found: (name: number, nameEnd: number, start: number, end: number) => void,
+): void {
   if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
-  const entries = new Map<string, Range>();
   for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER;) {
     if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
     const nameEnd = skipRegular(bytes, inside + 1);
     const start = skipSpace(bytes, nameEnd);
     const end = skipValue(bytes, start);
-    entries.set(textOf(bytes, [inside + 1, nameEnd]), [start, end]);
+    found(inside + 1, nameEnd, start, end);
     inside = skipSpace(bytes, end);
   }
+}
+
+/** The entries of the dictionary that begins at `at`: name (as written, without the slash) and the range of its value. */
+export function readDict(bytes: Uint8Array, at: number): Map<string, Range> {
+  const entries = new Map<string, Range>();
+  eachEntry(bytes, at, (name, nameEnd, start, end) =>
+    entries.set(textOf(bytes, [name, nameEnd]), [start, end]),
+  );
   return entries;
 }
 
 /** The ranges of some entries' values in the dictionary that begins at `at`; of a key that stands twice the last one counts, as in `readDict`. */
 export function dictEntries(bytes: Uint8Array, at: number, keys: readonly string[]): (Range | undefined)[] {
-  if (bytes[at] !== LESS || bytes[at + 1] !== LESS) throw new RawUnfit('dictionary expected');
   const found: (Range | undefined)[] = keys.map(() => undefined);
-  for (let inside = skipSpace(bytes, at + 2); bytes[inside] !== GREATER;) {
-    if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
-    const nameEnd = skipRegular(bytes, inside + 1);
-    const start = skipSpace(bytes, nameEnd);
-    const end = skipValue(bytes, start);
-    for (let n = 0; n < keys.length; n++) {
-      if (nameEnd - inside - 1 === keys[n]!.length && standsAt(bytes, inside + 1, keys[n]!))
-        found[n] = [start, end];
-    }
-    inside = skipSpace(bytes, end);
-  }
+  eachEntry(bytes, at, (name, nameEnd, start, end) => {
+    for (let n = 0; n < keys.length; n++)
+      if (nameEnd - name === keys[n]!.length && standsAt(bytes, name, keys[n]!)) found[n] = [start, end];
+  });
   return found;
 }
 

@@ -1,10 +1,23 @@
-import { PDFDocument, PDFName, PDFRawStream, PDFRef } from '@cantoo/pdf-lib';
+import {
+  PDFContext,
+  PDFDict,
+  PDFDocument,
+  PDFName,
+  PDFNull,
+  type PDFObject,
+  PDFObjectParser,
+  PDFRawStream,
+  PDFRef,
+  PDFString,
+} from '@cantoo/pdf-lib';
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { caseFile, MADE_FILES } from '../../../../tests/madeFiles';
 import { docketOf } from '../../../../tests/makers';
 import { give, keep, make, markedPdf, readBack, tool, writtenPdf } from '../../../../tests/outside';
 import { fileObjectsOf } from './fileObjects';
 import { loadPdf, rawFileOf, readablePdf } from './load';
+import { PageAsItLies } from './pageAsItLies';
 
 const marked = keep(await markedPdf(12));
 const variants = ['--object-streams=generate', '--linearize', '--qdf'].map((how) => {
@@ -63,18 +76,76 @@ test('what nobody asked for goes out as it lies, and what was taken out does not
   const { context } = await loadPdf(given.bytes);
   const objects = fileObjectsOf(context)!;
   const ref = PDFRef.of(5);
-  expect([objects.asItLies(ref) !== undefined, objects.has(ref), objects.asItLies(PDFRef.of(5, 1))]).toEqual([
+  expect([objects.asItLies(5) !== undefined, objects.has(ref), objects.asItLies(5, 1)]).toEqual([
     true,
     true,
     undefined,
   ]);
   context.delete(ref);
-  expect([context.lookup(ref), objects.asItLies(ref), objects.has(ref)]).toEqual([
-    undefined,
-    undefined,
-    false,
-  ]);
+  expect([context.lookup(ref), objects.asItLies(5), objects.has(ref)]).toEqual([undefined, undefined, false]);
   expect(context.enumerateIndirectObjects().map(([{ objectNumber }]) => objectNumber)).toEqual([
     1, 2, 3, 4, 6,
   ]);
+});
+
+/** A page in which a key stands twice, a value is null, and comments and brackets stand where they may. */
+const ODD_PAGE = String.raw`<</Type/Page/Rotate 90 % /Rotate 0 >>
+/Annots[ 5 0 R(a \)/Contents 9 0 R)]/CropBox null/Rotate 180/Resources<</Font<</F1 7 0 R>>/Type/Page>>/Contents 4 0 R/BBox<0a2F>>>`;
+const NAMES = ['Type', 'Rotate', 'Annots', 'CropBox', 'Resources', 'Contents', 'BBox', 'Parent'].map((name) =>
+  PDFName.of(name),
+);
+const VALUES = [PDFString.of('x'), PDFRef.of(8), PDFNull];
+
+/** The same page as it lies and as the library reads it, and what is written of it as it lies, read again. */
+function bothWays(text: string) {
+  const context = PDFContext.create();
+  const read = (bytes: Uint8Array) => PDFObjectParser.forBytes(bytes, context).parseObject();
+  const bytes = Buffer.from(`1 0 obj ${text} endobj`);
+  const lying = PageAsItLies.at(context, bytes, 8, (start) => read(bytes.subarray(start)));
+  const written = () => {
+    const parts: string[] = [];
+    lying!.eachPart(
+      (start, end) => parts.push(bytes.toString('latin1', start, end)),
+      (name, value) => parts.push(`${name} ${value}`),
+    );
+    return read(Buffer.from(`<<${parts.join(' ')}>>`)) as PDFDict;
+  };
+  return { lying, plain: read(bytes.subarray(8)) as PDFDict, written };
+}
+const told = (dict: PDFDict) => dict.entries().map(String).sort();
+
+/** What can be done with a dictionary, by an entry's name and a value. */
+const DEEDS: ((dict: PDFDict, name: PDFName, value: PDFObject) => unknown)[] = [
+  (dict, name) => dict.get(name)?.toString(),
+  (dict, name) => dict.get(name, true)?.toString(),
+  (dict, name) => dict.has(name),
+  (dict, name, value) => dict.set(name, value),
+  (dict, name) => dict.delete(name),
+];
+
+test('a page as it lies is to whoever asks, gives and takes what the library makes of it, and is written as that', () => {
+  const done = fc.tuple(fc.constantFrom(...DEEDS), fc.constantFrom(...NAMES), fc.constantFrom(...VALUES));
+  fc.assert(
+    fc.property(fc.array(done, { maxLength: 8 }), (deeds) => {
+      const { lying, plain, written } = bothWays(ODD_PAGE);
+      for (const [deed, name, value] of deeds)
+        expect(deed(lying!, name, value)).toEqual(deed(plain, name, value));
+      expect(told(written())).toEqual(told(plain));
+      expect(lying!.lies).toBe(true);
+      expect(told(lying!)).toEqual(told(plain));
+      expect(lying!.lies).toBe(false);
+      for (const dict of [lying!, plain]) dict.delete(PDFName.of('Type'));
+      expect(told(lying!)).toEqual(told(plain));
+    }),
+  );
+});
+
+test('a page whose names have characters written as #xx is read whole, and so is what is no page', () => {
+  for (const text of [
+    '<</Type/Page/#52otate 90/Rotat#65 180>>',
+    '<</Type/Pages/Kids[]>>',
+    '[/Type/Page]',
+    '(x)',
+  ])
+    expect(bothWays(text).lying).toBe(undefined);
 });

@@ -14,6 +14,7 @@ import { entryAt } from '../../core/entries';
 import { PdfError } from '../objects/pdfError';
 import type { RawFile, RawObject } from '../raw/rawFile';
 import { dictEntry, standsAt, textOf } from '../raw/scan';
+import { PageAsItLies } from './pageAsItLies';
 
 interface Parser {
   bytes: { moveTo: (at: number) => void; offset: () => number };
@@ -27,6 +28,8 @@ interface Parser {
  */
 export class FileObjects extends Map<PDFRef, PDFObject> {
   private readonly deleted = new Set<PDFRef>();
+  /** Numbers of objects that were made, taken out or put in the place of others. */
+  private readonly touched = new Set<number>();
   private readonly parsers = new WeakMap<Uint8Array, Parser>();
 
   constructor(
@@ -42,15 +45,17 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
     if (known) return known;
     const place = this.place(ref);
     if (!place) return undefined;
-    const made = this.make(place.bytes, place.start);
-    super.set(ref, made);
+    const { bytes, start } = place;
+    const made =
+      PageAsItLies.at(this.context, bytes, start, (at) => this.make(bytes, at)) ?? this.make(bytes, start);
+    this.set(ref, made);
     return made;
   }
 
   /** An object where it lies in the file, while nobody asked for it or put another in its place. */
-  asItLies(ref: PDFRef): RawObject | undefined {
-    if (super.has(ref) || this.deleted.has(ref)) return undefined;
-    return this.file.object(ref.objectNumber, ref.generationNumber);
+  asItLies(number: number, generation = 0): RawObject | undefined {
+    if (this.touched.has(number)) return undefined;
+    return this.file.object(number, generation);
   }
 
   /** Where such an object begins. */
@@ -65,11 +70,13 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
 
   override set(ref: PDFRef, object: PDFObject): this {
     this.deleted.delete(ref);
+    this.touched.add(ref.objectNumber);
     return super.set(ref, object);
   }
 
   override delete(ref: PDFRef): boolean {
     this.deleted.add(ref);
+    this.touched.add(ref.objectNumber);
     return super.delete(ref);
   }
 
@@ -84,12 +91,16 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
 
   /** Objects that were made, and those of the others in whose text, data of streams left aside, `pattern` is found. */
   naming(pattern: RegExp): [PDFRef, PDFObject][] {
+    const named = new Set<PDFObject | undefined>();
     for (const number of this.file.reached()) {
       const found = this.file.object(number);
       if (!found || !pattern.test(textOf(found.bytes, found.value))) continue;
-      this.get(PDFRef.of(number, found.generation));
+      named.add(this.get(PDFRef.of(number, found.generation)));
     }
-    return [...super.entries()];
+    // What was put on a page that lies is none of the file's: only its own text counts.
+    return [...super.entries()].filter(
+      ([, object]) => !(object instanceof PageAsItLies && object.lies) || named.has(object),
+    );
   }
 
   /** The value that begins here, with a stream's data. */

@@ -44,7 +44,8 @@ export function readBoxes(page: SourcePage, number: number, context: PDFContext)
     throw new PdfError('page-too-large', { page: number, metres: roundedMetres(longest) });
   const raw: Partial<Record<Kind, Box>> = { media };
   for (const kind of KINDS.slice(1)) {
-    const cut = read(kind) && intersect(media, read(kind)!);
+    const own = read(kind);
+    const cut = own && intersect(media, own);
     if (cut && widthOf(cut) > 0 && heightOf(cut) > 0) raw[kind] = cut;
   }
   const rotate =

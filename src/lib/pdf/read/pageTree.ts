@@ -5,7 +5,7 @@ export const MOST_PAGES = 50_000;
 const DEEPEST = 64;
 const INHERITED = ['Resources', 'MediaBox', 'CropBox', 'Rotate'] as const;
 
-/** A page of a document with what it inherits (ISO 32000-1, 7.7.3.4). */
+/** A page of a document with what it inherits (ISO 32000-1, 7.7.3.4), as far as it says nothing else itself. */
 export interface SourcePage {
   ref: PDFRef;
   dict: PDFDict;
@@ -24,14 +24,14 @@ export function pagesOf(document: PDFDocument): SourcePage[] {
       throw new PdfError('page-unreadable', { page: pages.length + 1 });
     const again = node instanceof PDFRef && seen.has(node);
     if (node instanceof PDFRef) seen.add(node);
-    const inherited = { ...above };
-    for (const key of INHERITED) {
-      const value = dict.get(PDFName.of(key));
-      if (value) inherited[key] = value;
-    }
     const kids = dict.lookup(PDFName.of('Kids'));
     if (kids instanceof PDFArray) {
       if (again) throw new PdfError('page-unreadable', { page: pages.length + 1 });
+      const inherited = { ...above };
+      for (const key of INHERITED) {
+        const value = dict.get(PDFName.of(key));
+        if (value) inherited[key] = value;
+      }
       for (let i = 0; i < kids.size(); i++) walk(kids.get(i), inherited, depth + 1);
       return;
     }
@@ -41,7 +41,7 @@ export function pagesOf(document: PDFDocument): SourcePage[] {
     pages.push({
       ref: node instanceof PDFRef && !again ? node : context.register(own),
       dict: own,
-      inherited,
+      inherited: above,
     });
   };
   if (!root) throw new PdfError('no-pages');

@@ -1,21 +1,73 @@
 import { deflateSync } from 'node:zlib';
-import { cmyk, degrees, PDFDocument, rgb } from '@cantoo/pdf-lib';
+import { cmyk, degrees, PDFDocument, PDFName, PDFString, rgb, type PDFPage } from '@cantoo/pdf-lib';
 import { ByteOutput, fileHeader, ObjectTable } from '../objects/byteOutput';
 
-/** Files as programs write them: with texts, colours and boxes that differ; objects by themselves, or packed into streams as PDF has them since 1.5. */
+/**
+ * Files as programs write them: with texts, colours, boxes that differ, and links and bookmarks to places with names; objects by
+ * themselves, or packed into streams as PDF has them since 1.5.
+ */
 export async function sampleFiles(pages: number): Promise<Buffer[]> {
   const document = await PDFDocument.create();
   for (let n = 0; n < pages; n++) {
     const page = document.addPage([420, 595]);
+    linkTo(page, n, pages);
     page.drawText(`${n} sample`, { x: 50, y: 300, color: cmyk(0, 0, 0, 1) });
     if (n % 8) continue;
     page.drawRectangle({ x: 20.5, y: 20.5, width: 100, height: 60, color: rgb(0.2, 0.4, 0.6) });
     page.setTrimBox(8.5, 8.5, 403, 578);
     page.setRotation(degrees(90));
   }
+  nameAll(document);
   // A file that is read is a Buffer too.
   const [plain, packed] = [await document.save({ useObjectStreams: false }), await document.save()];
   return [Buffer.from(plain), Buffer.from(packed)];
+}
+
+/** Puts links on a page, to places on others by their names. */
+function linkTo(page: PDFPage, n: number, pages: number): void {
+  const { context } = page.doc;
+  for (let link = 0; link < LINKS; link++)
+    page.node.addAnnot(
+      context.register(
+        context.obj({
+          Type: 'Annot',
+          Subtype: 'Link',
+          Border: [0, 0, 1],
+          Rect: [50, 20 * link, 400.5, 20 * link + 12.25],
+          A: { S: 'GoTo', D: PDFString.of(placeName((n + link) % pages)) },
+        }),
+      ),
+    );
+}
+const LINKS = 8;
+/** Names stand in a name tree in order. */
+const placeName = (n: number): string => `page.${String(n).padStart(5, '0')}`;
+
+/** Gives every page a place with a name (ISO 32000-1, 7.9.6), and a bookmark that leads to it (12.3.3). */
+function nameAll(document: PDFDocument): void {
+  const { context, catalog } = document;
+  const places = document
+    .getPages()
+    .map(({ ref }) => context.register(context.obj([ref, 'XYZ', 0, 595, null])));
+  const root = context.nextRef();
+  const marks = places.map(() => context.nextRef());
+  places.forEach((_, n) => {
+    const [before, after] = [marks[n - 1], marks[n + 1]];
+    context.assign(
+      marks[n]!,
+      context.obj({
+        Title: PDFString.of(`Place ${n}`),
+        Parent: root,
+        A: { S: 'GoTo', D: PDFString.of(placeName(n)) },
+        ...(before ? { Prev: before } : {}),
+        ...(after ? { Next: after } : {}),
+      }),
+    );
+  });
+  context.assign(root, context.obj({ First: marks[0]!, Last: marks.at(-1)!, Count: marks.length }));
+  catalog.set(PDFName.of('Outlines'), root);
+  const names = places.flatMap((place, n) => [PDFString.of(placeName(n)), place]);
+  catalog.set(PDFName.of('Names'), context.obj({ Dests: { Names: names } }));
 }
 
 /** A plain PDF of so many pages, each with resources and a content stream of so many bytes of its own. */

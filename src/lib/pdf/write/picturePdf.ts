@@ -15,9 +15,7 @@ export async function writePicturePdf(images: readonly PackedImage[]): Promise<U
     table.begin(number);
     out.put(dictionary);
     if (stream !== undefined) {
-      out.put('\nstream\n');
-      out.put(stream);
-      out.put('\nendstream');
+      out.putData(stream);
     }
     table.end();
   };

@@ -127,9 +127,7 @@ export class RawSources {
       const number = this.newNumber();
       table.begin(number);
       out.put(dict);
-      out.put('\nstream\n');
-      out.put(object.bytes.subarray(object.data![0], object.data![1]));
-      out.put('\nendstream');
+      out.putData(object.bytes.subarray(object.data![0], object.data![1]));
       table.end();
       return `${number} 0 R`;
     };
@@ -174,12 +172,10 @@ export class RawSources {
       table.begin(source.base + number);
       out.put(this.take(source, { bytes: object.bytes, range: object.value }));
       if (object.data) {
-        out.put('\nstream\n');
-        out.put(object.bytes.subarray(object.data[0], object.data[1]));
-        out.put('\nendstream');
+        out.putData(object.bytes.subarray(object.data[0], object.data[1]));
       }
       table.end();
-      await out.drain();
+      if (out.waits) await out.drain();
     }
   }
 

@@ -70,12 +70,14 @@ class SheetWriter {
   private readonly shared: readonly { key: string; number: number }[];
   private readonly kids: number[] = [];
   private readonly labels: string[] = [];
+  private readonly date: string;
 
   constructor(
     private readonly plan: SheetPlan,
     private readonly sources: RawSources,
     private readonly job: WriteContext,
   ) {
+    this.date = pdfDate(job.at);
     this.out = new ByteOutput(job.sink);
     this.table = new ObjectTable(this.out);
     this.out.put(fileHeader(sources.version));
@@ -112,7 +114,7 @@ class SheetWriter {
     const axis = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
     this.kids.push(
       this.write(
-        `<< /Type /Page /Parent ${this.tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axis, this.job.at)} /Resources << /XObject << ${this.forms.shown} >> ${needs} >> /Contents ${stream} 0 R >>`,
+        `<< /Type /Page /Parent ${this.tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axis, this.date)} /Resources << /XObject << ${this.forms.shown} >> ${needs} >> /Contents ${stream} 0 R >>`,
       ),
     );
   }
@@ -134,7 +136,7 @@ class SheetWriter {
     const root = this.write(
       `<< /Type /Catalog /Pages ${tree} 0 R /PageLabels ${sideLabels(this.labels)} /ViewerPreferences << /DisplayDocTitle true /PrintScaling /None >> ${inherited} >>`,
     );
-    const info = this.write(infoDict(job.title, job.at));
+    const info = this.write(infoDict(job.title, this.date));
     table.finish(`${root} 0 R`, `${info} 0 R`, job.id);
     await out.drain(true);
   }
@@ -145,9 +147,7 @@ class SheetWriter {
     table.begin(number);
     out.put(text);
     if (stream !== undefined) {
-      out.put('\nstream\n');
-      out.put(stream);
-      out.put('\nendstream');
+      out.putData(stream);
     }
     table.end();
     return number;
@@ -158,8 +158,8 @@ class SheetWriter {
  * What a side says of itself (ISO 32000-1, 14.5, page-piece dictionary): whoever takes these sheets in again knows how their
  * backs lie.
  */
-const pieceInfo = (side: 'front' | 'back', axis: SheetPlan['turnAxis'], at: Date): string =>
-  `/PieceInfo << /Folder << /LastModified ${pdfDate(at)} /Private << /Side /${side} /Axis /${axis} >> >> >>`;
+const pieceInfo = (side: 'front' | 'back', axis: SheetPlan['turnAxis'], date: string): string =>
+  `/PieceInfo << /Folder << /LastModified ${date} /Private << /Side /${side} /Axis /${axis} >> >> >>`;
 
 function sideLabels(labels: readonly string[]): string {
   return `<< /Nums [${labelRuns(labels)
@@ -171,7 +171,6 @@ function sideLabels(labels: readonly string[]): string {
 const pdfDate = (at: Date): string => `(D:${at.toISOString().replace(/[-:T]|\.\d+Z$/g, '')}Z)`;
 
 /** The info dictionary; text as UTF-16BE (7.9.2.2), times as PDF dates (7.9.4). */
-function infoDict(title: string, at: Date): string {
-  const date = pdfDate(at);
+function infoDict(title: string, date: string): string {
   return `<< /Title ${new PdfText(title).syntax} /Producer (Folder) /Creator (Folder) /CreationDate ${date} /ModDate ${date} >>`;
 }
