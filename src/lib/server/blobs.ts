@@ -23,16 +23,23 @@ export async function openBlob(): Promise<string> {
 
 /**
  * Adds bytes (at most a chunk) at the end of a file that is arriving, in a transaction of their own: no connection is held
- * while more are waited for. Returns its new size; undefined if it did not end at `offset`, and then nothing is added.
+ * while more are waited for. Where `more` are to come, nobody waits until these are on the disk: the last ones do, for all before
+ * them, and after a crash whoever sends goes on from what is there. Returns the file's new size; undefined if it did not end at
+ * `offset`, and then nothing is added.
  */
-export async function appendTo(id: string, offset: number, bytes: Uint8Array): Promise<number | undefined> {
+export async function appendTo(
+  id: string,
+  offset: number,
+  bytes: Uint8Array,
+  more = false,
+): Promise<number | undefined> {
   const { rows } = await db().query<{ size: string }>(
     `with grown as (
        update blob set size = size + $3, chunks = chunks + 1, touched_at = now()
        where id = $1 and sha256 is null and size = $2 returning id, size, chunks),
      added as (insert into blob_chunk (blob_id, n, bytes) select id, chunks - 1, $4 from grown)
-     select size from grown`,
-    [id, offset, bytes.length, bytes],
+     select size, set_config('synchronous_commit', $5, true) from grown`,
+    [id, offset, bytes.length, bytes, more ? 'off' : 'on'],
   );
   return rows[0] && Number(rows[0].size);
 }
@@ -46,7 +53,8 @@ export async function receiveBlob(bytes: AsyncIterable<Uint8Array>): Promise<Arr
     for await (const chunk of inChunks(bytes)) {
       checkSize(size + chunk.length);
       hash.update(chunk);
-      await appendTo(id, size, chunk);
+      // Sealing waits for all of them.
+      await appendTo(id, size, chunk, true);
       size += chunk.length;
     }
   } catch (error) {

@@ -7,6 +7,7 @@ import {
   rmSync,
   statSync,
   utimesSync,
+  writeFileSync,
 } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { hostname, tmpdir } from 'node:os';
@@ -26,6 +27,8 @@ describe.skipIf(!server)('files that lie near', () => {
   let close: () => Promise<void>;
   let id = '';
   let count = 0;
+  /** What lies there, without what says as what it was checked. */
+  const files = () => readdirSync(near).filter((name) => !name.endsWith('.checked'));
   const fetched = async (): Promise<string> => {
     const path = join(folder, `file-${count++}`);
     await nearToFile(id, path);
@@ -57,27 +60,46 @@ describe.skipIf(!server)('files that lie near', () => {
 
   test('what was changed there is found out, and fetched anew', async () => {
     await fetched();
-    const [name] = readdirSync(near);
-    chmodSync(join(near, name!), 0o644);
-    appendFileSync(join(near, name!), 'more');
+    chmodSync(join(near, sha256), 0o644);
+    appendFileSync(join(near, sha256), 'more');
     expect(await asked(fetched)).toBe(5);
     expect(await asked(fetched)).toBe(0);
   });
 
-  test('a file that arrives is near at once, and fetched by nobody; one that breaks off, or is not what it is called, is not', async () => {
+  test('a file that arrives is near at once, and fetched and checked by nobody; one that breaks off is not', async () => {
     for (const [end, reads] of [
       ['whole', 0],
-      ['changed', 5],
       ['dropped', 5],
     ] as const) {
       rmSync(near, { recursive: true, force: true });
       const arriving = new ArrivingNear();
       arriving.add(whole.subarray(0, 2 << 20), 0);
-      arriving.add(end === 'changed' ? Buffer.alloc(3 << 20) : whole.subarray(2 << 20), 2 << 20);
-      await (end === 'dropped' ? arriving.drop() : arriving.keep(sha256));
-      expect(readdirSync(near)).toEqual(end === 'dropped' ? [] : [sha256]);
+      arriving.add(whole.subarray(2 << 20), 2 << 20);
+      if (end === 'dropped') await arriving.drop();
+      else expect(await arriving.keep()).toBe(sha256);
+      expect(files()).toEqual(end === 'dropped' ? [] : [sha256]);
+      expect((await partNear(sha256, 0, 10)) !== undefined).toBe(end === 'whole');
       expect(await asked(fetched), end).toBe(reads);
     }
+  });
+
+  test.each([
+    ['as it was checked by another process', (is: string) => is, true],
+    ['other bytes of the same length and age', (is: string) => is.replace(/\d+$/, '7'), false],
+    ['before the machine started anew', (is: string) => is.replace(/^\S+/, 'another'), false],
+  ])('a file that is not what it is called, said to be checked %s', async (_, said, used) => {
+    // Nothing of this process knows this file yet.
+    const name = createHash('sha256').update(String(said)).digest('hex');
+    await fetched();
+    await fetched();
+    const is = readFileSync(join(near, `${sha256}.checked`), 'utf8');
+    const other = join(near, name);
+    writeFileSync(other, 'not what it is called');
+    const { ino, mtimeMs, size } = statSync(other);
+    writeFileSync(`${other}.checked`, said(`${is.split(' ')[0]} ${ino} ${mtimeMs} ${size}`));
+    expect(await partNear(name, 0, 3)).toBeUndefined();
+    if (used) await vi.waitFor(async () => expect(await partNear(name, 0, 3)).toBeDefined());
+    else await vi.waitFor(() => expect(files()).toEqual([sha256]));
   });
 
   test('parts of one are had once it was checked, and again when it was changed', async () => {
@@ -94,7 +116,7 @@ describe.skipIf(!server)('files that lie near', () => {
     await vi.waitFor(async () => expect(await partNear(sha256, 0, 10)).toBeDefined());
     appendFileSync(path, 'more');
     expect(await partNear(sha256, 0, 10)).toBeUndefined();
-    await vi.waitFor(() => expect(readdirSync(near)).toEqual([]));
+    await vi.waitFor(() => expect(files()).toEqual([]));
     expect(await partNear('../../etc/passwd', 0, 10)).toBeUndefined();
   });
 
@@ -110,10 +132,10 @@ describe.skipIf(!server)('files that lie near', () => {
     await tidyNear(4 << 20);
     expect(readdirSync(near)).toEqual([]);
     await fetched();
-    const kept = join(near, readdirSync(near)[0]!);
+    await fetched();
     await tidyNear();
-    expect(readdirSync(near)).toHaveLength(1);
-    utimesSync(kept, new Date(0), new Date(0));
+    expect(readdirSync(near).sort()).toEqual([sha256, `${sha256}.checked`]);
+    utimesSync(join(near, sha256), new Date(0), new Date(0));
     await tidyNear();
     expect(readdirSync(near)).toEqual([]);
   });

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { constants, type Stats } from 'node:fs';
 import {
   chmod,
@@ -7,10 +7,12 @@ import {
   mkdir,
   open,
   readdir,
+  readFile,
   rename,
   rm,
   stat,
   utimes,
+  writeFile,
   type FileHandle,
 } from 'node:fs/promises';
 import { hostname, tmpdir } from 'node:os';
@@ -21,8 +23,8 @@ import { db } from './db';
 
 /*
  * Large files that arrived or were read lately lie in a directory of this machine too, by their SHA-256: whoever needs one again
- * does not fetch it anew. It may be deleted at any time; each process checks what lies there before it uses it the first time,
- * and again when it was changed.
+ * does not fetch it anew. It may be deleted at any time. What lies there is checked before it is used, and again when it was
+ * changed or the machine has started anew; beside each file lies what says as what it was checked.
  */
 
 /** Smaller files are had as quickly from the database. */
@@ -79,15 +81,31 @@ async function isThere(kept: string, path: string, sha256: string): Promise<bool
   return false;
 }
 
-/** What this process found to be what it is called, as it was then. */
+/** What was found to be what it is called, as it was then. */
 const checked = new Map<string, string>();
-const asItIs = ({ ino, mtimeMs, size }: Stats): string => `${ino} ${mtimeMs} ${size}`;
+const asItIs = ({ ino, mtimeMs, size }: Stats): string => `${STARTED} ${ino} ${mtimeMs} ${size}`;
+/** Tells one start of the machine from the next: what was not on the disk by then may be anything. */
+const STARTED = await readFile('/proc/sys/kernel/random/boot_id', 'utf8').then(
+  (id) => id.trim(),
+  () => randomUUID(),
+);
+const CHECKED = '.checked';
 
 async function isWhatItIsCalled(path: string, seen: Stats, sha256: string): Promise<boolean> {
   if (checked.get(sha256) === asItIs(seen)) return true;
-  if ((await hashOf(fileBytes(path))).sha256 !== sha256) return false;
-  checked.set(sha256, asItIs(seen));
+  const said = await readFile(`${join(place(), sha256)}${CHECKED}`, 'utf8').catch(() => undefined);
+  if (said !== asItIs(seen) && (await hashOf(fileBytes(path))).sha256 !== sha256) return false;
+  await sayChecked(sha256, seen);
   return true;
+}
+
+/** Lets other processes know. Where that fails, they check it themselves. */
+async function sayChecked(sha256: string, seen: Stats): Promise<void> {
+  checked.set(sha256, asItIs(seen));
+  const path = join(place(), `.${randomUUID()}`);
+  await writeFile(path, asItIs(seen), { flag: 'wx', mode: 0o600 })
+    .then(() => rename(path, `${join(place(), sha256)}${CHECKED}`))
+    .catch(() => rm(path, { force: true }));
 }
 
 /** Parts up to this size are held in memory. */
@@ -131,8 +149,9 @@ export async function partNear(
   }
 }
 
-/** A file that is written near while it arrives. Where that fails, it is not there; nothing else fails. */
+/** A file that is written near while it arrives, and hashed. Where that fails, it is not there; nothing else fails. */
 export class ArrivingNear {
+  private readonly hash = createHash('sha256');
   private readonly path: Promise<string | undefined>;
   private written: Promise<FileHandle | undefined>;
 
@@ -152,6 +171,7 @@ export class ArrivingNear {
 
   /** Writes bytes at an offset, after those that were to be written before. */
   add(bytes: Uint8Array, at: number): void {
+    this.hash.update(bytes);
     this.written = this.written.then(async (file) => {
       try {
         await file?.write(bytes, 0, bytes.length, at);
@@ -163,19 +183,21 @@ export class ArrivingNear {
     });
   }
 
-  /** All of it is there: it goes by its SHA-256 from now on. */
-  async keep(sha256: string): Promise<void> {
-    const [file, path] = [await this.written, await this.path];
-    if (!path) return;
+  /** All of it is there: it goes by its SHA-256 from now on, which is returned. */
+  async keep(): Promise<string> {
+    const [file, path, sha256] = [await this.written, await this.path, this.hash.digest('hex')];
+    if (!path) return sha256;
     try {
       await file?.close();
       if (!file) throw new Error('not written');
       await chmod(path, 0o444);
+      await sayChecked(sha256, await stat(path));
       await rename(path, join(path, '..', sha256));
       await tidyNear();
     } catch {
       await rm(path, { force: true });
     }
+    return sha256;
   }
 
   /** It does not come to be. */
@@ -190,16 +212,23 @@ export class ArrivingNear {
 export async function tidyNear(most = MOST_BYTES, keptMs = KEPT_MS): Promise<void> {
   const near = await opened().catch(() => undefined);
   if (!near) return;
+  const names = await readdir(near);
   const files = await Promise.all(
-    (await readdir(near)).map(async (name) => {
-      const path = join(near, name);
-      const seen = await stat(path).catch(() => undefined);
-      return { path, size: seen?.size ?? 0, used: Math.max(seen?.atimeMs ?? 0, seen?.mtimeMs ?? 0) };
+    names.map(async (name) => {
+      const seen = await stat(join(near, name)).catch(() => undefined);
+      return { name, size: seen?.size ?? 0, used: Math.max(seen?.atimeMs ?? 0, seen?.mtimeMs ?? 0) };
     }),
   );
+  const there = new Set(names);
+  const drop = async (name: string) => {
+    there.delete(name);
+    await rm(join(near, name), { force: true });
+  };
   let sum = 0;
-  for (const { path, size, used } of files.sort((a, b) => b.used - a.used)) {
+  for (const { name, size, used } of files.sort((a, b) => b.used - a.used)) {
     sum += size;
-    if (sum > most || Date.now() - used > keptMs) await rm(path, { force: true });
+    if (sum > most || Date.now() - used > keptMs) await drop(name);
   }
+  for (const name of there)
+    if (name.endsWith(CHECKED) && !there.has(name.slice(0, -CHECKED.length))) await drop(name);
 }

@@ -49,11 +49,13 @@ export async function arrivedOnce<Taken>(
 /** Files are hashed while they arrive; so many at once. */
 const MOST_HASHED = 100;
 interface Followed {
-  hash: Hash;
+  /** Of large files, those hash them that write them near, too. */
+  by: Hash | ArrivingNear;
   at: number;
-  /** Large files are written near, too. */
-  near?: ArrivingNear;
 }
+const dropNear = ({ by }: Followed): void => {
+  if (by instanceof ArrivingNear) void by.drop();
+};
 /**
  * The SHA-256 of files as far as they came through this process without a gap. What came otherwise, through another web server,
  * or before a restart, is read once more instead.
@@ -63,40 +65,37 @@ class Hashed {
 
   /** Bytes are in the database at an offset of a file, which is to have so many in the end. */
   follow(blob: string, offset: number, bytes: Uint8Array, length: number): void {
-    const known: Followed = this.known.get(blob) ?? { hash: createHash('sha256'), at: 0 };
+    const known = this.known.get(blob);
     this.known.delete(blob);
-    if (known.at !== offset) {
-      void known.near?.drop();
+    if ((known?.at ?? 0) !== offset) {
+      if (known) dropNear(known);
       return;
     }
-    if (!offset && ArrivingNear.takes(length)) known.near = new ArrivingNear();
-    known.hash.update(bytes);
-    known.near?.add(bytes, offset);
-    known.at += bytes.length;
-    this.known.set(blob, known);
+    const by = known?.by ?? (ArrivingNear.takes(length) ? new ArrivingNear() : createHash('sha256'));
+    if (by instanceof ArrivingNear) by.add(bytes, offset);
+    else by.update(bytes);
+    this.known.set(blob, { by, at: offset + bytes.length });
     const [oldest] = this.known;
-    if (this.known.size <= MOST_HASHED || !oldest) return;
-    this.known.delete(oldest[0]);
-    void oldest[1].near?.drop();
+    if (this.known.size > MOST_HASHED && oldest) this.forget(oldest[0]);
   }
 
   /** A file that does not arrive any more. */
   forget(blob: string): void {
-    void this.known.get(blob)?.near?.drop();
+    const known = this.known.get(blob);
     this.known.delete(blob);
+    if (known) dropNear(known);
   }
 
   /** A file of so many bytes, if all of them came this way; it is known no more then. */
   async takeWhole(blob: string, size: number): Promise<Arrived | undefined> {
     const known = this.known.get(blob);
-    this.known.delete(blob);
     if (known?.at !== size) {
-      await known?.near?.drop();
+      this.forget(blob);
       return undefined;
     }
-    const sha256 = known.hash.digest('hex');
-    await known.near?.keep(sha256);
-    return { id: blob, sha256, size };
+    this.known.delete(blob);
+    const { by } = known;
+    return { id: blob, sha256: by instanceof ArrivingNear ? await by.keep() : by.digest('hex'), size };
   }
 }
 const hashed = new Hashed();
@@ -142,7 +141,7 @@ class DatabaseStore extends DataStore {
     let length = 0;
     let [failed, cut]: unknown[] = [];
     const append = async (bytes: Uint8Array): Promise<void> => {
-      const size = await appendTo(blob, offset, bytes);
+      const size = await appendTo(blob, offset, bytes, offset + bytes.length < Number(whole));
       if (size === undefined) throw ERRORS.INVALID_OFFSET;
       hashed.follow(blob, offset, bytes, Number(whole));
       offset = size;
