@@ -31,12 +31,16 @@ export async function surveyPdf(
   const annotations = annotationsOf(pages, document.context);
   const printed = new Set(annotations.print);
   const onPages: Ink[][] = [];
+  let isShown = false;
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
     const { inks: own, whole } = inks.page(page);
     onPages.push(own);
     onPage?.(index + 1, pages.length);
     const label = labels[index];
     const boxes = readBoxes(page, index + 1, document.context);
+    const incomplete = !whole || isIncomplete(page.dict);
+    const shows = printed.has(index) || !isEmpty(page.dict);
+    isShown ||= shows;
     const jpeg = printed.has(index) ? undefined : photographOn(page, boxes, bytes);
     return {
       ...boxes,
@@ -44,13 +48,13 @@ export async function surveyPdf(
       ...(label === undefined ? {} : { label }),
       ...sheetOf(page.dict),
       ...(draws ? { draws: drawsOf(page.dict) } : {}),
-      ...(!whole || isIncomplete(page.dict) ? { incomplete: true as const } : {}),
-      ...(isEmpty(page.dict) && !printed.has(index) ? { empty: true as const } : {}),
+      ...(incomplete ? { incomplete: true as const } : {}),
+      // Of a page that cannot be read nobody knows that it is empty.
+      ...(shows || incomplete ? {} : { empty: true as const }),
     };
   });
   // Of a file that had to be put together, pages that show nothing are none that anybody drew.
-  if (rebuilt && surveyed.every(({ empty }) => empty))
-    throw new PdfError('damaged', { reason: 'no page with anything on it is left' });
+  if (rebuilt && !isShown) throw new PdfError('damaged', { reason: 'no page with anything on it is left' });
   const info = document.context.lookup(document.context.trailerInfo.Info);
   const about = (key: string) => (info instanceof PDFDict ? textOf(info.lookup(PDFName.of(key))) : undefined);
   const [title, producer] = [about('Title'), about('Producer')];
