@@ -29,13 +29,16 @@ export function decoded(stream: PDFObject | undefined, most?: number): { bytes: 
   return inflatedOnce(stream.getContents(), most);
 }
 
-/** What was unpacked last: of a page's content several things are asked, one after another. Larger ones are not held. */
-let last: { packed: Uint8Array; found: ReturnType<typeof inflated> } | undefined;
+/**
+ * What was unpacked last: of a page's content several things are asked, one after another. Larger ones are not held, nor is the
+ * file that the packed bytes lie in.
+ */
+let last: { packed: WeakRef<Uint8Array>; found: ReturnType<typeof inflated> } | undefined;
 const MOST_HELD = 1024 * 1024;
 function inflatedOnce(packed: Uint8Array, most?: number): ReturnType<typeof inflated> {
-  if (last?.packed === packed && last.found.bytes.length <= (most ?? MOST_HELD)) return last.found;
+  if (last?.packed.deref() === packed && last.found.bytes.length <= (most ?? MOST_HELD)) return last.found;
   const found = inflated(packed, most);
-  last = found.bytes.length <= MOST_HELD ? { packed, found } : undefined;
+  last = found.bytes.length <= MOST_HELD ? { packed: new WeakRef(packed), found } : undefined;
   return found;
 }
 
