@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { constants } from 'node:fs';
 import { open } from 'node:fs/promises';
 import type { PoolClient } from 'pg';
-import { db, type Db } from './db';
+import { db, onceCommitted, type Db } from './db';
 import { Latest } from './latest';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { Problem } from './problem';
@@ -106,19 +106,23 @@ export function checkSize(bytes: number): void {
 
 /**
  * Makes a file that has arrived a blob, in the transaction that first refers to it. Where a file with the same bytes is
- * there already, that one's id is returned, and the new one is deleted.
+ * there already, that one's id is returned, and the new one is deleted soon, which nobody waits for.
  */
-export async function sealBlob(client: PoolClient, { id, sha256, size }: Arrived): Promise<Arrived> {
+export async function sealBlob(client: PoolClient, arrived: Arrived): Promise<Arrived> {
+  const sealed = await seal(client, arrived);
+  if (sealed.id !== arrived.id)
+    onceCommitted(client, () => void dropArriving(arrived.id).catch(() => undefined));
+  return sealed;
+}
+
+async function seal(client: PoolClient, { id, sha256, size }: Arrived): Promise<Arrived> {
   // Two uploads of one file at once: the later waits here until the earlier has ended, then finds it.
   await client.query('select pg_advisory_xact_lock(hashtextextended($1, 0))', [sha256]);
   const known = await client.query<{ id: string }>('select id from blob where sha256 = $1 for key share', [
     sha256,
   ]);
-  if (known.rows[0]) {
-    // Sealed before already, where one upload is taken in twice.
-    if (known.rows[0].id !== id) await client.query('delete from blob where id = $1', [id]);
-    return { id: known.rows[0].id, sha256, size };
-  }
+  // Sealed before already, too, where one upload is taken in twice.
+  if (known.rows[0]) return { id: known.rows[0].id, sha256, size };
   await client.query('update blob set sha256 = $2, size = $3 where id = $1', [id, sha256, size]);
   return { id, sha256, size };
 }
@@ -141,8 +145,9 @@ export async function storeBlob(client: PoolClient, bytes: AsyncIterable<Uint8Ar
   id ??= firstOf(
     (await client.query<{ id: string }>('insert into blob default values returning id')).rows,
   ).id;
-  const sha256 = hash.digest('hex');
-  return sealBlob(client, { id, sha256, size });
+  const sealed = await seal(client, { id, sha256: hash.digest('hex'), size });
+  if (sealed.id !== id) await client.query('delete from blob where id = $1', [id]);
+  return sealed;
 }
 
 /** Adds a chunk to a blob, or to a new one; returns the blob's id. */

@@ -66,6 +66,7 @@ export async function transaction<T>(work: (client: pg.PoolClient) => Promise<T>
     await client.query('begin');
     const result = await work(client);
     await client.query('commit');
+    for (const each of afterwards.get(client) ?? []) each();
     return result;
   } catch (error) {
     // On a connection that is gone a rollback would wait for ever: the database rolls back by itself.
@@ -73,8 +74,15 @@ export async function transaction<T>(work: (client: pg.PoolClient) => Promise<T>
     else await client.query('rollback').catch((lost: Error) => (broken = lost));
     throw error;
   } finally {
+    afterwards.delete(client);
     client.release(broken);
   }
+}
+
+const afterwards = new WeakMap<pg.PoolClient, (() => void)[]>();
+/** Has something done once the transaction has ended well; nobody waits for it. */
+export function onceCommitted(client: pg.PoolClient, work: () => void): void {
+  afterwards.set(client, [...(afterwards.get(client) ?? []), work]);
 }
 
 /**

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { constants, type Stats } from 'node:fs';
+import { constants, readFileSync, type Stats } from 'node:fs';
 import {
   chmod,
   link,
@@ -85,10 +85,14 @@ async function isThere(kept: string, path: string, sha256: string): Promise<bool
 const checked = new Map<string, string>();
 const asItIs = ({ ino, mtimeMs, size }: Stats): string => `${STARTED} ${ino} ${mtimeMs} ${size}`;
 /** Tells one start of the machine from the next: what was not on the disk by then may be anything. */
-const STARTED = await readFile('/proc/sys/kernel/random/boot_id', 'utf8').then(
-  (id) => id.trim(),
-  () => randomUUID(),
-);
+const STARTED = startOfMachine();
+function startOfMachine(): string {
+  try {
+    return readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim();
+  } catch {
+    return randomUUID();
+  }
+}
 const CHECKED = '.checked';
 
 async function isWhatItIsCalled(path: string, seen: Stats, sha256: string): Promise<boolean> {
