@@ -156,6 +156,7 @@ export async function partNear(
 /** A file that is written near while it arrives, and hashed. Where that fails, it is not there; nothing else fails. */
 export class ArrivingNear {
   private readonly hash = createHash('sha256');
+  private length = 0;
   private readonly path: Promise<string | undefined>;
   private written: Promise<FileHandle | undefined>;
 
@@ -176,9 +177,11 @@ export class ArrivingNear {
   /** Writes bytes at an offset, after those that were to be written before. */
   add(bytes: Uint8Array, at: number): void {
     this.hash.update(bytes);
+    this.length += bytes.length;
     this.written = this.written.then(async (file) => {
       try {
-        await file?.write(bytes, 0, bytes.length, at);
+        const done = await file?.write(bytes, 0, bytes.length, at);
+        if (done && done.bytesWritten < bytes.length) throw new Error('no room for all of it');
         return file;
       } catch {
         await file?.close();
@@ -195,7 +198,9 @@ export class ArrivingNear {
       await file?.close();
       if (!file) throw new Error('not written');
       await chmod(path, 0o444);
-      await sayChecked(sha256, await stat(path));
+      const seen = await stat(path);
+      if (seen.size !== this.length) throw new Error('not all of it');
+      await sayChecked(sha256, seen);
       await rename(path, join(path, '..', sha256));
       await tidyNear();
     } catch {
