@@ -84,10 +84,11 @@ describe.skipIf(!server)('files that lie near', () => {
   });
 
   test.each([
-    ['as it was checked by another process', (is: string) => is, true],
-    ['other bytes of the same length and age', (is: string) => is.replace(/\d+$/, '7'), false],
+    ['as it is, by another process: nobody checks it again', (is: string) => is, true],
+    ['when it had another length', (is: string) => is.replace(/\d+$/, '7'), false],
+    ['when it had another age', (is: string) => is.replace(/\S+ (\d+)$/, '7 $1'), false],
     ['before the machine started anew', (is: string) => is.replace(/^\S+/, 'another'), false],
-  ])('a file that is not what it is called, said to be checked %s', async (_, said, used) => {
+  ])('a file that is not what it is called, and is said to have been checked %s', async (_, said, used) => {
     // Nothing of this process knows this file yet.
     const name = createHash('sha256').update(String(said)).digest('hex');
     await fetched();

@@ -93,13 +93,17 @@ function startOfMachine(): string {
     return randomUUID();
   }
 }
+/** Beside a file lies as what it was checked. */
 const CHECKED = '.checked';
+const isNote = (name: string): boolean => name.endsWith(CHECKED);
+const noteOf = (sha256: string): string => join(place(), `${sha256}${CHECKED}`);
 
 async function isWhatItIsCalled(path: string, seen: Stats, sha256: string): Promise<boolean> {
   if (checked.get(sha256) === asItIs(seen)) return true;
-  const said = await readFile(`${join(place(), sha256)}${CHECKED}`, 'utf8').catch(() => undefined);
-  if (said !== asItIs(seen) && (await hashOf(fileBytes(path))).sha256 !== sha256) return false;
-  await sayChecked(sha256, seen);
+  const said = await readFile(noteOf(sha256), 'utf8').catch(() => undefined);
+  if (said === asItIs(seen)) checked.set(sha256, said);
+  else if ((await hashOf(fileBytes(path))).sha256 === sha256) await sayChecked(sha256, seen);
+  else return false;
   return true;
 }
 
@@ -108,7 +112,7 @@ async function sayChecked(sha256: string, seen: Stats): Promise<void> {
   checked.set(sha256, asItIs(seen));
   const path = join(place(), `.${randomUUID()}`);
   await writeFile(path, asItIs(seen), { flag: 'wx', mode: 0o600 })
-    .then(() => rename(path, `${join(place(), sha256)}${CHECKED}`))
+    .then(() => rename(path, noteOf(sha256)))
     .catch(() => rm(path, { force: true }));
 }
 
@@ -222,22 +226,19 @@ export async function tidyNear(most = MOST_BYTES, keptMs = KEPT_MS): Promise<voi
   const near = await opened().catch(() => undefined);
   if (!near) return;
   const names = await readdir(near);
+  const [notes, others] = [names.filter(isNote), names.filter((name) => !isNote(name))];
   const files = await Promise.all(
-    names.map(async (name) => {
+    others.map(async (name) => {
       const seen = await stat(join(near, name)).catch(() => undefined);
       return { name, size: seen?.size ?? 0, used: Math.max(seen?.atimeMs ?? 0, seen?.mtimeMs ?? 0) };
     }),
   );
-  const there = new Set(names);
-  const drop = async (name: string) => {
-    there.delete(name);
-    await rm(join(near, name), { force: true });
-  };
+  const kept = new Set<string>();
   let sum = 0;
   for (const { name, size, used } of files.sort((a, b) => b.used - a.used)) {
     sum += size;
-    if (sum > most || Date.now() - used > keptMs) await drop(name);
+    if (sum <= most && Date.now() - used <= keptMs) kept.add(`${name}${CHECKED}`);
+    else await rm(join(near, name), { force: true });
   }
-  for (const name of there)
-    if (name.endsWith(CHECKED) && !there.has(name.slice(0, -CHECKED.length))) await drop(name);
+  for (const note of notes) if (!kept.has(note)) await rm(join(near, note), { force: true });
 }

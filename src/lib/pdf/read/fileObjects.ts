@@ -27,7 +27,6 @@ interface Parser {
  * asked for: where it is written again, that is done with the bytes as they lie.
  */
 export class FileObjects extends Map<PDFRef, PDFObject> {
-  private readonly deleted = new Set<PDFRef>();
   /** Numbers of objects that were made, taken out or put in the place of others. */
   private readonly touched = new Set<number>();
   private readonly parsers = new WeakMap<Uint8Array, Parser>();
@@ -60,7 +59,7 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
 
   /** Where such an object begins. */
   place(ref: PDFRef): { bytes: Uint8Array; start: number } | undefined {
-    if (super.has(ref) || this.deleted.has(ref)) return undefined;
+    if (this.touched.has(ref.objectNumber)) return undefined;
     return this.file.place(ref.objectNumber, ref.generationNumber);
   }
 
@@ -69,13 +68,11 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
   }
 
   override set(ref: PDFRef, object: PDFObject): this {
-    this.deleted.delete(ref);
     this.touched.add(ref.objectNumber);
     return super.set(ref, object);
   }
 
   override delete(ref: PDFRef): boolean {
-    this.deleted.add(ref);
     this.touched.add(ref.objectNumber);
     return super.delete(ref);
   }

@@ -82,11 +82,10 @@ export class PageAsItLies extends Leaf {
 
   override has(name: PDFName): boolean {
     if (this.whole) return super.has(name);
-    const at = this.known.has(name) ? undefined : this.find(name);
+    if (this.known.has(name)) return this.get(name) !== undefined;
+    const at = this.find(name);
     // A value that is null reads as none.
-    return at === undefined
-      ? !!this.known.get(name) && this.get(name) !== undefined
-      : !standsAt(this.bytes, at, 'null');
+    return at !== undefined && !standsAt(this.bytes, at, 'null');
   }
 
   override set(name: PDFName, value: PDFObject): void {

@@ -171,9 +171,7 @@ export class RawSources {
       if (!object) continue;
       table.begin(source.base + number);
       out.put(this.take(source, { bytes: object.bytes, range: object.value }));
-      if (object.data) {
-        out.putData(object.bytes.subarray(object.data[0], object.data[1]));
-      }
+      if (object.data) out.putData(object.bytes.subarray(object.data[0], object.data[1]));
       table.end();
       if (out.waits) await out.drain();
     }

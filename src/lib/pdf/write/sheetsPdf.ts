@@ -146,9 +146,7 @@ class SheetWriter {
     const { out, table } = this;
     table.begin(number);
     out.put(text);
-    if (stream !== undefined) {
-      out.putData(stream);
-    }
+    if (stream !== undefined) out.putData(stream);
     table.end();
     return number;
   }
