@@ -11,8 +11,8 @@ export default defineConfig({
     { name: 'bench', testIgnore: 'trust.spec.ts', retries: 1 },
     { name: 'trust', testMatch: 'trust.spec.ts', dependencies: ['bench'] },
   ],
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 400_000,
+  expect: { timeout: 60_000 },
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },

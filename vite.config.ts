@@ -8,8 +8,10 @@ export default defineConfig({
   ssr: { external: ['sharp', 'pg', 'pg-boss', 'pino', '@tus/server', 'yauzl'] },
   test: {
     include: ['src/**/*.test.ts', 'demo/**/*.test.ts'],
-    testTimeout: 180_000,
-    hookTimeout: 60_000,
+    testTimeout: 600_000,
+    hookTimeout: 180_000,
+    // A machine that is busy, or shared, takes seconds for what is done in moments.
+    expect: { poll: { timeout: 30_000 } },
     maxWorkers: 2,
   },
 });

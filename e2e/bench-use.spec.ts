@@ -78,12 +78,12 @@ test('a second window changes the job: the first one shows it by itself, and kee
   await other.getByLabel('Title of the job').fill('Two windows');
   await other.getByLabel('Title of the job').press('Enter');
   await saved(other);
-  await expect(page.getByLabel('Title of the job')).toHaveValue('Two windows', { timeout: 15_000 });
+  await expect(page.getByLabel('Title of the job')).toHaveValue('Two windows');
   await expect(field(page, 'Width')).toHaveValue('111');
   await pick(other, '1');
   await other.keyboard.press('Delete');
   await put(other);
-  await expect(step(page, 2)).toContainText('Remove', { timeout: 15_000 });
+  await expect(step(page, 2)).toContainText('Remove');
   await expect(field(page, 'Width')).toHaveValue('111');
   await put(page);
   await expect(step(page, 3)).toContainText('111');
@@ -144,17 +144,17 @@ test('a PDF that opens only with a password is opened with it, and its pages com
   const password = page.getByLabel('Password');
   await password.fill('wrong');
   await password.press('Enter');
-  await expect(password).toHaveValue('', { timeout: 15_000 });
+  await expect(password).toHaveValue('');
   await password.fill('häuser 7');
   await password.press('Enter');
-  await expect(step(page, 2)).toContainText('secret.pdf', { timeout: 15_000 });
+  await expect(step(page, 2)).toContainText('secret.pdf');
   await expect(page.locator('.job')).toContainText('11 pages');
 });
 
 test('what pages are likely to become is said, and is another thing in one click', async ({ page }) => {
   await newJob(page, folder.url);
   await takeIn(page, pdf('poster.pdf', await markedPdf(1)));
-  await expect(slip(page).getByText('Taken for flat work')).toBeVisible({ timeout: 15_000 });
+  await expect(slip(page).getByText('Taken for flat work')).toBeVisible();
   await slip(page).getByRole('button', { name: 'stitched booklet' }).click();
   await expect(page.locator('.job')).toContainText('stitched booklet');
 });

@@ -59,8 +59,8 @@ export async function makeOutput(page: Page, button: string): Promise<Buffer> {
   ]);
   const { id } = (await ordered.json()) as { id: string };
   const made = page.locator(`a.file[href*="${id}"]`);
-  await expect(made).toBeVisible({ timeout: 60_000 });
-  const [download] = await Promise.all([page.waitForEvent('download', { timeout: 60_000 }), made.click()]);
+  await expect(made).toBeVisible();
+  const [download] = await Promise.all([page.waitForEvent('download'), made.click()]);
   return readFileSync(await download.path());
 }
 
@@ -99,7 +99,7 @@ export async function eachForm(
 export async function jobOf(page: Page, url: string, bytes: Uint8Array): Promise<void> {
   await newJob(page, url);
   await takeIn(page, pdf('work.pdf', bytes));
-  await expect(step(page, 1)).toContainText('work.pdf', { timeout: 60_000 });
+  await expect(step(page, 1)).toContainText('work.pdf');
   await go(page, 'Pages');
   await expect(tile(page, 1)).toBeVisible();
 }

@@ -12,7 +12,7 @@ test.afterAll(() => folder.kill('SIGTERM'));
 async function jobOf(page: Page, pages: number, name = 'pages.pdf'): Promise<void> {
   await newJob(page, folder.url);
   await takeIn(page, pdf(name, await markedPdf(pages)));
-  await expect(step(page, 1)).toContainText(name, { timeout: 60_000 });
+  await expect(step(page, 1)).toContainText(name);
   await go(page, 'Pages');
   await expect(tile(page, 1)).toBeVisible();
 }

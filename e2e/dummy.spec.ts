@@ -163,9 +163,7 @@ async function wrongInSight(page: Page, { plan }: WorkedOut): Promise<{ wrong: s
 
 /** Waits until what is done is done. */
 const still = (page: Page, place: number) =>
-  expect(page.getByRole('list', { name: 'In sight' })).toHaveAttribute('data-rests', `${place}`, {
-    timeout: 15_000,
-  });
+  expect(page.getByRole('list', { name: 'In sight' })).toHaveAttribute('data-rests', `${place}`);
 
 async function jobOfColours(page: Page, pages: number, scheme: string): Promise<WorkedOut> {
   await newJob(page, folder.url);
@@ -191,7 +189,7 @@ async function walk(page: Page, work: WorkedOut, last: number): Promise<string[]
       met = [...found.met].sort();
       return found.wrong;
     };
-    await expect.poll(wrong, { timeout: 20_000 }).toEqual([]);
+    await expect.poll(wrong).toEqual([]);
     seen.push(met);
   }
   return seen;
@@ -201,7 +199,6 @@ const statesOf = (page: Page) => page.getByRole('toolbar', { name: 'What is done
 test('a booklet is folded with keys: in every state the right pages are seen on the screen, upright; paged through, each opening shows its two', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const work = await jobOfColours(page, 8, 'stitched booklet');
   await still(page, 0);
   const states = await statesOf(page).allInnerTexts();
@@ -290,7 +287,6 @@ for (const [scheme, pages, last] of [
   ['folded leaflet', 6, undefined],
 ] as const)
   test(`in three dimensions every state of a ${scheme} shows the right pages, upright`, async ({ page }) => {
-    test.setTimeout(180_000);
     await page.emulateMedia({ reducedMotion: 'reduce' });
     const work = await jobOfColours(page, pages, scheme);
     await expect(page.locator('canvas[data-dimensions="3"]')).toBeVisible();
@@ -312,14 +308,10 @@ test('a job is proved by itself before its sheets go out: one that fails is held
   await page.getByRole('button', { name: 'Make sheet PDF' }).click();
   await expect(
     page.getByText('The sheets were folded before they went out, and 2 of 8 pages came out wrong'),
-  ).toBeVisible({
-    timeout: 60_000,
-  });
+  ).toBeVisible();
   await go(page, 'Dummy');
   await slip(page).getByRole('button', { name: 'Prove it' }).click();
-  await expect(slip(page).getByText('Proof: 2 of 8 pages come out wrong')).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(slip(page).getByText('Proof: 2 of 8 pages come out wrong')).toBeVisible();
   await expect(
     slip(page).getByRole('img', { name: 'What was intended, what came out, and the difference' }),
   ).toHaveCount(2);

@@ -13,7 +13,6 @@ test.beforeAll(async () => {
 test.afterAll(() => folder.kill('SIGTERM'));
 
 test('no view and no open form keeps anybody out (axe-core)', async ({ page }) => {
-  test.setTimeout(300_000);
   for (const path of ['/', '/recipes', '/work', '/sign-in', '/none']) {
     await page.goto(folder.url + path);
     await expectOpenToAll(page, path);
@@ -95,7 +94,6 @@ test('nothing is cut off in any view and open form, at three sizes of window', a
 });
 
 test('in German: the browser is answered in its language, and nothing is cut off', async ({ browser }) => {
-  test.setTimeout(300_000);
   const context = await browser.newContext({ locale: 'de-DE', viewport: SIZES[0]! });
   const page = await context.newPage();
   const whole = (what: string) => expectWhole(page, what, SIZES.slice(0, 1));
@@ -144,7 +142,7 @@ test('in German: the browser is answered in its language, and nothing is cut off
     .filter({ hasText: 'Auftragszettel machen' })
     .locator('a.file')
     .first();
-  await expect(made).toBeVisible({ timeout: 60_000 });
+  await expect(made).toBeVisible();
   const [download] = await Promise.all([page.waitForEvent('download'), made.click()]);
   const ticket = tool('pdftotext', '-layout', await download.path(), '-');
   expect(ticket).toMatch(/Auftragszettel · .*· Seite 1 von/);

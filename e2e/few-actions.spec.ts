@@ -36,7 +36,7 @@ test('a booklet from its file to the sheet PDF: four', async ({ page }) => {
   await hand.click(page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Hand over' }));
   await hand.click(page.getByRole('button', { name: 'Make sheet PDF' }));
   const [download] = await Promise.all([
-    page.waitForEvent('download', { timeout: 60_000 }),
+    page.waitForEvent('download'),
     hand.click(page.locator('a.file').first()),
   ]);
   tool('qpdf', '--check', (await download.path())!);
@@ -97,7 +97,7 @@ test('a report that counts – – i ii 1 2: eight', async ({ page }) => {
   await go(page, 'Hand over');
   await page.getByRole('button', { name: 'Make reading-order PDF' }).click();
   const made = page.locator('a.file').first();
-  await expect(made).toBeVisible({ timeout: 60_000 });
+  await expect(made).toBeVisible();
   const [download] = await Promise.all([page.waitForEvent('download'), made.click()]);
   const labels = tool(
     'mutool',
@@ -181,7 +181,7 @@ test('the whole way by keyboard alone, and the focus is never lost', async ({ pa
   await expect(make).toBeVisible();
   await to(make);
   await press('Enter');
-  await expect(page.locator('a.file').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.locator('a.file').first()).toBeVisible();
   await press('Control+z');
   await press('Escape');
   expect(keys).toBeLessThanOrEqual(28);

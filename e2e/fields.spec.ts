@@ -81,7 +81,6 @@ for (const stage of ['pages', 'numbers'] as const)
   test(`every number field of every form on the stage ${stage} says what is wrong with what is typed, and never stops the tab`, async ({
     page,
   }) => {
-    test.setTimeout(240_000);
     const kinds = STEP_KINDS.filter(({ on, button }) => on === stage && button);
     if (stage === 'pages') await pick(page, '2-3');
     else await go(page, 'Numbers');
@@ -99,7 +98,6 @@ for (const stage of ['pages', 'numbers'] as const)
   });
 
 test('every number field of every scheme does', async ({ page }) => {
-  test.setTimeout(400_000);
   await go(page, 'Sheets');
   let fields = 0;
   for (const { kind } of SCHEMES) {

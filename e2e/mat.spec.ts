@@ -235,7 +235,7 @@ async function jobOf(
         `select job_id, state || coalesce(trouble::text, '') as state from run where id = '${run}'`,
       )
     )[0]!;
-  await expect.poll(async () => (await job()).state, { timeout: 30_000 }).toBe('done');
+  await expect.poll(async () => (await job()).state).toBe('done');
   const docket = await folder.send<{ steps: { source: string }[] }>(
     'GET',
     `/api/jobs/${(await job()).job_id}/docket`,
@@ -251,7 +251,7 @@ async function jobOf(
     });
     const state = async () =>
       (await folder.query<{ state: string }>(`select state from output where id = '${made}'`))[0]!.state;
-    await expect.poll(state, { timeout: 30_000 }).toBe('done');
+    await expect.poll(state).toBe('done');
     const answer = await folder.ask('GET', `/api/outputs/${made}/file`);
     return keep(Buffer.from(await answer.arrayBuffer()));
   };

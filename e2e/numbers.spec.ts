@@ -217,7 +217,6 @@ test('a stamp beside the page number holds on left and right pages, and is kept 
       async () =>
         (await folder.query<{ n: number }>("select count(*)::int n from measure where state <> 'done'"))[0]!
           .n,
-      { timeout: 60_000 },
     )
     .toBe(0);
   await page.reload();
@@ -341,8 +340,6 @@ test('a scaled stamp is as large on the mat, on pages and on sheets, as it is pr
     ['Sheets', /Sheet 1 front: page 1$/],
   ] as const) {
     await go(page, stage);
-    await expect
-      .poll(() => share(page.getByRole('option', { name }).first()), { timeout: 30_000 })
-      .toBeCloseTo(180 / A5.width, 1);
+    await expect.poll(() => share(page.getByRole('option', { name }).first())).toBeCloseTo(180 / A5.width, 1);
   }
 });

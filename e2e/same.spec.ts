@@ -26,14 +26,11 @@ interface Made {
 async function filesOf(job: string, count: number): Promise<Record<string, string>> {
   let outputs: Made[] = [];
   await expect
-    .poll(
-      async () => {
-        ({ outputs } = await folder.send<{ outputs: Made[] }>('GET', `/api/jobs/${job}/status`));
-        expect(outputs.filter(({ state }) => state === 'failed')).toEqual([]);
-        return outputs.filter(({ state }) => state === 'done').length;
-      },
-      { timeout: 60_000 },
-    )
+    .poll(async () => {
+      ({ outputs } = await folder.send<{ outputs: Made[] }>('GET', `/api/jobs/${job}/status`));
+      expect(outputs.filter(({ state }) => state === 'failed')).toEqual([]);
+      return outputs.filter(({ state }) => state === 'done').length;
+    })
     .toBe(count);
   const files: Record<string, string> = {};
   for (const { id, files: parts } of outputs)
@@ -85,7 +82,6 @@ const steps = fc.subarray([
 const split = fc.constantFrom(undefined, { by: 'every', count: 2 });
 
 test('a docket gives the same files, byte for byte, by a recipe, by a job on the server and by the command line', async () => {
-  test.setTimeout(240_000);
   const source = Buffer.from(await markedPdf(12));
   const jobs = fc.sample(fc.record({ scheme, steps, split }), {
     numRuns: 3,
@@ -110,15 +106,12 @@ test('a docket gives the same files, byte for byte, by a recipe, by a job on the
     const { id } = await folder.send<{ id: string }>('POST', `/api/runs?${query}`, source);
     let done: { job_id: string; state: string; trouble: unknown } | undefined;
     await expect
-      .poll(
-        async () => {
-          [done] = await folder.query<typeof done & object>(
-            `select job_id, state, trouble from run where id = '${id}'`,
-          );
-          return done?.state;
-        },
-        { timeout: 60_000 },
-      )
+      .poll(async () => {
+        [done] = await folder.query<typeof done & object>(
+          `select job_id, state, trouble from run where id = '${id}'`,
+        );
+        return done?.state;
+      })
       .toMatch(/done|failed/);
     expect(done, JSON.stringify(job)).toMatchObject({ state: 'done' });
     const byRecipe = await filesOf(done!.job_id, outputs.length);

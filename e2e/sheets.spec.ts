@@ -364,7 +364,7 @@ test('cells are turned, swapped and left out by hand, and what the folded piece 
   // Held back until somebody says why it goes all the same.
   await go(page, 'Hand over');
   await page.getByRole('button', { name: 'Make sheet PDF' }).click();
-  await expect(page.getByText('2 of 8 pages came out wrong')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('2 of 8 pages came out wrong')).toBeVisible();
   expect((await handedOver(page)).slice(0, 2)).toEqual(['2 1', '8 7']);
   // The menu at a cell offers the same as the slip.
   await cell('Sheet 1 front: page 1').click({ button: 'right' });
@@ -401,9 +401,7 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
     await page.getByRole('button', { name: 'Prove it' }).click();
   };
   await prove();
-  await expect(page.getByText('fails: 2 of 8 pages not as intended', { exact: true })).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(page.getByText('fails: 2 of 8 pages not as intended', { exact: true })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: /proof\.pdf$/ }).click(),
@@ -425,7 +423,5 @@ test('sheets are proved by folding: cells swapped by hand are named, put back, a
   await go(page, 'Hand over');
   await expect(page.getByText('out of date: the job has changed since')).toBeVisible();
   await prove();
-  await expect(page.getByText('holds: 8 pages as intended', { exact: true })).toBeVisible({
-    timeout: 60_000,
-  });
+  await expect(page.getByText('holds: 8 pages as intended', { exact: true })).toBeVisible();
 });

@@ -5,7 +5,7 @@ import { once } from 'node:events';
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { chdir } from 'node:process';
-import { dirname, join } from 'node:path';
+import { dirname, join, relative } from 'node:path';
 import { buildProgram, bundleTools, installPackages } from './lib/build.mjs';
 import { needPackages } from './lib/debian.mjs';
 import { startPostgres } from './lib/postgres.mjs';
@@ -42,6 +42,8 @@ chmodSync(temp, 0o1777);
 process.env.TMPDIR = temp;
 
 let [passed, failed] = [0, 0];
+/** What did not hold, by name: said again at the end, where one looks first. */
+const wrong = [];
 const results = join('.folder', 'results');
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
@@ -53,6 +55,7 @@ const step = async (title, command, args, count, env = {}) => {
   const [status] = await once(running, 'exit');
   const counted = count?.(status) ?? (status === 0 ? [1, 0] : [0, 1]);
   if (status !== 0 && counted[1] === 0) counted[1] = 1;
+  if (counted[1]) wrong.push(...(counted[2]?.length ? counted[2] : [title]));
   passed += counted[0];
   failed += counted[1];
   console.log(`${title}: ${((Date.now() - started) / 1000).toFixed(0)} s`);
@@ -64,6 +67,18 @@ const fromReport = (file, read) => () => {
     return [0, 1];
   }
 };
+/** Failed tests of Vitest's report, and files that could not be run at all. */
+const unitsWrong = (report) =>
+  report.testResults.flatMap((file) => {
+    const tests = file.assertionResults.filter((each) => each.status === 'failed');
+    if (!tests.length && file.status === 'failed') return [`${relative('.', file.name)}: ${file.message}`];
+    return tests.map((each) => `${relative('.', file.name)} › ${each.fullName}`);
+  });
+/** Failed tests of Playwright's report, of a suite and those in it. */
+const specsWrong = (suite) => [
+  ...suite.specs.filter((each) => !each.ok).map((each) => `${each.file}:${each.line} › ${each.title}`),
+  ...(suite.suites ?? []).flatMap(specsWrong),
+];
 
 if (!asked.length) {
   await step('Kit', 'npx', ['svelte-kit', 'sync']);
@@ -83,7 +98,7 @@ try {
       'Unit tests',
       'npx',
       ['vitest', 'run', ...reports, ...units],
-      fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests]),
+      fromReport('unit.json', (r) => [r.numPassedTests, r.numFailedTests, unitsWrong(r)]),
       { ...env, FOLDER_BUILT: '1' },
     );
   };
@@ -97,7 +112,7 @@ try {
       ['playwright', 'test', ...specs, ...(specs.length ? ['--no-deps'] : [])],
       fromReport('e2e.json', (r) => {
         if (r.stats.flaky) console.log(`${r.stats.flaky} passed only when tried again: see “flaky” above`);
-        return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
+        return [r.stats.expected + r.stats.flaky, r.stats.unexpected, r.suites.flatMap(specsWrong)];
       }),
       { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` },
     );
@@ -106,5 +121,6 @@ try {
   database.stop();
   rmSync(temp, { recursive: true, force: true, maxRetries: 5 });
 }
+for (const each of wrong) console.log(`\nFailed: ${each}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

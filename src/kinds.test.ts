@@ -163,7 +163,7 @@ test('of a kind of which only the record is there, the compiler names every file
   expect(
     records.flatMap((file) => program.getSemanticDiagnostics(file)).map((each) => each.messageText),
   ).toEqual([]);
-}, 60_000);
+});
 
 /** Bundles what was asked for with the made-up kinds in the tree, and runs it. */
 async function runWith(entry: string): Promise<Record<string, unknown>> {
@@ -299,4 +299,4 @@ test('a made-up kind of each family is in buttons, keys, forms, recipes, sheets,
     finding: ['Probed', 'Probe it'],
     papers: 5,
   });
-}, 60_000);
+});

@@ -34,7 +34,7 @@ test('the program answers by itself, without a database: what it prints and its 
     status: 1,
     stderr: expect.stringContaining('This is neither a PDF'),
   });
-}, 30_000);
+});
 
 test('a docket and its files become the same outputs as on the bench; a file renamed or drawn anew is known by its name', async () => {
   writeFileSync(path('in.pdf'), await markedPdf(8));

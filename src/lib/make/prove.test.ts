@@ -95,7 +95,7 @@ test('whatever is planned and right, its proof holds', async () => {
   );
   expect(proved).toBeGreaterThan(3);
   expect(pages).toBeGreaterThan(20);
-}, 600_000);
+});
 
 test.each([
   [424, 86],

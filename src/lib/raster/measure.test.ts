@@ -43,7 +43,7 @@ test('the ink of every demo page ends where Ghostscript says', async () => {
     pages += ours.length;
   }
   expect(pages).toBeGreaterThan(10);
-}, 120_000);
+});
 
 test('turned, scaled, white and clipped content too; white on white is no ink', async () => {
   const document = await PDFDocument.create();
@@ -88,7 +88,7 @@ test('turned, scaled, white and clipped content too; white on white is no ink', 
   ours.forEach(({ drawn }, i) =>
     i === 6 ? expect(drawn!.ink!.x1).toBeCloseTo(350, 0) : agree(drawn!.ink, theirs[i]),
   );
-}, 60_000);
+});
 
 test('text is measured where poppler finds it; hidden text is not; images tell their pixels an inch', async () => {
   const document = await PDFDocument.create();

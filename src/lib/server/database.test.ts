@@ -71,7 +71,7 @@ describe.skipIf(!server)('what the database keeps', () => {
     await wait(300);
     expect(told).toBe(false);
     await orderOutput(job, { output: { kind: 'docket' } });
-    await vi.waitFor(() => expect(told).toBe(true), { timeout: 10_000 });
+    await expect.poll(() => told).toBe(true);
     drop();
     expect(await held()).toHaveProperty('status');
     await stopHearing();
@@ -80,20 +80,20 @@ describe.skipIf(!server)('what the database keeps', () => {
   test('what is notified is heard, and after the connection was cut it is heard again', async () => {
     const words: (string | undefined)[] = [];
     const stop = listen('test_channel', (said) => words.push(said));
-    await vi.waitFor(() => expect(words).toEqual([undefined]));
+    await expect.poll(() => words).toEqual([undefined]);
     await db().query("select pg_notify('test_channel', 'one')");
-    await vi.waitFor(() => expect(words).toEqual([undefined, 'one']));
+    await expect.poll(() => words).toEqual([undefined, 'one']);
     await db().query(
       "select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen%test_channel%'",
     );
     // Told without words, since something may have been missed meanwhile.
-    await vi.waitFor(() => expect(words).toEqual([undefined, 'one', undefined]), { timeout: 10_000 });
+    await expect.poll(() => words).toEqual([undefined, 'one', undefined]);
     await db().query("select pg_notify('test_channel', 'two')");
-    await vi.waitFor(() => expect(words.at(-1)).toBe('two'));
+    await expect.poll(() => words.at(-1)).toBe('two');
     await stop();
     const hearing =
       "select from pg_stat_activity where query like 'listen%test_channel%' and pid <> pg_backend_pid()";
-    await vi.waitFor(async () => expect((await db().query(hearing)).rowCount).toBe(0));
+    await expect.poll(async () => (await db().query(hearing)).rowCount).toBe(0);
   });
 
   test('several programs that start at once on a new database all get their queues', async () => {

@@ -110,9 +110,9 @@ describe.skipIf(!server)('drop folders', () => {
   test('wake the workers when they are made and when a file begins to wait; one with nothing in it is let be', async () => {
     const heard: unknown[] = [];
     const stop = listen(WAKE, (word) => heard.push(word));
-    await vi.waitFor(() => expect(heard).toEqual([undefined]));
+    await expect.poll(() => heard).toEqual([undefined]);
     await addDropFolder({ name: 'desk', recipe: 'Bleed' });
-    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder']));
+    await expect.poll(() => heard).toEqual([undefined, 'folder']);
     const looked = async () => (await watchedFolders())[0]!.looked_at;
     await lookIntoFolders(await watchedFolders());
     const first = await looked();
@@ -127,12 +127,12 @@ describe.skipIf(!server)('drop folders', () => {
     expect(inside('desk')).toEqual(['done', 'failed', 'working']);
     writeFileSync(join(root, 'desk', 'a.pdf'), 'to come');
     await look();
-    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder', 'run']));
+    await expect.poll(() => heard).toEqual([undefined, 'folder', 'run']);
     const job = await createJob();
     const window = { window: job, person: null, doing: null };
     await presentIn(job, window);
     await presentIn(job, window);
-    await vi.waitFor(() => expect(heard).toEqual([undefined, 'folder', 'run', 'person']));
+    await expect.poll(() => heard).toEqual([undefined, 'folder', 'run', 'person']);
     await stop();
   });
 
@@ -197,7 +197,7 @@ describe.skipIf(!server)('drop folders', () => {
       state: 'failed',
       trouble: { code: 'set-of-others', data: { name: 'notes.pdf' } },
     });
-  }, 120_000);
+  });
 
   test('a full disk is told for its folder and holds no other up; where there is room again the file is taken', async () => {
     for (const name of ['brim', 'roomy']) {

@@ -99,25 +99,25 @@ describe.skipIf(!server)('files that lie near', () => {
     const { ino, mtimeMs, size } = statSync(other);
     writeFileSync(`${other}.checked`, said(`${is.split(' ')[0]} ${ino} ${mtimeMs} ${size}`));
     expect(await partNear(name, 0, 3)).toBeUndefined();
-    if (used) await vi.waitFor(async () => expect(await partNear(name, 0, 3)).toBeDefined());
-    else await vi.waitFor(() => expect(files()).toEqual([sha256]));
+    if (used) await expect.poll(() => partNear(name, 0, 3)).toBeDefined();
+    else await expect.poll(() => files()).toEqual([sha256]);
   });
 
   test('parts of one are had once it was checked, and again when it was changed', async () => {
     expect(await partNear(sha256, 0, 10)).toBeUndefined();
     await fetched();
     const part = whole.subarray(3_000_001, 3_200_000);
-    await vi.waitFor(async () => expect(await partNear(sha256, 0, 10)).toBeDefined());
+    await expect.poll(() => partNear(sha256, 0, 10)).toBeDefined();
     expect(await partNear(sha256, 3_000_001, 3_200_000)).toEqual(new Uint8Array(part));
     const path = join(near, sha256);
     chmodSync(path, 0o644);
     // Touched only: it is checked, and still what it is called.
     utimesSync(path, new Date(), new Date());
     expect(await partNear(sha256, 0, 10)).toBeUndefined();
-    await vi.waitFor(async () => expect(await partNear(sha256, 0, 10)).toBeDefined());
+    await expect.poll(() => partNear(sha256, 0, 10)).toBeDefined();
     appendFileSync(path, 'more');
     expect(await partNear(sha256, 0, 10)).toBeUndefined();
-    await vi.waitFor(() => expect(files()).toEqual([]));
+    await expect.poll(() => files()).toEqual([]);
     expect(await partNear('../../etc/passwd', 0, 10)).toBeUndefined();
   });
 

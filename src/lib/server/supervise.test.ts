@@ -18,7 +18,7 @@ test('what dies is started again, each time later, with the reason in one line; 
   const supervisor = new Supervisor();
   supervisor.keep('web server', ['-e', program], process.env);
   for (let n = 1; n <= 3; n++) {
-    await expect.poll(() => starts().length, { timeout: 10_000 }).toBe(n);
+    await expect.poll(() => starts().length).toBe(n);
     if (n < 3) process.kill(Number(starts().at(-1)!.split(' ')[0]), 'SIGKILL');
   }
   expect(said.mock.calls.map(([line]) => String(line))).toEqual([

@@ -161,7 +161,7 @@ describe.skipIf(!server)('uploads', () => {
     });
     await Promise.all(stands);
     const held = () => db().totalCount - db().idleCount + db().waitingCount;
-    await expect.poll(held, { timeout: 5000 }).toBe(0);
+    await expect.poll(held).toBe(0);
     expect(await count('job')).toBe(30);
   });
 });

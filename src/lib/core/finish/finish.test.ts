@@ -59,7 +59,7 @@ test('whatever is planned, who follows the finishing plan gets all pages in thei
   );
   for (const kind of ['stitched', 'signatures', 'leaflet', 'flat', 'cover', 'tip-in'])
     expect([kind, made.has(kind)]).toEqual([kind, true]);
-}, 600_000);
+});
 
 /** What stands on a ticket, line after line, without the heads of its pages. */
 const said = (work: WorkedOut): string =>
@@ -90,7 +90,7 @@ test('who knows nothing but what the ticket says gets them too', () => {
   );
   // Half of them go through no press, or cannot be made.
   expect(read).toBeGreaterThan(10);
-}, 120_000);
+});
 
 describe('what is wrong is found', () => {
   const book = (kind: 'stitched' | 'signatures', byHand?: ByHand[]) =>

@@ -81,7 +81,7 @@ test('whatever is changed in a file: it is read as other programs read it, said 
     { numRuns: 250, interruptAfterTimeLimit: 40_000, seed: Number(process.env.FUZZ_SEED ?? 1) },
   );
   expect(taken).toBeGreaterThan(50);
-}, 120_000);
+});
 
 test('a damaged file of whose pages nothing is left is refused; one whose pages can be drawn is taken and said to be rebuilt', async () => {
   const file = (contents: string) =>
@@ -123,4 +123,4 @@ test('forms that refer to themselves and to each other, with patterns, drawn in 
     tool('qpdf', '--check', path);
     expect(readBack(path).length).toBeLessThan(20_000);
   }
-}, 20_000);
+});

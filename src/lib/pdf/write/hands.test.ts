@@ -134,7 +134,7 @@ test('books folded, nested or gathered by what an operator is told: pages 1 to n
     { numRuns: 40 },
   );
   expect(folded).toBeGreaterThanOrEqual(40);
-}, 120_000);
+});
 
 test('flat work cut by what an operator is told: every piece has its own front and back, as often as it is to (poppler)', async () => {
   await fc.assert(
@@ -172,7 +172,7 @@ test('flat work cut by what an operator is told: every piece has its own front a
     ),
     { numRuns: 20 },
   );
-}, 120_000);
+});
 
 test('fold-outs folded and tipped in, or nested, by what an operator is told: each face at its place (poppler)', async () => {
   await fc.assert(
@@ -230,7 +230,7 @@ test('fold-outs folded and tipped in, or nested, by what an operator is told: ea
     ),
     { numRuns: 20 },
   );
-}, 120_000);
+});
 
 test('a cover cut by what an operator is told lies as the book asks: front and back about its spine, each inside behind its own (poppler)', async () => {
   const parts = ['front', 'inside-front', 'inside-back', 'back'] as const;
@@ -269,7 +269,7 @@ test('a cover cut by what an operator is told lies as the book asks: front and b
         expect(Math.hypot(over.x - under.x, over.y - under.y)).toBeLessThan(15);
       }
     }
-}, 60_000);
+});
 
 test('leaflets cut and folded by what an operator is told: every panel once, the cover of a letter fold on top (poppler)', async () => {
   await fc.assert(
@@ -305,7 +305,7 @@ test('leaflets cut and folded by what an operator is told: every panel once, the
     ),
     { numRuns: 15 },
   );
-}, 60_000);
+});
 
 test('printed on one side, and as spreads and single pages: every page once, upright, facing pages side by side (poppler)', async () => {
   const one = {
@@ -334,4 +334,4 @@ test('printed on one side, and as spreads and single pages: every page once, upr
       const wanted = kind === 'single' ? [1, 2, 3, 4, 5, 6].map((page) => [page]) : pairs;
       expect(sides).toEqual(wanted.map((pair) => pair.map((page) => `P${page} 0`)));
     }
-}, 60_000);
+});

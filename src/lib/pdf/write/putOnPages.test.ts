@@ -249,7 +249,7 @@ describe('the tickets', () => {
       // Nothing is knocked out of the other plates, and nothing added.
       for (const [ink, plate] of plates) if (ink !== DIE.name) expect(plate.equals(own.get(ink)!)).toBe(true);
     });
-  }, 300_000);
+  });
 
   test.each([PAGES, { kind: 'sheets' } as const])(
     'the layer is listed, with its processing step (mutool), in %j',

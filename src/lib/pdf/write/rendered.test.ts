@@ -394,7 +394,7 @@ describe.each([true, false])('a filled form, its fields with appearances: %s', (
       .raw()
       .toBuffer();
     expect(await differ(Promise.resolve({ width, height, dots }))).toBeLessThan(1);
-  }, 60_000);
+  });
 });
 
 test('an indirect length, a word that looks like an end, short names of filters, a page twice: all of it is on pages and on sheets', async () => {
@@ -414,7 +414,7 @@ test('an indirect length, a word that looks like an end, short names of filters,
           ]).toEqual([name, output.kind, page, 0]);
     }
   }
-}, 60_000);
+});
 
 test('locked in every way, palettes and titles with brackets, backslashes and line ends come out as they were (qpdf)', async () => {
   // A picture of 8 dots whose colours are ( ) \ CR LF and more.
@@ -444,4 +444,4 @@ test('locked in every way, palettes and titles with brackets, backslashes and li
         expect(difference(await draw(made, 1, PPI), await draw(source, 1, PPI))).toBeLessThan(0.001);
     }
   }
-}, 60_000);
+});

@@ -40,7 +40,7 @@ describe('sheet PDF', () => {
           }),
           marked,
         );
-  }, 120_000);
+  });
 
   test('boxes are the sheet, and nest (poppler)', async () => {
     const bleed = {

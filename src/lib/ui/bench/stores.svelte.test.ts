@@ -155,7 +155,7 @@ describe('a job on the bench', () => {
       fixed: { x: 'centre', y: 'centre' },
     });
     bench.judgeSoon();
-    await vi.waitFor(() => expect(bench.findings.map(({ code }) => code)).toContain('leaf-two-sizes'));
+    await expect.poll(() => bench.findings.map(({ code }) => code)).toContain('leaf-two-sizes');
     expect(bench.base.findings.map(({ code }) => code)).not.toContain('leaf-two-sizes');
     bench.tryStep(removed);
     expect([pages(), bench.base.list.pages.length, save]).toEqual([5, 6, save]);

@@ -40,7 +40,7 @@ test('whatever is planned, on whatever paper, what is done to it can be told and
     }),
     { numRuns: 150 },
   );
-}, 600_000);
+});
 
 test('every state after a fold is the one that the fold engine works out: the place, the face and the height of each panel', () => {
   let compared = 0;
@@ -110,7 +110,7 @@ test('every state after a fold is the one that the fold engine works out: the pl
     { numRuns: 120 },
   );
   expect(compared).toBeGreaterThan(100);
-}, 600_000);
+});
 
 test('paper on its way stays as it is and does not tear; nothing of a sheet is lost by cutting it', () => {
   let hinges = 0;
@@ -180,7 +180,7 @@ test('paper on its way stays as it is and does not tear; nothing of a sheet is l
     { numRuns: 120 },
   );
   expect(hinges).toBeGreaterThan(100);
-}, 600_000);
+});
 
 test('who pages through a book that lies on the mat sees its leaves in their order, upright, on top', () => {
   let books = 0;
@@ -223,7 +223,7 @@ test('who pages through a book that lies on the mat sees its leaves in their ord
     { numRuns: 80 },
   );
   expect(books).toBeGreaterThan(15);
-}, 600_000);
+});
 
 test('machines that err change what they are said to, by as much: pages come out larger, cuts and folds elsewhere, sheets in another order', () => {
   const job = jobOf(
