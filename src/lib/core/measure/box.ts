@@ -29,6 +29,10 @@ export const box = (x0: number, y0: number, x1: number, y1: number): Box => ({
   y1: Math.max(y0, y1),
 });
 
+/** Whether two boxes are the same, number by number. */
+export const isSameBox = (a: Box, b: Box): boolean =>
+  a.x0 === b.x0 && a.y0 === b.y0 && a.x1 === b.x1 && a.y1 === b.y1;
+
 /** The box of a size with its lower left corner at the origin. */
 export const sizeBox = (size: Size): Box => ({ x0: 0, y0: 0, x1: size.width, y1: size.height });
 

@@ -18,24 +18,40 @@ export const matrixOf = (six: ArrayLike<number>): Matrix => [
   entryAt(six, 5),
 ];
 
-/** The matrix that applies `first`, then `second`. */
-export const compose = (first: Matrix, second: Matrix): Matrix => {
-  const [a, b, c, d, e, f] = first;
-  const [A, B, C, D, E, F] = second;
-  return [a * A + b * C, a * B + b * D, c * A + d * C, c * B + d * D, e * A + f * C + E, e * B + f * D + F];
-};
+/** The matrix that applies the first, then the second. */
+export const compose = (p: Matrix, q: Matrix): Matrix => [
+  p[0] * q[0] + p[1] * q[2],
+  p[0] * q[1] + p[1] * q[3],
+  p[2] * q[0] + p[3] * q[2],
+  p[2] * q[1] + p[3] * q[3],
+  p[4] * q[0] + p[5] * q[2] + q[4],
+  p[4] * q[1] + p[5] * q[3] + q[5],
+];
 
 /** The inverse; throws RangeError when the matrix flattens everything to a line. */
-export const invert = ([a, b, c, d, e, f]: Matrix): Matrix => {
+export const invert = (m: Matrix): Matrix => {
+  const a = m[0];
+  const b = m[1];
+  const c = m[2];
+  const d = m[3];
+  const e = m[4];
+  const f = m[5];
   const det = a * d - b * c;
   if (det === 0) throw new RangeError('matrix has no inverse');
   return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
 };
 
-export const applyToPoint = ([a, b, c, d, e, f]: Matrix, x: number, y: number): { x: number; y: number } => ({
-  x: a * x + c * y + e,
-  y: b * x + d * y + f,
+export const applyToPoint = (m: Matrix, x: number, y: number): { x: number; y: number } => ({
+  x: m[0] * x + m[2] * y + m[4],
+  y: m[1] * x + m[3] * y + m[5],
 });
+
+/** Whether two matrices are the same, number by number. */
+export function isSameMatrix(p: Matrix, q: Matrix): boolean {
+  if (p === q) return true;
+  for (let n = 0; n < p.length; n++) if (p[n] !== q[n]) return false;
+  return true;
+}
 
 /** Bounds of the box after the matrix. */
 export const applyToBox = (matrix: Matrix, { x0, y0, x1, y1 }: Box): Box => {

@@ -129,11 +129,12 @@ export function padded(
   const blanks = Array.from({ length: wanted }, () => ({ label: '' }));
   // A single page is the front: there is no last one to be kept at the back.
   pages.splice(pad === 'end' || pages.length < 2 ? pages.length : pages.length - 1, 0, ...blanks);
+  const [front, back] = [frontSide(list.book), backSide(list.book)];
   return pages.map((page, index): PlannedPage => ({
     ...page,
     position: index + 1,
     name: String(index + 1),
-    side: index % 2 === 0 ? frontSide(list.book) : backSide(list.book),
+    side: index % 2 === 0 ? front : back,
   }));
 }
 

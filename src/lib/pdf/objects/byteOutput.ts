@@ -7,6 +7,8 @@ export type PdfVersion = '1.7' | '2.0';
 export const fileHeader = (version: PdfVersion): string => `%PDF-${version}\n%\xE2\xE3\xCF\xD3\n`;
 
 const CHUNK = 1024 * 1024;
+/** Texts that are longer than this are written faster by the platform. */
+const LONG = 64;
 
 /** Gathers small pieces into chunks for a sink and counts the bytes. Characters are bytes (Latin 1). */
 export class ByteOutput {
@@ -24,8 +26,10 @@ export class ByteOutput {
       this.full.push(typeof piece === 'string' ? Buffer.from(piece, 'latin1') : piece);
       return;
     }
-    if (typeof piece === 'string') this.chunk.write(piece, this.filled, 'latin1');
-    else this.chunk.set(piece, this.filled);
+    const { chunk, filled } = this;
+    if (typeof piece !== 'string') chunk.set(piece, filled);
+    else if (piece.length > LONG) chunk.write(piece, filled, 'latin1');
+    else for (let n = 0; n < piece.length; n++) chunk[filled + n] = piece.charCodeAt(n);
     this.filled += piece.length;
   }
 

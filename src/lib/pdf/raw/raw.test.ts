@@ -135,8 +135,7 @@ describe('a file read where it lies', () => {
         '5',
       ]),
     );
-    const [page] = raw.pages();
-    const resources = page!.resources!;
+    const resources = raw.page(0).resources!;
     expect(textOf(resources.bytes, resources.range)).toBe('<< /Font 9 0 R >>');
     const stream = raw.object(4)!;
     expect(textOf(stream.bytes, stream.data!)).toBe('BT ET');
@@ -157,7 +156,7 @@ describe('a file read where it lies', () => {
   ])('a file %s is unfit', (_, make) => {
     expect(() => {
       const raw = new RawFile(make());
-      raw.pages();
+      raw.leaves();
       for (let n = 1; n <= 3; n++) raw.object(n);
     }).toThrow(RawUnfit);
   });

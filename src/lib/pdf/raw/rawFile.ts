@@ -13,6 +13,7 @@ import {
   skipSpace,
   skipValue,
   standsAt,
+  standsWithin,
   textOf,
   type Range,
 } from './scan';
@@ -40,11 +41,17 @@ export interface RawPage {
   contents: Placed | undefined;
 }
 
+/** An end of the page tree, and the resources that it inherits. */
+interface Leaf {
+  node: RawObject;
+  above: Placed | undefined;
+}
+
 /** Why an encrypted file is unfit. */
 export const ENCRYPTED = 'encrypted';
 const MOST_OBJECTS = 8_388_607;
 const DEEPEST = 64;
-const OF_PAGES = ['Kids', 'Resources', 'Group', 'Contents'];
+const OF_PAGES = ['Resources', 'Group', 'Contents'];
 const [FREE, PLAIN, PACKED] = [0, 1, 2];
 
 /**
@@ -62,7 +69,7 @@ export class RawFile {
   /** Where the value of each object that was read begins and ends, and its data. */
   private spans = new Float64Array();
   private readonly generations = new Map<number, number>();
-  private found: readonly RawPage[] | undefined;
+  private found: readonly Leaf[] | undefined;
   private all: readonly number[] | undefined;
   private packs = new Map<number, { bytes: Uint8Array; places: Map<number, number> }>();
   private unpackedBytes = 0;
@@ -206,24 +213,41 @@ export class RawFile {
       : plain;
   }
 
-  /** What a form needs of the pages in order, the resources they inherit (7.7.3.4) too. */
-  pages(): readonly RawPage[] {
+  /** What a form needs of a page, by its index; of what it inherits (7.7.3.4) the resources. */
+  page(index: number): RawPage {
+    const {
+      node: { bytes, value },
+      above,
+    } = entryAt(this.leaves(), index);
+    const [own, group, contents] = dictEntries(bytes, value[0], OF_PAGES).map(
+      (range) => range && { bytes, range },
+    );
+    return { resources: own ?? above, group, contents };
+  }
+
+  /** The ends of the page tree, in order: nothing is read of a page but that it has no kids. */
+  leaves(): readonly Leaf[] {
     return (this.found ??= this.walked());
   }
 
-  private walked(): RawPage[] {
-    const found: RawPage[] = [];
+  private walked(): Leaf[] {
+    const found: Leaf[] = [];
     const walk = (bytes: Uint8Array, range: Range, above: Placed | undefined, depth: number): void => {
       const node = this.resolve(bytes, range);
-      if (!node || depth > DEEPEST) throw new RawUnfit('page tree');
-      const [list, own, group, contents] = dictEntries(node.bytes, node.value[0], OF_PAGES).map(
-        (range) => range && { bytes: node.bytes, range },
-      );
-      const resources = own ?? above;
-      const kids = list && this.resolve(list.bytes, list.range);
-      if (kids)
-        for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
-      else found.push({ resources, group, contents });
+      if (!node || depth > DEEPEST || !standsAt(node.bytes, node.value[0], '<<'))
+        throw new RawUnfit('page tree');
+      if (!standsWithin(node.bytes, node.value, '/Kids')) {
+        found.push({ node, above });
+        return;
+      }
+      const [list, own] = dictEntries(node.bytes, node.value[0], ['Kids', 'Resources']);
+      const kids = list && this.resolve(node.bytes, list);
+      if (!kids) {
+        found.push({ node, above });
+        return;
+      }
+      const resources = own ? { bytes: node.bytes, range: own } : above;
+      for (const kid of readArray(kids.bytes, kids.value[0])) walk(kids.bytes, kid, resources, depth + 1);
     };
     const pages = this.catalog().get('Pages');
     if (!pages) throw new RawUnfit('no pages');

@@ -56,8 +56,8 @@ export function readReference(
     : undefined;
 }
 
-/** Hears the numbers of objects that are referred to. */
-type Met = (number: number) => void;
+/** Hears of the objects that are referred to, and where. */
+type Met = (number: number, generation: number, at: number, end: number) => void;
 
 /** The end of the one value that begins at `at`; `met` hears of what it refers to, wherever it is nested. */
 export function skipValue(bytes: Uint8Array, at: number, met?: Met): number {
@@ -65,31 +65,41 @@ export function skipValue(bytes: Uint8Array, at: number, met?: Met): number {
   if (first === undefined) throw new RawUnfit('value expected');
   if (first === OPEN) return skipString(bytes, at);
   if (first === LESS && bytes[at + 1] !== LESS) return skipHex(bytes, at);
-  if (first === LESS || first === SQUARE) {
-    const isDict = first === LESS;
-    let inside = skipSpace(bytes, at + (isDict ? 2 : 1));
-    while (bytes[inside] !== (isDict ? GREATER : SQUARE_END))
-      inside = skipSpace(bytes, skipValue(bytes, inside, met));
-    if (isDict && bytes[inside + 1] !== GREATER) throw new RawUnfit('dictionary does not end');
-    return inside + (isDict ? 2 : 1);
+  if (first === LESS) return skipDict(bytes, at, met);
+  if (first === SQUARE) {
+    let inside = skipSpace(bytes, at + 1);
+    while (bytes[inside] !== SQUARE_END) inside = skipSpace(bytes, skipValue(bytes, inside, met));
+    return inside + 1;
   }
   if (first === SLASH) return skipRegular(bytes, at + 1);
   if (CLASS[first] !== 0) throw new RawUnfit('value expected');
-  return endOfReference(bytes, at, met) || skipWord(bytes, at);
+  return isDigit(first) ? skipDigits(bytes, at, met) : skipWord(bytes, at);
 }
 
-/** The end of the reference that begins at `at`; 0 if none does. */
-function endOfReference(bytes: Uint8Array, at: number, met?: Met): number {
-  let number = 0;
-  for (let part = 0; part < 2; part++) {
-    const start = at;
-    for (; isDigit(bytes[at]); at++) if (!part) number = number * 10 + bytes[at]! - 48;
-    if (at === start || isRegular(bytes[at])) return 0;
-    at = skipSpace(bytes, at);
+function skipDict(bytes: Uint8Array, at: number, met?: Met): number {
+  let inside = skipSpace(bytes, at + 2);
+  while (bytes[inside] !== GREATER) {
+    if (bytes[inside] !== SLASH) throw new RawUnfit('name expected');
+    const value = skipSpace(bytes, skipRegular(bytes, inside + 1));
+    inside = skipSpace(bytes, skipValue(bytes, value, met));
   }
-  if (bytes[at] !== CAPITAL_R || isRegular(bytes[at + 1])) return 0;
-  met?.(number);
-  return at + 1;
+  if (bytes[inside + 1] !== GREATER) throw new RawUnfit('dictionary does not end');
+  return inside + 2;
+}
+
+/** The end of the reference or the number that begins with a digit. */
+function skipDigits(bytes: Uint8Array, at: number, met?: Met): number {
+  let [end, number] = [at, 0];
+  for (; isDigit(bytes[end]); end++) number = number * 10 + bytes[end]! - 48;
+  if (isRegular(bytes[end])) return skipWord(bytes, at);
+  const from = skipSpace(bytes, end);
+  let [next, generation] = [from, 0];
+  for (; isDigit(bytes[next]); next++) generation = generation * 10 + bytes[next]! - 48;
+  if (next === from || isRegular(bytes[next])) return end;
+  next = skipSpace(bytes, next);
+  if (bytes[next] !== CAPITAL_R || isRegular(bytes[next + 1])) return end;
+  met?.(number, generation, at, next + 1);
+  return next + 1;
 }
 
 const WORDS = ['true', 'false', 'null'];
@@ -158,21 +168,12 @@ export function readArray(bytes: Uint8Array, at: number): Range[] {
   return values;
 }
 
-/** Calls `found` for every reference in a range, wherever it is nested, in order. */
-export function eachReference(
-  bytes: Uint8Array,
-  [start, end]: Range,
-  found: (number: number, generation: number, at: number, end: number) => void,
-): void {
+/** Calls `met` for every reference in a range of whole values, wherever it is nested, in order. */
+export function eachReference(bytes: Uint8Array, [start, end]: Range, met: Met): void {
   for (let at = start; at < end;) {
     const byte = bytes[at]!;
-    if (isDigit(byte)) {
-      const reference = readReference(bytes, at);
-      if (reference && reference.end <= end) {
-        found(reference.number, reference.generation, at, reference.end);
-        at = reference.end;
-      } else at = skipRegular(bytes, at);
-    } else if (byte === OPEN) at = skipString(bytes, at);
+    if (isDigit(byte)) at = skipDigits(bytes, at, met);
+    else if (byte === OPEN) at = skipString(bytes, at);
     else if (byte === LESS && bytes[at + 1] !== LESS) at = skipHex(bytes, at);
     else if (byte === LESS) at += 2;
     else if (byte === PERCENT) at = skipSpace(bytes, at);
@@ -185,6 +186,14 @@ export function eachReference(
 export function standsAt(bytes: Uint8Array, at: number, text: string): boolean {
   for (let i = 0; i < text.length; i++) if (bytes[at + i] !== text.charCodeAt(i)) return false;
   return true;
+}
+
+/** Whether these characters stand somewhere in a range. */
+export function standsWithin(bytes: Uint8Array, [from, to]: Range, text: string): boolean {
+  const first = text.charCodeAt(0);
+  for (let at = from; at <= to - text.length; at++)
+    if (bytes[at] === first && standsAt(bytes, at, text)) return true;
+  return false;
 }
 
 /** Texts that are longer than this are made faster by the platform. */

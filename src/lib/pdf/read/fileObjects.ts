@@ -9,7 +9,7 @@ import {
   PDFRef,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import '../objects/quickLibrary';
+import './quickLibrary';
 import { entryAt } from '../../core/entries';
 import { PdfError } from '../objects/pdfError';
 import type { RawFile, RawObject } from '../raw/rawFile';
@@ -29,6 +29,8 @@ interface Parser {
 export class FileObjects extends Map<PDFRef, PDFObject> {
   /** Numbers of objects that were made, taken out or put in the place of others. */
   private readonly touched = new Set<number>();
+  /** The page that was made last: most have the same entries as the one before. */
+  private page: PageAsItLies | undefined;
   private readonly parsers = new WeakMap<Uint8Array, Parser>();
 
   constructor(
@@ -45,8 +47,9 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
     const place = this.place(ref);
     if (!place) return undefined;
     const { bytes, start } = place;
-    const made =
-      PageAsItLies.at(this.context, bytes, start, (at) => this.make(bytes, at)) ?? this.make(bytes, start);
+    const page = PageAsItLies.at(this.context, bytes, start, this, this.page);
+    if (page) this.page = page;
+    const made = page ?? this.make(bytes, start);
     this.set(ref, made);
     return made;
   }

@@ -75,7 +75,7 @@ function whyUnfit(bytes: Uint8Array): string | undefined {
     const file = rawFileOf(bytes);
     file.reached();
     // Readers go by the count; where it is wrong, some find fewer pages or none.
-    return file.pages().length === file.pageCount() ? undefined : MISCOUNTED;
+    return file.leaves().length === file.pageCount() ? undefined : MISCOUNTED;
   } catch (error) {
     if (error instanceof RawUnfit) return error.message;
     if (error instanceof RangeError) return 'too deep';

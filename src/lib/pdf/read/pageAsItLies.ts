@@ -1,15 +1,17 @@
 import {
+  PDFName,
   PDFNull,
   PDFPageLeaf,
   type PDFContext,
   type PDFDict,
-  type PDFName,
   type PDFObject,
 } from '@cantoo/pdf-lib';
-import { eachEntry, standsAt, type Range } from '../raw/scan';
+import { eachEntry, standsAt, textOf } from '../raw/scan';
 
 /** Makes the value that begins at a place. */
-type Make = (start: number) => PDFObject;
+export interface Maker {
+  make: (bytes: Uint8Array, start: number) => PDFObject;
+}
 
 /** What the library's dictionaries keep to themselves. */
 interface Inside {
@@ -21,16 +23,45 @@ const Leaf = PDFPageLeaf as unknown as new (
 ) => PDFPageLeaf;
 
 const NUMBER_SIGN = 0x23;
-const isText = (bytes: Uint8Array, [from, to]: Range, text: string): boolean =>
-  to - from === text.length && standsAt(bytes, from, text);
+/** Stands for a value that nobody asked for. */
+const LIES = Symbol('lies');
+
+/** The names of a page's entries, and behind them of those that it was given; shared by pages that have the same. */
+class Layout {
+  /** How many stand in the file. */
+  readonly lying: number;
+  private readonly places = new Map<PDFName, number>();
+
+  constructor(readonly names: PDFName[]) {
+    this.lying = names.length;
+    names.forEach((name, n) => this.places.set(name, n));
+  }
+
+  /** Whether no name stands twice. */
+  get plain(): boolean {
+    return this.places.size === this.names.length;
+  }
+
+  place(name: PDFName): number | undefined {
+    return this.places.get(name);
+  }
+
+  /** The place of a name, a new one if it has none yet. */
+  placed(name: PDFName): number {
+    const known = this.places.get(name);
+    if (known !== undefined) return known;
+    this.places.set(name, this.names.length);
+    return this.names.push(name) - 1;
+  }
+}
 
 /**
  * A page whose entries are made when they are asked for. Most pages are given boxes and nothing else: what they have besides goes
  * out as it lies.
  */
 export class PageAsItLies extends Leaf {
-  /** Entries that were asked for or given; undefined where one was taken out. */
-  private readonly known = new Map<PDFName, PDFObject | undefined>();
+  /** By the layout: what was asked for or given, undefined where there is nothing or it was taken out. */
+  private readonly held: (PDFObject | typeof LIES | undefined)[];
   private whole: Map<PDFName, PDFObject> | undefined;
 
   private constructor(
@@ -39,23 +70,46 @@ export class PageAsItLies extends Leaf {
     private readonly start: number,
     /** Where the name of each entry begins, without its slash, and ends, and where its value does. */
     private readonly places: readonly number[],
-    private readonly make: Make,
+    private readonly layout: Layout,
+    private readonly maker: Maker,
   ) {
     super(undefined, context);
+    this.held = new Array<typeof LIES>(layout.lying).fill(LIES);
   }
 
-  /** The page that begins there; undefined if something else does, or the name of an entry has characters written as #xx. */
-  static at(context: PDFContext, bytes: Uint8Array, start: number, make: Make): PageAsItLies | undefined {
+  /**
+   * The page that begins there; undefined if something else does, the name of an entry has characters written as #xx, or one stands
+   * twice. `like` is a page that may have the same entries.
+   */
+  static at(
+    context: PDFContext,
+    bytes: Uint8Array,
+    start: number,
+    maker: Maker,
+    like?: PageAsItLies,
+  ): PageAsItLies | undefined {
     if (!standsAt(bytes, start, '<<')) return undefined;
     const places: number[] = [];
-    let plain = true;
     let isPage = false;
     eachEntry(bytes, start, (name, nameEnd, from, to) => {
       places.push(name, nameEnd, from, to);
-      for (let at = name; at < nameEnd; at++) plain &&= bytes[at] !== NUMBER_SIGN;
-      if (isText(bytes, [name, nameEnd], 'Type')) isPage = isText(bytes, [from, to], '/Page');
+      if (nameEnd - name === 4 && to - from === 5 && standsAt(bytes, name, 'Type'))
+        isPage = standsAt(bytes, from, '/Page');
     });
-    return plain && isPage ? new PageAsItLies(context, bytes, start, places, make) : undefined;
+    if (!isPage) return undefined;
+    const layout = like?.isNamedAs(bytes, places) ? like.layout : layoutOf(bytes, places);
+    return layout && new PageAsItLies(context, bytes, start, places, layout, maker);
+  }
+
+  /** Whether entries that stand in these places have the same names in the same order. */
+  private isNamedAs(bytes: Uint8Array, places: readonly number[]): boolean {
+    if (places.length !== this.places.length) return false;
+    for (let n = 0; n < places.length; n += 4) {
+      const [from, to, own] = [places[n]!, places[n + 1]!, this.places[n]!];
+      if (to - from !== this.places[n + 1]! - own) return false;
+      for (let at = from; at < to; at++) if (bytes[at] !== this.bytes[own + at - from]) return false;
+    }
+    return true;
   }
 
   /** Whether nothing has asked for all of it yet. */
@@ -66,74 +120,74 @@ export class PageAsItLies extends Leaf {
   /** All entries, from now on kept as the library keeps them. */
   entriesMade(): Map<PDFName, PDFObject> {
     if (this.whole) return this.whole;
-    const { dict } = this.make(this.start) as PDFDict as unknown as Inside;
-    for (const [name, value] of this.known)
-      if (value) dict.set(name, value);
-      else dict.delete(name);
+    const { dict } = this.maker.make(this.bytes, this.start) as PDFDict as unknown as Inside;
+    this.held.forEach((value, n) => {
+      const name = this.layout.names[n]!;
+      if (value === undefined) dict.delete(name);
+      else if (value !== LIES) dict.set(name, value);
+    });
     return (this.whole = dict);
   }
 
   override get(name: PDFName, preserveNull = false): PDFObject | undefined {
     if (this.whole) return super.get(name, preserveNull);
-    if (!this.known.has(name)) this.known.set(name, this.read(name));
-    const value = this.known.get(name);
+    const n = this.layout.place(name);
+    if (n === undefined) return undefined;
+    let value = this.held[n];
+    if (value === LIES) this.held[n] = value = this.maker.make(this.bytes, this.places[4 * n + 2]!);
     return value === PDFNull && !preserveNull ? undefined : value;
   }
 
   override has(name: PDFName): boolean {
     if (this.whole) return super.has(name);
-    if (this.known.has(name)) return this.get(name) !== undefined;
-    const at = this.find(name);
+    const n = this.layout.place(name);
+    const value = n === undefined ? undefined : this.held[n];
     // A value that is null reads as none.
-    return at !== undefined && !standsAt(this.bytes, at, 'null');
+    if (value === LIES) return !standsAt(this.bytes, this.places[4 * n! + 2]!, 'null');
+    return value !== undefined && value !== PDFNull;
   }
 
   override set(name: PDFName, value: PDFObject): void {
     if (this.whole) super.set(name, value);
-    else this.known.set(name, value);
+    else this.held[this.layout.placed(name)] = value;
   }
 
   override delete(name: PDFName): boolean {
     if (this.whole) return super.delete(name);
-    const was = this.get(name, true) !== undefined;
-    this.known.set(name, undefined);
-    return was;
+    const n = this.layout.place(name);
+    if (n === undefined || this.held[n] === undefined) return false;
+    this.held[n] = undefined;
+    return true;
   }
 
-  /** Tells of each entry that nobody asked for, with its name, as a place in its bytes, and of each other one. */
+  /** Tells of the entries that nobody asked for as places in its bytes, of those that stand next to each other at once, and of each other one. */
   eachPart(
     lying: (start: number, end: number) => void,
     known: (name: PDFName, value: PDFObject) => void,
   ): void {
-    const { places } = this;
-    for (let n = 0; n < places.length; n += 4) if (!this.isKnown(n)) lying(places[n]! - 1, places[n + 3]!);
-    for (const [name, value] of this.known) if (value) known(name, value);
+    const { places, held } = this;
+    const { names, lying: count } = this.layout;
+    for (let n = 0; n < count; n++) {
+      if (held[n] !== LIES) continue;
+      const from = n;
+      while (n + 1 < count && held[n + 1] === LIES) n++;
+      lying(places[4 * from]! - 1, places[4 * n + 3]!);
+    }
+    for (let n = 0; n < held.length; n++) {
+      const value = held[n];
+      if (value && value !== LIES) known(names[n]!, value);
+    }
   }
+}
 
-  private read(name: PDFName): PDFObject | undefined {
-    const at = this.find(name);
-    return at === undefined ? undefined : this.make(at);
+function layoutOf(bytes: Uint8Array, places: readonly number[]): Layout | undefined {
+  const names: PDFName[] = [];
+  for (let n = 0; n < places.length; n += 4) {
+    for (let at = places[n]!; at < places[n + 1]!; at++) if (bytes[at] === NUMBER_SIGN) return undefined;
+    names.push(PDFName.of(textOf(bytes, [places[n]!, places[n + 1]!])));
   }
-
-  /** Where the value of an entry begins. */
-  private find(name: PDFName): number | undefined {
-    const written = name.asString();
-    // Of a name that stands twice the last one counts.
-    for (let n = this.places.length - 4; n >= 0; n -= 4)
-      if (this.isNamed(n, written)) return this.places[n + 2];
-    return undefined;
-  }
-
-  private isKnown(n: number): boolean {
-    for (const name of this.known.keys()) if (this.isNamed(n, name.asString())) return true;
-    return false;
-  }
-
-  /** `written` has its slash. */
-  private isNamed(n: number, written: string): boolean {
-    const [from, to] = [this.places[n]!, this.places[n + 1]!];
-    return to - from + 1 === written.length && standsAt(this.bytes, from - 1, written);
-  }
+  const layout = new Layout(names);
+  return layout.plain ? layout : undefined;
 }
 
 // The library's dictionaries keep their entries in a field; here it is filled when it is first looked into.

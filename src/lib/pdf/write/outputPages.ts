@@ -6,6 +6,27 @@ import type { OpenSource, OpenSources } from './sources';
 /** A page of a source, by name. */
 export const artKey = ({ source, index }: Pick<Art, 'source' | 'index'>): string => `${source}:${index}`;
 
+/** Pages of sources. */
+export class ArtSet {
+  private readonly bySource = new Map<string, Set<number>>();
+
+  constructor(arts: readonly Pick<Art, 'source' | 'index'>[] = []) {
+    for (const art of arts) this.add(art);
+  }
+
+  /** Whether it was not there yet. */
+  add({ source, index }: Pick<Art, 'source' | 'index'>): boolean {
+    const known = this.bySource.get(source) ?? new Set();
+    this.bySource.set(source, known);
+    const { size } = known;
+    return known.add(index).size > size;
+  }
+
+  has(source: string, index: number): boolean {
+    return this.bySource.get(source)?.has(index) ?? false;
+  }
+}
+
 /** A page of the output: what others refer to it by, and what it is. */
 export interface OutputPage {
   ref: PDFRef;
@@ -37,17 +58,18 @@ export class OutputPages {
 
   constructor(
     private readonly sources: OpenSources,
-    private readonly again: ReadonlySet<string>,
+    private readonly again: ArtSet,
   ) {}
 
   of(art: Art): OutputPage {
     const { source, index } = art;
     const { byId, printed, context } = this.sources;
+    if (!this.again.has(source, index)) return bringPage(entryOf(byId, source), index, context);
     const key = artKey(art);
     const before = this.placed.get(key);
     if (!before) {
       const brought = bringPage(entryOf(byId, source), index, context);
-      if (this.again.has(key)) this.placed.set(key, brought.dict.clone(context));
+      this.placed.set(key, brought.dict.clone(context));
       return brought;
     }
     const flat = printed.get(source);

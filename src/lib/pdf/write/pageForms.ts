@@ -7,21 +7,15 @@ import type { ArtItem } from '../../core/model/surface';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { FormUse } from './kit';
 import { contentAsForm } from './mirror';
-import { artKey, bringPage } from './outputPages';
+import { artKey, ArtSet, bringPage } from './outputPages';
 import { withOwnPatterns } from './patterns';
 import { placesApart } from './places';
 import type { OpenSources } from './sources';
 
 /** Source pages that are pages more than once. */
 export function comeAgain(shown: readonly Page[]): Art[] {
-  const met = new Set<string>();
-  const again: Art[] = [];
-  for (const { art } of shown) {
-    if (!art) continue;
-    if (met.has(artKey(art))) again.push(art);
-    met.add(artKey(art));
-  }
-  return again;
+  const met = new ArtSet();
+  return shown.flatMap(({ art }) => (art && !met.add(art) ? [art] : []));
 }
 
 /** Sources whose pages are drawn besides being pages: joined, laid on others, mirrored at their edges, or there more than once. */

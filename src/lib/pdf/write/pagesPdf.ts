@@ -13,7 +13,7 @@ import { dropDeadTargets } from '../read/targets';
 import { moveDestinations } from './destinations';
 import { Extras } from './extras';
 import { Kit } from './kit';
-import { artKey, bringPage, newPage, OutputPages } from './outputPages';
+import { ArtSet, bringPage, newPage, OutputPages } from './outputPages';
 import { comeAgain, drawnSources, PageForms } from './pageForms';
 import { placePage } from './placePage';
 import { renameInks } from './renameInks';
@@ -43,7 +43,7 @@ export async function writePagesPdf(
     () => PDFDocument.create({ updateMetadata: false }),
   );
   const { context, base } = sources;
-  const dropped = dropUnused(sources, new Set(uses.map(artKey)));
+  const dropped = dropUnused(sources, new ArtSet(uses));
   const writer = new PageWriter(list, crop, job, sources, shown);
   for (const [n, index] of order.entries()) {
     writer.page(entryAt(faces, index), index);
@@ -73,11 +73,11 @@ export async function writePagesPdf(
 }
 
 /** Pages taken out must not ride along as targets of links and bookmarks. Returns whether there were any. */
-function dropUnused({ byId }: OpenSources, used: ReadonlySet<string>): boolean {
+function dropUnused({ byId }: OpenSources, used: ArtSet): boolean {
   let dropped = false;
   for (const [id, source] of byId)
     source.pages.forEach(({ ref }, index) => {
-      if (used.has(artKey({ source: id, index }))) return;
+      if (used.has(id, index)) return;
       source.document.context.assign(ref, PDFNull);
       dropped = true;
     });
@@ -102,7 +102,7 @@ class PageWriter {
   ) {
     const { context } = sources;
     this.tree = context.nextRef();
-    this.pages = new OutputPages(sources, new Set(comeAgain(shown).map(artKey)));
+    this.pages = new OutputPages(sources, new ArtSet(comeAgain(shown)));
     this.forms = new PageForms(shown, sources, job.surveys);
     this.extras = new Extras(new Kit<PDFRef>(this.forms.use, () => context.nextRef(), list.inks), context);
   }

@@ -1,6 +1,6 @@
 import { PDFArray, PDFDict, PDFName, PDFNumber, type PDFContext } from '@cantoo/pdf-lib';
-import { contains, type Box } from '../../core/measure/box';
-import { applyToBox, applyToPoint, invert, translate, type Matrix } from '../../core/measure/matrix';
+import { contains, isSameBox, type Box } from '../../core/measure/box';
+import { applyToBox, applyToPoint, isSameMatrix, translate, type Matrix } from '../../core/measure/matrix';
 import type { Page } from '../../core/model/page';
 import type { SurveyPage } from '../../core/model/survey';
 import type { ArtItem, Surface } from '../../core/model/surface';
@@ -8,7 +8,7 @@ import { boxNumbers, clipTo, concat } from '../objects/numbers';
 import { appendContents, wrapContents } from './contents';
 import { contentAsForm, drawReflections } from './mirror';
 import { movePatterns } from './patterns';
-import { placementOf } from './placement';
+import { placementOf, type Placement } from './placement';
 import { TOLERANCES } from '../../core/measure/tolerances';
 
 /** Where a page came to lie. */
@@ -30,12 +30,9 @@ export function placePage(
   /** The page that is mirrored at its edges, where that is needed. */
   shows = dict,
 ): Placed {
-  const { toPage, content, rotate } =
-    survey && page.art
-      ? placementOf(page.art, survey)
-      : { toPage: translate(bleed.x0, bleed.y0), content: undefined, rotate: 0 };
-  const toRaw = invert(toPage);
-  setBoxes(dict, (b) => boxIn(context, boxNumbers(applyToBox(toRaw, b))), { bleed, trim, crop });
+  const { toPage, toRaw, content, rotate }: Placement =
+    survey && page.art ? placementOf(page.art, survey) : blankAt(bleed);
+  setBoxes(dict, (b) => boxIn(context, toRaw, b), { bleed, trim, crop });
   if (!survey || !page.art) return { toPage };
   dict.set(PDFName.of('Rotate'), context.obj(rotate));
   const reach = applyToBox(page.art.place, page.art.reach);
@@ -60,15 +57,22 @@ export function placePage(
   return { toPage, content };
 }
 
-/** Boxes of each output by their numbers: most pages have the same, and nothing changes one. */
-const boxes = new WeakMap<PDFContext, Map<string, PDFArray>>();
-function boxIn(context: PDFContext, numbers: number[]): PDFArray {
-  const known = boxes.get(context) ?? new Map<string, PDFArray>();
-  boxes.set(context, known);
-  const key = numbers.join(' ');
-  const box = known.get(key) ?? context.obj(numbers);
-  known.set(key, box);
-  return box;
+const blankAt = ({ x0, y0 }: Box): Placement => ({
+  toPage: translate(x0, y0),
+  toRaw: translate(-x0, -y0),
+  rotate: 0,
+});
+
+/** The last few boxes of each output: most pages have the same, and nothing changes one. */
+const boxes = new WeakMap<PDFContext, { toRaw: Matrix; of: Box; made: PDFArray }[]>();
+const KEPT_BOXES = 8;
+function boxIn(context: PDFContext, toRaw: Matrix, of: Box): PDFArray {
+  const known = boxes.get(context) ?? [];
+  const same = known.find((each) => isSameMatrix(each.toRaw, toRaw) && isSameBox(each.of, of));
+  if (same) return same.made;
+  const made = context.obj(boxNumbers(applyToBox(toRaw, of)));
+  boxes.set(context, [{ toRaw, of, made }, ...known.slice(0, KEPT_BOXES - 1)]);
+  return made;
 }
 
 /** Its boxes, as `raw` has them in its user space (ISO 32000-1, 14.11.2). */
@@ -77,12 +81,14 @@ function setBoxes(
   raw: (box: Box) => PDFArray,
   { bleed, trim, crop }: Pick<Surface, 'bleed' | 'trim'> & { crop: 'bleed' | 'trim' },
 ): void {
-  for (const key of ['MediaBox', 'BleedBox']) dict.set(PDFName.of(key), raw(bleed));
-  dict.set(PDFName.of('TrimBox'), raw(trim));
+  const [outer, inner] = [raw(bleed), raw(trim)];
+  dict.set(PDFName.of('MediaBox'), outer);
+  dict.set(PDFName.of('BleedBox'), outer);
+  dict.set(PDFName.of('TrimBox'), inner);
   dict.delete(PDFName.of('ArtBox'));
   // What it says of itself holds no more, as where it was a side of a sheet.
   dict.delete(PDFName.of('PieceInfo'));
-  if (crop === 'trim') dict.set(PDFName.of('CropBox'), raw(trim));
+  if (crop === 'trim') dict.set(PDFName.of('CropBox'), inner);
   else dict.delete(PDFName.of('CropBox'));
 }
 

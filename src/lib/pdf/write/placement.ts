@@ -2,6 +2,7 @@ import {
   compose,
   IDENTITY,
   invert,
+  isSameMatrix,
   turnIn,
   type Matrix,
   type Turn,
@@ -25,17 +26,37 @@ const TURNS: Record<Turn, Matrix> = {
  * there, its own user space, to page space; `rotate` is its `/Rotate`. A page that is only moved or turned keeps its content
  * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
  */
-export function placementOf(
-  art: Art,
-  survey: SurveyPage,
-): { toPage: Matrix; content?: Matrix; rotate: Turn } {
-  const turn = turnIn(art.place);
-  const whole = compose(survey.toUpright, art.place);
-  const upright = compose(survey.toUpright, TURNS[turn]);
+export function placementOf({ place }: Art, { toUpright, rotate }: SurveyPage): Placement {
+  if (
+    last &&
+    isSameMatrix(last.place, place) &&
+    isSameMatrix(last.toUpright, toUpright) &&
+    last.rotate === rotate
+  )
+    return last.placement;
+  last = { place, toUpright, rotate, placement: workedOut(place, toUpright, rotate) };
+  return last.placement;
+}
+
+/** See `placementOf`; `toRaw` leads back from page space. */
+export interface Placement {
+  toPage: Matrix;
+  toRaw: Matrix;
+  content?: Matrix;
+  rotate: Turn;
+}
+
+/** Most pages lie as the one before them does. */
+let last: { place: Matrix; toUpright: Matrix; rotate: number; placement: Placement } | undefined;
+
+function workedOut(place: Matrix, toUpright: Matrix, rotated: number): Placement {
+  const turn = turnIn(place);
+  const whole = compose(toUpright, place);
+  const upright = compose(toUpright, TURNS[turn]);
   const content = compose(whole, invert(upright));
   const [a, b, c, d] = content;
-  const rotate = quarters(survey.rotate + turn);
+  const rotate = quarters(rotated + turn);
   return [a - 1, b, c, d - 1].every((entry) => Math.abs(entry) < UNSCALED)
-    ? { toPage: whole, rotate }
-    : { toPage: upright, content, rotate };
+    ? { toPage: whole, toRaw: invert(whole), rotate }
+    : { toPage: upright, toRaw: invert(upright), content, rotate };
 }

@@ -6,8 +6,8 @@ import { renameInText } from './renameInText';
 import { rawFileOf, readablePdf } from '../read/load';
 import { PdfError } from '../objects/pdfError';
 import { tidyPdf } from '../read/tidy';
-import { rebased, type Placed, type RawFile, type RawObject, type RawPage } from '../raw/rawFile';
-import { dictEntry, RawUnfit, readArray, readDict, standsAt, textOf, type Range } from '../raw/scan';
+import { rebased, type Placed, type RawFile, type RawObject } from '../raw/rawFile';
+import { dictEntries, RawUnfit, readArray, readDict, standsAt, textOf, type Range } from '../raw/scan';
 import { entryAt, entryOf, firstOf } from '../../core/entries';
 
 const OPEN_SQUARE = 0x5b;
@@ -18,7 +18,7 @@ const FLATE = Buffer.from('/FlateDecode');
 export interface RawSource {
   file: RawFile;
   base: number;
-  pages: { page: RawPage; content: Content }[];
+  pages: number;
 }
 
 /** A page's content: ready data if there is one stream or none, else the streams to be joined. */
@@ -52,7 +52,7 @@ export class RawSources {
       const source =
         (mayPrint(surveys[id]) ? undefined : sources.add(bytes)) ?? sources.add(await tidyPdf(bytes, true));
       if (!source) throw new PdfError('damaged');
-      if (source.pages.length !== surveys[id]?.pages.length) throw new PdfError('source-changed');
+      if (source.pages !== surveys[id]?.pages.length) throw new PdfError('source-changed');
       sources.byId.set(id, source);
       if (textOf(bytes, [0, 16]).includes('%PDF-2')) sources.version = '2.0';
     }
@@ -68,14 +68,15 @@ export class RawSources {
   writeForm(
     id: string,
     index: number,
-    bbox: readonly number[],
+    bbox: string,
     out: ByteOutput,
     table: ObjectTable,
     group: boolean,
     ownPatterns = false,
   ): number {
     const source = entryOf(this.byId, id);
-    const { page, content } = entryAt(source.pages, index);
+    const page = source.file.page(index);
+    const content = contentOf(source.file, page.contents);
     const own =
       ownPatterns && page.resources ? this.withOwnPatterns(source, page.resources, out, table) : undefined;
     const { data, filter } = content.joined
@@ -83,7 +84,7 @@ export class RawSources {
       : { data: content.data && bytesOf(content.data), filter: content.filter };
     const number = this.newNumber();
     table.begin(number);
-    out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox.join(' ')}] /Resources `);
+    out.put(`<< /Type /XObject /Subtype /Form /BBox [${bbox}] /Resources `);
     out.put(own ?? (page.resources ? this.take(source, page.resources) : '<< >>'));
     for (const [key, entry] of [['Group', page.group] as const, ...filter]) {
       if (!entry) continue;
@@ -104,7 +105,7 @@ export class RawSources {
    */
   hasPatterns(id: string, index: number): boolean {
     const source = entryOf(this.byId, id);
-    const { resources } = entryAt(source.pages, index).page;
+    const { resources } = source.file.page(index);
     return resources !== undefined && holdsPatterns(source.file, resources);
   }
 
@@ -209,9 +210,8 @@ export class RawSources {
   private add(bytes: Uint8Array): RawSource | undefined {
     try {
       const file = rawFileOf(bytes);
-      const pages = file.pages().map((page) => ({ page, content: contentOf(file, page.contents) }));
       file.reached();
-      const source = { file, base: this.next - 1, pages };
+      const source = { file, base: this.next - 1, pages: file.leaves().length };
       this.next += file.size;
       return source;
     } catch (error) {
@@ -276,20 +276,30 @@ const bytesOf = ({ bytes, range }: Placed): Uint8Array => bytes.subarray(range[0
 const asText = (piece: string | Uint8Array): string =>
   typeof piece === 'string' ? piece : textOf(piece, [0, piece.length]);
 
+/** The streams of a page's content where they lie; none where references go round, as for viewers. */
+function streamsOf(file: RawFile, contents: Placed | undefined): RawObject[] {
+  try {
+    const found = contents && file.resolve(contents.bytes, contents.range);
+    const isArray = found && found.bytes[found.value[0]] === OPEN_SQUARE;
+    const parts = isArray
+      ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part))
+      : [found];
+    return parts.filter((part) => part?.data !== undefined) as RawObject[];
+  } catch (error) {
+    if (error instanceof RawUnfit) return [];
+    throw error;
+  }
+}
+
 /** A page's content where it lies. */
 function contentOf(file: RawFile, contents: Placed | undefined): Content {
-  const found = contents && file.resolve(contents.bytes, contents.range);
-  const isArray = found && found.bytes[found.value[0]] === OPEN_SQUARE;
-  const parts = isArray
-    ? readArray(found.bytes, found.value[0]).map((part) => file.resolve(found.bytes, part))
-    : [found];
-  const streams = parts.flatMap((part) => (part?.data === undefined ? [] : [part]));
-  const [only] = streams;
+  const streams = streamsOf(file, contents);
+  const only = streams[0];
   if (!only) return { filter: [] };
   if (streams.length > 1) return { joined: streams, filter: [] };
-  const filter = FILTER_KEYS.flatMap((key): [string, Placed][] => {
-    const range = dictEntry(only.bytes, only.value[0], key);
-    return range ? [[key, { bytes: only.bytes, range }]] : [];
+  const filter: [string, Placed][] = [];
+  dictEntries(only.bytes, only.value[0], FILTER_KEYS).forEach((range, n) => {
+    if (range) filter.push([entryAt(FILTER_KEYS, n), { bytes: only.bytes, range }]);
   });
   return { data: { bytes: only.bytes, range: only.data! }, filter };
 }

@@ -1,6 +1,7 @@
 import { entryAt } from '../../core/entries';
-import { applyToBox, invert } from '../../core/measure/matrix';
-import type { Surveys } from '../../core/model/survey';
+import { isSameBox, type Box } from '../../core/measure/box';
+import { applyToBox, invert, isSameMatrix, type Matrix } from '../../core/measure/matrix';
+import type { SurveyPage, Surveys } from '../../core/model/survey';
 import type { ArtItem } from '../../core/model/surface';
 import type { ByteOutput, ObjectTable } from '../objects/byteOutput';
 import { boxNumbers } from '../objects/numbers';
@@ -67,9 +68,19 @@ export class SheetForms {
   }
 
   private write(source: string, index: number, isGroup: boolean, ownPatterns = false): number {
-    const { toUpright, boxes } = this.pageOf(source, index);
-    const box = boxNumbers(applyToBox(invert(toUpright), boxes.media));
-    return this.sources.writeForm(source, index, box, this.out, this.table, isGroup, ownPatterns);
+    const bbox = this.mediaOf(this.pageOf(source, index));
+    return this.sources.writeForm(source, index, bbox, this.out, this.table, isGroup, ownPatterns);
+  }
+
+  /** Most pages are as large as the one before them. */
+  private last: { toUpright: Matrix; media: Box; written: string } | undefined;
+  /** What a page's MediaBox is in its own user space, as PDF writes it. */
+  private mediaOf({ toUpright, boxes: { media } }: SurveyPage): string {
+    if (!this.last || !isSameMatrix(this.last.toUpright, toUpright) || !isSameBox(this.last.media, media)) {
+      const written = boxNumbers(applyToBox(invert(toUpright), media)).join(' ');
+      this.last = { toUpright, media, written };
+    }
+    return this.last.written;
   }
 
   private pageOf(source: string, index: number) {

@@ -1,3 +1,4 @@
+import { isSameBox } from '../../core/measure/box';
 import type { ReadWords } from '../../core/model/readWord';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { InkChange } from '../../core/model/page';
@@ -5,6 +6,7 @@ import { labelRuns } from '../../core/pages/pageLabels';
 import type { Surveys } from '../../core/model/survey';
 import { countSides, eachSide, sidesOf, type PrintedSide, type SheetPlan } from '../../core/sheets/plan';
 import { sheetSurface } from '../../core/sheets/sheetSurface';
+import type { Surface } from '../../core/model/surface';
 import { ByteOutput, fileHeader, ObjectTable, type Sink } from '../objects/byteOutput';
 import { Kit } from './kit';
 import { SheetForms } from './sheetForms';
@@ -68,6 +70,7 @@ class SheetWriter {
   private readonly kit: Kit<Numbered>;
   /** What the content of all sides needs besides its forms; written when all is drawn. */
   private readonly shared: readonly { key: string; number: number }[];
+  private readonly needs: string;
   private readonly kids: number[] = [];
   private readonly labels: string[] = [];
   private readonly date: string;
@@ -92,6 +95,7 @@ class SheetWriter {
       key,
       number: sources.newNumber(),
     }));
+    this.needs = this.shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
   }
 
   /** How many sides were written. */
@@ -107,16 +111,25 @@ class SheetWriter {
     // Left unpacked: it is short, and packing costs more time than it saves bytes.
     const content = this.kit.draw(surface.items);
     const stream = this.write(`<< /Length ${content.length} >>`, undefined, content);
-    const boxes = (['media', 'bleed', 'trim'] as const).map(
-      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
-    );
-    const needs = this.shared.map(({ key, number }) => `/${key} ${number} 0 R`).join(' ');
     const axis = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
     this.kids.push(
       this.write(
-        `<< /Type /Page /Parent ${this.tree} 0 R ${boxes.join(' ')} ${pieceInfo(side, axis, this.date)} /Resources << /XObject << ${this.forms.shown} >> ${needs} >> /Contents ${stream} 0 R >>`,
+        `<< /Type /Page /Parent ${this.tree} 0 R ${this.boxesOf(surface)} ${pieceInfo(side, axis, this.date)} /Resources << /XObject << ${this.forms.shown} >> ${this.needs} >> /Contents ${stream} 0 R >>`,
       ),
     );
+  }
+
+  /** Most sides have the boxes of the one before them. */
+  private last: { surface: Surface; written: string } | undefined;
+  /** The entries of a side's boxes. */
+  private boxesOf(surface: Surface): string {
+    const { last } = this;
+    if (last && BOXES.every((box) => isSameBox(last.surface[box], surface[box]))) return last.written;
+    const written = BOXES.map(
+      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
+    ).join(' ');
+    this.last = { surface, written };
+    return written;
   }
 
   /** Writes what all sides need, and the end of the file. */
@@ -151,6 +164,8 @@ class SheetWriter {
     return number;
   }
 }
+
+const BOXES = ['media', 'bleed', 'trim'] as const;
 
 /**
  * What a side says of itself (ISO 32000-1, 14.5, page-piece dictionary): whoever takes these sheets in again knows how their

@@ -1,5 +1,5 @@
 import { PDFArray, PDFDict, PDFObject, PDFRef, PDFStream, type PDFContext } from '@cantoo/pdf-lib';
-import { fileObjectsOf } from '../read/fileObjects';
+import { fileObjectsOf, type FileObjects } from '../read/fileObjects';
 import { PageAsItLies } from '../read/pageAsItLies';
 import type { RawObject } from '../raw/rawFile';
 import { eachReference } from '../raw/scan';
@@ -23,7 +23,9 @@ export async function writePdf({ context, root, info, id, version }: PdfFile, si
   const out = new ByteOutput(sink);
   const table = new ObjectTable(out);
   out.put(fileHeader(version));
-  for (const [number, generation, object] of reachable(context, [root, info])) {
+  const reached = new Reached(context, [root, info]);
+  while (reached.next()) {
+    const { number, generation, object } = reached;
     table.begin(number, generation);
     if (!(object instanceof PDFObject)) putAsItLies(object, out);
     else if (object instanceof PageAsItLies && object.lies) putPage(object, out);
@@ -76,53 +78,91 @@ function bytesOf(object: PDFObject): Uint8Array {
   return bytes;
 }
 
-/** An object that is written: its number and generation, and what it is, where it lies if nobody asked for it. */
-type Reached = [number: number, generation: number, object: PDFObject | RawObject];
-
 /** All objects that can be reached, in the order met; references to nothing are left out (they read as null, 7.3.10). */
-function* reachable(context: PDFContext, from: readonly PDFRef[]): Generator<Reached> {
-  const objects = fileObjectsOf(context);
-  const met = new Set<number | PDFRef>();
+class Reached {
+  number = 0;
+  generation = 0;
+  /** Where it lies if nobody asked for it. */
+  object!: PDFObject | RawObject;
+  private readonly objects: FileObjects | undefined;
+  private readonly met = new Met();
   // Of generation 0 a number is enough: of tens of thousands that lie, no reference is made.
-  const waiting: (PDFObject | number)[] = [...from].reverse();
-  const refer = (number: number, generation: number) =>
-    waiting.push(generation ? PDFRef.of(number, generation) : number);
-  for (let next = waiting.pop(); next !== undefined; next = waiting.pop()) {
-    if (typeof next !== 'number' && !(next instanceof PDFRef)) {
-      eachInside(next, (inside) => waiting.push(inside), refer);
-      continue;
-    }
-    const [number, generation] =
-      typeof next === 'number' ? [next, 0] : [next.objectNumber, next.generationNumber];
-    const key = generation ? next : number;
-    if (met.has(key)) continue;
-    met.add(key);
-    const target = objects?.asItLies(number, generation) ?? context.lookup(PDFRef.of(number, generation));
-    if (!target) continue;
-    if (target instanceof PDFObject) waiting.push(target);
-    else eachReference(target.bytes, target.value, refer);
-    yield [number, generation, target];
-  }
-}
-
-/** Tells of the objects that lie in one and may refer to others, and of what its places in bytes refer to. */
-function eachInside(
-  object: PDFObject,
-  inside: (object: PDFObject) => void,
-  refer: (number: number, generation: number) => void,
-): void {
-  const tell = (value: PDFObject): void => {
-    if (value instanceof PDFRef || isNest(value)) inside(value);
+  private readonly waiting: (PDFObject | number)[];
+  private readonly refer = (number: number, generation: number): void => {
+    this.waiting.push(generation ? PDFRef.of(number, generation) : number);
   };
-  if (object instanceof PageAsItLies && object.lies)
-    object.eachPart(
-      (start, end) => eachReference(object.bytes, [start, end], refer),
-      (_, value) => tell(value),
-    );
-  else if (object instanceof PDFDict) object.values().forEach(tell);
-  else if (object instanceof PDFArray) for (let i = 0; i < object.size(); i++) tell(object.get(i));
-  else if (object instanceof PDFStream) inside(object.dict);
+  private readonly inside = (value: PDFObject): void => {
+    if (value instanceof PDFRef || isNest(value)) this.waiting.push(value);
+  };
+
+  constructor(
+    private readonly context: PDFContext,
+    from: readonly PDFRef[],
+  ) {
+    this.objects = fileObjectsOf(context);
+    this.waiting = [...from].reverse();
+  }
+
+  /** Goes on to the next one; false if there is none. */
+  next(): boolean {
+    for (let next = this.waiting.pop(); next !== undefined; next = this.waiting.pop())
+      if (typeof next === 'number') {
+        if (this.arrive(next, 0)) return true;
+      } else if (next instanceof PDFRef) {
+        if (this.arrive(next.objectNumber, next.generationNumber)) return true;
+      } else this.look(next);
+    return false;
+  }
+
+  /** Whether there is an object of this number that was not met before. */
+  private arrive(number: number, generation: number): boolean {
+    if (!this.met.first(number, generation)) return false;
+    const object =
+      this.objects?.asItLies(number, generation) ?? this.context.lookup(PDFRef.of(number, generation));
+    if (!object) return false;
+    if (object instanceof PDFObject) this.waiting.push(object);
+    else eachReference(object.bytes, object.value, this.refer);
+    this.number = number;
+    this.generation = generation;
+    this.object = object;
+    return true;
+  }
+
+  /** Notes what lies in an object and may refer to others, and what its places in bytes refer to. */
+  private look(object: PDFObject): void {
+    if (object instanceof PageAsItLies && object.lies)
+      object.eachPart(
+        (start, end) => eachReference(object.bytes, [start, end], this.refer),
+        (_, value) => this.inside(value),
+      );
+    else if (object instanceof PDFDict) object.values().forEach(this.inside);
+    else if (object instanceof PDFArray) for (let i = 0; i < object.size(); i++) this.inside(object.get(i));
+    else if (object instanceof PDFStream) this.waiting.push(object.dict);
+  }
 }
 
 const isNest = (value: PDFObject): boolean =>
   value instanceof PDFDict || value instanceof PDFArray || value instanceof PDFStream;
+
+/** Which objects were met. */
+class Met {
+  /** Of generation 0, by number. */
+  private plain = new Uint8Array(1024);
+  private readonly others = new Set<string>();
+
+  /** Whether it is met for the first time. */
+  first(number: number, generation: number): boolean {
+    if (generation) {
+      const { size } = this.others;
+      return this.others.add(`${number} ${generation}`).size > size;
+    }
+    if (number >= this.plain.length) {
+      const grown = new Uint8Array(Math.max(number + 1, 2 * this.plain.length));
+      grown.set(this.plain);
+      this.plain = grown;
+    }
+    if (this.plain[number]) return false;
+    this.plain[number] = 1;
+    return true;
+  }
+}

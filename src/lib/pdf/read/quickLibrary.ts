@@ -1,4 +1,5 @@
 import { PDFName, PDFNumber, PDFObjectParser, PDFRef } from '@cantoo/pdf-lib';
+import { readReference } from '../raw/scan';
 
 /*
  * The PDF library makes each name anew to see whether it has it, and a new object of each number, with its digits. A file of
@@ -52,7 +53,10 @@ interface Parser {
   };
 }
 const SLASH = 0x2f;
-const parser = PDFObjectParser.prototype as unknown as { parseName: (this: Parser) => PDFName };
+const parser = PDFObjectParser.prototype as unknown as {
+  parseName: (this: Parser) => PDFName;
+  parseNumberOrRef: (this: Parser) => PDFNumber | PDFRef;
+};
 parser.parseName = function () {
   const { bytes } = this.bytes;
   this.bytes.assertNext(SLASH);
@@ -61,4 +65,13 @@ parser.parseName = function () {
   while (to < bytes.length && !ENDS_NAME[bytes[to]!]) to++;
   this.bytes.moveTo(to);
   return named(Buffer.prototype.latin1Slice.call(bytes, from, to));
+};
+
+// The library reads each digit by several calls and makes texts of the numbers: a list of thousands of pages is all references.
+const { parseNumberOrRef } = parser;
+parser.parseNumberOrRef = function () {
+  const reference = readReference(this.bytes.bytes, this.bytes.offset());
+  if (!reference) return parseNumberOrRef.call(this);
+  this.bytes.moveTo(reference.end);
+  return PDFRef.of(reference.number, reference.generation);
 };
