@@ -89,7 +89,7 @@ export async function make(docket: Docket, output: PdfOutput, ...given: Given[])
   await writeWork(workOut(docket, surveys), output, {
     surveys,
     read: (source) => Promise.resolve(given.find(({ hash }) => hash === source)!.bytes),
-    sink: (chunk) => void chunks.push(chunk),
+    sink: (chunk) => void chunks.push(Buffer.from(chunk)),
     at: new Date('2026-01-05T09:00:00Z'),
   });
   return keep(Buffer.concat(chunks));

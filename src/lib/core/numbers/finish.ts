@@ -71,7 +71,8 @@ export function finishList(list: PageList, { title, steps }: Titled, before?: Fi
     });
     const known = earlier?.get(page);
     if (known?.matter && sayTheSame(known.matter, matter)) return known;
-    return { ...page, matter };
+    const { matter: _, ...bare } = page;
+    return { matter, ...bare };
   });
   return numberedLike(done, list);
 }

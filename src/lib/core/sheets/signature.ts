@@ -88,7 +88,10 @@ export function sheetFolder({ pages, ...rest }: Folding): (leafOf: LeafOf, name?
   const length = lengthAlong(cell, spine);
   let plain: Forme | undefined;
   return (leafOf, name) => {
-    const held = places.map((place): Place => ({ ...place, ...leafOf(place.page) }));
+    const held = places.map((place): Place => {
+      const { segments, creep } = leafOf(place.page);
+      return creep ? { segments, creep, ...place } : { segments, ...place };
+    });
     if (held.some(({ segments }) => segments.length > 1 || firstOf(segments).length !== length))
       return strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, name);
     plain ??= strips(new Map(held.map((place) => [`${place.column} ${place.row}`, place])), sheet, undefined);

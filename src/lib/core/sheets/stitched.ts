@@ -131,10 +131,10 @@ export function padded(
   pages.splice(pad === 'end' || pages.length < 2 ? pages.length : pages.length - 1, 0, ...blanks);
   const [front, back] = [frontSide(list.book), backSide(list.book)];
   return pages.map((page, index): PlannedPage => ({
-    ...page,
     position: index + 1,
     name: String(index + 1),
     side: index % 2 === 0 ? front : back,
+    ...page,
   }));
 }
 

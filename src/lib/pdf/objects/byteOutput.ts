@@ -1,4 +1,4 @@
-/** Takes the bytes of an output as they come. A promise is waited for, so a slow taker holds the writer back. */
+/** Takes the bytes of an output as they come. A promise is waited for, so a slow taker holds the writer back; then others are written over them. */
 export type Sink = (chunk: Uint8Array) => void | Promise<void>;
 
 export type PdfVersion = '1.7' | '2.0';
@@ -8,15 +8,17 @@ export const fileHeader = (version: PdfVersion): string => `%PDF-${version}\n%\x
 
 const CHUNK = 1024 * 1024;
 /** Texts that are longer than this are written faster by the platform. */
-const LONG = 64;
+const LONG = 16;
 
 /** Gathers small pieces into chunks for a sink and counts the bytes. Characters are bytes (Latin 1). */
 export class ByteOutput {
   offset = 0;
-  private chunk = Buffer.allocUnsafe(CHUNK);
+  private chunk: Buffer = Buffer.allocUnsafeSlow(CHUNK);
   private filled = 0;
   /** Chunks that wait to be taken. */
   private full: Uint8Array[] = [];
+  /** Such as were taken, to be filled again. */
+  private readonly spare: Buffer[] = [];
   constructor(private readonly sink: Sink) {}
 
   put(piece: string | Uint8Array): void {
@@ -51,13 +53,17 @@ export class ByteOutput {
     if (!this.full.length) return;
     const chunks = this.full;
     this.full = [];
-    for (const chunk of chunks) await this.sink(chunk);
+    for (const chunk of chunks) {
+      await this.sink(chunk);
+      // Pieces that are longer are not of its own making.
+      if (chunk.buffer.byteLength === CHUNK) this.spare.push(Buffer.from(chunk.buffer));
+    }
   }
 
   private close(): void {
     if (!this.filled) return;
     this.full.push(this.chunk.subarray(0, this.filled));
-    this.chunk = Buffer.allocUnsafe(CHUNK);
+    this.chunk = this.spare.pop() ?? Buffer.allocUnsafeSlow(CHUNK);
     this.filled = 0;
   }
 }

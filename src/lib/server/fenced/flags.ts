@@ -1,8 +1,8 @@
-/** A bounded young generation, and a heap that is gone through once it has grown by half as much again as it held, keep peak memory near what is held. */
-const HEAP = ['--max-semi-space-size=4', '--heap-growing-percent=150'];
+/** A bounded young generation keeps peak memory near what is held. The heap is gone through when it has three times what it held, which few tasks reach. */
+const HEAP = ['--max-semi-space-size=4', '--heap-growing-percent=300'];
 
 /**
- * Node.js flags of fenced processes. What they leave behind goes as soon as a task is done, when nobody waits. One helper
+ * Node.js flags of fenced processes. What they leave behind goes when a task is done, and nobody waits. One helper
  * thread of the engine does no less than the four that it starts by itself, and leaves the other cores to other processes.
  */
 export const FENCED_FLAGS = [...HEAP, '--v8-pool-size=1', '--expose-gc'];

@@ -61,7 +61,7 @@ export async function madeSamples(): Promise<Uint8Array[]> {
   const made: Uint8Array[] = [];
   for (const output of ROW_OUTPUTS) {
     const chunks: Uint8Array[] = [];
-    await make(sample, lastOf(ROW_STEPS), output, (chunk) => void chunks.push(chunk));
+    await make(sample, lastOf(ROW_STEPS), output, (chunk) => void chunks.push(Buffer.from(chunk)));
     made.push(Buffer.concat(chunks));
   }
   return made;
