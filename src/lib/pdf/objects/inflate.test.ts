@@ -72,3 +72,34 @@ test.each([
       expect(words(await make(docket, output, given))).toEqual(shown);
   },
 );
+
+test('a damaged form is missed on the pages that draw it, itself or by another form, and on no other page that names it', async () => {
+  const stream = (dict: string, text: string, hurt = false) => {
+    const packed = deflateSync(text);
+    const data = hurt ? packed.subarray(0, packed.length >> 1) : packed;
+    return Buffer.concat([
+      Buffer.from(`<< ${dict} /Length ${data.length} /Filter /FlateDecode >>\nstream\n`),
+      data,
+      Buffer.from('\nendstream'),
+    ]);
+  };
+  const form = '/Type /XObject /Subtype /Form /BBox [0 0 200 300]';
+  const around = '/Resources << /XObject << /Bad 4 0 R >> >>';
+  const drawn = ['/Bad Do', '/Outer Do', '/Good Do', '/Plain Do', '0 0 9 9 re f'];
+  const { survey } = await give(
+    writtenPdf([
+      '<< /Type /Catalog /Pages 2 0 R >>',
+      `<< /Type /Pages /Kids [${drawn.map((_, n) => `${8 + 2 * n} 0 R`).join(' ')}] /Count ${drawn.length} /MediaBox [0 0 200 300] /Resources 3 0 R >>`,
+      '<< /XObject << /Bad 4 0 R /Outer 5 0 R /Good 6 0 R /Plain 7 0 R >> >>',
+      stream(`${form} /Resources << >>`, lines(1), true),
+      stream(`${form} ${around}`, `q /Bad Do Q ${lines(1)}`),
+      stream(`${form} ${around}`, lines(1)),
+      stream(`${form} /Resources << >>`, lines(1)),
+      ...drawn.flatMap((text, n) => [
+        `<< /Type /Page /Parent 2 0 R /Contents ${9 + 2 * n} 0 R >>`,
+        stream('', text),
+      ]),
+    ]),
+  );
+  expect(survey.pages.map(({ incomplete }) => !!incomplete)).toEqual([true, true, false, false, false]);
+});

@@ -105,10 +105,10 @@ function bothWays(texts: readonly string[]) {
   const context = PDFContext.create();
   const read = (bytes: Uint8Array) => PDFObjectParser.forBytes(bytes, context).parseObject();
   const maker = { make: (bytes: Uint8Array, start: number) => read(bytes.subarray(start)) };
-  let like: PageAsItLies | undefined;
+  const before: PageAsItLies[] = [];
   return texts.map((text) => {
     const bytes = Buffer.from(`1 0 obj ${text} endobj`);
-    const lying = (like = PageAsItLies.at(context, bytes, 8, maker, like));
+    const lying = PageAsItLies.at(context, bytes, 8, maker, before);
     const written = () => {
       const parts: string[] = [];
       lying!.eachPart(

@@ -29,8 +29,8 @@ interface Parser {
 export class FileObjects extends Map<PDFRef, PDFObject> {
   /** Numbers of objects that were made, taken out or put in the place of others. */
   private readonly touched = new Set<number>();
-  /** The page that was made last: most have the same entries as the one before. */
-  private page: PageAsItLies | undefined;
+  /** A page of each kind of entries, the last few. */
+  private readonly pages: PageAsItLies[] = [];
   private readonly parsers = new WeakMap<Uint8Array, Parser>();
 
   constructor(
@@ -47,9 +47,7 @@ export class FileObjects extends Map<PDFRef, PDFObject> {
     const place = this.place(ref);
     if (!place) return undefined;
     const { bytes, start } = place;
-    const page = PageAsItLies.at(this.context, bytes, start, this, this.page);
-    if (page) this.page = page;
-    const made = page ?? this.make(bytes, start);
+    const made = PageAsItLies.at(this.context, bytes, start, this, this.pages) ?? this.make(bytes, start);
     this.set(ref, made);
     return made;
   }

@@ -31,13 +31,19 @@ const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' }
 /** A colour operator that names a device space, or the same letters within a string, a name or an image. */
 const LOOKS_LIKE_COLOUR = /(?<![^\0\s()<>[\]{}/%])(?:rg|RG|[kKgG])(?![^\0\s()<>[\]{}/%])/g;
 const DEEPEST = 24;
+/** Operators that draw a form, or paint with a pattern. */
+const DRAWS = new Set(['Do', 'scn', 'SCN']);
 
 /** Inks by what tells them apart, and whether all content in which they were looked for could be read. */
 interface Found {
   inks: Map<string, Ink>;
   whole: boolean;
+  /** Forms and patterns of resources that are not whole, by the names that content has for them. */
+  broken: Set<string>;
+  /** A form has no resources of its own, and may draw what those around it name (ISO 32000-1, 7.8.3). */
+  borrows: boolean;
 }
-const nothing = (): Found => ({ inks: new Map(), whole: true });
+const nothing = (): Found => ({ inks: new Map(), whole: true, broken: new Set(), borrows: false });
 const keyOf = ({ kind, name }: Ink): string => `${kind === 'process' ? 0 : 1}${name}`;
 
 /**
@@ -57,10 +63,9 @@ export class InkFinder {
     this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
     const contents = dict.lookup(PDFName.of('Contents'));
     const parts = contents instanceof PDFArray ? contents.asArray() : [contents];
-    for (const part of parts) {
-      const stream = this.context.lookup(part);
-      if (stream) this.once(stream, () => this.operators(stream));
-    }
+    const streams = parts.map((part) => this.context.lookup(part)).filter((stream) => stream !== undefined);
+    for (const stream of streams) this.once(stream, () => this.operators(stream));
+    this.settle(streams);
     const inks = [...this.found.inks.values()];
     for (const ink of inks) this.keep(this.all, ink);
     return { inks, whole: this.found.whole };
@@ -83,7 +88,36 @@ export class InkFinder {
       this.found = outer;
     }
     for (const ink of own.inks.values()) this.keep(outer, ink);
+    for (const name of own.broken) outer.broken.add(name);
     outer.whole &&= own.whole;
+    outer.borrows ||= own.borrows;
+  }
+
+  /** Looks at a form or a pattern of resources: one that is not whole is missed only where it is drawn. */
+  private named(name: string, look: () => void): void {
+    const { whole } = this.found;
+    this.found.whole = true;
+    look();
+    if (!this.found.whole) this.found.broken.add(name);
+    this.found.whole = whole;
+  }
+
+  /** Content is not whole where it draws what is broken in its resources. */
+  private settle(content: readonly PDFObject[]): void {
+    const { broken, borrows } = this.found;
+    if (!broken.size) return;
+    // A name can be written in more than one way with #xx.
+    const mayDraw = (text: string) =>
+      [...operationsOf(text)].some(
+        ({ operator, operands }) =>
+          DRAWS.has(operator) && operands.some((name) => broken.has(name) || name.includes('#')),
+      );
+    const texts = content
+      .map((stream) => decoded(stream).bytes)
+      .map((bytes) => textOf(bytes, [0, bytes.length]));
+    if (borrows || [...broken].some((name) => name.includes('#')) || texts.some(mayDraw))
+      this.found.whole = false;
+    this.found.broken = new Set();
   }
 
   private keep({ inks }: Found, ink: Ink): void {
@@ -96,15 +130,15 @@ export class InkFinder {
     if (!(dict instanceof PDFDict) || depth > DEEPEST) return;
     this.once(dict, () => {
       this.each(dict, 'ColorSpace', (space) => this.space(space, depth));
-      this.each(dict, 'XObject', (object) => {
+      this.each(dict, 'XObject', (object, name) => {
         if (!(object instanceof PDFRawStream)) return;
         if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
           this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
-        else this.form(object, depth);
+        else this.named(name, () => this.form(object, depth));
       });
       this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
-      this.each(dict, 'Pattern', (pattern) => {
-        if (pattern instanceof PDFRawStream) this.form(pattern, depth);
+      this.each(dict, 'Pattern', (pattern, name) => {
+        if (pattern instanceof PDFRawStream) this.named(name, () => this.form(pattern, depth));
         else if (pattern instanceof PDFDict) this.shading(pattern.lookup(PDFName.of('Shading')), depth);
       });
     });
@@ -112,8 +146,11 @@ export class InkFinder {
 
   private form(stream: PDFRawStream, depth: number): void {
     this.once(stream, () => {
-      this.resources(stream.dict.get(PDFName.of('Resources')), depth + 1);
+      const own = stream.dict.get(PDFName.of('Resources'));
+      this.found.borrows = !own;
+      this.resources(own, depth + 1);
       this.operators(stream);
+      this.settle([stream]);
     });
   }
 
@@ -172,10 +209,14 @@ export class InkFinder {
     }
   }
 
-  private each(dict: PDFDict, key: string, visit: (value: PDFObject | undefined) => void): void {
+  private each(
+    dict: PDFDict,
+    key: string,
+    visit: (value: PDFObject | undefined, name: string) => void,
+  ): void {
     const entries = dict.lookup(PDFName.of(key));
     if (entries instanceof PDFDict)
-      for (const [, value] of entries.entries()) visit(this.context.lookup(value));
+      for (const [name, value] of entries.entries()) visit(this.context.lookup(value), name.asString());
   }
 }
 

@@ -22,6 +22,8 @@ const Leaf = PDFPageLeaf as unknown as new (
   context: PDFContext,
 ) => PDFPageLeaf;
 
+/** In most files all pages have the same entries, or some have one more. */
+const MOST_ALIKE = 4;
 const NUMBER_SIGN = 0x23;
 /** Stands for a value that nobody asked for. */
 const LIES = Symbol('lies');
@@ -79,14 +81,14 @@ export class PageAsItLies extends Leaf {
 
   /**
    * The page that begins there; undefined if something else does, the name of an entry has characters written as #xx, or one stands
-   * twice. `like` is a page that may have the same entries.
+   * twice. Pages that were read before may have the same entries: those of each kind are in `before`, and a new one is added.
    */
   static at(
     context: PDFContext,
     bytes: Uint8Array,
     start: number,
     maker: Maker,
-    like?: PageAsItLies,
+    before: PageAsItLies[],
   ): PageAsItLies | undefined {
     if (!standsAt(bytes, start, '<<')) return undefined;
     const places: number[] = [];
@@ -97,8 +99,15 @@ export class PageAsItLies extends Leaf {
         isPage = standsAt(bytes, from, '/Page');
     });
     if (!isPage) return undefined;
-    const layout = like?.isNamedAs(bytes, places) ? like.layout : layoutOf(bytes, places);
-    return layout && new PageAsItLies(context, bytes, start, places, layout, maker);
+    const like = before.find((page) => page.isNamedAs(bytes, places));
+    const layout = like?.layout ?? layoutOf(bytes, places);
+    if (!layout) return undefined;
+    const page = new PageAsItLies(context, bytes, start, places, layout, maker);
+    if (!like) {
+      before.unshift(page);
+      before.splice(MOST_ALIKE);
+    }
+    return page;
   }
 
   /** Whether entries that stand in these places have the same names in the same order. */
