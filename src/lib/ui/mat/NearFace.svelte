@@ -36,6 +36,9 @@
   /** A panel's words are long: on a small one its address has to do. */
   const cramped = $derived(!!page.panel && width * k < 170);
   const title = $derived(cramped ? withoutFace(name) : name);
+  const [FIGURE_PX, FLAG_PX] = [7.5, 15];
+  /** Where its number and its flag have no room beside each other below it, the flag stands in its corner. */
+  const isTight = $derived(title.length * FIGURE_PX + FLAG_PX > width * k);
 </script>
 
 <g transform="translate(0 {height}) scale(1 -1)">
@@ -111,7 +114,10 @@
   >
 </g>
 {#if flag}
-  <g transform="translate({side === 'right' ? 0 : width} {height + below + 6 * px}) scale({px})" class="flag {flag}">
+  <g
+    transform="translate({side === 'right' ? 0 : width} {isTight ? height - FLAG_PX * px : height + below + 6 * px}) scale({px})"
+    class="flag {flag}"
+  >
     <path d={side === 'right' ? 'M2 0h9v9l-4.5 4.5L2 9z' : 'M-11 0h9v9l-4.5 4.5L-11 9z'} />
   </g>
 {/if}
