@@ -36,9 +36,10 @@
   /** A panel's words are long: on a small one its address has to do. */
   const cramped = $derived(!!page.panel && width * k < 170);
   const title = $derived(cramped ? withoutFace(name) : name);
+  const isLabelled = $derived(roomy && !cramped && !!label && label !== name);
   const [FIGURE_PX, FLAG_PX] = [7.5, 15];
-  /** Where its number and its flag have no room beside each other below it, the flag stands in its corner. */
-  const isTight = $derived(title.length * FIGURE_PX + FLAG_PX > width * k);
+  /** Where its number, its label and its flag have no room beside each other below it, the flag stands in its corner. */
+  const isTight = $derived((title.length + (isLabelled ? label.length + 2 : 0)) * FIGURE_PX + FLAG_PX > width * k);
 </script>
 
 <g transform="translate(0 {height}) scale(1 -1)">
@@ -107,10 +108,12 @@
 {/if}
 <g transform="translate({side === 'right' ? width : 0} {height + below + (folded ? 30 : 16) * px})" text-anchor={side === 'right' ? 'end' : 'start'}>
   <text class="number" font-size={(roomy ? 12.5 : 10) * px}
-    ><tspan class="mono">{title}</tspan>{#if roomy && !cramped && label && label !== name}<tspan class="said" dx={7 * px}>“{label}”</tspan
-      >{/if}{#if roomy && isNew}<tspan class="new" dx={7 * px}>{t`new`}</tspan>{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}
-        >{t`kept`}</tspan
-      >{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}>{page.piece.name} × {page.piece.quantity}</tspan>{/if}</text
+    ><tspan class="mono">{title}</tspan>{#if isLabelled}<tspan class="said" dx={7 * px}>“{label}”</tspan>{/if}{#if roomy && isNew}<tspan
+        class="new"
+        dx={7 * px}>{t`new`}</tspan
+      >{/if}{#if roomy && page.kept}<tspan class="said" dx={7 * px}>{t`kept`}</tspan>{/if}{#if roomy && page.piece}<tspan class="said" dx={7 * px}
+        >{page.piece.name} × {page.piece.quantity}</tspan
+      >{/if}</text
   >
 </g>
 {#if flag}
