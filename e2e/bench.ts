@@ -59,7 +59,8 @@ export async function makeOutput(page: Page, button: string): Promise<Buffer> {
   ]);
   const { id } = (await ordered.json()) as { id: string };
   const made = page.locator(`a.file[href*="${id}"]`);
-  await expect(made).toBeVisible();
+  // It says how far it is; what reads the words of two dozen pages takes more than a minute beside another browser.
+  await expect(made).toBeVisible({ timeout: 300_000 });
   const [download] = await Promise.all([page.waitForEvent('download'), made.click()]);
   return readFileSync(await download.path());
 }
