@@ -85,7 +85,8 @@ test('a damaged form is missed on the pages that draw it, itself or by another f
   };
   const form = '/Type /XObject /Subtype /Form /BBox [0 0 200 300]';
   const around = '/Resources << /XObject << /Bad 4 0 R >> >>';
-  const drawn = ['/Bad Do', '/Outer Do', '/Good Do', '/Plain Do', '0 0 9 9 re f'];
+  // One begins to draw in its own stream and ends in the next, which all have.
+  const drawn = ['/Bad Do', '/Outer Do', 'q /Bad', '/Good Do', '/Plain Do', '/Plain'];
   const { survey } = await give(
     writtenPdf([
       '<< /Type /Catalog /Pages 2 0 R >>',
@@ -96,10 +97,11 @@ test('a damaged form is missed on the pages that draw it, itself or by another f
       stream(`${form} ${around}`, lines(1)),
       stream(`${form} /Resources << >>`, lines(1)),
       ...drawn.flatMap((text, n) => [
-        `<< /Type /Page /Parent 2 0 R /Contents ${9 + 2 * n} 0 R >>`,
+        `<< /Type /Page /Parent 2 0 R /Contents [${9 + 2 * n} 0 R ${8 + 2 * drawn.length} 0 R] >>`,
         stream('', text),
       ]),
+      stream('', 'Do'),
     ]),
   );
-  expect(survey.pages.map(({ incomplete }) => !!incomplete)).toEqual([true, true, false, false, false]);
+  expect(survey.pages.map(({ incomplete }) => !!incomplete)).toEqual([true, true, true, false, false, false]);
 });

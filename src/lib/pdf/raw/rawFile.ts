@@ -236,11 +236,10 @@ export class RawFile {
       const node = this.resolve(bytes, range);
       if (!node || depth > DEEPEST || !standsAt(node.bytes, node.value[0], '<<'))
         throw new RawUnfit('page tree');
-      if (!standsWithin(node.bytes, node.value, '/Kids')) {
-        found.push({ node, above });
-        return;
-      }
-      const [list, own] = dictEntries(node.bytes, node.value[0], ['Kids', 'Resources']);
+      // Of a page, which most are, no entries are read.
+      const [list, own] = standsWithin(node.bytes, node.value, '/Kids')
+        ? dictEntries(node.bytes, node.value[0], ['Kids', 'Resources'])
+        : [];
       const kids = list && this.resolve(node.bytes, list);
       if (!kids) {
         found.push({ node, above });

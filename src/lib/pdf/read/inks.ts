@@ -107,15 +107,18 @@ export class InkFinder {
     const { broken, borrows } = this.found;
     if (!broken.size) return;
     // A name can be written in more than one way with #xx.
-    const mayDraw = (text: string) =>
-      [...operationsOf(text)].some(
-        ({ operator, operands }) =>
-          DRAWS.has(operator) && operands.some((name) => broken.has(name) || name.includes('#')),
-      );
-    const texts = content
+    const isBroken = (name: string) => broken.has(name) || name.includes('#');
+    // An operation may begin in one stream and end in the next (7.8.2).
+    const text = content
       .map((stream) => decoded(stream).bytes)
-      .map((bytes) => textOf(bytes, [0, bytes.length]));
-    if (borrows || [...broken].some((name) => name.includes('#')) || texts.some(mayDraw))
+      .map((bytes) => textOf(bytes, [0, bytes.length]))
+      .join('\n');
+    const draws = [...operationsOf(text)].filter(({ operator }) => DRAWS.has(operator));
+    if (
+      borrows ||
+      [...broken].some((name) => name.includes('#')) ||
+      draws.some(({ operands }) => operands.some(isBroken))
+    )
       this.found.whole = false;
     this.found.broken = new Set();
   }
