@@ -191,6 +191,43 @@ test('jobs are sorted and filtered, those of one title told apart; keys and the 
   await expect(page.getByRole('heading', { name: 'Pages', exact: true })).toBeVisible();
 });
 
+test('of many jobs each has its card; none goes out of sight or moves from under the pointer while the page comes to life', async ({
+  page,
+}) => {
+  for (let n = 0; n < 25; n++)
+    await fetch(`${folder.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
+  const [{ count }] = (await folder.query('select count(*)::int from job')) as [{ count: number }];
+  await page.addInitScript(() => {
+    const seen = new Set<string>();
+    Object.assign(window, { seen });
+    new MutationObserver(() => {
+      const card = document.querySelectorAll('.card').item(4);
+      if (!card || document.readyState === 'loading') return;
+      const { x, y } = card.getBoundingClientRect();
+      seen.add(`${card.checkVisibility({ visibilityProperty: true })} ${x} ${y}`);
+    }).observe(document, { subtree: true, childList: true, attributes: true });
+  });
+  await page.goto(folder.url);
+  await page.getByLabel('Search jobs').fill('no such job');
+  await expect(page.getByText('No job answers to')).toBeVisible();
+  const seen = await page.evaluate(() => [...(window as unknown as { seen: Set<string> }).seen]);
+  expect(seen).toHaveLength(1);
+  await page.getByLabel('Search jobs').fill('');
+  const ids = new Set<string>();
+  await expect
+    .poll(async () => {
+      await page.mouse.wheel(0, 400);
+      for (const link of await page.getByRole('listitem').getByRole('link', { name: /^Open/ }).all())
+        ids.add((await link.getAttribute('href'))!);
+      return ids.size;
+    })
+    .toBe(count);
+});
+
 test('the right button offers what can be done to a page, and to a step', async ({ page }) => {
   await tile(page, 4).click({ button: 'right' });
   const menu = page.getByRole('menu');

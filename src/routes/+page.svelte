@@ -1,6 +1,6 @@
 <script lang="ts">
   import { t } from '$lib/words/language';
-  import { untrack } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { beforeNavigate, goto, invalidateAll } from '$app/navigation';
   import { api, openJobFile } from '$lib/ui/api';
   import FileButton from '$lib/ui/parts/FileButton.svelte';
@@ -28,10 +28,17 @@
   /** What is typed to search for; the address follows it. */
   let search = $state(untrack(() => data.query.search));
   let typed: ReturnType<typeof setTimeout> | undefined;
+  /** What the address last asked to search for. */
+  let said = untrack(() => data.query.search);
   // Whoever comes by another way, as by the link to all jobs, finds the field as the address has it; what is being typed stays.
   $effect(() => {
-    const said = data.query.search;
+    if (data.query.search === said) return;
+    said = data.query.search;
     if (typed === undefined) search = said;
+  });
+  // What was typed before the page came to life is searched for, too.
+  onMount(() => {
+    if (search !== said) soon();
   });
   const forget = (): void => {
     clearTimeout(typed);

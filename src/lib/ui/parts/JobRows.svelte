@@ -16,7 +16,10 @@
     oncopy: (id: string) => void;
     ondelete: (id: string) => void;
   }
-  /** Cards of jobs in rows, of which only those in sight and near it are drawn, and fetched. */
+  /**
+   * Cards of jobs. The first ones stand where the server put them, so that a click meets what it was aimed at while the page
+   * comes to life; of the rows after them only those in sight and near it are drawn, and fetched.
+   */
   let { query, first, found, oncopy, ondelete }: Props = $props();
   const [CARD, GAP] = [380, 20];
   const AGAIN_MS = 2000;
@@ -26,8 +29,8 @@
   const jobs = $derived(new SvelteMap(first.map((job, n) => [n, job])));
   const asked = $derived(new Set(first.length ? [0] : []));
   const rows = $derived(
-    Array.from({ length: Math.ceil(found / columns) }, (_, n) =>
-      Array.from({ length: Math.min(columns, found - n * columns) }, (_, m) => n * columns + m),
+    Array.from({ length: Math.ceil((found - first.length) / columns) }, (_, n) =>
+      Array.from({ length: Math.min(columns, found - first.length - n * columns) }, (_, m) => first.length + n * columns + m),
     ),
   );
   /** Fetches the part of the list in which a job stands, unless it is there or on its way. */
@@ -49,19 +52,23 @@
   onDestroy(() => (isHere = false));
 </script>
 
-<div class="jobs" role="list" aria-label={t`Jobs`} style:--columns={columns} bind:clientWidth={width}>
-  <WindowVirtualizer data={rows} getKey={([n]) => n!} ssrCount={Math.ceil(JOBS_AT_ONCE / columns)} bufferSize={1000}>
+<div class="jobs" role="list" aria-label={t`Jobs`} style:--card="{CARD}px" style:--gap="{GAP}px" bind:clientWidth={width}>
+  <div class="row">
+    {#each first as job (job.id)}{@render card(job)}{/each}
+  </div>
+  <WindowVirtualizer data={rows} getKey={([n]) => n!} bufferSize={1000}>
     {#snippet children(row)}
       <div class="row">
         {#each row as n (n)}
           {@const job = jobs.get(n)}
-          {#if job}{#key job.id}<JobCard {job} oncopy={() => oncopy(job.id)} ondelete={() => ondelete(job.id)} />{/key}
+          {#if job}{#key job.id}{@render card(job)}{/key}
           {:else}<div class="coming" aria-hidden="true" {@attach () => void want(n)}></div>{/if}
         {/each}
       </div>
     {/snippet}
   </WindowVirtualizer>
 </div>
+{#snippet card(job: JobListing)}<JobCard {job} oncopy={() => oncopy(job.id)} ondelete={() => ondelete(job.id)} />{/snippet}
 
 <style>
   .jobs {
@@ -70,9 +77,9 @@
   }
   .row {
     display: grid;
-    grid-template-columns: repeat(var(--columns), 1fr);
-    gap: 20px;
-    padding-bottom: 20px;
+    grid-template-columns: repeat(auto-fill, minmax(min(var(--card), 100%), 1fr));
+    gap: var(--gap);
+    padding-bottom: var(--gap);
   }
   .coming {
     min-height: 190px;
