@@ -148,13 +148,13 @@ const memory = ({ pid }: ChildProcess): number =>
     .filter((name) => name === String(pid) || told(name, 'status').includes(`\nPPid:\t${pid}\n`))
     .reduce((mb, name) => mb + Number(told(name, 'statm').split(' ')[1] ?? 0) * PAGE_MB, 0);
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
-const [HZ, USER, SYSTEM, STOLEN] = [100, 1, 3, 8];
+const [HZ, USER, NICE, SYSTEM, STOLEN] = [100, 1, 2, 3, 8];
 const spent = (column: number) =>
   Number(readFileSync('/proc/stat', 'utf8').split('\n', 1)[0]!.split(/\s+/)[column]) / HZ;
 /** Seconds that other machines on the same host took from this one's cores. */
 const stolen = () => spent(STOLEN);
 /** Seconds that programs kept the cores busy. */
-const busy = () => spent(USER) + spent(SYSTEM);
+const busy = () => spent(USER) + spent(NICE) + spent(SYSTEM);
 
 /** Objects made, written and read: what files are worked with, without any file. */
 const YARDSTICK = `let made = [];
@@ -234,7 +234,7 @@ async function round(kind: Kind, count: number, mark: string): Promise<Round> {
   const growth = Math.max(...memories.slice(half)) / Math.max(...memories.slice(0, half));
   await Promise.all(workers.map((worker) => new Promise((gone) => worker.once('exit', gone).kill())));
   console.log(
-    `${kind.name}, ${count} at work: ${seconds.toFixed(1)} s, ${worked.toFixed(1)} s of processor time, ${taken.toFixed(1)} s taken by others`,
+    `${kind.name}, ${count} at work: ${seconds.toFixed(1)} s, ${(worked / seconds).toFixed(2)} cores busy, ${taken.toFixed(1)} s taken by others`,
   );
   return { seconds, growth };
 }
