@@ -205,7 +205,13 @@ export class ArrivingNear {
       const seen = await stat(path);
       if (seen.size !== this.length) throw new Error('not all of it');
       await sayChecked(sha256, seen);
-      await rename(path, join(path, '..', sha256));
+      const [kept, before] = [join(path, '..', sha256), join(path, '..', `.${randomUUID()}`)];
+      // What lay there by that name goes in its own time: nobody waits until the disk has given back its room.
+      await rename(kept, before).then(
+        () => void rm(before, { force: true }).catch(() => undefined),
+        () => undefined,
+      );
+      await rename(path, kept);
       await tidyNear();
     } catch {
       await rm(path, { force: true });

@@ -1,6 +1,7 @@
 import { DataStore, ERRORS, Server, Upload, type Locker } from '@tus/server';
 import { createHash, randomUUID, type Hash } from 'node:crypto';
 import type { Readable } from 'node:stream';
+import { setImmediate } from 'node:timers/promises';
 import { MOST_FILE_MB } from '../core/docket/limits';
 import { appendTo, arrived, openBlob, receiveBlob, type Arrived } from './blobs';
 import { db, idFrom } from './db';
@@ -143,11 +144,16 @@ class DatabaseStore extends DataStore {
     const append = async (bytes: Uint8Array): Promise<void> => {
       const size = await appendTo(blob, offset, bytes, offset + bytes.length < Number(whole));
       if (size === undefined) throw ERRORS.INVALID_OFFSET;
-      hashed.follow(blob, offset, bytes, Number(whole));
+      const from = offset;
       offset = size;
+      // Once the next chunk is on its way to the database, which works at it meanwhile.
+      following = following
+        .then(() => setImmediate())
+        .then(() => hashed.follow(blob, from, bytes, Number(whole)))
+        .catch((error) => void (failed ??= error));
     };
-    /** One chunk is being written while the next one comes. */
-    let writing = Promise.resolve();
+    /** One chunk is being written while the next one comes, and the one before is hashed. */
+    let [writing, following] = [Promise.resolve(), Promise.resolve()];
     const flush = async (): Promise<void> => {
       await writing;
       if (!length || failed) return;
@@ -176,6 +182,7 @@ class DatabaseStore extends DataStore {
     // What came before the line was cut is kept: the client goes on from there.
     await flush();
     await writing;
+    await following;
     failed ??= cut;
     if (failed) throw failed;
     return offset;
