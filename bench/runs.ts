@@ -24,7 +24,7 @@ const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 3)];
 const BEFORE = 30;
 const [, , , only] = process.argv;
 /** How much faster two workers have to be than one. */
-const LEAST = 1.6;
+const LEAST = 1.8;
 /** Most memory in the last third of the run, against the most in the third before: by then it is warm. */
 const MOST_GROWTH = 1.25;
 

@@ -31,6 +31,18 @@ export const foundIn = <T>(list: readonly T[], fits: (entry: T) => boolean): T =
   return index < 0 ? missing(`an entry that fits, among ${list.length},`) : (list[index] as T);
 };
 
+/** Numbers with room at an index: the same, or what is at least twice as long and begins with them; the rest is 0. */
+export function withRoom<Numbers extends Uint8Array | Float64Array>(
+  numbers: Numbers,
+  index: number,
+): Numbers {
+  if (index < numbers.length) return numbers;
+  const Longer = numbers.constructor as new (length: number) => Numbers;
+  const longer = new Longer(Math.max(index + 1, 2 * numbers.length));
+  longer.set(numbers);
+  return longer;
+}
+
 /** Both of a pair, each by the same rule. */
 export const both = <T, U>([one, two]: readonly [T, T], rule: (each: T) => U): [U, U] => [
   rule(one),

@@ -1,3 +1,5 @@
+import { withRoom } from '../../core/entries';
+
 /** Takes the bytes of an output as they come. A promise is waited for, so a slow taker holds the writer back; then others are written over them. */
 export type Sink = (chunk: Uint8Array) => void | Promise<void>;
 
@@ -78,11 +80,7 @@ export class ObjectTable {
 
   /** Begins an object: `n g obj`. */
   begin(number: number, generation = 0): void {
-    if (number >= this.places.length) {
-      const grown = new Float64Array(Math.max(number + 1, 2 * this.places.length));
-      grown.set(this.places);
-      this.places = grown;
-    }
+    this.places = withRoom(this.places, number);
     this.places[number] = this.out.offset;
     if (generation) this.generations.set(number, generation);
     this.largest = Math.max(this.largest, number);

@@ -17,7 +17,7 @@ import {
   textOf,
   type Range,
 } from './scan';
-import { entryAt, entryOf } from '../../core/entries';
+import { entryAt, entryOf, withRoom } from '../../core/entries';
 
 /** An object where it lies: the bytes that hold it (the file's own, or an unpacked object stream), its value, its stream's data. */
 export interface RawObject {
@@ -349,13 +349,8 @@ export class RawFile {
   /** Notes where an object is, unless a newer section said so already. */
   private note(number: number, kind: number, place: number): void {
     if (number > MOST_OBJECTS) throw new RawUnfit('object number');
-    if (number >= this.kinds.length) {
-      const grown = Math.max(number + 1, this.kinds.length * 2);
-      const [kinds, places] = [new Uint8Array(grown), new Float64Array(grown)];
-      kinds.set(this.kinds);
-      places.set(this.places);
-      [this.kinds, this.places] = [kinds, places];
-    }
+    this.kinds = withRoom(this.kinds, number);
+    this.places = withRoom(this.places, number);
     this.largest = Math.max(this.largest, number);
     // 255 marks a free entry that was seen, so that an older section cannot bring the object back.
     if (this.kinds[number] === 0)

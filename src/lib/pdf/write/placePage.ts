@@ -1,6 +1,7 @@
 import { PDFArray, PDFDict, PDFName, PDFNumber, type PDFContext } from '@cantoo/pdf-lib';
 import { contains, isSameBox, type Box } from '../../core/measure/box';
 import { applyToBox, applyToPoint, isSameMatrix, translate, type Matrix } from '../../core/measure/matrix';
+import { remembering } from '../../core/remembering';
 import type { Page } from '../../core/model/page';
 import type { SurveyPage } from '../../core/model/survey';
 import type { ArtItem, Surface } from '../../core/model/surface';
@@ -64,15 +65,22 @@ const blankAt = ({ x0, y0 }: Box): Placement => ({
 });
 
 /** The last few boxes of each output: most pages have the same, and nothing changes one. */
-const boxes = new WeakMap<PDFContext, { toRaw: Matrix; of: Box; made: PDFArray }[]>();
+const boxes = new WeakMap<PDFContext, (box: RawBox) => PDFArray>();
 const KEPT_BOXES = 8;
+interface RawBox {
+  toRaw: Matrix;
+  of: Box;
+}
 function boxIn(context: PDFContext, toRaw: Matrix, of: Box): PDFArray {
-  const known = boxes.get(context) ?? [];
-  const same = known.find((each) => isSameMatrix(each.toRaw, toRaw) && isSameBox(each.of, of));
-  if (same) return same.made;
-  const made = context.obj(boxNumbers(applyToBox(toRaw, of)));
-  boxes.set(context, [{ toRaw, of, made }, ...known.slice(0, KEPT_BOXES - 1)]);
-  return made;
+  const made =
+    boxes.get(context) ??
+    remembering<RawBox, PDFArray>(
+      (one, other) => isSameMatrix(one.toRaw, other.toRaw) && isSameBox(one.of, other.of),
+      (box) => context.obj(boxNumbers(applyToBox(box.toRaw, box.of))),
+      KEPT_BOXES,
+    );
+  boxes.set(context, made);
+  return made({ toRaw, of });
 }
 
 /** Its boxes, as `raw` has them in its user space (ISO 32000-1, 14.11.2). */

@@ -10,6 +10,7 @@ import {
 } from '../../core/measure/matrix';
 import type { Art } from '../../core/model/art';
 import type { SurveyPage } from '../../core/model/survey';
+import { remembering } from '../../core/remembering';
 
 /** The slack within which a matrix counts as moving only. */
 const UNSCALED = 1e-9;
@@ -26,17 +27,8 @@ const TURNS: Record<Turn, Matrix> = {
  * there, its own user space, to page space; `rotate` is its `/Rotate`. A page that is only moved or turned keeps its content
  * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
  */
-export function placementOf({ place }: Art, { toUpright, rotate }: SurveyPage): Placement {
-  if (
-    last &&
-    isSameMatrix(last.place, place) &&
-    isSameMatrix(last.toUpright, toUpright) &&
-    last.rotate === rotate
-  )
-    return last.placement;
-  last = { place, toUpright, rotate, placement: workedOut(place, toUpright, rotate) };
-  return last.placement;
-}
+export const placementOf = ({ place }: Art, { toUpright, rotate }: SurveyPage): Placement =>
+  workedOut({ place, toUpright, rotate });
 
 /** See `placementOf`; `toRaw` leads back from page space. */
 export interface Placement {
@@ -46,10 +38,21 @@ export interface Placement {
   rotate: Turn;
 }
 
+interface Lies {
+  place: Matrix;
+  toUpright: Matrix;
+  rotate: number;
+}
 /** Most pages lie as the one before them does. */
-let last: { place: Matrix; toUpright: Matrix; rotate: number; placement: Placement } | undefined;
+const workedOut = remembering<Lies, Placement>(
+  (one, other) =>
+    isSameMatrix(one.place, other.place) &&
+    isSameMatrix(one.toUpright, other.toUpright) &&
+    one.rotate === other.rotate,
+  workOut,
+);
 
-function workedOut(place: Matrix, toUpright: Matrix, rotated: number): Placement {
+function workOut({ place, toUpright, rotate: rotated }: Lies): Placement {
   const turn = turnIn(place);
   const whole = compose(toUpright, place);
   const upright = compose(toUpright, TURNS[turn]);

@@ -1,7 +1,8 @@
 import { entryAt } from '../../core/entries';
 import { isSameBox, type Box } from '../../core/measure/box';
 import { applyToBox, invert, isSameMatrix, type Matrix } from '../../core/measure/matrix';
-import type { SurveyPage, Surveys } from '../../core/model/survey';
+import { remembering } from '../../core/remembering';
+import type { Surveys } from '../../core/model/survey';
 import type { ArtItem } from '../../core/model/surface';
 import type { ByteOutput, ObjectTable } from '../objects/byteOutput';
 import { boxNumbers } from '../objects/numbers';
@@ -14,6 +15,12 @@ interface Made {
   plain: number[];
   group: number[];
 }
+
+/** What a page's MediaBox is in its own user space, as PDF writes it. Most pages are as large as the one before them. */
+const mediaOf = remembering<{ toUpright: Matrix; media: Box }, string>(
+  (one, other) => isSameMatrix(one.toUpright, other.toUpright) && isSameBox(one.media, other.media),
+  ({ toUpright, media }) => boxNumbers(applyToBox(invert(toUpright), media)).join(' '),
+);
 
 /** The source pages on sheets as Form XObjects (ISO 32000-1, 8.10), each written once, when it is first drawn. */
 export class SheetForms {
@@ -68,19 +75,9 @@ export class SheetForms {
   }
 
   private write(source: string, index: number, isGroup: boolean, ownPatterns = false): number {
-    const bbox = this.mediaOf(this.pageOf(source, index));
+    const { toUpright, boxes } = this.pageOf(source, index);
+    const bbox = mediaOf({ toUpright, media: boxes.media });
     return this.sources.writeForm(source, index, bbox, this.out, this.table, isGroup, ownPatterns);
-  }
-
-  /** Most pages are as large as the one before them. */
-  private last: { toUpright: Matrix; media: Box; written: string } | undefined;
-  /** What a page's MediaBox is in its own user space, as PDF writes it. */
-  private mediaOf({ toUpright, boxes: { media } }: SurveyPage): string {
-    if (!this.last || !isSameMatrix(this.last.toUpright, toUpright) || !isSameBox(this.last.media, media)) {
-      const written = boxNumbers(applyToBox(invert(toUpright), media)).join(' ');
-      this.last = { toUpright, media, written };
-    }
-    return this.last.written;
   }
 
   private pageOf(source: string, index: number) {

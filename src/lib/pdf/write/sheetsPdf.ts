@@ -1,5 +1,6 @@
 import { isSameBox } from '../../core/measure/box';
 import type { ReadWords } from '../../core/model/readWord';
+import { remembering } from '../../core/remembering';
 import { artsOf, laidOn } from '../../core/pages/page';
 import type { InkChange } from '../../core/model/page';
 import { labelRuns } from '../../core/pages/pageLabels';
@@ -61,6 +62,16 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   await writer.finish();
 }
 
+const BOXES = ['media', 'bleed', 'trim'] as const;
+/** The entries of a side's boxes. Most sides have those of the one before them. */
+const boxesOf = remembering<Pick<Surface, (typeof BOXES)[number]>, string>(
+  (one, other) => BOXES.every((box) => isSameBox(one[box], other[box])),
+  (surface) =>
+    BOXES.map(
+      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
+    ).join(' '),
+);
+
 /** Writes the objects of a sheet PDF one after another, as they come. */
 class SheetWriter {
   readonly out: ByteOutput;
@@ -107,6 +118,7 @@ class SheetWriter {
     const { plan } = this;
     this.labels.push(`${sheet} ${side}`);
     const surface = sheetSurface(drawn, size, plan.weight);
+    const { media, bleed, trim } = surface;
     this.forms.begin();
     // Left unpacked: it is short, and packing costs more time than it saves bytes.
     const content = this.kit.draw(surface.items);
@@ -114,22 +126,9 @@ class SheetWriter {
     const axis = sheet > plan.sheetCount && plan.cover ? plan.cover.plan.turnAxis : plan.turnAxis;
     this.kids.push(
       this.write(
-        `<< /Type /Page /Parent ${this.tree} 0 R ${this.boxesOf(surface)} ${pieceInfo(side, axis, this.date)} /Resources << /XObject << ${this.forms.shown} >> ${this.needs} >> /Contents ${stream} 0 R >>`,
+        `<< /Type /Page /Parent ${this.tree} 0 R ${boxesOf({ media, bleed, trim })} ${pieceInfo(side, axis, this.date)} /Resources << /XObject << ${this.forms.shown} >> ${this.needs} >> /Contents ${stream} 0 R >>`,
       ),
     );
-  }
-
-  /** Most sides have the boxes of the one before them. */
-  private last: { surface: Surface; written: string } | undefined;
-  /** The entries of a side's boxes. */
-  private boxesOf(surface: Surface): string {
-    const { last } = this;
-    if (last && BOXES.every((box) => isSameBox(last.surface[box], surface[box]))) return last.written;
-    const written = BOXES.map(
-      (box) => `/${firstOf(box).toUpperCase()}${box.slice(1)}Box [${boxNumbers(surface[box]).join(' ')}]`,
-    ).join(' ');
-    this.last = { surface, written };
-    return written;
   }
 
   /** Writes what all sides need, and the end of the file. */
@@ -164,8 +163,6 @@ class SheetWriter {
     return number;
   }
 }
-
-const BOXES = ['media', 'bleed', 'trim'] as const;
 
 /**
  * What a side says of itself (ISO 32000-1, 14.5, page-piece dictionary): whoever takes these sheets in again knows how their

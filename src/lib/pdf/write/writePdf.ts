@@ -1,4 +1,5 @@
 import { PDFArray, PDFDict, PDFObject, PDFRef, PDFStream, type PDFContext } from '@cantoo/pdf-lib';
+import { withRoom } from '../../core/entries';
 import { fileObjectsOf, type FileObjects } from '../read/fileObjects';
 import { PageAsItLies } from '../read/pageAsItLies';
 import type { RawObject } from '../raw/rawFile';
@@ -156,11 +157,7 @@ class Met {
       const { size } = this.others;
       return this.others.add(`${number} ${generation}`).size > size;
     }
-    if (number >= this.plain.length) {
-      const grown = new Uint8Array(Math.max(number + 1, 2 * this.plain.length));
-      grown.set(this.plain);
-      this.plain = grown;
-    }
+    this.plain = withRoom(this.plain, number);
     if (this.plain[number]) return false;
     this.plain[number] = 1;
     return true;
