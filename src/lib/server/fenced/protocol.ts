@@ -2,7 +2,7 @@ import { troubleOf } from '../trouble';
 import { readFileSync, writeFileSync, writeSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { getHeapStatistics } from 'node:v8';
-import { setImmediate } from 'node:timers/promises';
+import { setImmediate, setTimeout } from 'node:timers/promises';
 import type { Doing, OnDoing } from '../../core/handover/doing';
 import { troubleFrom, type Trouble } from '../../words/troubles';
 import { PictureError } from '../../raster/picture';
@@ -35,12 +35,21 @@ export async function runFenced<Task>(
   for (let next = await first; !next.done; next = await tasks.next()) {
     forgetPeak();
     await carryOut(work, next.value);
-    if (heldMb() > MOST_LEFT_MB) leaveNothing();
+    if (heldMb() > MOST_LEFT_MB) await leaveNothing();
   }
 }
 
-/** What was in use when the engine began to look stays for one more round, and the bytes of files go when the next begins. */
-function leaveNothing(): void {
+/**
+ * What was in use when the engine began to look stays for one more round, and what the calls that ended still hold, as the bytes
+ * of a file, until they are gone.
+ */
+async function leaveNothing(): Promise<void> {
+  collect();
+  await setTimeout(GONE_MS);
+  collect();
+}
+const GONE_MS = 10;
+function collect(): void {
   globalThis.gc?.();
   globalThis.gc?.();
   globalThis.gc?.({ type: 'minor' });
