@@ -52,7 +52,7 @@
   onDestroy(() => (isHere = false));
 </script>
 
-<div class="jobs" role="list" aria-label={t`Jobs`} style:--card="{CARD}px" style:--gap="{GAP}px" bind:clientWidth={width}>
+<div class="jobs" role="list" aria-label={t`Jobs`} style:--card-width="{CARD}px" style:--card-gap="{GAP}px" bind:clientWidth={width}>
   <div class="row">
     {#each first as job (job.id)}{@render card(job)}{/each}
   </div>
@@ -77,9 +77,9 @@
   }
   .row {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(min(var(--card), 100%), 1fr));
-    gap: var(--gap);
-    padding-bottom: var(--gap);
+    grid-template-columns: repeat(auto-fill, minmax(min(var(--card-width), 100%), 1fr));
+    gap: var(--card-gap);
+    padding-bottom: var(--card-gap);
   }
   .coming {
     min-height: 190px;
