@@ -211,12 +211,19 @@ test('of many jobs each has its card; none goes out of sight or moves from under
       seen.add(`${card.checkVisibility({ visibilityProperty: true })} ${x} ${y}`);
     }).observe(document, { subtree: true, childList: true, attributes: true });
   });
-  await page.goto(folder.url);
+  // What was typed before the page came to life is searched for.
+  await page.route('**/*.js', async (route) => {
+    await new Promise((later) => setTimeout(later, 500));
+    await route.continue();
+  });
+  await page.goto(folder.url, { waitUntil: 'commit' });
   await page.getByLabel('Search jobs').fill('no such job');
   await expect(page.getByText('No job answers to')).toBeVisible();
   const seen = await page.evaluate(() => [...(window as unknown as { seen: Set<string> }).seen]);
   expect(seen).toHaveLength(1);
+  await page.unroute('**/*.js');
   await page.getByLabel('Search jobs').fill('');
+  await expect(page.locator('.card').first()).not.toHaveCSS('background-color', 'rgba(0, 0, 0, 0)');
   const ids = new Set<string>();
   await expect
     .poll(async () => {

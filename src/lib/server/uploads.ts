@@ -141,6 +141,8 @@ class DatabaseStore extends DataStore {
     let waiting: Uint8Array[] = [];
     let length = 0;
     let [failed, cut]: unknown[] = [];
+    /** One chunk is being written while the next one comes, and the one before is hashed. */
+    let [writing, following] = [Promise.resolve(), Promise.resolve()];
     const append = async (bytes: Uint8Array): Promise<void> => {
       const size = await appendTo(blob, offset, bytes, offset + bytes.length < Number(whole));
       if (size === undefined) throw ERRORS.INVALID_OFFSET;
@@ -152,8 +154,6 @@ class DatabaseStore extends DataStore {
         .then(() => hashed.follow(blob, from, bytes, Number(whole)))
         .catch((error) => void (failed ??= error));
     };
-    /** One chunk is being written while the next one comes, and the one before is hashed. */
-    let [writing, following] = [Promise.resolve(), Promise.resolve()];
     const flush = async (): Promise<void> => {
       await writing;
       if (!length || failed) return;

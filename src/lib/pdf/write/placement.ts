@@ -28,7 +28,7 @@ const TURNS: Record<Turn, Matrix> = {
  * as it is: boxes and `/Rotate` say it all, so that links and form fields turn along.
  */
 export const placementOf = ({ place }: Art, { toUpright, rotate }: SurveyPage): Placement =>
-  workedOut({ place, toUpright, rotate });
+  placementFor({ place, toUpright, rotate });
 
 /** See `placementOf`; `toRaw` leads back from page space. */
 export interface Placement {
@@ -38,13 +38,14 @@ export interface Placement {
   rotate: Turn;
 }
 
-interface Lies {
+/** How a source page lies, and where its content goes. */
+interface SourceLay {
   place: Matrix;
   toUpright: Matrix;
   rotate: number;
 }
 /** Most pages lie as the one before them does. */
-const workedOut = remembering<Lies, Placement>(
+const placementFor = remembering<SourceLay, Placement>(
   (one, other) =>
     isSameMatrix(one.place, other.place) &&
     isSameMatrix(one.toUpright, other.toUpright) &&
@@ -52,7 +53,7 @@ const workedOut = remembering<Lies, Placement>(
   workOut,
 );
 
-function workOut({ place, toUpright, rotate: rotated }: Lies): Placement {
+function workOut({ place, toUpright, rotate: rotated }: SourceLay): Placement {
   const turn = turnIn(place);
   const whole = compose(toUpright, place);
   const upright = compose(toUpright, TURNS[turn]);
