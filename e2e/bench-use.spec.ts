@@ -1,6 +1,22 @@
 import { expect, test } from '@playwright/test';
 import { keep, markedPdf, readBack, tool } from '../tests/outside';
-import { boxOf, field, go, jobOf, newJob, pdf, pick, put, saved, slip, step, takeIn, tile } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  jobOf,
+  newJob,
+  pdf,
+  pick,
+  placesOf,
+  put,
+  saved,
+  slip,
+  slowScripts,
+  step,
+  takeIn,
+  tile,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -201,27 +217,13 @@ test('of many jobs each has its card; none goes out of sight or moves from under
       body: '{}',
     });
   const [{ count }] = (await folder.query('select count(*)::int from job')) as [{ count: number }];
-  await page.addInitScript(() => {
-    const seen = new Set<string>();
-    Object.assign(window, { seen });
-    new MutationObserver(() => {
-      const card = document.querySelectorAll('.card').item(4);
-      if (!card || document.readyState === 'loading') return;
-      const { x, y } = card.getBoundingClientRect();
-      seen.add(`${card.checkVisibility({ visibilityProperty: true })} ${x} ${y}`);
-    }).observe(document, { subtree: true, childList: true, attributes: true });
-  });
+  const places = await placesOf(page, '.card', 4);
   // What was typed before the page came to life is searched for.
-  await page.route('**/*.js', async (route) => {
-    await new Promise((later) => setTimeout(later, 500));
-    await route.continue();
-  });
+  await slowScripts(page);
   await page.goto(folder.url, { waitUntil: 'commit' });
   await page.getByLabel('Search jobs').fill('no such job');
   await expect(page.getByText('No job answers to')).toBeVisible();
-  const seen = await page.evaluate(() => [...(window as unknown as { seen: Set<string> }).seen]);
-  expect(seen).toHaveLength(1);
-  await page.unroute('**/*.js');
+  expect(await places()).toHaveLength(1);
   await page.getByLabel('Search jobs').fill('');
   await expect(page.locator('.card').first()).not.toHaveCSS('background-color', 'rgba(0, 0, 0, 0)');
   const ids = new Set<string>();

@@ -111,3 +111,28 @@ export async function written(page: Page, button = 'Make reading-order PDF'): Pr
   tool('qpdf', '--check', path);
   return path;
 }
+
+/** Watches one of the things `selector` finds while pages load: each way it is seen, or hidden, and where. */
+export async function placesOf(page: Page, selector: string, nth: number): Promise<() => Promise<string[]>> {
+  await page.addInitScript(
+    ([found, n]) => {
+      const seen = new Set<string>();
+      Object.assign(window, { seen });
+      new MutationObserver(() => {
+        const one = document.querySelectorAll(found).item(n);
+        if (!one || document.readyState === 'loading') return;
+        const { x, y } = one.getBoundingClientRect();
+        seen.add(`${one.checkVisibility({ visibilityProperty: true })} ${x} ${y}`);
+      }).observe(document, { subtree: true, childList: true, attributes: true });
+    },
+    [selector, nth] as const,
+  );
+  return () => page.evaluate(() => [...(window as unknown as { seen: Set<string> }).seen]);
+}
+
+/** Scripts come late, so that what is done before a page comes to life is done then. */
+export const slowScripts = (page: Page): Promise<unknown> =>
+  page.route('**/*.js', async (route) => {
+    await new Promise((later) => setTimeout(later, 500));
+    await route.continue();
+  });

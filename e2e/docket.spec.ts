@@ -1,6 +1,19 @@
 import { expect, test, type Page } from '@playwright/test';
 import { keep, markedPdf, tool } from '../tests/outside';
-import { boxOf, field, go, makeOutput, newJob, pdf, saved, step, takeIn, tile } from './bench';
+import {
+  boxOf,
+  field,
+  go,
+  makeOutput,
+  newJob,
+  pdf,
+  placesOf,
+  saved,
+  slowScripts,
+  step,
+  takeIn,
+  tile,
+} from './bench';
 import { Folder } from './folder';
 
 let folder: Folder;
@@ -83,13 +96,17 @@ test('a step that is pointed at shows its pages; its tools cover none of its wor
     await expect(step(page, ++made)).toContainText(`page ${n}`);
   }
   await saved(page);
-  // The list may be drawn anew under a pointer that stands still: it is pointed at until it shows.
+  const places = await placesOf(page, '.step', 4);
+  await slowScripts(page);
+  await page.reload({ waitUntil: 'commit' });
+  // It is pointed at until the page has come to life.
   await expect(async () => {
     await step(page, 1).hover();
     await step(page, 5).hover();
     await expect(tile(page, 4).locator('[data-hinted]')).toHaveCount(1, { timeout: 1000 });
   }).toPass();
   await expect(page.locator('[data-hinted]')).toHaveCount(1);
+  expect(await places()).toHaveLength(1);
   for (const n of [1, 5]) {
     await step(page, n).hover();
     const [words, tools] = [

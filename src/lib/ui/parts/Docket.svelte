@@ -24,7 +24,15 @@
   /** From so many steps on, some of them can be looked for. */
   const LONG = 10;
   let wanted = $state('');
-  const rows = $derived.by(() => {
+  /** So many stand where the server put them while the page comes to life, as clicks need; of the others those near sight are drawn. */
+  const PLAIN = 30;
+  let before = $state(0);
+  interface Row {
+    step: Step;
+    index: number;
+    undone: boolean;
+  }
+  const rows = $derived.by((): Row[] => {
     const all = [
       ...bench.docket.steps.map((step, index) => ({ step, index, undone: false })),
       ...ahead.map((step, n) => ({ step, index: bench.docket.steps.length + n, undone: true })),
@@ -95,63 +103,70 @@
     {#if !rows.length}<p class="none">{t`No step says “${wanted}”.`}</p>{/if}
   {/if}
   <div class="steps">
-    <Virtualizer data={rows} getKey={({ step }) => step.id} as="ol" item="li" ssrCount={30} bufferSize={2000}>
-      {#snippet children({ step, index, undone })}
-        {#if undone}
-          {@const words = sayStep(step, bench.unit, bench.base.list)}
-          <div class="step ahead">
-            <button class="line" onclick={() => bench.walk('redo')} title={t`Redo brings this back`}>
-              <span class="mono n">{index + 1}</span>
-              <span class="words"><b>{words.act}</b> {words.what}<small>{t`undone`}</small></span>
-            </button>
-          </div>
-        {:else}
-          {@const words = say(step, index)}
-          <div
-            class="step"
-            class:off={step.off}
-            class:failed={failed.has(step.id)}
-            class:here={index === bench.docket.steps.length - 1}
-            class:open={bench.draft.form?.step?.id === step.id}
-            role="presentation"
-            oncontextmenu={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}
-            onpointerenter={() => point(step, index)}
-            onpointerleave={pointNowhere}
-            onfocusin={() => point(step, index)}
-            onfocusout={pointNowhere}
-            onkeydown={(event) => keys(event, index)}
-          >
-            <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
-              <span class="visually-hidden">{t`Edit step`}</span>
-              <span class="mono n">{index + 1}<span class="visually-hidden">:</span></span>
-              <span class="words"
-                ><b>{words.act}</b>
-                {words.what}<small>{step.off ? t`switched off` : failed.has(step.id) ? t`does not apply` : words.detail}</small
-                >{#if step.recipe}<small>{t`from “${step.recipe.name}”, version ${step.recipe.version}`}</small>{/if}</span
-              >
-            </button>
-            <span class="tools">
-              <button
-                title={step.off ? t`Switch on` : t`Switch off`}
-                aria-label={t`${step.off ? t`Switch on` : t`Switch off`} step ${index + 1}`}
-                onclick={() => toggle(step.id)}><Power size={13} /></button
-              >
-              <button
-                title={t`More`}
-                aria-label={t`More of step ${index + 1}`}
-                onclick={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}><Ellipsis size={14} /></button
-              >
-            </span>
-          </div>
-        {/if}
-      {/snippet}
-    </Virtualizer>
+    <ol bind:clientHeight={before}>
+      {#each rows.slice(0, PLAIN) as row (row.step.id)}<li>{@render line(row)}</li>{/each}
+    </ol>
+    {#if rows.length > PLAIN}
+      <Virtualizer data={rows.slice(PLAIN)} getKey={({ step }) => step.id} as="ol" item="li" startMargin={before} bufferSize={2000}>
+        {#snippet children(row)}{@render line(row)}{/snippet}
+      </Virtualizer>
+    {/if}
   </div>
   <div class="recipes">
     <button class="tool" disabled={!bench.docket.steps.length} onclick={() => begin('save')}>{t`Save as a recipe`}</button>
     <button class="tool" onclick={() => begin('replay')}>{t`Replay a recipe`}</button>
   </div>
 </aside>
+{#snippet line({ step, index, undone }: Row)}
+  {#if undone}
+    {@const words = sayStep(step, bench.unit, bench.base.list)}
+    <div class="step ahead">
+      <button class="line" onclick={() => bench.walk('redo')} title={t`Redo brings this back`}>
+        <span class="mono n">{index + 1}</span>
+        <span class="words"><b>{words.act}</b> {words.what}<small>{t`undone`}</small></span>
+      </button>
+    </div>
+  {:else}
+    {@const words = say(step, index)}
+    <div
+      class="step"
+      class:off={step.off}
+      class:failed={failed.has(step.id)}
+      class:here={index === bench.docket.steps.length - 1}
+      class:open={bench.draft.form?.step?.id === step.id}
+      role="presentation"
+      oncontextmenu={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}
+      onpointerenter={() => point(step, index)}
+      onpointerleave={pointNowhere}
+      onfocusin={() => point(step, index)}
+      onfocusout={pointNowhere}
+      onkeydown={(event) => keys(event, index)}
+    >
+      <button class="line" onclick={() => bench.open({ kind: step.kind, step })}>
+        <span class="visually-hidden">{t`Edit step`}</span>
+        <span class="mono n">{index + 1}<span class="visually-hidden">:</span></span>
+        <span class="words"
+          ><b>{words.act}</b>
+          {words.what}<small>{step.off ? t`switched off` : failed.has(step.id) ? t`does not apply` : words.detail}</small>{#if step.recipe}<small
+              >{t`from “${step.recipe.name}”, version ${step.recipe.version}`}</small
+            >{/if}</span
+        >
+      </button>
+      <span class="tools">
+        <button
+          title={step.off ? t`Switch on` : t`Switch off`}
+          aria-label={t`${step.off ? t`Switch on` : t`Switch off`} step ${index + 1}`}
+          onclick={() => toggle(step.id)}><Power size={13} /></button
+        >
+        <button
+          title={t`More`}
+          aria-label={t`More of step ${index + 1}`}
+          onclick={(event) => openMenu(event, t`Step ${index + 1}`, offersFor(step, index))}><Ellipsis size={14} /></button
+        >
+      </span>
+    </div>
+  {/if}
+{/snippet}
 
 <style>
   aside {
