@@ -225,6 +225,7 @@
     list-style: none;
   }
   .find {
+    width: auto;
     margin: 0 10px 8px;
     font-size: 12.5px;
   }
