@@ -147,7 +147,7 @@ await measure(page, session, "The folios' size tried", 1000, async () => {
 });
 
 await openJob(page, 2000);
-await page.getByLabel('picked').fill('5-20');
+await page.getByLabel('selected').fill('5-20');
 await mat.focus();
 await page.waitForTimeout(1000);
 await measure(page, session, 'Pages moved', 2000, async () => {

@@ -16,7 +16,7 @@ import { pageSurface } from '../src/lib/core/surface/pageSurface';
 import { plainSurvey } from '../tests/makers';
 import { median } from './files';
 
-const [ROUNDS, MOST] = [9, 2.1];
+const [ROUNDS, MOST] = [15, 2.1];
 const source = '0'.repeat(64);
 const STEPS: Step[] = [
   { id: 't', kind: 'take-in', source, name: 'x.pdf', where: { at: 'end' } },
@@ -64,14 +64,17 @@ function seconds(work: () => boolean): number {
 
 for (const [what, part] of Object.entries(PARTS)) {
   part(10_000);
-  const [small, large]: [number[], number[]] = [[], []];
+  const [small, large, times]: [number[], number[], number[]] = [[], [], []];
   for (let round = 0; round < ROUNDS; round++) {
-    small.push(part(10_000));
-    large.push(part(20_000));
+    // What the machine does besides comes and goes: each long job stands between two shorter ones.
+    const [before, long, after] = [part(10_000), part(20_000), part(10_000)];
+    small.push(before, after);
+    large.push(long);
+    times.push((2 * long) / (before + after));
   }
-  const ratio = median(large) / median(small);
+  const ratio = median(times);
   console.log(
-    `${what}: 20,000 pages against 10,000: ${ratio.toFixed(2)} × (${median(large).toFixed(3)} s, ${median(small).toFixed(3)} s), least by least ${(Math.min(...large) / Math.min(...small)).toFixed(2)} ×; ${MOST} is allowed`,
+    `${what}: 20,000 pages against 10,000: ${ratio.toFixed(2)} × (${median(large).toFixed(3)} s, ${median(small).toFixed(3)} s); ${MOST} is allowed`,
   );
   if (ratio > MOST) process.exitCode = 1;
 }
