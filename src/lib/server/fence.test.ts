@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeAll, expect, test, vi } from 'vitest';
 import { surveySchema } from '../core/model/survey';
 import { markedPdf } from '../../../tests/outside';
-import { dismissStandby, keepReady, runInFence } from './fence';
+import { dismissStandby, keepReady, runInFence, type FenceLimits } from './fence';
 import { fenceUser, openToFence } from './fenceUser';
 import { keepToOwnCore, numbersOf } from './ownCore';
 
@@ -23,7 +23,10 @@ beforeAll(async () => writeFileSync(task.file, await markedPdf(300)));
 afterEach(dismissStandby);
 
 /** What `look` sees of the processes, every few milliseconds while a task runs in one; of one that has just exited nothing. */
-async function whileItRuns<Seen>(look: (pid: number | string) => Seen | undefined): Promise<Seen[]> {
+async function whileItRuns<Seen>(
+  look: (pid: number | string) => Seen | undefined,
+  limits: FenceLimits = ROOMY,
+): Promise<Seen[]> {
   const seen: Seen[] = [];
   const looking = setInterval(() => {
     for (const pid of there())
@@ -34,7 +37,7 @@ async function whileItRuns<Seen>(look: (pid: number | string) => Seen | undefine
         // It has just exited.
       }
   }, 5);
-  await runInFence('surveyFile', task, ROOMY).finally(() => clearInterval(looking));
+  await runInFence('surveyFile', task, limits).finally(() => clearInterval(looking));
   return seen;
 }
 
@@ -116,6 +119,14 @@ test('a process goes on with the next task; one whose task ended badly does not'
   await expect(runInFence('surveyFile', task, { ...row, seconds: 0.05 })).rejects.toMatchObject({
     trouble: { code: 'too-slow' },
   });
+});
+
+test('what nobody waits for leaves the cores to all else', async () => {
+  // proc(5): the nice value is the 19th field, the 17th after the name.
+  const nice = (pid: number | string) =>
+    Number(readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ')[16]);
+  expect((await whileItRuns(nice)).at(-1)).toBeLessThan(19);
+  expect((await whileItRuns(nice, { ...ROOMY, last: true })).at(-1)).toBe(19);
 });
 
 test('a process for one task alone is gone after it', async () => {

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcessByStdio } from 'node:child_process';
 import { readFile } from 'node:fs/promises';
+import { constants, setPriority } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Readable, Writable } from 'node:stream';
@@ -17,6 +18,8 @@ export interface FenceLimits {
   row?: true;
   /** The process ends with the task: it reads what nobody has surveyed yet. */
   once?: true;
+  /** Nobody waits for it: all else that there is to do goes first, as far as the system can. */
+  last?: true;
 }
 
 const LOOK_EVERY_MS = 100;
@@ -145,6 +148,14 @@ function keepRowToOwnCore(child: Child, row: boolean): void {
   kept[row ? 'add' : 'delete'](child);
 }
 
+function stepBack(pid: number): void {
+  try {
+    setPriority(pid, constants.priority.PRIORITY_LOW);
+  } catch {
+    // It ended meanwhile, or the system forbids it: it runs as it did.
+  }
+}
+
 /** Looks at a process ten times a second, and stops it where it takes longer or more memory than it may. Time in which the machine slept does not count. */
 function holdTo(limits: FenceLimits, child: Child, stop: (reason: Trouble) => void): NodeJS.Timeout {
   let [spentMs, lastLook] = [0, performance.now()];
@@ -174,6 +185,7 @@ export async function runInFence(
   const returns = limits.once ? 0 : 1;
   from.busy += returns;
   keepRowToOwnCore(child, limits.row ?? false);
+  if (limits.last) stepBack(child.pid!);
   let peakMb = 0;
   let trouble: Trouble | undefined = { code: 'stopped-early' };
   let stopped = false;

@@ -27,7 +27,7 @@ export const measureWork: Worked = {
       };
       await nearToFile(source.blobId, task.file);
       const seconds = LIMITS.seconds + LIMITS.secondsAPage * source.survey.pages.length;
-      await runInFence('measureFile', task, { seconds, mb: LIMITS.mb }, signal, (done, total) =>
+      await runInFence('measureFile', task, { seconds, mb: LIMITS.mb, last: true }, signal, (done, total) =>
         Object.assign(now, { done, total }),
       );
       const measured = surveySchema.parse(JSON.parse(await readFile(task.out, 'utf8')));
