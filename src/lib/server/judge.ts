@@ -29,12 +29,29 @@ const lately = new Latest<Promise<Judged>>(30);
 
 /** Works a docket out with the surveys that the database has: what the list of jobs shows of it, and what is found. */
 export async function judge(docket: Docket, client?: Db): Promise<Judged> {
+  return judgedLately(await toJudge(docket, client));
+}
+
+/** Does so for what is likely to be asked soon, where it takes long enough to be waited for. */
+export async function judgeAhead(docket: Docket): Promise<void> {
+  const asked = await toJudge(docket);
+  if (asked.text.length >= LARGE) await judgedLately(asked);
+}
+
+interface Asked {
+  task: ToJudge;
+  text: string;
+}
+async function toJudge(docket: Docket, client?: Db): Promise<Asked> {
   const task: ToJudge = {
     docket: JSON.stringify(docket),
     surveys: await surveyTexts(sourcesOf(docket), client),
     language: spokenNow().language,
   };
-  const text = JSON.stringify(task);
+  return { task, text: JSON.stringify(task) };
+}
+
+function judgedLately({ task, text }: Asked): Promise<Judged> {
   const key = createHash('sha256').update(text).digest('hex');
   const judged = lately.get(key) ?? (text.length < LARGE ? Promise.resolve(judgeText(task)) : inThread(task));
   lately.set(key, judged);

@@ -4,7 +4,8 @@ import { actor } from './actor';
 import { nextChange } from './changes';
 import { db, idFrom } from './db';
 import { openIntakes } from './intakes';
-import { revisionOf } from './jobs';
+import { readJob, revisionOf } from './jobs';
+import { judgeAhead } from './judge';
 import { measuringOf } from './measures';
 import { listOutputs } from './outputs';
 import { presentIn } from './presence';
@@ -48,7 +49,25 @@ export async function pulseOf(jobId: string, query: Record<string, string>): Pro
   // Before the status is read: what changes meanwhile gives another tag the next time.
   const tag = hold && known ? await tagAfter(jobId, known) : await tagOf(jobId);
   const others = window ? await presentIn(jobId, { window, person: actor(), doing: doing ?? null }) : [];
-  return { tag, others, ...(tag === known ? {} : { status: await statusOf(jobId) }) };
+  if (tag === known) return { tag, others };
+  const status = await statusOf(jobId);
+  if (window) void thinkAhead(jobId, status, !known);
+  return { tag, others, status };
+}
+
+/** Jobs that had pages to measure when they were last looked at. */
+const unmeasured = new Set<string>();
+/** Works a job out when it is opened, and when all of its pages are measured: whoever orders an output finds that done. */
+async function thinkAhead(jobId: string, { measuring }: JobStatus, isOpened: boolean): Promise<void> {
+  if (measuring.length) {
+    unmeasured.add(jobId);
+    return;
+  }
+  if (!unmeasured.delete(jobId) && !isOpened) return;
+  // Where it cannot be, whoever orders is told why.
+  await readJob(jobId)
+    .then(({ docket }) => judgeAhead(docket))
+    .catch(() => undefined);
 }
 
 /** The tag as soon as it is another than the one known, or as it is after a while. */
