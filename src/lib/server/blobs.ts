@@ -256,10 +256,13 @@ export function blobStream(id: string, part?: { from: number; to: number }): Rea
 /** Deletes sources that no job uses, and blobs that nothing refers to. Waits for nobody: what is locked is left for the next time. */
 export async function sweep(client: Db): Promise<void> {
   await client.query(
-    `delete from source s where not exists (select from job_source j where j.sha256 = s.sha256)
-       and not exists (select from own_stamp o where o.sha256 = s.sha256)
-       and not exists (select from recipe_source r where r.sha256 = s.sha256)
-       and not exists (select from run r join blob b on b.id = r.blob_id where b.sha256 = s.sha256)`,
+    `delete from source where sha256 in (
+       select s.sha256 from source s
+       where not exists (select from job_source j where j.sha256 = s.sha256)
+         and not exists (select from own_stamp o where o.sha256 = s.sha256)
+         and not exists (select from recipe_source r where r.sha256 = s.sha256)
+         and not exists (select from run r join blob b on b.id = r.blob_id where b.sha256 = s.sha256)
+       for update skip locked)`,
   );
   await client.query(
     `delete from blob where id in (

@@ -18,7 +18,7 @@ import { answer } from './problem';
 import { copyJob, createJob, deleteJob, pushState, readJob, saveDocket, walk } from './jobs';
 import { ALL_JOBS, JOB_ORDERS, JOB_SHOWS, type JobQuery } from '../wire/jobQuery';
 import { firstJobs, listJobs } from './jobList';
-import { finishMeasure, stopMeasures } from './measures';
+import { finishMeasure, finishMeasureIn, stopMeasures } from './measures';
 import { migrate } from './migrate';
 import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
 import { BLEED } from './fenced/samples';
@@ -300,6 +300,36 @@ describe.skipIf(!server)('what the database keeps', () => {
         open: { stop: 0, look: 1, note: 1 },
       });
       expect(first!.summary.spread).toHaveLength(1);
+    });
+
+    test('what is saved while the pages of a job are measured stays on the list', async () => {
+      await source('a', 6);
+      const id = await createJob(docketOf([takeInStep('a')], { title: 'Before' }));
+      const listed = async () => (await listJobs()).map(({ summary: { title, pages } }) => [title, pages]);
+      /** Measuring ends with other pages; between its reading of the docket and its writing of the summary, `meanwhile` is done. */
+      const measured = (pages: number, meanwhile: () => Promise<unknown>) =>
+        transaction(async (client) => {
+          const asked = client.query.bind(client) as (sql: string, values?: unknown[]) => Promise<unknown>;
+          let was = false;
+          const spy = vi.spyOn(client, 'query').mockImplementation((async (sql: string, values?: unknown[]) => {
+            if (!was && sql.startsWith('update job set summary')) {
+              was = true;
+              await meanwhile();
+            }
+            return asked(sql, values);
+          }) as never);
+          await finishMeasureIn(client, hashOf('a'), plainSurvey(pages)).finally(() => spy.mockRestore());
+        });
+      await measured(8, () => saveDocket(id, 1, docketOf([takeInStep('a')], { title: 'Saved meanwhile' })));
+      expect(await listed()).toEqual([['Saved meanwhile', 8]]);
+      // The next state has the number of the one that was undone.
+      await measured(10, async () => {
+        await walk(id, 2, 'undo');
+        await saveDocket(id, 3, docketOf([takeInStep('a')], { title: 'Another way' }));
+      });
+      expect(await listed()).toEqual([['Another way', 10]]);
+      await measured(12, async () => deleteJob(id));
+      expect(await listed()).toEqual([]);
     });
 
     test('the list is searched, filtered and ordered, and its parts put together are all of it', async () => {

@@ -119,14 +119,24 @@ function readable(dockets: readonly unknown[]): Docket[] {
   return read;
 }
 
-/** The docket of a job as it is stored, readable or not. Throws Problem 404. */
-export async function rawDocket(id: string, client: Db = db()): Promise<unknown> {
-  const { rows } = await client.query<{ docket: unknown }>(
-    'select s.docket from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1',
+interface Stored {
+  docket: unknown;
+  revision: number;
+}
+/** The present state of a job as it is stored, readable or not. */
+async function storedState(id: string, client: Db): Promise<Stored | undefined> {
+  const { rows } = await client.query<Stored>(
+    'select s.docket, j.revision from job j join docket_state s on s.job_id = j.id and s.seq = j.at_seq where j.id = $1',
     [idFrom(id)],
   );
-  if (!rows[0]) throw new Problem(404, { code: 'no-such-job' });
-  return rows[0].docket;
+  return rows[0];
+}
+
+/** The docket of a job as it is stored, readable or not. Throws Problem 404. */
+export async function rawDocket(id: string): Promise<unknown> {
+  const state = await storedState(id, db());
+  if (!state) throw new Problem(404, { code: 'no-such-job' });
+  return state.docket;
 }
 
 /** Puts a new state of the docket in place of the one with `revision`. Throws Problem 409 with the present state when somebody was quicker. */
@@ -224,15 +234,26 @@ export async function seenAnew(client: PoolClient, id: string): Promise<void> {
   await refreshSummary(client, id);
 }
 
-/** Works out anew what the list of jobs shows of a job, which itself stays as it is. */
+/**
+ * Works out anew what the list of jobs shows of a job, which itself stays as it is. Nobody waits for it but who saves a second
+ * time while it goes on: what is saved meanwhile stays, and is worked out instead.
+ */
 export async function refreshSummary(client: PoolClient, id: string): Promise<void> {
-  const docket = readable([await rawDocket(id, client)])[0];
+  if (await summarize(client, id)) return;
+  await client.query('select from job where id = $1 for update', [id]);
+  await summarize(client, id);
+}
+
+/** Returns false, and leaves the summary as it is, where the job was changed or deleted while it was worked out. */
+async function summarize(client: PoolClient, id: string): Promise<boolean> {
+  const state = await storedState(id, client);
+  const docket = state && readable([state.docket])[0];
   // One that cannot be read is shown as it was when it could.
-  if (!docket) return;
+  if (!docket) return true;
   const { summary } = await judge(docket, client);
-  await client.query('update job set summary = $2, found_by = $3 where id = $1', [
-    id,
-    JSON.stringify(summary),
-    foundBy(summary),
-  ]);
+  const { rowCount } = await client.query(
+    'update job set summary = $2, found_by = $3 where id = $1 and revision = $4',
+    [id, JSON.stringify(summary), foundBy(summary), state.revision],
+  );
+  return rowCount === 1;
 }
