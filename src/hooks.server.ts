@@ -14,6 +14,8 @@ import { cookieName, isByItself, isOpen, mustSignIn } from '$lib/server/signedIn
 import { LANGUAGE_COOKIE, t } from '$lib/words/language';
 import { sayTrouble } from '$lib/words/troubles';
 
+/** What a page's first words are set in is fetched at once, not when a style sheet asks for it: its lines move less. */
+const FIRST_FONTS = /(archivo-latin-(400|600)-normal|ibm-plex-mono-latin-400-normal)[^/]*\.woff2$/;
 const doors = doorsOf(process.env);
 const asksWho = !dev && mustSignIn(process.env);
 const cookie = cookieName((process.env.ORIGIN ?? '').startsWith('https:'));
@@ -51,7 +53,10 @@ export const handle: Handle = async ({ event, resolve }) => {
     event.request.headers.get('accept-language'),
   );
   const inLanguage: typeof resolve = (each) =>
-    resolve(each, { transformPageChunk: ({ html }) => html.replace('%language%', language) });
+    resolve(each, {
+      transformPageChunk: ({ html }) => html.replace('%language%', language),
+      preload: ({ type, path }) => type !== 'font' || FIRST_FONTS.test(path),
+    });
   const response = refusal
     ? Response.json({ trouble: { code: refusal.code } }, { status: refusal.status })
     : await speakIn(language, () => answerAs(event, inLanguage));

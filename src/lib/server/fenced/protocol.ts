@@ -31,9 +31,10 @@ export async function runFenced<Task>(
   const first = tasks.next().finally(() => (came = true));
   while (meanwhile && !came && !(await meanwhile.next()).done) await setImmediate();
   // What warming up has left behind goes before it waits; nobody does.
-  if (!came) globalThis.gc?.();
+  if (!came) await leaveNothing();
   for (let next = await first; !next.done; next = await tasks.next()) {
     forgetPeak();
+    least = Math.min(least, bytesMb());
     await carryOut(work, next.value);
     if (heldMb() > MOST_LEFT_MB) await leaveNothing();
   }
@@ -41,15 +42,20 @@ export async function runFenced<Task>(
 
 /**
  * What was in use when the engine began to look stays for one more round, and what the calls that ended still hold, as the bytes
- * of a file, until they are gone.
+ * of a file, until they are gone: how soon that is hangs on what else the machine does. So it is looked at again until no more
+ * bytes are held than ever before a task, or none go any more.
  */
 async function leaveNothing(): Promise<void> {
-  collect();
-  await setTimeout(CALLS_GONE_MS);
-  collect();
+  for (let still = 0, last = Infinity; still < ROUNDS_STILL;) {
+    collect();
+    const now = bytesMb();
+    if (now < least + 1 && last < Infinity) return;
+    still = now < last - 1 ? 0 : still + 1;
+    last = now;
+    await setTimeout(10);
+  }
 }
-/** After so long they are; measured with files of 15 MB. */
-const CALLS_GONE_MS = 10;
+const ROUNDS_STILL = 5;
 function collect(): void {
   globalThis.gc?.();
   globalThis.gc?.();
@@ -61,11 +67,12 @@ function collect(): void {
  * takes up to half as long again.
  */
 const MOST_LEFT_MB = 40;
+/** Bytes of files and the like that the engine holds. */
+const bytesMb = (): number => getHeapStatistics().external_memory / 1024 / 1024;
 /** What the engine holds, with the bytes of files. */
-function heldMb(): number {
-  const { used_heap_size: objects, external_memory: bytes } = getHeapStatistics();
-  return (objects + bytes) / 1024 / 1024;
-}
+const heldMb = (): number => getHeapStatistics().used_heap_size / 1024 / 1024 + bytesMb();
+/** The least that was held when a task began. */
+let least = Infinity;
 
 /** Lets the kernel count the most memory that this process has held anew (proc(5), `clear_refs`). */
 function forgetPeak(): void {
