@@ -311,7 +311,10 @@ describe.skipIf(!server)('what the database keeps', () => {
         transaction(async (client) => {
           const asked = client.query.bind(client) as (sql: string, values?: unknown[]) => Promise<unknown>;
           let was = false;
-          const spy = vi.spyOn(client, 'query').mockImplementation((async (sql: string, values?: unknown[]) => {
+          const spy = vi.spyOn(client, 'query').mockImplementation((async (
+            sql: string,
+            values?: unknown[],
+          ) => {
             if (!was && sql.startsWith('update job set summary')) {
               was = true;
               await meanwhile();
