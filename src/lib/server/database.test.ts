@@ -18,7 +18,7 @@ import { answer } from './problem';
 import { copyJob, createJob, deleteJob, pushState, readJob, saveDocket, walk } from './jobs';
 import { ALL_JOBS, JOB_ORDERS, JOB_SHOWS, type JobQuery } from '../wire/jobQuery';
 import { firstJobs, listJobs } from './jobList';
-import { finishMeasure, finishMeasureIn, stopMeasures } from './measures';
+import { finishMeasure, stopMeasures } from './measures';
 import { migrate } from './migrate';
 import { addFinished, dropOutput, finishOutput, listOutputs, orderOutput, outputFiles } from './outputs';
 import { BLEED } from './fenced/samples';
@@ -302,37 +302,59 @@ describe.skipIf(!server)('what the database keeps', () => {
       expect(first!.summary.spread).toHaveLength(1);
     });
 
+    /** Measuring of a file ends with so many pages; before it asks the database what begins so, `meanwhile` is done. */
+    async function measured(
+      letter: string,
+      pages: number,
+      asked: string,
+      meanwhile: () => Promise<unknown>,
+    ): Promise<void> {
+      await db().query("update measure set state = 'waiting'");
+      const mine = (await claim('measure', hashOf(letter)))!;
+      db().once('acquire', (client) => {
+        const query = client.query.bind(client) as (sql: string, values?: unknown[]) => Promise<unknown>;
+        const spy = vi.spyOn(client, 'query').mockImplementation((async (sql: string, values?: unknown[]) => {
+          if (sql.startsWith(asked)) {
+            spy.mockRestore();
+            await meanwhile();
+          }
+          return query(sql, values);
+        }) as never);
+      });
+      expect(await finishMeasure(mine, plainSurvey(pages))).toBe(true);
+    }
+
     test('what is saved while the pages of a job are measured stays on the list', async () => {
       await source('a', 6);
       const id = await createJob(docketOf([takeInStep('a')], { title: 'Before' }));
       const listed = async () => (await listJobs()).map(({ summary: { title, pages } }) => [title, pages]);
-      /** Measuring ends with other pages; between its reading of the docket and its writing of the summary, `meanwhile` is done. */
-      const measured = (pages: number, meanwhile: () => Promise<unknown>) =>
-        transaction(async (client) => {
-          const asked = client.query.bind(client) as (sql: string, values?: unknown[]) => Promise<unknown>;
-          let was = false;
-          const spy = vi.spyOn(client, 'query').mockImplementation((async (
-            sql: string,
-            values?: unknown[],
-          ) => {
-            if (!was && sql.startsWith('update job set summary')) {
-              was = true;
-              await meanwhile();
-            }
-            return asked(sql, values);
-          }) as never);
-          await finishMeasureIn(client, hashOf('a'), plainSurvey(pages)).finally(() => spy.mockRestore());
-        });
-      await measured(8, () => saveDocket(id, 1, docketOf([takeInStep('a')], { title: 'Saved meanwhile' })));
+      const save = (revision: number, title: string) =>
+        saveDocket(id, revision, docketOf([takeInStep('a')], { title }));
+      await measured('a', 8, 'update job set summary', () => save(1, 'Saved meanwhile'));
       expect(await listed()).toEqual([['Saved meanwhile', 8]]);
       // The next state has the number of the one that was undone.
-      await measured(10, async () => {
+      await measured('a', 10, 'update job set summary', async () => {
         await walk(id, 2, 'undo');
-        await saveDocket(id, 3, docketOf([takeInStep('a')], { title: 'Another way' }));
+        await save(3, 'Another way');
       });
       expect(await listed()).toEqual([['Another way', 10]]);
-      await measured(12, async () => deleteJob(id));
-      expect(await listed()).toEqual([]);
+    });
+
+    test('a job is deleted while its pages are measured; neither waits for the other', async () => {
+      for (const [letter, asked] of [
+        ['a', 'update source'],
+        ['b', 'update job set summary'],
+      ] as const) {
+        await source(letter, 6);
+        const id = await createJob(docketOf([takeInStep(letter)]));
+        let deleted: Promise<void> | undefined;
+        await measured(letter, 8, asked, () => Promise.race([(deleted = deleteJob(id)), wait(500)]));
+        await deleted;
+        expect(await listJobs()).toEqual([]);
+      }
+      // The file that was held goes with the next one that is not wanted.
+      await deleteJob(await createJob(emptyDocket('Empty')));
+      expect([await count('source'), await count('blob')]).toEqual([0, 0]);
     });
 
     test('the list is searched, filtered and ordered, and its parts put together are all of it', async () => {

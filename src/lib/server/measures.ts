@@ -5,6 +5,7 @@ import type { MeasureState } from '../wire/told';
 import { db, idFrom, transaction } from './db';
 import { refreshSummary } from './jobs';
 import { Problem } from './problem';
+import { holdSource } from './sources';
 import type { Trouble } from '../words/troubles';
 
 /** The source that a claimed measure is for; undefined if the source was deleted. */
@@ -21,7 +22,8 @@ export async function sourceToMeasure({
 /** Completes a measure with its survey. Returns false and writes nothing if the claim was lost. */
 export const finishMeasure = (claim: Claim, survey: Survey): Promise<boolean> =>
   transaction(async (client) => {
-    if (!(await endClaim(client, claim, 'done'))) return false;
+    // The file before its measure, as deleting a job locks them.
+    if (!(await holdSource(client, claim.id)) || !(await endClaim(client, claim, 'done'))) return false;
     await putMeasured(client, claim.id, survey);
     return true;
   });
