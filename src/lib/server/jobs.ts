@@ -235,8 +235,8 @@ export async function seenAnew(client: PoolClient, id: string): Promise<void> {
 }
 
 /**
- * Works out anew what the list of jobs shows of a job, which itself stays as it is. Nobody waits for it but who saves a second
- * time while it goes on: what is saved meanwhile stays, and is worked out instead.
+ * Works out anew what the list of jobs shows of a job, which itself stays as it is. What is saved meanwhile stays, and is worked
+ * out instead: that time under the job's lock, for which the next save waits.
  */
 export async function refreshSummary(client: PoolClient, id: string): Promise<void> {
   if (await summarize(client, id)) return;

@@ -19,7 +19,7 @@ export async function sourceToMeasure({
   return rows[0] && { blobId: rows[0].blob_id, survey: surveySchema.parse(rows[0].survey) };
 }
 
-/** Completes a measure with its survey. Returns false and writes nothing if the claim was lost. */
+/** Completes a measure with its survey. Returns false and writes nothing if the claim was lost, or the file deleted. */
 export const finishMeasure = (claim: Claim, survey: Survey): Promise<boolean> =>
   transaction(async (client) => {
     // The file before its measure, as deleting a job locks them.

@@ -42,8 +42,8 @@ export async function runFenced<Task>(
 
 /**
  * What was in use when the engine began to look stays for one more round, and what the calls that ended still hold, as the bytes
- * of a file, until they are gone: how soon that is hangs on what else the machine does. So it is looked at again until no more
- * bytes are held than ever before a task, or none go any more.
+ * of a file, until they are gone: how soon that is depends on what else the machine does. So it is looked at again until hardly
+ * more bytes are held than before any task, or none go any more.
  */
 async function leaveNothing(): Promise<void> {
   for (let still = 0, last = Infinity; still < ROUNDS_STILL;) {
@@ -52,10 +52,11 @@ async function leaveNothing(): Promise<void> {
     if (now < least + 1 && last < Infinity) return;
     still = now < last - 1 ? 0 : still + 1;
     last = now;
-    await setTimeout(10);
+    await setTimeout(ROUND_MS);
   }
 }
-const ROUNDS_STILL = 5;
+/** So many rounds in which nothing goes are the last ones. */
+const [ROUNDS_STILL, ROUND_MS] = [5, 10];
 function collect(): void {
   globalThis.gc?.();
   globalThis.gc?.();
