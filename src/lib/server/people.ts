@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import * as z from 'zod';
-import { db } from './db';
+import { db, transaction } from './db';
 import { hashPassword, isPassword } from './passwords';
 import { Problem } from './problem';
 import { firstOf, keysOf } from '../core/entries';
@@ -85,28 +85,24 @@ export async function signIn(name: unknown, password: unknown, address: string):
   return token;
 }
 
-/** Counts an attempt as failed before its password is looked at, so that many at once do not slip through. Throws Problem 429. */
-async function countTry(name: string, address: string): Promise<void> {
-  await db().query('delete from sign_in_failure where at < now() - make_interval(mins => $1)', [
-    FAILURE_MINUTES,
-  ]);
-  const { rows: mine } = await db().query<{ id: string }>(
-    'insert into sign_in_failure (name, address) values (lower($1), $2) returning id',
-    [name, address],
-  );
-  const { rows } = await db().query<{ pair: number; address: number; name: number }>(
-    `select count(*) filter (where name = lower($1) and address = $2)::integer as pair,
-       count(*) filter (where address = $2)::integer as address, count(*) filter (where name = lower($1))::integer as name
-     from sign_in_failure where id < $3`,
-    [name, address, firstOf(mine).id],
-  );
-  const before = firstOf(rows);
-  const often = keysOf(MOST_FAILURES).some((by) => before[by] >= MOST_FAILURES[by]);
-  if (!often) return;
-  // An attempt that was refused does not count, so it does not extend the wait.
-  await db().query('delete from sign_in_failure where id = $1', [firstOf(mine).id]);
-  throw new Problem(429, { code: 'sign-in-often', data: { minutes: FAILURE_MINUTES } });
-}
+/** Counts an attempt as failed before its password is looked at, so that many at once do not slip through: each waits until the one before is counted. An attempt that is refused does not count, so it does not extend the wait. Throws Problem 429. */
+const countTry = (name: string, address: string): Promise<void> =>
+  transaction(async (client) => {
+    await client.query("select pg_advisory_xact_lock(hashtextextended('sign-in', 13))");
+    await client.query('delete from sign_in_failure where at < now() - make_interval(mins => $1)', [
+      FAILURE_MINUTES,
+    ]);
+    const { rows } = await client.query<{ pair: number; address: number; name: number }>(
+      `select count(*) filter (where name = lower($1) and address = $2)::integer as pair,
+         count(*) filter (where address = $2)::integer as address, count(*) filter (where name = lower($1))::integer as name
+       from sign_in_failure`,
+      [name, address],
+    );
+    const before = firstOf(rows);
+    if (keysOf(MOST_FAILURES).some((by) => before[by] >= MOST_FAILURES[by]))
+      throw new Problem(429, { code: 'sign-in-often', data: { minutes: FAILURE_MINUTES } });
+    await client.query('insert into sign_in_failure (name, address) values (lower($1), $2)', [name, address]);
+  });
 
 /** The person whose session a token belongs to; undefined if it has ended. With `byHand` the request counts as activity and extends the session. */
 export async function personOf(token: string, byHand: boolean): Promise<string | undefined> {
