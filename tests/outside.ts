@@ -8,6 +8,8 @@ import { degrees, PDFDocument, PDFName, StandardFonts } from '@cantoo/pdf-lib';
 import type { Docket } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/model/survey';
 import { workOut } from '../src/lib/core/checks';
+import { askedOf, partsOf } from '../src/lib/core/handover/outputs';
+import { readAgain } from '../src/lib/make/checkFiles';
 import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { writeWork, type PdfOutput } from '../src/lib/pdf/write/writeOutput';
 
@@ -82,17 +84,22 @@ export async function give(bytes: Uint8Array): Promise<Given> {
   return { hash: createHash('sha256').update(bytes).digest('hex'), bytes, survey: await surveyPdf(bytes) };
 }
 
-/** Writes one output of a docket over the given sources and returns the path of the file. */
+/** Writes one output of a docket over the given sources, reads it again as every output is, and returns the path of the file. */
 export async function make(docket: Docket, output: PdfOutput, ...given: Given[]): Promise<string> {
   const chunks: Uint8Array[] = [];
   const surveys = Object.fromEntries(given.map(({ hash, survey }) => [hash, survey]));
-  await writeWork(workOut(docket, surveys), output, {
+  const work = workOut(docket, surveys);
+  await writeWork(work, output, {
     surveys,
     read: (source) => Promise.resolve(given.find(({ hash }) => hash === source)!.bytes),
     sink: (chunk) => void chunks.push(Buffer.from(chunk)),
     at: new Date('2026-01-05T09:00:00Z'),
   });
-  return keep(Buffer.concat(chunks));
+  const bytes = Buffer.concat(chunks);
+  const asked = askedOf(work, output)?.(partsOf(work, output)[0]!);
+  const wrong = asked ? await readAgain(bytes, asked) : [];
+  if (wrong.length) throw new Error(`what was written is not what was asked: ${JSON.stringify(wrong)}`);
+  return keep(bytes);
 }
 
 /** `/Rotate` of each page (poppler). */

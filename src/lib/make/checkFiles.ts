@@ -2,8 +2,10 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
-import { disagreements } from '../core/handover/agree';
+import { disagreements, type Asked, type Disagreement } from '../core/handover/agree';
 import { askedOf, type Output } from '../core/handover/outputs';
+import type { Shown } from '../core/model/draw';
+import { shownBy } from '../pdf/read/shown';
 import { surveyPdf } from '../pdf/read/survey';
 import type { Trouble } from '../words/troubles';
 import { partsAsked } from './handOver';
@@ -29,22 +31,34 @@ export async function checkFiles(
     const part = byParts?.[n] ?? { pages: firstOf(whole).pages.slice(at, at + pages) };
     at += pages;
     const asked = askedFor(part);
-    const draws = asked.pages.some((page) => page.draws !== undefined);
-    const written = await surveyPdf(await readFile(join(folder, file)), undefined, { draws });
-    const [first, ...more] = disagreements(asked, written);
+    const [first, ...more] = await readAgain(await readFile(join(folder, file)), asked);
     if (first) throw new HandOverError(disagrees(name, first, more.length));
     await onProgress?.(n + 1, made.length);
   }
 }
 
-function disagrees(name: string, first: ReturnType<typeof disagreements>[0], more: number): Trouble {
+/** Where a written PDF is not what was asked of it. Throws PdfError. */
+export async function readAgain(bytes: Uint8Array, asked: Asked): Promise<Disagreement[]> {
+  const shown: (Shown | undefined)[] = [];
+  const written = await surveyPdf(bytes, {
+    onPage({ page, sums }, index) {
+      const wanted = asked.pages[index]?.shown;
+      shown.push(wanted && shownBy(page, wanted.draws, sums));
+    },
+  });
+  return disagreements(asked, written, shown);
+}
+
+function disagrees(name: string, first: Disagreement, more: number): Trouble {
   const size = ({ width, height }: { width: number; height: number }) =>
     `${width.toFixed(2)} × ${height.toFixed(2)} pt`;
   const what =
     'name' in first
       ? { what: first.of, asked: first.name, written: '' }
-      : typeof first.asked === 'object'
-        ? { what: first.of, asked: size(first.asked), written: size(first.written as typeof first.asked) }
-        : { what: first.of, asked: String(first.asked), written: String(first.written) };
+      : !('asked' in first)
+        ? { what: first.of, asked: '', written: '' }
+        : typeof first.asked === 'object'
+          ? { what: first.of, asked: size(first.asked), written: size(first.written as typeof first.asked) }
+          : { what: first.of, asked: String(first.asked), written: String(first.written) };
   return { code: 'disagrees', data: { name, ...what, page: 'page' in first ? first.page : 0, more } };
 }

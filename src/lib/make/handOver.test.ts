@@ -1,17 +1,19 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PDFArray, PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib';
+import { PDFArray, PDFDict, PDFDocument, PDFName, PDFRawStream, PDFString } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { drawCover } from '../../../demo/timetable';
 import { bookOf, docketOf, stepsOf } from '../../../tests/makers';
 import { boxesOf, give, keep, markedPdf, tool, wordsOf, type Given } from '../../../tests/outside';
 import type { StepDraft } from '../core/docket/steps';
+import { DIE_LINE } from '../core/docket/steps/overlay';
 import { PLAIN_LINES } from '../core/model/lines';
 import type { Docket } from '../core/docket/docket';
 import type { Output } from '../core/handover/outputs';
 import { PLAIN_SCHEMES } from '../core/sheets/schemes';
+import { firstOf } from '../core/entries';
 import { checkFiles } from './checkFiles';
 import { handOver } from './handOver';
 import type { MadeFile } from './made';
@@ -318,6 +320,64 @@ test('files are held against what was asked, spot inks too; one that is not what
     trouble: { data: { what: 'pages', asked: '1', written: '3' } },
   });
 });
+
+/** What a file shows, page by page, as MuPDF draws it; nothing if it cannot. */
+function shownBy(path: string): string {
+  try {
+    return tool('mutool', 'draw', '-q', '-r', '40', '-F', 'pgm', '-o', '-', path);
+  } catch {
+    return '';
+  }
+}
+
+test.each([[{ kind: 'pages', crop: 'bleed' }], [{ kind: 'sheets' }], [{ kind: 'spreads' }]] as const)(
+  'whatever goes missing of a file or is another page, it is refused where that shows (MuPDF): %j',
+  async (output) => {
+    const given = await give(await markedPdf(4, { bleed: 9 }));
+    const cover = await give(await drawCover('front'));
+    const { takeOut: _, ...line } = DIE_LINE;
+    const over = { ...line, pages: '2', graphic: { source: cover.hash, name: 'cover.pdf', index: 0 } };
+    const job = docket(given, [folio, over as unknown as StepDraft], { scheme: PLAIN_SCHEMES.stitched });
+    const { made, check, paths } = await make(job, output, given, cover);
+    const path = firstOf(paths);
+    const [bytes, right] = [readFileSync(path), shownBy(path)];
+    const open = () => PDFDocument.load(bytes, { updateMetadata: false });
+    const save = async (document: PDFDocument) =>
+      writeFileSync(path, await document.save({ useObjectStreams: false, addDefaultPage: false }));
+    const refs = (await open()).context.enumerateIndirectObjects().map(([ref]) => ref);
+    let refused = 0;
+    const refuses = async (without: string, document: PDFDocument) => {
+      await save(document).catch(() => writeFileSync(path, ''));
+      if (shownBy(path) === right) return;
+      await expect(check(made), `without ${without}`).rejects.toThrow();
+      refused++;
+    };
+    for (const ref of refs) {
+      const [document, other] = [await open(), await open()];
+      const object = other.context.lookup(ref);
+      document.context.delete(ref);
+      await refuses(`${ref} ${object}`, document);
+      // What was put on pages is not packed.
+      if (!(object instanceof PDFRawStream) || object.dict.has(PDFName.of('Filter'))) continue;
+      other.context.assign(ref, PDFRawStream.of(object.dict, new Uint8Array()));
+      await refuses(`what ${ref} says`, other);
+    }
+    expect(refused).toBeGreaterThan(15);
+
+    const [document, key] = [await open(), PDFName.of];
+    const [one, other] = document.getPages().map(({ node }) => node);
+    const [from, to] =
+      output.kind === 'pages'
+        ? [one!, other!]
+        : [one!, other!].map((node) => node.lookup(key('Resources'), PDFDict));
+    const entry = key(output.kind === 'pages' ? 'Contents' : 'XObject');
+    const [was, becomes] = [from!.get(entry)!, to!.get(entry)!];
+    from!.set(entry, becomes);
+    to!.set(entry, was);
+    await save(document);
+    await expect(check(made)).rejects.toMatchObject({ trouble: { code: 'disagrees' } });
+  },
+);
 
 test('surveys go to the writer with each kind of page said once, measured as far as the output needs it', () => {
   const box = { x0: 0, y0: 0, x1: 420, y1: 595 };

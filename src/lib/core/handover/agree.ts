@@ -1,21 +1,37 @@
-import { widthOf, heightOf, type Size } from '../measure/box';
+import { contains, heightOf, intersect, sizeBox, widthOf, type Box, type Size } from '../measure/box';
+import { applyToBox, applyToPoint, compose, invert, translate, type Matrix } from '../measure/matrix';
 import { faceLabels } from '../numbers/labels';
 import { inkName, inksOf } from '../numbers/jobInks';
-import { bleedBox, facesOf, sideAt } from '../pages/page';
-import type { Survey } from '../model/survey';
+import { artsOf, facesOf, laidOn, sideAt } from '../pages/page';
+import type { Draw, Shown } from '../model/draw';
+import type { Page } from '../model/page';
+import type { Item, Surface } from '../model/surface';
+import type { Survey, Surveys } from '../model/survey';
 import { sidesOf, type SheetPlan } from '../sheets/plan';
 import { sheetSurface } from '../sheets/sheetSurface';
 import type { Cuttable, Part } from './parts';
 import { entryAt, entryOf } from '../entries';
 import { TOLERANCES } from '../measure/tolerances';
+import { pageSurface } from '../surface/pageSurface';
 
+/** A page of a source, drawn where it is asked: from the lower left corner of the written page, as that is seen. */
+export interface AskedDraw extends Draw {
+  clip: Box;
+  /** What the source page has, in its own user space. */
+  media: Box;
+}
+export interface AskedShown extends Shown {
+  draws: readonly AskedDraw[];
+}
 /** What was asked of one page of a file: sizes in points, as the page is seen. */
 interface AskedPage {
   trim: Size;
   media: Size;
   label?: string;
-  /** How many pages, and things laid on them, are drawn on it. */
-  draws?: number;
+  /** What it shows; missing where the surveys do not tell the content of sources apart. */
+  shown?: AskedShown | undefined;
+  /** Nothing is missing in what it is made of. */
+  whole: boolean;
 }
 /** What was asked of a file. */
 export interface Asked {
@@ -29,7 +45,8 @@ export type Disagreement =
   | { of: 'pages'; asked: number; written: number }
   | { of: 'trim' | 'media'; page: number; asked: Size; written: Size }
   | { of: 'label'; page: number; asked: string; written: string }
-  | { of: 'draws'; page: number; asked: number; written: number }
+  | { of: 'draws' | 'texts'; page: number; asked: number; written: number }
+  | { of: 'shows' | 'lies' | 'lost'; page: number }
   | { of: 'ink-lost' | 'ink-strange'; name: string };
 
 /** The spot inks of a job: all of them, and those on given pages. */
@@ -50,20 +67,59 @@ function spotsIn({ list, surveys, docket }: Cuttable) {
 /** What a file of an output must be when it is written, by the pages or sides that it has. */
 export type AskedOf = (part: Pick<Part, 'pages'>) => Asked;
 
+/** Whether nothing is missing in what pages are made of. */
+const areWhole = (pages: readonly Page[], surveys: Surveys): boolean =>
+  pages.every((page) =>
+    [...artsOf(page), ...laidOn(page)].every(
+      ({ source, index }) => surveys[source]?.pages[index]?.incomplete === undefined,
+    ),
+  );
+
+/** What of a surface is drawn from sources; undefined where that cannot be told from other content. What is empty shows nothing. */
+function shownOn(
+  { media, items }: Pick<Surface, 'media' | 'items'>,
+  surveys: Surveys,
+): AskedShown | undefined {
+  const toCorner = translate(-media.x0, -media.y0);
+  const draws: AskedDraw[] = [];
+  for (const item of items) {
+    if (item.kind !== 'art') continue;
+    const survey = surveys[item.source];
+    const content = survey?.contents?.[item.index];
+    const page = survey?.pages[item.index];
+    if (content === undefined || content === null || !page) return undefined;
+    if (content === NOTHING) continue;
+    const { toUpright, boxes } = page;
+    const { clip, matrix, laid } = item;
+    const shown = laid ? intersect(clip, applyToBox(matrix, laid.reach)) : clip;
+    draws.push({
+      content,
+      matrix: compose(compose(toUpright, matrix), toCorner),
+      clip: applyToBox(toCorner, shown),
+      media: applyToBox(invert(toUpright), boxes.media),
+    });
+  }
+  return { draws, texts: items.filter(({ kind }) => kind === 'text').length };
+}
+/** The sum of content that says nothing. */
+const NOTHING = 0;
+
 /** What a file of pages in reading order must be. */
 export function askedOfPages(work: Cuttable): AskedOf {
-  const { list } = work;
+  const { list, surveys } = work;
   const { may, spotsOn } = spotsIn(work);
   const faces = facesOf(list);
   const labels = faceLabels(list);
   return ({ pages }) => ({
     pages: pages.map((index) => {
       const page = entryAt(faces, index);
-      const bleed = bleedBox(page, sideAt(index, list));
+      const surface = pageSurface(page, sideAt(index, list));
       return {
         trim: page.trim,
-        media: { width: widthOf(bleed), height: heightOf(bleed) },
+        media: { width: widthOf(surface.bleed), height: heightOf(surface.bleed) },
         label: entryOf(labels, page.id),
+        shown: shownOn(surface, surveys),
+        whole: areWhole([page], surveys),
       };
     }),
     spots: { all: spotsOn(pages.map((index) => entryAt(faces, index).id)), may },
@@ -72,7 +128,7 @@ export function askedOfPages(work: Cuttable): AskedOf {
 
 /** What a file of the sides of sheets must be. */
 export function askedOfSides(work: Cuttable, shown: SheetPlan): AskedOf {
-  const { list } = work;
+  const { list, surveys } = work;
   const { may, spotsOn } = spotsIn(work);
   const sides = sidesOf(shown);
   return ({ pages }) => {
@@ -80,15 +136,18 @@ export function askedOfSides(work: Cuttable, shown: SheetPlan): AskedOf {
     const printed = new Set(['All']);
     return {
       pages: mine.map(({ drawn, size, sheet, side }) => {
-        const { trim, media, items } = sheetSurface(drawn, size, shown.weight);
-        for (const item of items)
-          if (item.kind !== 'art' && item.ink !== 'all' && item.ink.as === 'spot')
-            printed.add(inkName(item.ink.name, list.inks));
+        const surface = sheetSurface(drawn, size, shown.weight);
+        const { trim, media, items } = surface;
+        addSpots(items, printed, list.inks);
         return {
           trim: { width: widthOf(trim), height: heightOf(trim) },
           media: { width: widthOf(media), height: heightOf(media) },
           label: `${sheet} ${side}`,
-          draws: items.filter(({ kind }) => kind === 'art').length,
+          shown: shownOn(surface, surveys),
+          whole: areWhole(
+            drawn.cells.flatMap(({ page }) => page ?? []),
+            surveys,
+          ),
         };
       }),
       spots: {
@@ -99,15 +158,64 @@ export function askedOfSides(work: Cuttable, shown: SheetPlan): AskedOf {
   };
 }
 
-/** Where a written file, surveyed afresh, is not what was asked. */
-export function disagreements({ pages, spots }: Asked, written: Survey): Disagreement[] {
+/** The spot inks that marks and lines of text are printed in. */
+function addSpots(items: readonly Item[], printed: Set<string>, changes: Cuttable['list']['inks']): void {
+  for (const item of items)
+    if (item.kind !== 'art' && item.ink !== 'all' && item.ink.as === 'spot')
+      printed.add(inkName(item.ink.name, changes));
+}
+
+/** Where what a written page draws is not what was asked of it. */
+function otherShown(
+  asked: AskedShown,
+  written: Shown,
+  { toUpright, boxes }: Pick<Survey['pages'][number], 'toUpright' | 'boxes'>,
+): { of: 'draws' | 'texts'; asked: number; written: number } | { of: 'shows' | 'lies' } | undefined {
+  const there = written.draws.filter(({ content }) => content !== NOTHING);
+  if (there.length !== asked.draws.length)
+    return { of: 'draws', asked: asked.draws.length, written: there.length };
+  // Words that were read off scans come on top.
+  if (written.texts < asked.texts) return { of: 'texts', asked: asked.texts, written: written.texts };
+  const media = sizeBox({ width: widthOf(boxes.media), height: heightOf(boxes.media) });
+  for (const [n, draw] of asked.draws.entries()) {
+    const { content, matrix, clip } = entryAt(there, n);
+    if (content !== draw.content) return { of: 'shows' };
+    const shown = clip ? intersect(media, applyToBox(toUpright, clip)) : media;
+    if (
+      !isSameMove(draw.matrix, compose(matrix, toUpright), draw.media) ||
+      !isNear(intersect(media, draw.clip), shown)
+    )
+      return { of: 'lies' };
+  }
+  return undefined;
+}
+
+const isNear = (one: Box, other: Box): boolean =>
+  contains(one, other, TOLERANCES.written) && contains(other, one, TOLERANCES.written);
+
+/** Whether two matrices bring a box to the same place, corner by corner. */
+const isSameMove = (one: Matrix, other: Matrix, { x0, y0, x1, y1 }: Box): boolean =>
+  [
+    [x0, y0],
+    [x1, y0],
+    [x0, y1],
+  ].every(([x, y]) => {
+    const [p, q] = [applyToPoint(one, x!, y!), applyToPoint(other, x!, y!)];
+    return Math.hypot(p.x - q.x, p.y - q.y) <= TOLERANCES.written;
+  });
+
+/** Where a written file, surveyed afresh, is not what was asked; `shown` is what each of its pages was found to show. */
+export function disagreements(
+  { pages, spots }: Asked,
+  written: Survey,
+  shown: readonly (Shown | undefined)[] = [],
+): Disagreement[] {
   if (written.pages.length !== pages.length)
     return [{ of: 'pages', asked: pages.length, written: written.pages.length }];
   const found: Disagreement[] = [];
   pages.forEach((asked, n) => {
-    const { boxes, label = '', draws } = entryAt(written.pages, n);
-    if (asked.draws !== undefined && draws !== undefined && draws !== asked.draws)
-      found.push({ of: 'draws', page: n + 1, asked: asked.draws, written: draws });
+    const page = entryAt(written.pages, n);
+    const { boxes, label = '', incomplete } = page;
     for (const of of ['trim', 'media'] as const) {
       const size = { width: widthOf(boxes[of]), height: heightOf(boxes[of]) };
       if (
@@ -118,6 +226,9 @@ export function disagreements({ pages, spots }: Asked, written: Survey): Disagre
     }
     if (asked.label !== undefined && label !== asked.label)
       found.push({ of: 'label', page: n + 1, asked: asked.label, written: label });
+    const other = asked.shown && shown[n] && otherShown(asked.shown, shown[n], page);
+    if (other) found.push({ page: n + 1, ...other });
+    if (incomplete && asked.whole) found.push({ of: 'lost', page: n + 1 });
   });
   const there = written.inks.flatMap(({ kind, name }) => (kind === 'spot' ? [name] : []));
   for (const name of spots.all) if (!there.includes(name)) found.push({ of: 'ink-lost', name });

@@ -11,12 +11,18 @@ import {
   takeInStep,
 } from '../../../../tests/makers';
 import { workOut } from '../checks';
+import { entryAt, firstOf } from '../entries';
+import { sizeBox } from '../measure/box';
+import { compose, scale, translate, turnBack } from '../measure/matrix';
+import { mm } from '../measure/unit';
+import type { Draw } from '../model/draw';
+import type { Survey } from '../model/survey';
 import type { StepDraft } from '../docket/steps';
 import { docketSchema, type Docket } from '../docket/docket';
 import { DIE_LINE } from '../docket/steps/overlay';
 import { PLAIN_SCHEMES } from '../sheets/schemes';
 import { disagreements } from './agree';
-import { askedOf } from './outputs';
+import { askedOf, type Output } from './outputs';
 import { fileNames, safeName, type NameValues } from './names';
 import { partsOf, possibleKinds } from './outputs';
 import type { Part } from './parts';
@@ -241,6 +247,66 @@ describe('what was written', () => {
     const inked = { ...asked, spots: { all: ['Green'], may: ['Green'] } };
     expect(disagreements(inked, written(...right))).toEqual([{ of: 'ink-lost', name: 'Green' }]);
   });
+});
+
+describe('what was drawn', () => {
+  const scheme = { ...PLAIN_SCHEMES.stitched, stock: { width: mm(450), height: mm(320) } };
+  const contents = [11, 22, 33, 44];
+  const drawnOf = (output: Output, more: Partial<Survey> = {}) => {
+    const surveys = { [hashOf('a')]: { ...plainSurvey(4), contents, ...more } };
+    const given = workOut(docketOf([takeInStep('a')], { scheme }), surveys);
+    const asked = askedOf(given, output)!(firstOf(partsOf(given, output)));
+    const pages = asked.pages.map(({ media, trim, label }) => {
+      const boxes = { ...surveyPage(media).boxes, trim: sizeBox(trim) };
+      return surveyPage(media, { boxes, ...(label ? { label } : {}) });
+    });
+    const draws = asked.pages.map(({ shown: those }) => those?.draws ?? []);
+    return { asked, written: survey(pages), draws };
+  };
+  const kinds: Output[] = [{ kind: 'pages', crop: 'trim' }, { kind: 'sheets' }, { kind: 'spreads' }];
+
+  test.each(kinds)('is told apart where it is another page, elsewhere, cut off, or lost: $kind', (output) => {
+    const { asked, written, draws } = drawnOf(output);
+    const found = (change: (draw: Draw) => Draw[]) =>
+      disagreements(
+        asked,
+        written,
+        draws.map((those) => ({
+          draws: those.flatMap((draw) => (draw.content === 33 ? change(draw) : [draw])),
+          texts: 0,
+        })),
+      );
+    const page = 1 + draws.findIndex((those) => those.some(({ content }) => content === 33));
+    expect(page).toBeGreaterThan(0);
+    expect(found((draw) => [draw])).toEqual([]);
+    expect(found((draw) => [{ ...draw, content: 22 }])).toEqual([{ of: 'shows', page }]);
+    for (const move of [translate(0.1, 0), turnBack(90, 200, 200), scale(1, 1.001)])
+      expect(found((draw) => [{ ...draw, matrix: compose(draw.matrix, move) }])).toEqual([
+        { of: 'lies', page },
+      ]);
+    const { media } = entryAt(asked.pages, page - 1);
+    const cut = { x0: 0, y0: 0, x1: media.width, y1: media.height - 20 };
+    expect(found((draw) => [{ ...draw, clip: cut }])).toEqual([{ of: 'lies', page }]);
+    expect(found(() => [])).toMatchObject([{ of: 'draws', page }]);
+    const torn = { ...written, pages: written.pages.map((each) => ({ ...each, incomplete: true as const })) };
+    expect(disagreements(asked, torn).map(({ of }) => of)).toEqual(asked.pages.map(() => 'lost'));
+  });
+
+  test.each(kinds)(
+    'is not asked of sources that nobody looked at so, or that are not whole: $kind',
+    (output) => {
+      const { asked, written } = drawnOf(output, {
+        contents: contents.map(() => null),
+        pages: plainSurvey(4).pages.map((each) => ({ ...each, incomplete: true as const })),
+      });
+      const torn = {
+        ...written,
+        pages: written.pages.map((each) => ({ ...each, incomplete: true as const })),
+      };
+      const nothing = asked.pages.map(() => ({ draws: [], texts: 0 }));
+      expect(disagreements(asked, torn, nothing)).toEqual([]);
+    },
+  );
 });
 
 test('outputs of one kind need names to tell them apart; a docket keeps them as they are', () => {

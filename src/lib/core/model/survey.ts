@@ -64,8 +64,6 @@ export const surveyPageSchema = z.object({
   label: z.string().optional(),
   /** It is a side of a sheet that was made here, and so the sheet was turned over for its back: about which axis, as the front lies. */
   sheet: z.object({ side: z.enum(['front', 'back']), axis: z.enum(['vertical', 'horizontal']) }).optional(),
-  /** How often its own content draws a form or an image; there where it was counted. */
-  draws: z.number().int().min(0).optional(),
   /** It draws nothing. */
   empty: z.literal(true).optional(),
   /** Some of its content is not in the file, or damaged there. */
@@ -126,6 +124,8 @@ export interface PackedImage {
 export const surveySchema = z.object({
   version: z.literal(1),
   pages: z.array(surveyPageSchema).min(1),
+  /** What tells each page's content from that of others, a CRC-32; null where it is drawn with something else in it. Missing in surveys of an older Folder. */
+  contents: z.array(z.number().int().min(0).nullable()).optional(),
   inks: z.array(inkSchema),
   bookmarks: z.array(
     z.object({ title: z.string(), level: z.number().int().min(0), page: z.number().int().optional() }),

@@ -72,10 +72,14 @@ export function decodeFilters(bytes: Uint8Array, names: readonly string[]): Uint
   return decodePDFRawStream(PDFRawStream.of(dict, bytes)).decode();
 }
 
-/** The content of a page: its streams unpacked, one after another, with white space between (ISO 32000-1, 7.8.2). */
-export function pageContent(page: PDFDict): Buffer {
+/** The streams of a page's content. */
+export function streamsOf(page: PDFDict): PDFRawStream[] {
   const contents = page.lookup(PDFName.of('Contents'));
   const parts =
     contents instanceof PDFArray ? contents.asArray().map((_, n) => contents.lookup(n)) : [contents];
-  return Buffer.concat(parts.flatMap((part) => [decodeStream(part), Buffer.from('\n')]));
+  return parts.filter((part) => part instanceof PDFRawStream);
 }
+
+/** The content of a page: its streams unpacked, one after another, with white space between (ISO 32000-1, 7.8.2). */
+export const pageContent = (page: PDFDict): Buffer =>
+  Buffer.concat(streamsOf(page).flatMap((part) => [decodeStream(part), Buffer.from('\n')]));

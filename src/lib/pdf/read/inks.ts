@@ -2,14 +2,17 @@ import {
   PDFArray,
   PDFDict,
   PDFName,
+  PDFNull,
   PDFNumber,
   PDFRawStream,
+  PDFRef,
   type PDFContext,
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import type { Ink } from '../../core/model/survey';
 import { decoded } from '../objects/decodeStream';
 import { textOfName } from '../objects/libraryObjects';
+import type { ContentSums } from './contentSum';
 import type { SourcePage } from './pageTree';
 import { textOf } from '../raw/scan';
 import { DEVICE_OPERATORS } from '../content/interpret';
@@ -31,14 +34,32 @@ const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' }
 /** A colour operator that names a device space, or the same letters within a string, a name or an image. */
 const LOOKS_LIKE_COLOUR = /(?<![^\0\s()<>[\]{}/%])(?:rg|RG|[kKgG])(?![^\0\s()<>[\]{}/%])/g;
 const DEEPEST = 24;
-/** Operators that draw a form, or paint with a pattern. */
-const DRAWS = new Set(['Do', 'scn', 'SCN']);
+/** Operators that name something of the resources (ISO 32000-1, table 51). */
+const NAMES = new Set(['Do', 'Tf', 'gs', 'cs', 'CS', 'scn', 'SCN', 'sh']);
+/** Stands for whatever resources name, where one of their lists is not there. */
+const ANY = '*';
+/** What fonts and images are made of, besides what they look the same without. */
+const VITAL = [
+  'DescendantFonts',
+  'FontDescriptor',
+  'FontFile',
+  'FontFile2',
+  'FontFile3',
+  'CIDToGIDMap',
+  'CharProcs',
+  'Encoding',
+  'Widths',
+  'W',
+  'ColorSpace',
+  'SMask',
+  'Mask',
+].map((key) => PDFName.of(key));
 
 /** Inks by what tells them apart, and whether all content in which they were looked for could be read. */
 interface Found {
   inks: Map<string, Ink>;
   whole: boolean;
-  /** Forms and patterns of resources that are not whole, by the names that content has for them. */
+  /** What of resources is not whole, by the names that content has for it. */
   broken: Set<string>;
   /** A form has no resources of its own, and may draw what those around it name (ISO 32000-1, 7.8.3). */
   borrows: boolean;
@@ -55,7 +76,11 @@ export class InkFinder {
   private readonly known = new Map<PDFObject, Found>();
   /** Where what is found goes at present. */
   private found = nothing();
-  constructor(private readonly context: PDFContext) {}
+  /** `sums` hears of all content that is read. */
+  constructor(
+    private readonly context: PDFContext,
+    private readonly sums?: ContentSums,
+  ) {}
 
   /** The inks of a page, and whether its content, that of its forms too, is whole. */
   page({ dict, inherited }: SourcePage): { inks: Ink[]; whole: boolean } {
@@ -93,7 +118,7 @@ export class InkFinder {
     outer.borrows ||= own.borrows;
   }
 
-  /** Looks at a form or a pattern of resources: one that is not whole is missed only where it is drawn. */
+  /** Looks at a thing of resources: one that is not whole is missed only where it is used. */
   private named(name: string, look: () => void): void {
     const { whole } = this.found;
     this.found.whole = true;
@@ -107,13 +132,13 @@ export class InkFinder {
     const { broken, borrows } = this.found;
     if (!broken.size) return;
     // A name can be written in more than one way with #xx.
-    const isBroken = (name: string) => broken.has(name) || name.includes('#');
+    const isBroken = (name: string) => broken.has(name) || broken.has(ANY) || name.includes('#');
     // An operation may begin in one stream and end in the next (7.8.2).
     const text = content
       .map((stream) => decoded(stream).bytes)
       .map((bytes) => textOf(bytes, [0, bytes.length]))
       .join('\n');
-    const draws = [...operationsOf(text)].filter(({ operator }) => DRAWS.has(operator));
+    const draws = [...operationsOf(text)].filter(({ operator }) => NAMES.has(operator));
     if (
       borrows ||
       [...broken].some((name) => name.includes('#')) ||
@@ -132,19 +157,52 @@ export class InkFinder {
     const dict = this.context.lookup(value);
     if (!(dict instanceof PDFDict) || depth > DEEPEST) return;
     this.once(dict, () => {
-      this.each(dict, 'ColorSpace', (space) => this.space(space, depth));
-      this.each(dict, 'XObject', (object, name) => {
+      const part = (key: string, look: (thing: PDFObject) => void) =>
+        this.each(dict, key, (thing, name) =>
+          this.named(name, () => {
+            if (thing) look(thing);
+            else this.found.whole = false;
+          }),
+        );
+      part('ColorSpace', (space) => this.space(space, depth));
+      part('XObject', (object) => {
         if (!(object instanceof PDFRawStream)) return;
-        if (object.dict.lookup(PDFName.of('Subtype')) === PDFName.of('Image'))
+        if (object.dict.lookup(PDFName.of('Subtype')) !== PDFName.of('Image')) this.form(object, depth);
+        else {
+          this.found.whole = this.isThere(object);
           this.space(object.dict.lookup(PDFName.of('ColorSpace')), depth);
-        else this.named(name, () => this.form(object, depth));
+        }
       });
-      this.each(dict, 'Shading', (shading) => this.shading(shading, depth));
-      this.each(dict, 'Pattern', (pattern, name) => {
-        if (pattern instanceof PDFRawStream) this.named(name, () => this.form(pattern, depth));
+      part('Shading', (shading) => this.shading(shading, depth));
+      part('Pattern', (pattern) => {
+        if (pattern instanceof PDFRawStream) this.form(pattern, depth);
         else if (pattern instanceof PDFDict) this.shading(pattern.lookup(PDFName.of('Shading')), depth);
       });
+      part('Font', (font) => (this.found.whole = this.isThere(font)));
+      part('ExtGState', () => undefined);
     });
+  }
+
+  private readonly there = new Map<PDFObject, boolean>();
+  /** Whether all that a font or an image is made of is in the file. */
+  private isThere(object: PDFObject): boolean {
+    const known = this.there.get(object);
+    if (known !== undefined) return known;
+    this.there.set(object, true);
+    const dict = object instanceof PDFRawStream ? object.dict : object;
+    const parts =
+      dict instanceof PDFArray
+        ? dict.asArray()
+        : dict instanceof PDFDict
+          ? VITAL.flatMap((key) => dict.get(key) ?? [])
+          : [];
+    const whole = parts.every((part) => {
+      if (!(part instanceof PDFRef)) return part instanceof PDFArray ? this.isThere(part) : true;
+      const found = this.context.lookup(part);
+      return found !== undefined && found !== PDFNull && this.isThere(found);
+    });
+    this.there.set(object, whole);
+    return whole;
   }
 
   private form(stream: PDFRawStream, depth: number): void {
@@ -201,6 +259,7 @@ export class InkFinder {
     const { bytes, whole } = decoded(stream);
     this.found.whole &&= whole;
     const text = textOf(bytes, [0, bytes.length]);
+    if (stream) this.sums?.note(stream, bytes, text);
     // Words that look like such operators are found much faster than operations are read; those that are some come early.
     const wanted = new Set([...text.matchAll(LOOKS_LIKE_COLOUR)].map(([word]) => DEVICE_OPERATORS.get(word)));
     if (!wanted.size) return;
@@ -218,6 +277,7 @@ export class InkFinder {
     visit: (value: PDFObject | undefined, name: string) => void,
   ): void {
     const entries = dict.lookup(PDFName.of(key));
+    if (!entries && dict.has(PDFName.of(key))) this.found.broken.add(ANY);
     if (entries instanceof PDFDict)
       for (const [name, value] of entries.entries()) visit(this.context.lookup(value), name.asString());
   }

@@ -12,6 +12,13 @@ export interface SourcePage {
   inherited: Partial<Record<(typeof INHERITED)[number], PDFObject>>;
 }
 
+/** What the names in a page's content mean. */
+export function resourcesOf({ dict, inherited }: SourcePage): PDFDict | undefined {
+  const found = dict.context.lookup(dict.get(RESOURCES) ?? inherited.Resources);
+  return found instanceof PDFDict ? found : undefined;
+}
+const RESOURCES = PDFName.of('Resources');
+
 /** All pages in order. Throws PdfError if the tree is broken, bent into a loop or too large. */
 export function pagesOf(document: PDFDocument): SourcePage[] {
   const { context } = document;

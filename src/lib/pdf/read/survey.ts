@@ -5,49 +5,60 @@ import { expandLabels } from '../../core/pages/pageLabels';
 import { activeContent } from './active';
 import { annotationsOf } from './annotations';
 import { operationsOf } from '../content/operations';
-import { pageContent } from '../objects/decodeStream';
+import { pageContent, streamsOf } from '../objects/decodeStream';
+import { ContentSums } from './contentSum';
 import { InkFinder } from './inks';
 import { readLabelRuns } from '../objects/labels';
 import { loadPdf, readablePdf } from './load';
 import { bookmarksOf } from './outline';
 import { photographOn } from './photograph';
 import { readBoxes } from './pageBoxes';
-import { pagesOf } from './pageTree';
+import { pagesOf, resourcesOf, type SourcePage } from './pageTree';
 import { entryAt, entryOf } from '../../core/entries';
 import { textOf } from '../objects/libraryObjects';
 
-/** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
-export async function surveyPdf(
-  bytes: Uint8Array,
-  onPage?: (done: number, total: number) => void,
-  /** Counts what is drawn on each page, too. */
-  { draws = false }: { draws?: boolean } = {},
-): Promise<Survey> {
+/** A page itself, and what tells its content from other content. */
+export interface SeenPage {
+  page: SourcePage;
+  sums: ContentSums;
+}
+/** Who follows a survey: hears how many pages are done of how many, and sees each page. */
+interface Following {
+  onProgress?: (done: number, total: number) => void;
+  onPage?: (seen: SeenPage, index: number) => void;
+}
+
+/** Reads the facts of a PDF. Throws PdfError. */
+export async function surveyPdf(bytes: Uint8Array, { onProgress, onPage }: Following = {}): Promise<Survey> {
   const document = await loadPdf(bytes);
   const { decrypted, rebuilt } = await readablePdf(bytes);
   const pages = pagesOf(document);
-  const inks = new InkFinder(document.context);
+  const sums = new ContentSums();
+  const inks = new InkFinder(document.context, sums);
   const labels = expandLabels(readLabelRuns(document), pages.length);
   const annotations = annotationsOf(pages, document.context);
   const printed = new Set(annotations.print);
   const onPages: Ink[][] = [];
+  const contents: (number | null)[] = [];
   let isShown = false;
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
     const { inks: own, whole } = inks.page(page);
     onPages.push(own);
-    onPage?.(index + 1, pages.length);
+    onProgress?.(index + 1, pages.length);
+    onPage?.({ page, sums }, index);
     const label = labels[index];
     const boxes = readBoxes(page, index + 1, document.context);
     const incomplete = !whole || isIncomplete(page.dict);
     const shows = printed.has(index) || !isEmpty(page.dict);
     isShown ||= shows;
+    // What prints of annotations is drawn into the content, and what is not whole may be read in more ways than one.
+    contents.push(printed.has(index) || incomplete ? null : sums.of(streamsOf(page.dict), resourcesOf(page)));
     const jpeg = printed.has(index) ? undefined : photographOn(page, boxes, bytes);
     return {
       ...boxes,
       ...(jpeg ? { jpeg } : {}),
       ...(label === undefined ? {} : { label }),
       ...sheetOf(page.dict),
-      ...(draws ? { draws: drawsOf(page.dict) } : {}),
       ...(incomplete ? { incomplete: true as const } : {}),
       // Of a page that cannot be read nobody knows that it is empty.
       ...(shows || incomplete ? {} : { empty: true as const }),
@@ -68,6 +79,7 @@ export async function surveyPdf(
         .map(({ kind, name }) => entryOf(at, `${kind} ${name}`))
         .sort((a, b) => a - b),
     })),
+    contents,
     inks: all,
     bookmarks: bookmarksOf(document, new Map(pages.map((page, index) => [page.ref, index]))),
     ...(title ? { title } : {}),
@@ -128,14 +140,6 @@ function sheetOf(page: PDFDict): Pick<SurveyPage, 'sheet'> {
   };
   const read = surveyPageSchema.shape.sheet.safeParse({ side: word('Side'), axis: word('Axis') });
   return read.success && read.data ? { sheet: read.data } : {};
-}
-
-/** How often a page's own content draws a form or an image. */
-function drawsOf(page: PDFDict): number {
-  let count = 0;
-  for (const { operator } of operationsOf(pageContent(page).toString('latin1')))
-    if (operator === 'Do') count++;
-  return count;
 }
 
 /** Whether content that a page names is not there. */

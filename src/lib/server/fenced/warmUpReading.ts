@@ -4,7 +4,9 @@ import { askedOf } from '../../core/handover/outputs';
 import { disagreements } from '../../core/handover/agree';
 import { countSides } from '../../core/sheets/plan';
 import { sampleFiles } from '../../pdf/read/sampleFiles';
-import { surveyPdf } from '../../pdf/read/survey';
+import type { Shown } from '../../core/model/draw';
+import { shownBy } from '../../pdf/read/shown';
+import { surveyPdf, type SeenPage } from '../../pdf/read/survey';
 import { asItComesIn, ROW, SOURCE, TAKE_IN } from './samples';
 import { entryAt } from '../../core/entries';
 
@@ -19,10 +21,16 @@ export async function* warmUpReading(more?: () => Promise<Uint8Array[]>): AsyncG
   const docket: Docket = { ...emptyDocket('Warm-up'), steps: [TAKE_IN] };
   const every = (count: number) => ({ pages: Array.from({ length: count }, (_, n) => n) });
   for (let round = 0; round < files.length * ROW.rounds; round++) {
-    const survey = asItComesIn(await surveyPdf(entryAt(files, round % files.length)));
+    const shown: Shown[] = [];
+    const onPage = ({ page, sums }: SeenPage) => void shown.push(shownBy(page, [], sums));
+    const survey = asItComesIn(await surveyPdf(entryAt(files, round % files.length), { onPage }));
     const work = workOut(asItComesIn(docket), { [SOURCE]: survey });
-    disagreements(askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(survey.pages.length)), survey);
-    disagreements(askedOf(work, { kind: 'sheets' })!(every(countSides(work.plan!))), survey);
+    disagreements(
+      askedOf(work, { kind: 'pages', crop: 'bleed' })!(every(survey.pages.length)),
+      survey,
+      shown,
+    );
+    disagreements(askedOf(work, { kind: 'sheets' })!(every(countSides(work.plan!))), survey, shown);
     yield;
   }
 }

@@ -1,6 +1,17 @@
 import { spoken, t, translated } from '../language';
 /** How a file that was written differs from what was asked. */
-type Differs = 'pages' | 'label' | 'ink-lost' | 'ink-strange' | 'draws' | 'trim' | 'media';
+type Differs =
+  | 'pages'
+  | 'label'
+  | 'ink-lost'
+  | 'ink-strange'
+  | 'draws'
+  | 'texts'
+  | 'shows'
+  | 'lies'
+  | 'lost'
+  | 'trim'
+  | 'media';
 interface Disagreement {
   name: string;
   what: Differs;
@@ -22,6 +33,11 @@ const SEEN: Record<Differs, (seen: Disagreement) => string> = spoken({
   'ink-strange': ({ asked }) => t`the ink “${asked}” is there, which no page has`,
   draws: ({ page, asked, written }) =>
     t`page ${page} should show ${asked} pages and things laid on them, and shows ${written}`,
+  texts: ({ page, asked, written }) =>
+    t`page ${page} should have ${asked} lines of text put on it, and has ${written}`,
+  shows: ({ page }) => t`page ${page} shows another page of its sources than it should`,
+  lies: ({ page }) => t`what page ${page} shows lies elsewhere than it should, or is cut off elsewhere`,
+  lost: ({ page }) => t`some of what page ${page} should show is missing`,
   trim: size('trim'),
   media: size('whole'),
 });
