@@ -9,7 +9,8 @@ import type { Docket } from '../src/lib/core/docket/docket';
 import type { Survey } from '../src/lib/core/model/survey';
 import { workOut } from '../src/lib/core/checks';
 import { askedOf, partsOf } from '../src/lib/core/handover/outputs';
-import { readAgain } from '../src/lib/make/checkFiles';
+import { disagreements } from '../src/lib/core/handover/agree';
+import { readWritten } from '../src/lib/pdf/read/written';
 import { surveyPdf } from '../src/lib/pdf/read/survey';
 import { writeWork, type PdfOutput } from '../src/lib/pdf/write/writeOutput';
 
@@ -97,7 +98,7 @@ export async function make(docket: Docket, output: PdfOutput, ...given: Given[])
   });
   const bytes = Buffer.concat(chunks);
   const asked = askedOf(work, output)?.(partsOf(work, output)[0]!);
-  const wrong = asked ? await readAgain(bytes, asked) : [];
+  const wrong = asked ? disagreements(asked, await readWritten(bytes, asked)) : [];
   if (wrong.length) throw new Error(`what was written is not what was asked: ${JSON.stringify(wrong)}`);
   return keep(bytes);
 }

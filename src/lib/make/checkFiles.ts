@@ -2,11 +2,9 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { workOut } from '../core/checks';
 import type { Docket } from '../core/docket/docket';
-import { disagreements, type Asked, type Disagreement } from '../core/handover/agree';
+import { disagreements, type Disagreement } from '../core/handover/agree';
 import { askedOf, type Output } from '../core/handover/outputs';
-import type { Shown } from '../core/model/draw';
-import { shownBy } from '../pdf/read/shown';
-import { surveyPdf } from '../pdf/read/survey';
+import { readWritten } from '../pdf/read/written';
 import type { Trouble } from '../words/troubles';
 import { partsAsked } from './handOver';
 import { HandOverError } from './handOverError';
@@ -14,7 +12,7 @@ import type { MadeFile } from './made';
 import type { HandOverJob } from './outputs/outputMaker';
 import { firstOf } from '../core/entries';
 
-/** Surveys files that were written and holds them against what was asked. Throws HandOverError if one is not what it should be. */
+/** Reads files again that were written and holds them against what was asked. Throws HandOverError if one is not what it should be. */
 export async function checkFiles(
   docket: Docket,
   output: Output,
@@ -31,22 +29,11 @@ export async function checkFiles(
     const part = byParts?.[n] ?? { pages: firstOf(whole).pages.slice(at, at + pages) };
     at += pages;
     const asked = askedFor(part);
-    const [first, ...more] = await readAgain(await readFile(join(folder, file)), asked);
+    const written = await readWritten(await readFile(join(folder, file)), asked);
+    const [first, ...more] = disagreements(asked, written);
     if (first) throw new HandOverError(disagrees(name, first, more.length));
     await onProgress?.(n + 1, made.length);
   }
-}
-
-/** Where a written PDF is not what was asked of it. Throws PdfError. */
-export async function readAgain(bytes: Uint8Array, asked: Asked): Promise<Disagreement[]> {
-  const shown: (Shown | undefined)[] = [];
-  const written = await surveyPdf(bytes, {
-    onPage({ page, sums }, index) {
-      const wanted = asked.pages[index]?.shown;
-      shown.push(wanted && shownBy(page, wanted.draws, sums));
-    },
-  });
-  return disagreements(asked, written, shown);
 }
 
 function disagrees(name: string, first: Disagreement, more: number): Trouble {

@@ -3,10 +3,10 @@ import { applyToBox, applyToPoint, compose, invert, translate, type Matrix } fro
 import { faceLabels } from '../numbers/labels';
 import { inkName, inksOf } from '../numbers/jobInks';
 import { artsOf, facesOf, laidOn, sideAt } from '../pages/page';
-import type { Draw, Shown } from '../model/draw';
+import type { Draw, Shown, Written, WrittenPage } from '../model/written';
 import type { Page } from '../model/page';
 import type { Item, Surface } from '../model/surface';
-import type { Survey, Surveys } from '../model/survey';
+import type { Surveys } from '../model/survey';
 import { sidesOf, type SheetPlan } from '../sheets/plan';
 import { sheetSurface } from '../sheets/sheetSurface';
 import type { Cuttable, Part } from './parts';
@@ -169,7 +169,7 @@ function addSpots(items: readonly Item[], printed: Set<string>, changes: Cuttabl
 function otherShown(
   asked: AskedShown,
   written: Shown,
-  { toUpright, boxes }: Pick<Survey['pages'][number], 'toUpright' | 'boxes'>,
+  { toUpright, boxes }: Pick<WrittenPage, 'toUpright' | 'boxes'>,
 ): { of: 'draws' | 'texts'; asked: number; written: number } | { of: 'shows' | 'lies' } | undefined {
   const there = written.draws.filter(({ content }) => content !== NOTHING);
   if (there.length !== asked.draws.length)
@@ -204,34 +204,30 @@ const isSameMove = (one: Matrix, other: Matrix, { x0, y0, x1, y1 }: Box): boolea
     return Math.hypot(p.x - q.x, p.y - q.y) <= TOLERANCES.written;
   });
 
-/** Where a written file, surveyed afresh, is not what was asked; `shown` is what each of its pages was found to show. */
-export function disagreements(
-  { pages, spots }: Asked,
-  written: Survey,
-  shown: readonly (Shown | undefined)[] = [],
-): Disagreement[] {
+/** Where a written file, read again, is not what was asked. */
+export function disagreements({ pages, spots }: Asked, written: Written): Disagreement[] {
   if (written.pages.length !== pages.length)
     return [{ of: 'pages', asked: pages.length, written: written.pages.length }];
   const found: Disagreement[] = [];
   pages.forEach((asked, n) => {
-    const page = entryAt(written.pages, n);
-    const { boxes, label = '', incomplete } = page;
+    const read = entryAt(written.pages, n);
+    const { boxes, label = '', incomplete, shown } = read;
+    const page = n + 1;
     for (const of of ['trim', 'media'] as const) {
       const size = { width: widthOf(boxes[of]), height: heightOf(boxes[of]) };
       if (
         Math.abs(size.width - asked[of].width) > TOLERANCES.written ||
         Math.abs(size.height - asked[of].height) > TOLERANCES.written
       )
-        found.push({ of, page: n + 1, asked: asked[of], written: size });
+        found.push({ of, page, asked: asked[of], written: size });
     }
     if (asked.label !== undefined && label !== asked.label)
-      found.push({ of: 'label', page: n + 1, asked: asked.label, written: label });
-    const other = asked.shown && shown[n] && otherShown(asked.shown, shown[n], page);
-    if (other) found.push({ page: n + 1, ...other });
-    if (incomplete && asked.whole) found.push({ of: 'lost', page: n + 1 });
+      found.push({ of: 'label', page, asked: asked.label, written: label });
+    const other = asked.shown && shown && otherShown(asked.shown, shown, read);
+    if (other) found.push({ page, ...other });
+    if (incomplete && asked.whole) found.push({ of: 'lost', page });
   });
-  const there = written.inks.flatMap(({ kind, name }) => (kind === 'spot' ? [name] : []));
-  for (const name of spots.all) if (!there.includes(name)) found.push({ of: 'ink-lost', name });
-  for (const name of there) if (!spots.may.includes(name)) found.push({ of: 'ink-strange', name });
+  for (const name of spots.all) if (!written.spots.includes(name)) found.push({ of: 'ink-lost', name });
+  for (const name of written.spots) if (!spots.may.includes(name)) found.push({ of: 'ink-strange', name });
   return found;
 }

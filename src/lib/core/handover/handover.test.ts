@@ -1,21 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import {
-  A5,
-  docketOf,
-  hashOf,
-  plainSurvey,
-  stepsOf,
-  survey,
-  surveyPage,
-  takeInStep,
-} from '../../../../tests/makers';
+import { A5, docketOf, hashOf, plainSurvey, stepsOf, surveyPage, takeInStep } from '../../../../tests/makers';
 import { workOut } from '../checks';
 import { entryAt, firstOf } from '../entries';
 import { sizeBox } from '../measure/box';
 import { compose, scale, translate, turnBack } from '../measure/matrix';
 import { mm } from '../measure/unit';
-import type { Draw } from '../model/draw';
+import type { Draw, Written, WrittenPage } from '../model/written';
 import type { Survey } from '../model/survey';
 import type { StepDraft } from '../docket/steps';
 import { docketSchema, type Docket } from '../docket/docket';
@@ -228,7 +219,7 @@ describe('what was written', () => {
   const output = { kind: 'pages', crop: 'trim' } as const;
   const asked = askedOf(given, output)!({ pages: [0, 1, 2, 3] });
   const page = (label: string, size = A5) => surveyPage(size, { label });
-  const written = (...pages: ReturnType<typeof page>[]) => survey(pages);
+  const written = (...pages: ReturnType<typeof page>[]) => ({ pages, spots: [] });
 
   test('agrees, or is told apart by its pages, sizes, labels and inks', () => {
     const right = ['1', '2', '3', '4'].map((label) => page(label));
@@ -240,8 +231,7 @@ describe('what was written', () => {
       'trim',
       'media',
     ]);
-    const green = { name: 'Green', kind: 'spot' as const };
-    expect(disagreements(asked, { ...written(...right), inks: [green] })).toEqual([
+    expect(disagreements(asked, { ...written(...right), spots: ['Green'] })).toEqual([
       { of: 'ink-strange', name: 'Green' },
     ]);
     const inked = { ...asked, spots: { all: ['Green'], may: ['Green'] } };
@@ -251,32 +241,39 @@ describe('what was written', () => {
 
 describe('what was drawn', () => {
   const scheme = { ...PLAIN_SCHEMES.stitched, stock: { width: mm(450), height: mm(320) } };
-  const contents = [11, 22, 33, 44];
-  const drawnOf = (output: Output, more: Partial<Survey> = {}) => {
-    const surveys = { [hashOf('a')]: { ...plainSurvey(4), contents, ...more } };
+  const contents = [11, 22, 33, 44, 55, 66, 77, 88];
+  /** What is asked of an output of eight pages, and a file in which all of it is right. */
+  const rightOf = (output: Output, more: Partial<Survey> = {}) => {
+    const surveys = { [hashOf('a')]: { ...plainSurvey(contents.length), contents, ...more } };
     const given = workOut(docketOf([takeInStep('a')], { scheme }), surveys);
     const asked = askedOf(given, output)!(firstOf(partsOf(given, output)));
-    const pages = asked.pages.map(({ media, trim, label }) => {
-      const boxes = { ...surveyPage(media).boxes, trim: sizeBox(trim) };
-      return surveyPage(media, { boxes, ...(label ? { label } : {}) });
+    const pages = asked.pages.map(({ media, trim, label, shown }): WrittenPage => {
+      const { boxes, toUpright } = surveyPage(media);
+      return { boxes: { ...boxes, trim: sizeBox(trim) }, toUpright, shown, ...(label ? { label } : {}) };
     });
-    const draws = asked.pages.map(({ shown: those }) => those?.draws ?? []);
-    return { asked, written: survey(pages), draws };
+    return { asked, written: { pages, spots: [] } };
   };
+  const torn = (written: Written): Written => ({
+    ...written,
+    pages: written.pages.map((page) => ({ ...page, incomplete: true })),
+  });
   const kinds: Output[] = [{ kind: 'pages', crop: 'trim' }, { kind: 'sheets' }, { kind: 'spreads' }];
 
   test.each(kinds)('is told apart where it is another page, elsewhere, cut off, or lost: $kind', (output) => {
-    const { asked, written, draws } = drawnOf(output);
-    const found = (change: (draw: Draw) => Draw[]) =>
-      disagreements(
-        asked,
-        written,
-        draws.map((those) => ({
-          draws: those.flatMap((draw) => (draw.content === 33 ? change(draw) : [draw])),
+    const { asked, written } = rightOf(output);
+    const changed = (change: (draw: Draw) => Draw[]) => ({
+      ...written,
+      pages: written.pages.map((page) => ({
+        ...page,
+        shown: {
+          draws: page.shown!.draws.flatMap((draw) => (draw.content === 66 ? change(draw) : [draw])),
           texts: 0,
-        })),
-      );
-    const page = 1 + draws.findIndex((those) => those.some(({ content }) => content === 33));
+        },
+      })),
+    });
+    const found = (change: (draw: Draw) => Draw[]) => disagreements(asked, changed(change));
+    const page =
+      1 + written.pages.findIndex(({ shown }) => shown!.draws.some(({ content }) => content === 66));
     expect(page).toBeGreaterThan(0);
     expect(found((draw) => [draw])).toEqual([]);
     expect(found((draw) => [{ ...draw, content: 22 }])).toEqual([{ of: 'shows', page }]);
@@ -288,23 +285,18 @@ describe('what was drawn', () => {
     const cut = { x0: 0, y0: 0, x1: media.width, y1: media.height - 20 };
     expect(found((draw) => [{ ...draw, clip: cut }])).toEqual([{ of: 'lies', page }]);
     expect(found(() => [])).toMatchObject([{ of: 'draws', page }]);
-    const torn = { ...written, pages: written.pages.map((each) => ({ ...each, incomplete: true as const })) };
-    expect(disagreements(asked, torn).map(({ of }) => of)).toEqual(asked.pages.map(() => 'lost'));
+    expect(disagreements(asked, torn(written)).map(({ of }) => of)).toEqual(asked.pages.map(() => 'lost'));
   });
 
   test.each(kinds)(
     'is not asked of sources that nobody looked at so, or that are not whole: $kind',
     (output) => {
-      const { asked, written } = drawnOf(output, {
+      const { asked, written } = rightOf(output, {
         contents: contents.map(() => null),
-        pages: plainSurvey(4).pages.map((each) => ({ ...each, incomplete: true as const })),
+        pages: plainSurvey(contents.length).pages.map((each) => ({ ...each, incomplete: true as const })),
       });
-      const torn = {
-        ...written,
-        pages: written.pages.map((each) => ({ ...each, incomplete: true as const })),
-      };
-      const nothing = asked.pages.map(() => ({ draws: [], texts: 0 }));
-      expect(disagreements(asked, torn, nothing)).toEqual([]);
+      const nothing = written.pages.map((page) => ({ ...page, shown: { draws: [], texts: 0 } }));
+      expect(disagreements(asked, torn({ ...written, pages: nothing }))).toEqual([]);
     },
   );
 });

@@ -9,7 +9,8 @@ import { readDocket } from '../../core/docket/readDocket';
 import { narrowedWidths, panelWidths } from '../../core/fold/widths';
 import { patternOf, type Pattern } from '../../core/fold/patterns';
 import { askedOf } from '../../core/handover/outputs';
-import { readAgain } from '../../make/checkFiles';
+import { disagreements } from '../../core/handover/agree';
+import { readWritten } from './written';
 import { contains, sizeBox } from '../../core/measure/box';
 import { mm } from '../../core/measure/unit';
 import { rescue } from '../../core/pages/rescue';
@@ -146,9 +147,11 @@ test('a page that was lost in writing a sheet is noticed when the file is read a
   const asked = askedOf(workOut(docket, { [given.hash]: given.survey }), { kind: 'sheets' })!({
     pages: [0, 1, 2, 3],
   });
-  expect(await readAgain(written, asked)).toEqual([]);
+  expect(disagreements(asked, await readWritten(written, asked))).toEqual([]);
   const lost = Buffer.from(written.toString('latin1').replace('/P2 Do', '      '), 'latin1');
-  expect(await readAgain(lost, asked)).toEqual([{ of: 'draws', page: 1, asked: 2, written: 1 }]);
+  expect(disagreements(asked, await readWritten(lost, asked))).toEqual([
+    { of: 'draws', page: 1, asked: 2, written: 1 },
+  ]);
 });
 
 test.each(SPINES)(

@@ -22,8 +22,11 @@ export class ContentSums {
   private readonly seen = new Map<PDFObject, Seen>();
 
   /** Keeps what a stream says, which is unpacked. */
-  note(stream: PDFObject, bytes: Uint8Array, text: string): void {
-    const draws = text.includes(' Do') ? [...text.matchAll(LOOKS_LIKE_DRAWING)].map(([, name]) => name!) : [];
+  note(stream: PDFObject, bytes: Uint8Array): void {
+    const content = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
+    const draws = content.includes('Do')
+      ? [...content.toString('latin1').matchAll(LOOKS_LIKE_DRAWING)].map(([, name]) => name!)
+      : [];
     this.seen.set(stream, { sum: crc32(bytes), draws });
   }
 
@@ -48,10 +51,7 @@ export class ContentSums {
   }
 
   private known(stream: PDFRawStream): Seen {
-    if (!this.seen.has(stream)) {
-      const { bytes } = decoded(stream);
-      this.note(stream, bytes, Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('latin1'));
-    }
+    if (!this.seen.has(stream)) this.note(stream, decoded(stream).bytes);
     return this.seen.get(stream)!;
   }
 }

@@ -76,10 +76,11 @@ export class InkFinder {
   private readonly known = new Map<PDFObject, Found>();
   /** Where what is found goes at present. */
   private found = nothing();
-  /** `sums` hears of all content that is read. */
+  /** `sums` hears of all content that is read; process colours that content sets itself are looked for unless `only` spot inks are. */
   constructor(
     private readonly context: PDFContext,
     private readonly sums?: ContentSums,
+    private readonly only?: 'spots',
   ) {}
 
   /** The inks of a page, and whether its content, that of its forms too, is whole. */
@@ -258,8 +259,9 @@ export class InkFinder {
   private operators(stream: PDFObject | undefined): void {
     const { bytes, whole } = decoded(stream);
     this.found.whole &&= whole;
+    if (stream) this.sums?.note(stream, bytes);
+    if (this.only === 'spots') return;
     const text = textOf(bytes, [0, bytes.length]);
-    if (stream) this.sums?.note(stream, bytes, text);
     // Words that look like such operators are found much faster than operations are read; those that are some come early.
     const wanted = new Set([...text.matchAll(LOOKS_LIKE_COLOUR)].map(([word]) => DEVICE_OPERATORS.get(word)));
     if (!wanted.size) return;

@@ -19,6 +19,14 @@ export function resourcesOf({ dict, inherited }: SourcePage): PDFDict | undefine
 }
 const RESOURCES = PDFName.of('Resources');
 
+/** Whether content that a page names is not there. */
+export function lacksContent(page: PDFDict): boolean {
+  const contents = page.lookup(CONTENTS);
+  if (!contents) return page.has(CONTENTS);
+  return contents instanceof PDFArray && contents.asArray().some((_, n) => !contents.lookup(n));
+}
+const CONTENTS = PDFName.of('Contents');
+
 /** All pages in order. Throws PdfError if the tree is broken, bent into a loop or too large. */
 export function pagesOf(document: PDFDocument): SourcePage[] {
   const { context } = document;

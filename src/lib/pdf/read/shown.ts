@@ -1,7 +1,7 @@
 import { PDFDict, PDFName, PDFRawStream } from '@cantoo/pdf-lib';
 import { intersect, type Box } from '../../core/measure/box';
 import { applyToBox, compose, IDENTITY, matrixOf, type Matrix } from '../../core/measure/matrix';
-import type { Draw, Shown } from '../../core/model/draw';
+import type { Draw, Shown } from '../../core/model/written';
 import { operationsOf, type Operation } from '../content/operations';
 import { decoded, streamsOf } from '../objects/decodeStream';
 import { textOf } from '../raw/scan';

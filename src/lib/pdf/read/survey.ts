@@ -13,23 +13,15 @@ import { loadPdf, readablePdf } from './load';
 import { bookmarksOf } from './outline';
 import { photographOn } from './photograph';
 import { readBoxes } from './pageBoxes';
-import { pagesOf, resourcesOf, type SourcePage } from './pageTree';
+import { pagesOf, lacksContent, resourcesOf } from './pageTree';
 import { entryAt, entryOf } from '../../core/entries';
 import { textOf } from '../objects/libraryObjects';
 
-/** A page itself, and what tells its content from other content. */
-export interface SeenPage {
-  page: SourcePage;
-  sums: ContentSums;
-}
-/** Who follows a survey: hears how many pages are done of how many, and sees each page. */
-interface Following {
-  onProgress?: (done: number, total: number) => void;
-  onPage?: (seen: SeenPage, index: number) => void;
-}
-
-/** Reads the facts of a PDF. Throws PdfError. */
-export async function surveyPdf(bytes: Uint8Array, { onProgress, onPage }: Following = {}): Promise<Survey> {
+/** Reads the facts of a PDF. Throws PdfError. `onPage` hears how many pages are done of how many. */
+export async function surveyPdf(
+  bytes: Uint8Array,
+  onPage?: (done: number, total: number) => void,
+): Promise<Survey> {
   const document = await loadPdf(bytes);
   const { decrypted, rebuilt } = await readablePdf(bytes);
   const pages = pagesOf(document);
@@ -44,11 +36,10 @@ export async function surveyPdf(bytes: Uint8Array, { onProgress, onPage }: Follo
   const surveyed = pages.map((page, index): Survey['pages'][number] => {
     const { inks: own, whole } = inks.page(page);
     onPages.push(own);
-    onProgress?.(index + 1, pages.length);
-    onPage?.({ page, sums }, index);
+    onPage?.(index + 1, pages.length);
     const label = labels[index];
     const boxes = readBoxes(page, index + 1, document.context);
-    const incomplete = !whole || isIncomplete(page.dict);
+    const incomplete = !whole || lacksContent(page.dict);
     const shows = printed.has(index) || !isEmpty(page.dict);
     isShown ||= shows;
     // What prints of annotations is drawn into the content, and what is not whole may be read in more ways than one.
@@ -140,11 +131,4 @@ function sheetOf(page: PDFDict): Pick<SurveyPage, 'sheet'> {
   };
   const read = surveyPageSchema.shape.sheet.safeParse({ side: word('Side'), axis: word('Axis') });
   return read.success && read.data ? { sheet: read.data } : {};
-}
-
-/** Whether content that a page names is not there. */
-function isIncomplete(page: PDFDict): boolean {
-  const contents = page.lookup(PDFName.of('Contents'));
-  if (!contents) return page.has(PDFName.of('Contents'));
-  return contents instanceof PDFArray && contents.asArray().some((_, n) => !contents.lookup(n));
 }

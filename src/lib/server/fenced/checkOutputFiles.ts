@@ -6,10 +6,9 @@ import { checkFiles } from '../../make/checkFiles';
 import { MADE, type MadeFile } from '../../make/made';
 import { runFenced } from './protocol';
 import { receiveSurveys, type SentSurveys } from './sentSurveys';
-import { madeSamples } from './warmUp';
-import { warmUpReading } from './warmUpReading';
+import { warmUpChecking } from './warmUp';
 
-/** Surveys the files of an output, as `handOver` left them in `folder`, and holds them against what was asked. */
+/** Reads the files of an output again, as `handOver` left them in `folder`, and holds them against what was asked. */
 export interface CheckTask {
   docket: Docket;
   output: Output;
@@ -22,5 +21,5 @@ await runFenced<CheckTask>(
     const made: MadeFile[] = JSON.parse(await readFile(join(folder, MADE), 'utf8'));
     await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
   },
-  process.env.FOLDER_STANDBY ? warmUpReading(madeSamples) : undefined,
+  process.env.FOLDER_STANDBY ? warmUpChecking() : undefined,
 );

@@ -21,7 +21,7 @@ await runFenced<SurveyTask>(
     const { pdf: readable, picture } = await asPdf(
       password === undefined ? bytes : await tidyPdf(bytes, false, password),
     );
-    const survey = await surveyPdf(readable, { onProgress });
+    const survey = await surveyPdf(readable, onProgress);
     // What cannot be read as it lies has a plain copy beside it, as a picture has a PDF made of it.
     const { bytes: plain } = await readablePdf(readable);
     if (plain !== bytes) await writeFile(pdf, plain);

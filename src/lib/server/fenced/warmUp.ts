@@ -1,10 +1,12 @@
 import { workOut } from '../../core/checks';
 import { emptyDocket, type Docket } from '../../core/docket/docket';
 import type { Step } from '../../core/docket/steps';
-import type { Output } from '../../core/handover/outputs';
+import { disagreements } from '../../core/handover/agree';
+import { askedOf, type Output } from '../../core/handover/outputs';
 import type { Survey } from '../../core/model/survey';
 import { sampleFile, sampleFiles } from '../../pdf/read/sampleFiles';
 import { surveyPdf } from '../../pdf/read/survey';
+import { readWritten } from '../../pdf/read/written';
 import { writePlan, writeWork, type PdfOutput } from '../../pdf/write/writeOutput';
 import { ticketPlan } from '../../words/ticket';
 import { namesOf, partsAsked } from '../../make/handOver';
@@ -55,17 +57,26 @@ async function* goThrough(
       }
 }
 
-/** Files as outputs are: what is checked after writing is like them. */
-export async function madeSamples(): Promise<Uint8Array[]> {
-  const sample = await sampleOf(firstOf(await sampleFiles(ROW.pages)));
-  const made: Uint8Array[] = [];
-  for (const output of ROW_OUTPUTS) {
-    const chunks: Uint8Array[] = [];
-    await make(sample, lastOf(ROW_STEPS), output, (chunk) => void chunks.push(Buffer.from(chunk)));
-    made.push(Buffer.concat(chunks));
+/** Reads again, again and again, what was made of made-up files, and holds it against what was asked. */
+export async function* warmUpChecking(): AsyncGenerator<void, void> {
+  const made: { bytes: Uint8Array; sample: Sample; output: Output }[] = [];
+  for (const file of await sampleFiles(ROW.pages))
+    for (const output of ROW_OUTPUTS) {
+      const [sample, chunks]: [Sample, Uint8Array[]] = [await sampleOf(file), []];
+      await make(sample, lastOf(ROW_STEPS), output, (chunk) => void chunks.push(Buffer.from(chunk)));
+      made.push({ bytes: Buffer.concat(chunks), sample, output });
+      yield;
+    }
+  for (let round = 0; round < CHECKS; round++) {
+    const { bytes, sample, output } = entryAt(made, round % made.length);
+    const { work } = workedOut(sample, lastOf(ROW_STEPS));
+    const asked = askedOf(work, output)!(firstOf(partsAsked(work, output)));
+    const [wrong] = disagreements(asked, await readWritten(bytes, asked));
+    if (wrong) throw new Error(`a sample is not what was asked: ${wrong.of}`);
+    yield;
   }
-  return made;
 }
+const CHECKS = 168;
 
 interface Sample {
   bytes: Uint8Array;
@@ -73,20 +84,24 @@ interface Sample {
 }
 const sampleOf = async (bytes: Uint8Array): Promise<Sample> => ({ bytes, survey: await surveyPdf(bytes) });
 
+function workedOut({ survey }: Sample, steps: Step[]) {
+  const docket: Docket = { ...emptyDocket('Warm-up'), steps };
+  const task = asItComesIn({ docket, surveys: { [SOURCE]: survey } });
+  return { task, work: workOut(task.docket, task.surveys) };
+}
+
 async function make(
-  { bytes, survey }: Sample,
+  sample: Sample,
   steps: Step[],
   output: Output,
   sink: (chunk: Uint8Array) => void = () => undefined,
 ): Promise<void> {
-  const docket: Docket = { ...emptyDocket('Warm-up'), steps };
-  const task = asItComesIn({ docket, surveys: { [SOURCE]: survey } });
-  const work = workOut(task.docket, task.surveys);
+  const { task, work } = workedOut(sample, steps);
   const at = new Date(0);
   namesOf(work, output, partsAsked(work, output), at);
   const context = {
     surveys: task.surveys,
-    read: () => Promise.resolve(bytes),
+    read: () => Promise.resolve(sample.bytes),
     sink,
     at,
     onProgress: () => undefined,

@@ -1,5 +1,6 @@
 import type { Box } from '../measure/box';
 import type { Matrix } from '../measure/matrix';
+import type { SurveyPage } from './survey';
 
 /** A page of a source as a page of a written file draws it. */
 export interface Draw {
@@ -15,4 +16,16 @@ export interface Draw {
 export interface Shown {
   draws: readonly Draw[];
   texts: number;
+}
+
+/** A page of a file that was written here, read again. */
+export interface WrittenPage extends Pick<SurveyPage, 'boxes' | 'toUpright' | 'label' | 'incomplete'> {
+  /** Missing where nobody looked for it. */
+  shown?: Shown | undefined;
+}
+/** A file that was written here, read again. */
+export interface Written {
+  pages: readonly WrittenPage[];
+  /** The names of its spot inks. */
+  spots: readonly string[];
 }
