@@ -131,8 +131,12 @@ export class RawFile {
     const { spans } = this;
     const at = 4 * number;
     if (at >= spans.length) return;
-    [spans[at], spans[at + 1]] = value;
-    if (data) [spans[at + 2], spans[at + 3]] = data;
+    spans[at] = value[0];
+    spans[at + 1] = value[1];
+    if (data) {
+      spans[at + 2] = data[0];
+      spans[at + 3] = data[1];
+    }
     if (generation) this.generations.set(number, generation);
   }
 
@@ -215,14 +219,11 @@ export class RawFile {
 
   /** What a form needs of a page, by its index; of what it inherits (7.7.3.4) the resources. */
   page(index: number): RawPage {
-    const {
-      node: { bytes, value },
-      above,
-    } = entryAt(this.leaves(), index);
-    const [own, group, contents] = dictEntries(bytes, value[0], OF_PAGES).map(
-      (range) => range && { bytes, range },
-    );
-    return { resources: own ?? above, group, contents };
+    const { node, above } = entryAt(this.leaves(), index);
+    const { bytes } = node;
+    const found = dictEntries(bytes, node.value[0], OF_PAGES);
+    const placed = (n: number): Placed | undefined => found[n] && { bytes, range: found[n] };
+    return { resources: placed(0) ?? above, group: placed(1), contents: placed(2) };
   }
 
   /** The ends of the page tree, in order: nothing is read of a page but that it has no kids. */
@@ -302,7 +303,8 @@ export class RawFile {
       for (let i = 0; i < count.value; i++, at += 20) {
         const kind = bytes[at + 17];
         if (kind !== 110 && kind !== 102) throw new RawUnfit('cross-reference entry');
-        if (kind === 110) this.note(from.value + i, PLAIN, Number(textOf(bytes, [at, at + 10])));
+        if (kind === 110)
+          this.note(from.value + i, PLAIN, readInteger(bytes, skipSpace(bytes, at))?.value ?? 0);
         else this.note(from.value + i, FREE, 0);
       }
       at = skipSpace(bytes, at);
@@ -353,8 +355,9 @@ export class RawFile {
     this.places = withRoom(this.places, number);
     this.largest = Math.max(this.largest, number);
     // 255 marks a free entry that was seen, so that an older section cannot bring the object back.
-    if (this.kinds[number] === 0)
-      [this.kinds[number], this.places[number]] = [kind === FREE ? 255 : kind, place];
+    if (this.kinds[number] !== 0) return;
+    this.kinds[number] = kind === FREE ? 255 : kind;
+    this.places[number] = place;
   }
 
   private dataOf(dict: Range, after: number): Range {

@@ -36,7 +36,8 @@ export function skipRegular(bytes: Uint8Array, at: number): number {
 
 /** A whole number at `at`, with its end; undefined if there is none. */
 export function readInteger(bytes: Uint8Array, at: number): { value: number; end: number } | undefined {
-  let [value, end] = [0, at];
+  let value = 0;
+  let end = at;
   for (; isDigit(bytes[end]); end++) value = value * 10 + bytes[end]! - 48;
   return end > at && !isRegular(bytes[end]) ? { value, end } : undefined;
 }
@@ -89,11 +90,14 @@ function skipDict(bytes: Uint8Array, at: number, met?: Met): number {
 
 /** The end of the reference or the number that begins with a digit. */
 function skipDigits(bytes: Uint8Array, at: number, met?: Met): number {
-  let [end, number] = [at, 0];
+  // Here and below, names are given one by one: these run for each word of a file, and lists of them are made anew each time.
+  let end = at;
+  let number = 0;
   for (; isDigit(bytes[end]); end++) number = number * 10 + bytes[end]! - 48;
   if (isRegular(bytes[end])) return skipWord(bytes, at);
   const from = skipSpace(bytes, end);
-  let [next, generation] = [from, 0];
+  let next = from;
+  let generation = 0;
   for (; isDigit(bytes[next]); next++) generation = generation * 10 + bytes[next]! - 48;
   if (next === from || isRegular(bytes[next])) return end;
   next = skipSpace(bytes, next);
@@ -105,7 +109,9 @@ function skipDigits(bytes: Uint8Array, at: number, met?: Met): number {
 const WORDS = ['true', 'false', 'null'];
 /** The end of a number or one of the words that are values; nothing else is one (7.3.2, 7.3.3, 7.3.9). */
 function skipWord(bytes: Uint8Array, at: number): number {
-  let [end, digits, dots] = [at, 0, 0];
+  let end = at;
+  let digits = 0;
+  let dots = 0;
   if (bytes[end] === PLUS || bytes[end] === MINUS) end++;
   for (; isDigit(bytes[end]) || bytes[end] === DOT; end++)
     if (bytes[end] === DOT) dots++;

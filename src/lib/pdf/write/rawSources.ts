@@ -41,13 +41,13 @@ export class RawSources {
 
   /** Opens sources, each once, in order of first use. A file that cannot be read where it lies, or has annotations that print, is written plainly first, those as part of their pages. Throws PdfError. */
   static async open(
-    uses: readonly string[],
+    uses: ReadonlySet<string>,
     read: (source: string) => Promise<Uint8Array>,
     surveys: Surveys,
     inks: readonly InkChange[] = [],
   ): Promise<RawSources> {
     const sources = new RawSources(inks);
-    for (const id of new Set(uses)) {
+    for (const id of uses) {
       const { bytes } = await readablePdf(await read(id));
       const source =
         (mayPrint(surveys[id]) ? undefined : sources.add(bytes)) ?? sources.add(await tidyPdf(bytes, true));

@@ -48,9 +48,12 @@ export async function writeSheetsPdf(plan: SheetPlan, job: WriteContext): Promis
   const cells = some
     ? some.flatMap(({ drawn }) => drawn.cells)
     : [...plan.pages, ...(plan.cover?.plan.pages ?? [])];
-  const uses = cells.flatMap(({ page }) =>
-    page ? [...artsOf(page), ...laidOn(page)].map(({ source }) => source) : [],
-  );
+  const uses = new Set<string>();
+  for (const { page } of cells) {
+    if (!page) continue;
+    for (const { source } of artsOf(page)) uses.add(source);
+    for (const { source } of laidOn(page)) uses.add(source);
+  }
   const sources = await RawSources.open(uses, job.read, job.surveys, job.inks);
   const writer = new SheetWriter(plan, sources, job);
   const total = some?.length ?? countSides(plan);
