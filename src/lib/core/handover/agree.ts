@@ -15,12 +15,14 @@ import { TOLERANCES } from '../measure/tolerances';
 import { pageSurface } from '../surface/pageSurface';
 
 /** A page of a source, drawn where it is asked: from the lower left corner of the written page, as that is seen. */
-export interface AskedDraw extends Draw {
+export interface AskedDraw extends Omit<Draw, 'content'> {
+  /** Null where the survey does not tell it from other content. */
+  content: number | null;
   clip: Box;
   /** What the source page has, in its own user space. */
   media: Box;
 }
-export interface AskedShown extends Shown {
+export interface AskedShown extends Omit<Shown, 'draws'> {
   draws: readonly AskedDraw[];
 }
 /** What was asked of one page of a file: sizes in points, as the page is seen. */
@@ -28,7 +30,7 @@ interface AskedPage {
   trim: Size;
   media: Size;
   label?: string;
-  /** What it shows; missing where the surveys do not tell the content of sources apart. */
+  /** What it shows; missing where that cannot be told from what else is on it. */
   shown?: AskedShown | undefined;
   /** Nothing is missing in what it is made of. */
   whole: boolean;
@@ -75,32 +77,29 @@ const areWhole = (pages: readonly Page[], surveys: Surveys): boolean =>
     ),
   );
 
-/** What of a surface is drawn from sources; undefined where that cannot be told from other content. What is empty shows nothing. */
-function shownOn(
-  { media, items }: Pick<Surface, 'media' | 'items'>,
-  surveys: Surveys,
-): AskedShown | undefined {
+/** What a surface shows. Content that says nothing is left aside, unless some cannot be told from it. */
+function shownOn({ media, items }: Pick<Surface, 'media' | 'items'>, surveys: Surveys): AskedShown {
   const toCorner = translate(-media.x0, -media.y0);
-  const draws: AskedDraw[] = [];
-  for (const item of items) {
-    if (item.kind !== 'art') continue;
-    const survey = surveys[item.source];
-    const content = survey?.contents?.[item.index];
-    const page = survey?.pages[item.index];
-    if (content === undefined || content === null || !page) return undefined;
-    if (content === NOTHING) continue;
-    const { toUpright, boxes } = page;
+  const draws = items.flatMap((item): AskedDraw[] => {
+    const survey = item.kind === 'art' ? surveys[item.source] : undefined;
+    if (item.kind !== 'art' || !survey) return [];
+    const { toUpright, boxes } = entryAt(survey.pages, item.index);
     const { clip, matrix, laid } = item;
-    const shown = laid ? intersect(clip, applyToBox(matrix, laid.reach)) : clip;
-    draws.push({
-      content,
-      matrix: compose(compose(toUpright, matrix), toCorner),
-      clip: applyToBox(toCorner, shown),
-      media: applyToBox(invert(toUpright), boxes.media),
-    });
-  }
-  return { draws, texts: items.filter(({ kind }) => kind === 'text').length };
+    return [
+      {
+        content: survey.contents?.[item.index] ?? null,
+        matrix: compose(compose(toUpright, matrix), toCorner),
+        clip: applyToBox(toCorner, laid ? intersect(clip, applyToBox(matrix, laid.reach)) : clip),
+        media: applyToBox(invert(toUpright), boxes.media),
+      },
+    ];
+  });
+  const texts = items.filter(({ kind }) => kind === 'text').length;
+  return { draws: areTold(draws) ? draws.filter(saysSomething) : draws, texts };
 }
+const areTold = (draws: readonly Pick<AskedDraw, 'content'>[]): boolean =>
+  draws.every(({ content }) => content !== null);
+const saysSomething = ({ content }: Pick<AskedDraw, 'content'>): boolean => content !== NOTHING;
 /** The sum of content that says nothing. */
 const NOTHING = 0;
 
@@ -114,11 +113,13 @@ export function askedOfPages(work: Cuttable): AskedOf {
     pages: pages.map((index) => {
       const page = entryAt(faces, index);
       const surface = pageSurface(page, sideAt(index, list));
+      const shown = shownOn(surface, surveys);
       return {
         trim: page.trim,
         media: { width: widthOf(surface.bleed), height: heightOf(surface.bleed) },
         label: entryOf(labels, page.id),
-        shown: shownOn(surface, surveys),
+        // A page's own content is found among what else is put there by what it is.
+        shown: areTold(shown.draws) ? shown : undefined,
         whole: areWhole([page], surveys),
       };
     }),
@@ -171,7 +172,7 @@ function otherShown(
   written: Shown,
   { toUpright, boxes }: Pick<WrittenPage, 'toUpright' | 'boxes'>,
 ): { of: 'draws' | 'texts'; asked: number; written: number } | { of: 'shows' | 'lies' } | undefined {
-  const there = written.draws.filter(({ content }) => content !== NOTHING);
+  const there = areTold(asked.draws) ? written.draws.filter(saysSomething) : written.draws;
   if (there.length !== asked.draws.length)
     return { of: 'draws', asked: asked.draws.length, written: there.length };
   // Words that were read off scans come on top.
@@ -179,7 +180,7 @@ function otherShown(
   const media = sizeBox({ width: widthOf(boxes.media), height: heightOf(boxes.media) });
   for (const [n, draw] of asked.draws.entries()) {
     const { content, matrix, clip } = entryAt(there, n);
-    if (content !== draw.content) return { of: 'shows' };
+    if (draw.content !== null && content !== draw.content) return { of: 'shows' };
     const shown = clip ? intersect(media, applyToBox(toUpright, clip)) : media;
     if (
       !isSameMove(draw.matrix, compose(matrix, toUpright), draw.media) ||

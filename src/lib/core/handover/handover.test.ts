@@ -249,7 +249,9 @@ describe('what was drawn', () => {
     const asked = askedOf(given, output)!(firstOf(partsOf(given, output)));
     const pages = asked.pages.map(({ media, trim, label, shown }): WrittenPage => {
       const { boxes, toUpright } = surveyPage(media);
-      return { boxes: { ...boxes, trim: sizeBox(trim) }, toUpright, shown, ...(label ? { label } : {}) };
+      const draws = (shown?.draws ?? []).map((draw) => ({ ...draw, content: draw.content ?? 0 }));
+      const page = { boxes: { ...boxes, trim: sizeBox(trim) }, toUpright, ...(label ? { label } : {}) };
+      return { ...page, shown: { draws, texts: 0 } };
     });
     return { asked, written: { pages, spots: [] } };
   };
@@ -289,14 +291,31 @@ describe('what was drawn', () => {
   });
 
   test.each(kinds)(
-    'is not asked of sources that nobody looked at so, or that are not whole: $kind',
+    'of sources that nobody looked at so, or that are not whole, only where it lies is compared: $kind',
     (output) => {
       const { asked, written } = rightOf(output, {
         contents: contents.map(() => null),
         pages: plainSurvey(contents.length).pages.map((each) => ({ ...each, incomplete: true as const })),
       });
-      const nothing = written.pages.map((page) => ({ ...page, shown: { draws: [], texts: 0 } }));
-      expect(disagreements(asked, torn({ ...written, pages: nothing }))).toEqual([]);
+      const shownAs = (change: (draws: Draw[]) => Draw[]) => ({
+        ...written,
+        pages: written.pages.map((page) => ({
+          ...page,
+          // Whatever it is, it tells nothing.
+          shown: page.shown && {
+            draws: change(page.shown.draws.map((draw, n) => ({ ...draw, content: n }))),
+            texts: 0,
+          },
+        })),
+      });
+      expect(disagreements(asked, torn(shownAs((draws) => draws)))).toEqual([]);
+      const missed = new Set(
+        disagreements(
+          asked,
+          shownAs((draws) => draws.slice(1)),
+        ).map(({ of }) => of),
+      );
+      expect([...missed]).toEqual(output.kind === 'pages' ? [] : ['draws']);
     },
   );
 });

@@ -22,12 +22,17 @@ interface State {
 }
 
 /**
- * What of `asked` a page draws, in its own user space: content that is among it, be it a form or streams of the page itself.
- * Other forms are looked into, and lines of text counted in all that is not `asked`. `sums` tells content apart.
+ * What of `asked` a page draws, in its own user space: content that is among it, be it a form or streams of the page itself; any
+ * form where some of what is asked cannot be told from other content. Other forms are looked into, and lines of text counted in
+ * all that is not `asked`. `sums` tells content apart.
  */
-export function shownBy(page: SourcePage, asked: readonly Pick<Draw, 'content'>[], sums: ContentSums): Shown {
+export function shownBy(
+  page: SourcePage,
+  asked: readonly { content: number | null }[],
+  sums: ContentSums,
+): Shown {
   const known = new Set(asked.map(({ content }) => content));
-  const reading = new Reading(known, sums);
+  const reading = new Reading((content) => known.has(content) || known.has(null), sums);
   const resources = resourcesOf(page);
   const parts = streamsOf(page.dict);
   for (let n = 0; n < parts.length;) {
@@ -44,7 +49,7 @@ export function shownBy(page: SourcePage, asked: readonly Pick<Draw, 'content'>[
 function runOf(
   parts: readonly PDFRawStream[],
   resources: PDFDict | undefined,
-  known: ReadonlySet<number>,
+  known: ReadonlySet<number | null>,
   sums: ContentSums,
 ): { length: number; content: number } {
   let length = 0;
@@ -64,7 +69,7 @@ class Reading {
   private path: Box | undefined;
 
   constructor(
-    private readonly known: ReadonlySet<number>,
+    private readonly isAsked: (content: number) => boolean,
     private readonly sums: ContentSums,
   ) {}
 
@@ -101,7 +106,7 @@ class Reading {
     const own = form.dict.lookup(PDFName.of('Resources'));
     const within = own instanceof PDFDict ? own : resources;
     const content = this.sums.of([form], within);
-    if (content !== null && this.known.has(content)) {
+    if (content !== null && this.isAsked(content)) {
       this.meet(content);
       return;
     }

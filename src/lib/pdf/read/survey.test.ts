@@ -71,6 +71,73 @@ describe('survey', () => {
     });
   });
 
+  /** Pages of one file: the entries of each, and one stream of content or more. */
+  const pagesOf = (things: readonly string[], pages: readonly [entries: string, ...content: string[]][]) => {
+    const stream = (text: string, dict = '') =>
+      `<< ${dict} /Length ${text.length} >>\nstream\n${text}\nendstream`;
+    const objects = [...things];
+    const kids = pages.map(([entries, ...content]) => {
+      const parts = content.map((text) => `${2 + objects.push(stream(text))} 0 R`);
+      return `${2 + objects.push(`<< /Type /Page /Parent 2 0 R ${entries} /Contents [${parts.join(' ')}] >>`)} 0 R`;
+    });
+    const tree = `<< /Type /Pages /Count ${kids.length} /Kids [${kids.join(' ')}] /MediaBox [0 0 200 300] >>`;
+    return surveyPdf(written(catalog, tree, ...objects));
+  };
+  const image = (dot: string) =>
+    `<< /Type /XObject /Subtype /Image /Width 1 /Height 1 /ColorSpace /DeviceGray /BitsPerComponent 8 /Length 1 >>\nstream\n${dot}\nendstream`;
+
+  test('content is told apart by what it says and by what it draws, in however many streams', async () => {
+    const [one, other] = [3, 4].map((n) => `/Resources << /XObject << /Im ${n} 0 R >> >>`);
+    const scan = 'q 200 0 0 300 0 0 cm /Im Do Q';
+    const { contents } = await pagesOf(
+      [image('a'), image('b')],
+      [
+        [one!, scan],
+        [other!, scan],
+        [one!, scan],
+        [one!, 'q 200 0 0 300 9 0 cm /Im Do Q'],
+        [one!, 'q 200 0 0 300 0 0 cm', '/Im Do Q'],
+        [one!, 'q 200 0 0 300 0 0 cm\n/Im Do Q\n'],
+        [one!],
+      ],
+    );
+    const [first, second, again, moved, inTwo, joined, empty] = contents!;
+    expect(again).toBe(first);
+    expect(inTwo).toBe(joined);
+    expect(empty).toBe(0);
+    expect(new Set([first, second, moved, inTwo, empty]).size).toBe(5);
+  });
+
+  test('a page lacks what its content names and the file does not have; what no content names is not missed', async () => {
+    const font = '<< /Type /Font /Subtype /TrueType /BaseFont /F /FontDescriptor 4 0 R >>';
+    const descriptor = '<< /Type /FontDescriptor /FontName /F /Flags 4 /FontFile2 99 0 R >>';
+    const plain = '<< /Type /Font /Subtype /Type1 /BaseFont /Helvetica >>';
+    const text = 'BT /F 9 Tf 20 20 Td (A) Tj ET';
+    const fonts = (entry: string) => `/Resources << /Font << /F ${entry} /G 5 0 R >> >>`;
+    const { pages, contents } = await pagesOf(
+      [font, descriptor, plain],
+      [
+        [fonts('5 0 R'), text],
+        [fonts('99 0 R'), text],
+        [fonts('3 0 R'), text],
+        [fonts('99 0 R'), text.replace('/F', '/G')],
+        ['/Resources << /Font 99 0 R >>', text],
+        ['/Resources << /XObject << /X 99 0 R >> >>', '/X Do'],
+        ['/Resources << /XObject << /X 99 0 R >> >>', '0 0 9 9 re f'],
+      ],
+    );
+    expect(pages.map(({ incomplete }) => !!incomplete)).toEqual([
+      false,
+      true,
+      true,
+      false,
+      true,
+      true,
+      false,
+    ]);
+    expect(contents!.map((sum) => sum === null)).toEqual(pages.map(({ incomplete }) => !!incomplete));
+  });
+
   test('a file with an owner password only is read; one that wants a password is refused (made by qpdf)', async () => {
     const plain = keep(await markedPdf(3));
     for (const [user, key] of [
