@@ -34,10 +34,19 @@ const OF_COMPONENTS: Record<number, string> = { 1: 'Grey', 3: 'RGB', 4: 'CMYK' }
 /** A colour operator that names a device space, or the same letters within a string, a name or an image. */
 const LOOKS_LIKE_COLOUR = /(?<![^\0\s()<>[\]{}/%])(?:rg|RG|[kKgG])(?![^\0\s()<>[\]{}/%])/g;
 const DEEPEST = 24;
-/** Operators that name something of the resources (ISO 32000-1, table 51). */
-const NAMES = new Set(['Do', 'Tf', 'gs', 'cs', 'CS', 'scn', 'SCN', 'sh']);
-/** Stands for whatever resources name, where one of their lists is not there. */
-const ANY = '*';
+/** Operators that name something of the resources (ISO 32000-1, table 51), and in which of their lists it stands (table 33). */
+const NAMES: ReadonlyMap<string, string> = new Map([
+  ['Do', 'XObject'],
+  ['Tf', 'Font'],
+  ['gs', 'ExtGState'],
+  ['cs', 'ColorSpace'],
+  ['CS', 'ColorSpace'],
+  ['scn', 'Pattern'],
+  ['SCN', 'Pattern'],
+  ['sh', 'Shading'],
+]);
+/** Stands for whatever a list of resources names, where that is not there. */
+const ANY = '/*';
 /** What fonts and images are made of, besides what they look the same without. */
 const VITAL = [
   'DescendantFonts',
@@ -59,7 +68,7 @@ const VITAL = [
 interface Found {
   inks: Map<string, Ink>;
   whole: boolean;
-  /** What of resources is not whole, by the names that content has for it. */
+  /** What of resources is not whole, by its list and the name that content has for it. */
   broken: Set<string>;
   /** A form has no resources of its own, and may draw what those around it name (ISO 32000-1, 7.8.3). */
   borrows: boolean;
@@ -132,20 +141,20 @@ export class InkFinder {
   private settle(content: readonly PDFObject[]): void {
     const { broken, borrows } = this.found;
     if (!broken.size) return;
-    // A name can be written in more than one way with #xx.
-    const isBroken = (name: string) => broken.has(name) || broken.has(ANY) || name.includes('#');
     // An operation may begin in one stream and end in the next (7.8.2).
     const text = content
       .map((stream) => decoded(stream).bytes)
       .map((bytes) => textOf(bytes, [0, bytes.length]))
       .join('\n');
-    const draws = [...operationsOf(text)].filter(({ operator }) => NAMES.has(operator));
-    if (
-      borrows ||
-      [...broken].some((name) => name.includes('#')) ||
-      draws.some(({ operands }) => operands.some(isBroken))
-    )
-      this.found.whole = false;
+    // A name can be written in more than one way with #xx.
+    const isBroken = (list: string, name: string) =>
+      broken.has(list + name) || broken.has(list + ANY) || name.includes('#');
+    const isMissed = () =>
+      [...operationsOf(text)].some(({ operator, operands }) => {
+        const list = NAMES.get(operator);
+        return list !== undefined && operands.some((name) => name.startsWith('/') && isBroken(list, name));
+      });
+    if (borrows || [...broken].some((name) => name.includes('#')) || isMissed()) this.found.whole = false;
     this.found.broken = new Set();
   }
 
@@ -160,7 +169,7 @@ export class InkFinder {
     this.once(dict, () => {
       const part = (key: string, look: (thing: PDFObject) => void) =>
         this.each(dict, key, (thing, name) =>
-          this.named(name, () => {
+          this.named(key + name, () => {
             if (thing) look(thing);
             else this.found.whole = false;
           }),
@@ -279,7 +288,7 @@ export class InkFinder {
     visit: (value: PDFObject | undefined, name: string) => void,
   ): void {
     const entries = dict.lookup(PDFName.of(key));
-    if (!entries && dict.has(PDFName.of(key))) this.found.broken.add(ANY);
+    if (!entries && dict.has(PDFName.of(key))) this.found.broken.add(key + ANY);
     if (entries instanceof PDFDict)
       for (const [name, value] of entries.entries()) visit(this.context.lookup(value), name.asString());
   }

@@ -124,6 +124,7 @@ describe('survey', () => {
         ['/Resources << /Font 99 0 R >>', text],
         ['/Resources << /XObject << /X 99 0 R >> >>', '/X Do'],
         ['/Resources << /XObject << /X 99 0 R >> >>', '0 0 9 9 re f'],
+        ['/Resources << /XObject << /F 99 0 R >> /ExtGState 99 0 R /Font << /F 5 0 R >> >>', text],
       ],
     );
     expect(pages.map(({ incomplete }) => !!incomplete)).toEqual([
@@ -133,6 +134,7 @@ describe('survey', () => {
       false,
       true,
       true,
+      false,
       false,
     ]);
     expect(contents!.map((sum) => sum === null)).toEqual(pages.map(({ incomplete }) => !!incomplete));
