@@ -90,7 +90,7 @@ function skipDict(bytes: Uint8Array, at: number, met?: Met): number {
 
 /** The end of the reference or the number that begins with a digit. */
 function skipDigits(bytes: Uint8Array, at: number, met?: Met): number {
-  // Here and below, names are given one by one: these run for each word of a file, and lists of them are made anew each time.
+  // One by one, here and below, and not as a list that is taken apart: this runs for each word of a file.
   let end = at;
   let number = 0;
   for (; isDigit(bytes[end]); end++) number = number * 10 + bytes[end]! - 48;

@@ -10,10 +10,10 @@ import {
   type PDFObject,
 } from '@cantoo/pdf-lib';
 import type { Ink } from '../../core/model/survey';
-import { decoded } from '../objects/decodeStream';
+import { decoded, streamsOf } from '../objects/decodeStream';
 import { textOfName } from '../objects/libraryObjects';
 import type { ContentSums } from './contentSum';
-import type { SourcePage } from './pageTree';
+import { resourcesOf, type SourcePage } from './pageTree';
 import { textOf } from '../raw/scan';
 import { DEVICE_OPERATORS } from '../content/interpret';
 import { operationsOf } from '../content/operations';
@@ -93,12 +93,10 @@ export class InkFinder {
   ) {}
 
   /** The inks of a page, and whether its content, that of its forms too, is whole. */
-  page({ dict, inherited }: SourcePage): { inks: Ink[]; whole: boolean } {
+  page(page: SourcePage): { inks: Ink[]; whole: boolean } {
     this.found = nothing();
-    this.resources(dict.get(PDFName.of('Resources')) ?? inherited.Resources, 0);
-    const contents = dict.lookup(PDFName.of('Contents'));
-    const parts = contents instanceof PDFArray ? contents.asArray() : [contents];
-    const streams = parts.map((part) => this.context.lookup(part)).filter((stream) => stream !== undefined);
+    this.resources(resourcesOf(page), 0);
+    const streams = streamsOf(page.dict);
     for (const stream of streams) this.once(stream, () => this.operators(stream));
     this.settle(streams);
     const inks = [...this.found.inks.values()];

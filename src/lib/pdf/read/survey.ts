@@ -1,5 +1,5 @@
 import { PdfError } from '../objects/pdfError';
-import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFObject } from '@cantoo/pdf-lib';
+import { PDFDict, PDFName, type PDFObject } from '@cantoo/pdf-lib';
 import { surveyPageSchema, type Ink, type Survey, type SurveyPage } from '../../core/model/survey';
 import { expandLabels } from '../../core/pages/pageLabels';
 import { activeContent } from './active';
@@ -108,10 +108,7 @@ const PAINTS = new Set([
 
 /** Whether a page draws nothing at all. */
 function isEmpty(page: PDFDict): boolean {
-  const contents = page.lookup(PDFName.of('Contents'));
-  const parts =
-    contents instanceof PDFArray ? contents.asArray().map((_, n) => contents.lookup(n)) : [contents];
-  const packed = parts.map((part) => (part instanceof PDFRawStream ? part.getContentsSize() : 0));
+  const packed = streamsOf(page).map((part) => part.getContentsSize());
   if (packed.reduce((sum, size) => sum + size, 0) > MOST_OF_NOTHING) return false;
   const text = pageContent(page).toString('latin1');
   for (const { operator } of operationsOf(text)) if (PAINTS.has(operator)) return false;

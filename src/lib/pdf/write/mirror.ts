@@ -1,17 +1,14 @@
-import { PDFArray, PDFDict, PDFName, PDFRawStream, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
+import { PDFDict, PDFName, PDFRawStream, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
 import { applyToBox, compose, invert, type Matrix } from '../../core/measure/matrix';
 import type { SurveyPage } from '../../core/model/survey';
 import type { ArtItem } from '../../core/model/surface';
-import { pageContent } from '../objects/decodeStream';
+import { pageContent, streamsOf } from '../objects/decodeStream';
 import { boxNumbers, clipTo, concat } from '../objects/numbers';
 import { withOwnPatterns } from './patterns';
 
 /** A page's content once more, as a Form XObject in its user space (ISO 32000-1, 8.10); one stream stays packed as it is. As a `group` it fades as a whole. */
 export function contentAsForm(dict: PDFDict, survey: SurveyPage, context: PDFContext, group = false): PDFRef {
-  const contents = dict.lookup(PDFName.of('Contents'));
-  const streams = (contents instanceof PDFArray ? contents.asArray() : [contents])
-    .map((part) => context.lookup(part))
-    .filter((part) => part instanceof PDFRawStream);
+  const streams = streamsOf(dict);
   const [only] = streams;
   const form =
     only && streams.length === 1

@@ -71,11 +71,11 @@ export async function* warmUpChecking(): AsyncGenerator<void, void> {
     const { bytes, sample, output } = entryAt(made, round % made.length);
     const { work } = workedOut(sample, lastOf(ROW_STEPS));
     const asked = askedOf(work, output)!(firstOf(partsAsked(work, output)));
-    const [wrong] = disagreements(asked, await readWritten(bytes, asked));
-    if (wrong) throw new Error(`a sample is not what was asked: ${wrong.of}`);
+    disagreements(asked, await readWritten(bytes, asked));
     yield;
   }
 }
+/** After so many rounds hardly more gets compiled. */
 const CHECKS = 168;
 
 interface Sample {
