@@ -65,7 +65,7 @@ interface Idle {
  * A process that ended a task well gets the next one too: it has compiled what it runs through, and takes a fraction of the
  * time. It is replaced after so many tasks, and where it took so much memory, so that nothing it leaks or holds can build up.
  */
-const MOST_TASKS = 200;
+const MOST_TASKS = 2000;
 const MOST_KEPT_MB = 400;
 /** What a process holds counts against its next task: it may hold no more than this part of what one may take. */
 const MOST_SHARE = 4;

@@ -71,7 +71,8 @@ for (const name of QUEUES)
           const { worked, canWait: later } = WORKED[name];
           if (!job || (await later?.(job.data.id))) return;
           await workOn(worked, job.data.id);
-          beReady();
+          // What can wait, nobody waits for: getting ready would only take the time of a row of files.
+          if (!later) beReady();
         },
       ),
     );
