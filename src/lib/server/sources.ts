@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import type { PoolClient } from 'pg';
 import { surveySchema, type Survey } from '../core/model/survey';
 import type { Surveys } from '../core/model/survey';
@@ -10,6 +11,27 @@ export async function surveysOf(hashes: readonly string[], client: Db = db()): P
     [hashes],
   );
   return Object.fromEntries(rows.map(({ sha256, survey }) => [sha256, surveySchema.parse(survey)]));
+}
+
+/** So many pages read a survey's schema through until the engine has compiled it, as many at a time as nobody waits for. */
+const [WARM_PAGES, WARM_AT_ONCE] = [20_000, 200];
+
+/**
+ * Reads a measured survey that is here again and again and throws it away: of what somebody hands over, a long job takes a tenth
+ * of a second less. False where there is none yet.
+ */
+export async function warmUpSurveys(): Promise<boolean> {
+  const { rows } = await db().query<{ survey: Survey }>(
+    "select survey from source where sha256 = (select id from measure where state = 'done' limit 1)",
+  );
+  for (const { survey } of rows) {
+    const some = { ...survey, pages: survey.pages.slice(0, WARM_AT_ONCE) };
+    for (let read = 0; read < WARM_PAGES; read += some.pages.length) {
+      surveySchema.parse(some);
+      await setImmediate();
+    }
+  }
+  return rows.length > 0;
 }
 
 /** The same as JSON, unread. */

@@ -20,25 +20,39 @@ const PROGRESS_EVERY_MS = 100;
 
 /**
  * Runs the work of a fenced process and says how it ended. Tasks come as JSON on standard input, one a line; until the first
- * does, the rounds of `meanwhile` are gone through, and nothing waits for more than one of them.
+ * does, the rounds of `meanwhile` are gone through, and nothing waits for more than one of them. What a task leaves behind is
+ * collected where it is more than `mostLeftMb`.
  */
 export async function runFenced<Task>(
   work: (task: Task, onProgress: OnDoing) => Promise<void>,
-  meanwhile?: AsyncIterator<void>,
+  {
+    meanwhile,
+    mostLeftMb = MOST_LEFT_MB,
+  }: { meanwhile?: AsyncIterator<void> | false | undefined; mostLeftMb?: number } = {},
 ): Promise<void> {
   const tasks = createInterface({ input: process.stdin })[Symbol.asyncIterator]();
   let came = false;
   const first = tasks.next().finally(() => (came = true));
   while (meanwhile && !came && !(await meanwhile.next()).done) await setImmediate();
   // What warming up has left behind goes before it waits; nobody does.
-  if (!came) await leaveNothing();
-  for (let next = await first; !next.done; next = await tasks.next()) {
+  if (!came && heldMb() > mostLeftMb) await leaveNothing();
+  for (let next = await first; !next.done;) {
     forgetPeak();
     least = Math.min(least, bytesMb());
     await carryOut(work, next.value);
-    if (heldMb() > MOST_LEFT_MB) await leaveNothing();
+    const following = tasks.next();
+    if (heldMb() > mostLeftMb) {
+      await Promise.race([following, setTimeout(LEAVE_AFTER_MS, undefined, { ref: false })]);
+      await leaveNothing();
+    }
+    next = await following;
   }
 }
+/**
+ * What a task left behind goes so long after it, or before the next: what was written is read again just then by another
+ * process, and somebody waits for that.
+ */
+const LEAVE_AFTER_MS = 2000;
 
 /**
  * What was in use when the engine began to look stays for one more round, and what the calls that ended still hold, as the bytes

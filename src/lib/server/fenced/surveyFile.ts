@@ -27,5 +27,5 @@ await runFenced<SurveyTask>(
     if (plain !== bytes) await writeFile(pdf, plain);
     await writeFile(out, JSON.stringify(picture ? { ...survey, picture, byteCount: bytes.length } : survey));
   },
-  process.env.FOLDER_STANDBY ? warmUpReading() : undefined,
+  { meanwhile: !!process.env.FOLDER_STANDBY && warmUpReading() },
 );

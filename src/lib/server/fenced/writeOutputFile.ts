@@ -46,5 +46,5 @@ await runFenced<OutputTask>(
     const made = await speakIn(isLanguage(language) ? language : 'en', write);
     writeFileSync(join(folder, MADE), JSON.stringify(made));
   },
-  WARM_UPS[process.env.FOLDER_STANDBY ?? '']?.(),
+  { meanwhile: WARM_UPS[process.env.FOLDER_STANDBY ?? '']?.() },
 );

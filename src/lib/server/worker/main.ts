@@ -13,6 +13,7 @@ import { dismissStandby, keepReady } from '../fence';
 import { log } from '../log';
 import { closeQueue, enqueue, isQueue, queue, QUEUES, WAKE, type QueueName } from '../queue';
 import { canWait, forgetOldRuns } from '../runs';
+import { warmUpSurveys } from '../sources';
 import { deliverScans } from '../standins/scanner';
 import { forgetWorkers, sayAlive, sayGone } from '../workers';
 import { leaveNoWork, sweepWorkFolders } from '../workFolder';
@@ -48,6 +49,7 @@ const WORKED: Record<
 let stopping = false;
 let neededAt = -Infinity;
 let isReady = false;
+let isWarm = false;
 
 // Whoever saves or looks for something goes first: what is worked here, and what it starts, takes the time that is left.
 setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
@@ -79,10 +81,18 @@ for (const name of QUEUES)
     workers.push({ name, id });
   }
 
+/** Warms this process itself up, once there is something to do that with. */
+async function getWarm(): Promise<void> {
+  if (isWarm) return;
+  isWarm = true;
+  isWarm = await warmUpSurveys().catch(() => false);
+}
+
 /** Has processes stand by from now on, until nobody has needed them for a while. */
 function beReady(): void {
   if (process.env.FOLDER_READY === '0' || stopping) return;
   neededAt = performance.now();
+  void getWarm();
   isReady = true;
   READY.forEach(keepReady);
 }
