@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
@@ -8,7 +8,7 @@ import { emptyDocket, filesOf, type Docket } from '../core/docket/docket';
 import type { Step } from '../core/docket/steps';
 import { ownDatabase, server } from '../../../tests/database';
 import { docketOf, hashOf, plainSurvey, takeInStep } from '../../../tests/makers';
-import { appendTo, openBlob, readBlob, readPart, sealBlob, storeBlob, sweep } from './blobs';
+import { appendTo, openBlob, readBlob, readPart, receiveBlob, sealBlob, storeBlob, sweep } from './blobs';
 import { db, listen, transaction } from './db';
 import * as coming from './intakes';
 import { claim, endClaim, releaseSilent, tend, type Claim } from './claims';
@@ -171,21 +171,42 @@ describe.skipIf(!server)('what the database keeps', () => {
     });
 
   describe('files', () => {
-    test.each([0, 1, MIB - 1, MIB, MIB + 1, 2.5 * MIB])(
+    /** No two pieces of it are alike. */
+    const bytesOfLength = (size: number) =>
+      Buffer.from(Uint32Array.from({ length: Math.ceil(size / 4) }, (_, n) => n).buffer).subarray(0, size);
+    const received = async (bytes: AsyncIterable<Uint8Array>) => {
+      const file = await receiveBlob(bytes);
+      return transaction((client) => sealBlob(client, file));
+    };
+    const stored = (bytes: AsyncIterable<Uint8Array>) => transaction((client) => storeBlob(client, bytes));
+
+    test.each([0, 1, MIB - 1, MIB, MIB + 1, 5.5 * MIB])(
       '%d bytes come back as they went in, in chunks of 1 MiB',
       async (size) => {
-        const whole = Buffer.alloc(size, 'larkmoor');
+        const whole = bytesOfLength(size);
         const cut = Math.floor(size / 3);
-        const { id } = await transaction((client) =>
-          storeBlob(client, bytesOf(whole.subarray(0, cut), whole.subarray(cut))),
-        );
-        const chunks = [];
-        for await (const chunk of readBlob(id)) chunks.push(chunk);
-        expect(Buffer.concat(chunks).equals(whole)).toBe(true);
-        expect(chunks.slice(0, -1).every((chunk) => chunk.length === MIB)).toBe(true);
-        expect(chunks).toHaveLength(Math.ceil(size / MIB));
+        for (const way of [received, stored]) {
+          const { id, sha256 } = await way(bytesOf(whole.subarray(0, cut), whole.subarray(cut)));
+          expect(sha256).toBe(createHash('sha256').update(whole).digest('hex'));
+          const chunks = [];
+          for await (const chunk of readBlob(id)) chunks.push(chunk);
+          expect(Buffer.concat(chunks).equals(whole)).toBe(true);
+          expect(chunks.slice(0, -1).every((chunk) => chunk.length === MIB)).toBe(true);
+          expect(chunks).toHaveLength(Math.ceil(size / MIB));
+          await db().query('delete from blob where id = $1', [id]);
+        }
       },
     );
+
+    test('what breaks off while it is received leaves nothing', async () => {
+      const before = [await count('blob'), await count('blob_chunk')];
+      async function* breakingOff() {
+        yield bytesOfLength(4.5 * MIB);
+        throw new Error('the line is cut');
+      }
+      await expect(receiveBlob(breakingOff())).rejects.toThrow('cut');
+      expect([await count('blob'), await count('blob_chunk')]).toEqual(before);
+    });
 
     test('parts of a file are read as they lie, across chunks of any length', async () => {
       const whole = Buffer.from(Array.from({ length: 1000 }, (_, n) => n % 251));

@@ -13,8 +13,8 @@ export async function surveysOf(hashes: readonly string[], client: Db = db()): P
   return Object.fromEntries(rows.map(({ sha256, survey }) => [sha256, surveySchema.parse(survey)]));
 }
 
-/** So many pages read a survey's schema through until the engine has compiled it, as many at a time as nobody waits for. */
-const [WARM_PAGES, WARM_AT_ONCE] = [20_000, 200];
+/** After so many pages, or ms, the engine has compiled how surveys are read; and as many pages at a time as nobody waits for. */
+const [WARM_PAGES, WARM_MS, WARM_AT_ONCE] = [20_000, 1500, 100];
 
 /**
  * Reads a measured survey that is here again and again and throws it away: of what somebody hands over, a long job takes a tenth
@@ -26,7 +26,8 @@ export async function warmUpSurveys(): Promise<boolean> {
   );
   for (const { survey } of rows) {
     const some = { ...survey, pages: survey.pages.slice(0, WARM_AT_ONCE) };
-    for (let read = 0; read < WARM_PAGES; read += some.pages.length) {
+    const until = performance.now() + WARM_MS;
+    for (let read = 0; read < WARM_PAGES && performance.now() < until; read += some.pages.length) {
       surveySchema.parse(some);
       await setImmediate();
     }
