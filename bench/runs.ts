@@ -20,7 +20,7 @@ import { BLEED, FOLIOS } from '../src/lib/server/fenced/samples';
 import { median } from './files';
 
 const [FILES, PAGES, ROUNDS] = [100, 40, Number(process.argv[2] ?? 3)];
-/** Files that each worker has worked before: workers run for days, and with 30 the engine still compiles a tenth of the time. */
+/** Files that each worker has worked before: workers run for days, and after 30 the engine has not compiled all of it. */
 const BEFORE = 100;
 const [, , , only] = process.argv;
 /** How much faster two workers have to be than one. */

@@ -27,5 +27,5 @@ await runFenced<CheckTask>(
     const made: MadeFile[] = JSON.parse(await readFile(join(folder, MADE), 'utf8'));
     await checkFiles(docket, output, made, { surveys: receiveSurveys(surveys), folder, onProgress });
   },
-  { meanwhile: !!process.env.FOLDER_STANDBY && warmUpChecking(), mostLeftMb: MOST_LEFT_MB },
+  { meanwhile: process.env.FOLDER_STANDBY ? warmUpChecking() : undefined, mostLeftMb: MOST_LEFT_MB },
 );

@@ -28,13 +28,13 @@ export async function runFenced<Task>(
   {
     meanwhile,
     mostLeftMb = MOST_LEFT_MB,
-  }: { meanwhile?: AsyncIterator<void> | false | undefined; mostLeftMb?: number } = {},
+  }: { meanwhile?: AsyncIterator<void> | undefined; mostLeftMb?: number } = {},
 ): Promise<void> {
   const tasks = createInterface({ input: process.stdin })[Symbol.asyncIterator]();
   let came = false;
   const first = tasks.next().finally(() => (came = true));
   while (meanwhile && !came && !(await meanwhile.next()).done) await setImmediate();
-  // What warming up has left behind goes before it waits; nobody does.
+  // What warming up has left behind goes now, too: nobody waits.
   if (!came && heldMb() > mostLeftMb) await leaveNothing();
   for (let next = await first; !next.done;) {
     forgetPeak();

@@ -27,5 +27,5 @@ await runFenced<SurveyTask>(
     if (plain !== bytes) await writeFile(pdf, plain);
     await writeFile(out, JSON.stringify(picture ? { ...survey, picture, byteCount: bytes.length } : survey));
   },
-  { meanwhile: !!process.env.FOLDER_STANDBY && warmUpReading() },
+  { meanwhile: process.env.FOLDER_STANDBY ? warmUpReading() : undefined },
 );

@@ -85,7 +85,8 @@ for (const name of QUEUES)
 async function getWarm(): Promise<void> {
   if (isWarm) return;
   isWarm = true;
-  isWarm = await warmUpSurveys().catch(() => false);
+  // What can be told of a survey that cannot be read is told where somebody needs it.
+  isWarm = await warmUpSurveys().catch((error) => !isAway(error));
 }
 
 /** Has processes stand by from now on, until nobody has needed them for a while. */
